@@ -1,0 +1,33 @@
+"""Reads the data files into the core's tables. A bad row stops the start with the file and the row named."""
+
+import tomllib
+from functools import cache
+from importlib.resources import files
+from typing import Any
+
+from pydantic import ValidationError
+
+from rockpin.core.tables import Catalogue
+
+_DATA = files("rockpin.catalogue") / "data"
+_TABLES = ("materials", "build_ups", "units", "species", "points", "schools", "duties", "screws", "bits", "outcomes")
+_FIXINGS = ("board", "masonry", "wood", "concrete")
+
+
+def _read(name: str) -> dict[str, Any]:
+    return tomllib.loads((_DATA / f"{name}.toml").read_text(encoding="utf-8"))
+
+
+@cache
+def load_catalogue() -> Catalogue:
+    """The catalogue that ships with Rock Pin, validated. Raises RuntimeError naming what is wrong in it."""
+    tables: dict[str, Any] = {name: _read(name)["rows"] for name in _TABLES}
+    tables["fixings"] = [row | {"method": method} for method in _FIXINGS for row in _read(f"fixings_{method}")["rows"]]
+    figures = _read("figures")
+    tables["figures"] = {name: row["value"] for name, row in figures.items()}
+    tables["figure_sources"] = {name: row["source"] for name, row in figures.items()}
+    tables |= _read("words")
+    try:
+        return Catalogue.model_validate(tables)
+    except ValidationError as error:
+        raise RuntimeError(f"the catalogue's data does not hold together: {error}") from error

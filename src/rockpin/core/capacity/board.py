@@ -1,0 +1,216 @@
+"""Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
+
+from math import hypot
+
+from rockpin.core.capacity.common import (
+    Assessment,
+    Factor,
+    Use,
+    assessed,
+    bending_working,
+    refuse,
+    refused,
+    screw_bending_shear_n,
+    wrong_place,
+)
+from rockpin.core.demand import CaseDemand
+from rockpin.core.findings import Finding
+from rockpin.core.framing import BehindKind
+from rockpin.core.identify import Family
+from rockpin.core.quantities import show_length, show_limit
+from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
+from rockpin.core.spot import Spot, fits_bracket
+from rockpin.core.tables import BoardAnchor, Catalogue, Figures
+from rockpin.core.wall import Filling
+
+_CUTS_ITS_OWN = ("self_drilling", "bare_screw")
+
+
+def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: Figures) -> float | None:
+    """Factor for the board's thickness [mm] and number of layers; None where it is too thin to be rated."""
+    if board_mm / max(count, 1) < 9.0:
+        return None
+    if count >= 2 and board_mm >= 24:
+        factor = figures.board_step_double
+    elif board_mm >= 15:
+        factor = figures.board_step_15
+    elif board_mm >= 12.5 - 1e-6:
+        factor = figures.board_step_12_5
+    else:
+        factor = figures.board_step_9_5
+    return min(factor, figures.board_self_drilling_max) if self_drilling else factor
+
+
+def neighbour_factor(neighbours: tuple[tuple[float, float], ...], figures: Figures) -> float:
+    """1/(1 + Σ clamp((150 − s)/100, 0, 1)) over all neighbours at s [mm]."""
+    total = sum(
+        min(1.0, max(0.0, (figures.board_neighbour_full_mm - hypot(dx, dy)) / figures.board_neighbour_span_mm))
+        for dx, dy in neighbours
+    )
+    return 1 / (1 + total)
+
+
+def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Finding]:
+    figures, reading, units = catalogue.figures, spot.reading, spot.units
+    found = wrong_place(spot, anchor)
+
+    def no(code: str, sentence: str, **numbers: float) -> None:
+        found.append(refuse(spot, anchor, code, sentence, **numbers))
+
+    if reading.family is not Family.BOARD_ON_STUDS:
+        no("no-void", "There is no void behind this face for it to open in.")
+        return found
+    screw = catalogue.screw_by_key[anchor.screw]
+    behind = spot.behind(screw.diameter_mm, catalogue)
+    needs = max(anchor.wing_mm, anchor.hole_mm / 2)
+    if behind.kind is BehindKind.TIMBER:
+        no("in-the-stud", "It would stand in the stud's own width: use the stud.")
+    elif behind.clear_mm < needs:
+        no(
+            "wing-meets-stud",
+            f"It needs {show_length(needs, units)} clear of the framing; only "
+            f"{show_limit(max(behind.clear_mm, 0), units)} is sure. A pin into the stud makes its place surer.",
+            needs_mm=needs,
+            has_mm=behind.clear_mm,
+        )
+    grip = reading.skin_mm
+    if not anchor.grip_min_mm <= grip <= anchor.grip_max_mm:
+        no(
+            "grip",
+            f"It grips {show_length(anchor.grip_min_mm, units)} to {show_limit(anchor.grip_max_mm, units)}; "
+            f"the board and what is on it make {show_length(grip, units)}.",
+            grip_mm=grip,
+            grip_min_mm=anchor.grip_min_mm,
+            grip_max_mm=anchor.grip_max_mm,
+        )
+    if reading.void_mm < anchor.void_mm:
+        no(
+            "void-shallow",
+            f"It needs {show_length(anchor.void_mm, units)} of void, there is {show_limit(reading.void_mm, units)}.",
+            needs_mm=anchor.void_mm,
+            has_mm=reading.void_mm,
+        )
+    if anchor.needs_empty_void and reading.filling is not Filling.EMPTY:
+        what = "may be filled" if reading.filling is Filling.UNKNOWN else "is filled with insulation"
+        no("void-filled", f"It opens in an empty void only; this one {what}.")
+    if reading.fibre_cement and anchor.kind == "self_drilling":
+        no("fibre-cement", "It cannot cut into fibre-cement board.")
+    if thickness_factor(reading.board_mm, reading.board_count, anchor.kind == "self_drilling", figures) is None:
+        no(
+            "board-thin",
+            f"Boards under {show_length(9.5, units)} are not rated; this is {show_limit(reading.board_mm, units)}.",
+            board_mm=reading.board_mm,
+        )
+    near = spot.nearest_neighbour_mm()
+    if near < figures.board_neighbour_min_mm - 1e-6:
+        no(
+            "too-close",
+            f"The next hole is {show_limit(near, units)} away; anchors in board need "
+            f"{show_length(figures.board_neighbour_min_mm, units)}.",
+            spacing_mm=near,
+        )
+    if spot.board_edge_mm < figures.board_edge_min_mm - 1e-6:
+        no(
+            "board-edge",
+            f"The board's edge is {show_limit(max(spot.board_edge_mm, 0), units)} away; it needs "
+            f"{show_length(figures.board_edge_min_mm, units)}.",
+            edge_mm=spot.board_edge_mm,
+        )
+    cover = anchor.hole_mm / 2 + figures.board_flange_cover_mm
+    if anchor.flange_mm == 0 and spot.hole.cover_mm < cover:
+        no(
+            "hole-uncovered",
+            f"Its {show_length(anchor.hole_mm, units)} hole needs a plate reaching "
+            f"{show_length(cover, units)} past the middle; yours reaches {show_limit(spot.hole.cover_mm, units)}.",
+            needs_mm=cover,
+            has_mm=spot.hole.cover_mm,
+        )
+    if not fits_bracket(screw, spot.hole, figures):
+        no(
+            "bracket-hole",
+            f"Its {screw.diameter_mm:g} mm screw does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
+            screw_mm=screw.diameter_mm,
+            hole_mm=spot.hole.diameter_mm,
+        )
+    if anchor.kind == "bare_screw" and spot.demand.tension_n > anchor.rating.tension_n:
+        no("pulled", "A bare screw in board is never for a thing that is pulled off the wall.")
+    return found
+
+
+def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
+    """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
+    figures, reading = catalogue.figures, spot.reading
+    screw = catalogue.screw_by_key[anchor.screw]
+    found = _refusals(anchor, spot, catalogue)
+    under = under_head_mm(screw, spot, figures)
+    length = stock_length(screw, under + reading.skin_mm + figures.board_screw_past_mm)
+    if length is None and not found:
+        found.append(
+            refuse(
+                spot,
+                anchor,
+                "no-screw-length",
+                f"No stock length reaches: the longest is {show_limit(screw.lengths_mm[-1], spot.units)}.",
+            )
+        )
+    if found or length is None:
+        return refused(anchor, found)
+    thick = thickness_factor(reading.board_mm, reading.board_count, anchor.kind == "self_drilling", figures) or 0.0
+    cyclic = 1.0
+    if spot.duty.cyclic:
+        cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
+    neighbours = neighbour_factor(spot.neighbours, figures)
+    edge = figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0
+    factors = [
+        Factor(label="board thickness", value=thick),
+        Factor(label="pull that comes and goes", value=cyclic),
+        Factor(label="neighbours", value=neighbours),
+        Factor(label="board's edge", value=edge),
+    ]
+    total = thick * cyclic * neighbours * edge
+    tension_n, shear_n = anchor.rating.tension_n * total, anchor.rating.shear_n * total
+    lever = reading.skin_mm - reading.board_mm + spot.proud_mm
+    clamped = spot.clamped(figures)
+
+    def use_of(case: CaseDemand) -> Use:
+        pull, across = case.forces.tension_n, case.forces.shear_n
+        limit, governs = shear_n, "the board around the anchor"
+        if lever > 0:
+            bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
+            if bending < limit:
+                limit, governs = bending, "bending of the screw in front of the board"
+        return Use(use=pull / tension_n + across / max(limit, 1e-9), governs=governs, shear_capacity_n=limit)
+
+    written = " × ".join(f"{factor.value:.2f}" for factor in factors)
+    working = [
+        f"pull-out: {anchor.rating.tension_n:g} × {written} = {tension_n:.0f} N",
+        f"shear: {anchor.rating.shear_n:g} × {written} = {shear_n:.0f} N",
+    ]
+    if lever > 0:
+        working.append(bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures))
+    depth = reading.skin_mm + figures.board_drill_past_mm
+    return assessed(
+        anchor,
+        spot,
+        use_of,
+        tension_n=tension_n,
+        factors=factors,
+        working=working,
+        hole=HoleSpec(
+            diameter_mm=anchor.hole_mm,
+            bit_rule=BitRule.PLUG
+            if anchor.kind == "plug"
+            else BitRule.PILOT
+            if anchor.kind in _CUTS_ITS_OWN
+            else BitRule.CLEARANCE,
+            pilot_mm=None,
+            depth_mm=depth,
+            reach_mm=max(depth, reading.skin_mm + anchor.void_mm, length - under),
+            grip_from_mm=reading.skin_mm - reading.board_mm,
+            grip_to_mm=reading.skin_mm,
+            plug_length_mm=0.0,
+            wing_mm=anchor.wing_mm,
+            wing_depth_mm=anchor.void_mm,
+        ),
+        screw=pick(screw, length, spot, figures),
+    )

@@ -1,0 +1,204 @@
+"""Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
+
+from math import hypot
+
+from rockpin.core.capacity.common import (
+    Assessment,
+    Factor,
+    Use,
+    assessed,
+    bending_working,
+    refuse,
+    refused,
+    screw_bending_shear_n,
+    wrong_place,
+)
+from rockpin.core.demand import CaseDemand
+from rockpin.core.findings import Finding
+from rockpin.core.framing import BehindKind
+from rockpin.core.identify import Family
+from rockpin.core.quantities import show_length, show_limit
+from rockpin.core.screws import BitRule, HoleSpec, dust_mm, left_behind_mm, pick, stock_length, under_head_mm
+from rockpin.core.spot import Spot, fits_bracket
+from rockpin.core.tables import Catalogue, Figures, Hammer, MasonryPlug, Rating, Screw
+
+
+def neighbour_factor(neighbours: tuple[tuple[float, float], ...], plug_mm: float, figures: Figures) -> float:
+    """1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths."""
+    full, least = figures.masonry_neighbour_full_plugs, figures.masonry_neighbour_min_plugs
+    total = sum(min(1.0, max(0.0, (full - hypot(dx, dy) / plug_mm) / (full - least))) for dx, dy in neighbours)
+    return 1 / (1 + total)
+
+
+def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
+    """The table's row for what this wall is made of, or None where it has none."""
+    if spot.reading.family is Family.CONCRETE:
+        return plug.ratings.get("concrete")
+    if spot.reading.family is Family.MASONRY and spot.reading.solidity:
+        return plug.ratings.get(spot.reading.solidity.value)
+    return None
+
+
+def _best_screw(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Screw | None:
+    """The thickest screw of the plug's range that is sold here and passes the bracket's hole."""
+    screws = [catalogue.screw_by_key[key] for key in plug.screws]
+    passing = [
+        screw
+        for screw in screws
+        if spot.units in screw.systems
+        and fits_bracket(screw, spot.hole, catalogue.figures)
+        and spot.hole.seat in screw.seats
+    ]
+    return max(passing, key=lambda screw: screw.diameter_mm, default=None)
+
+
+def hammered(spot: Spot, catalogue: Catalogue) -> bool:
+    """Whether the holding layer is drilled with hammer action."""
+    holding = next(layer for layer in spot.reading.layers if layer.front_mm == spot.reading.skin_mm)
+    return catalogue.material_by_key[holding.material].hammer is Hammer.ONCE_SEATED
+
+
+def through_refusal(spot: Spot, depth_mm: float, catalogue: Catalogue) -> tuple[float, float] | None:
+    """(left, wanted) [mm] where a hole this deep would leave too little wall behind it, else None."""
+    reading = spot.reading
+    wanted = left_behind_mm(reading.holding_mm, hammered(spot, catalogue), catalogue.figures)
+    left = reading.skin_mm + reading.holding_mm - depth_mm
+    return (left, wanted) if left < wanted - 1e-6 else None
+
+
+def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Finding]:
+    figures, units = catalogue.figures, spot.units
+    found = wrong_place(spot, plug)
+
+    def no(code: str, sentence: str, **numbers: float) -> None:
+        found.append(refuse(spot, plug, code, sentence, **numbers))
+
+    if spot.reading.family is Family.BOARD_ON_STUDS:
+        no("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")
+        return found
+    if rating_of(plug, spot) is None:
+        no("not-rated", "It is not rated for what this wall is made of.")
+        return found
+    edge, least = min(spot.free_edges_mm), figures.masonry_edge_min_plugs * plug.plug_length_mm
+    if edge < least:
+        no(
+            "masonry-edge",
+            f"The edge is {show_limit(max(edge, 0), units)} away; this plug needs {show_length(least, units)}.",
+            edge_mm=edge,
+            needs_mm=least,
+        )
+    near, closest = spot.nearest_neighbour_mm(), figures.masonry_neighbour_min_plugs * plug.plug_length_mm
+    if near < closest - 1e-6:
+        no(
+            "too-close",
+            f"The next hole is {show_limit(near, units)} away; this plug needs {show_length(closest, units)}.",
+            spacing_mm=near,
+            needs_mm=closest,
+        )
+    if _best_screw(plug, spot, catalogue) is None:
+        no(
+            "bracket-hole",
+            f"No screw for this plug passes the bracket's {spot.hole.diameter_mm:g} mm hole.",
+            hole_mm=spot.hole.diameter_mm,
+        )
+    return found
+
+
+def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) -> list[Factor]:
+    figures = catalogue.figures
+    factors: list[Factor] = []
+    if spot.reading.family is Family.MASONRY:
+        behind = spot.behind(screw.diameter_mm, catalogue)
+        if behind.kind is BehindKind.JOINT:
+            factors.append(Factor(label="in a mortar joint", value=figures.masonry_joint_factor))
+        elif not behind.joints_known:
+            factors.append(Factor(label="joints hidden, so taken as a joint", value=figures.masonry_joint_factor))
+        elif spot.wall.courses and behind.unit_end_mm is not None:
+            keep = figures.masonry_unit_end_share * spot.wall.courses.unit_length_mm
+            if behind.unit_end_mm < keep:
+                factors.append(Factor(label="near the brick's end", value=figures.masonry_unit_end_factor))
+    if min(spot.free_edges_mm) < figures.masonry_edge_full_plugs * plug.plug_length_mm:
+        factors.append(Factor(label="near the wall's edge", value=figures.masonry_edge_factor))
+    factors.append(Factor(label="neighbours", value=neighbour_factor(spot.neighbours, plug.plug_length_mm, figures)))
+    return factors
+
+
+def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
+    """A plug at a hole: N/Nₐ + V/Vₐ; shear no more than the screw bears in bending through the skins."""
+    figures, reading = catalogue.figures, spot.reading
+    found = _refusals(plug, spot, catalogue)
+    screw, rating = _best_screw(plug, spot, catalogue), rating_of(plug, spot)
+    if found or screw is None or rating is None:
+        return refused(plug, found)
+    under = under_head_mm(screw, spot, figures)
+    length = stock_length(screw, under + reading.skin_mm + plug.plug_length_mm + screw.diameter_mm)
+    if length is None:
+        return refused(
+            plug,
+            [
+                refuse(
+                    spot,
+                    plug,
+                    "no-screw-length",
+                    f"No stock length reaches: the longest is {show_limit(screw.lengths_mm[-1], spot.units)}.",
+                )
+            ],
+        )
+    depth = max(reading.skin_mm + plug.plug_length_mm, length - under) + dust_mm(screw.diameter_mm, figures)
+    if short := through_refusal(spot, depth, catalogue):
+        found.append(
+            refuse(
+                spot,
+                plug,
+                "wall-thin",
+                f"Its hole leaves {show_limit(max(short[0], 0), spot.units)} of the wall; "
+                f"{show_length(short[1], spot.units)} must stay.",
+                left_mm=short[0],
+                needs_mm=short[1],
+            )
+        )
+        return refused(plug, found)
+    factors = _factors(plug, spot, screw, catalogue)
+    total = 1.0
+    for factor in factors:
+        total *= factor.value
+    tension_n, shear_n = rating.tension_n * total, rating.shear_n * total
+    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
+
+    def use_of(case: CaseDemand) -> Use:
+        pull, across = case.forces.tension_n, case.forces.shear_n
+        limit, governs = shear_n, "the plug in the wall"
+        if lever > 0:
+            bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
+            if bending < limit:
+                limit, governs = bending, "bending of the screw in front of the wall"
+        return Use(use=pull / tension_n + across / max(limit, 1e-9), governs=governs, shear_capacity_n=limit)
+
+    written = " × ".join(f"{factor.value:.2f}" for factor in factors)
+    working = [
+        f"pull-out: {rating.tension_n:g} × {written} = {tension_n:.0f} N",
+        f"shear: {rating.shear_n:g} × {written} = {shear_n:.0f} N",
+    ]
+    if lever > 0:
+        working.append(bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures))
+    return assessed(
+        plug,
+        spot,
+        use_of,
+        tension_n=tension_n,
+        factors=factors,
+        working=working,
+        hole=HoleSpec(
+            diameter_mm=plug.hole_mm,
+            bit_rule=BitRule.PLUG,
+            pilot_mm=figures.step_up_share * plug.hole_mm if plug.hole_mm >= figures.step_up_from_mm else None,
+            depth_mm=depth,
+            reach_mm=depth,
+            grip_from_mm=reading.skin_mm,
+            grip_to_mm=reading.skin_mm + plug.plug_length_mm,
+            plug_length_mm=plug.plug_length_mm,
+            wing_mm=0.0,
+            wing_depth_mm=0.0,
+        ),
+        screw=pick(screw, length, spot, figures),
+    )

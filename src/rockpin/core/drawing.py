@@ -1,0 +1,191 @@
+"""What the two pictures show, in wall millimetres: the elevation, its rulers, and the cut through each hole."""
+
+from math import ceil, floor
+
+from rockpin.core.framing import BehindKind, MemberReading
+from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
+from rockpin.core.identify import LayerReading, WallReading
+from rockpin.core.model import Model, Rect
+from rockpin.core.quantities import MM_PER_INCH, UnitSystem, show_length
+from rockpin.core.screws import HoleSpec, ScrewPick
+from rockpin.core.spot import Spot
+from rockpin.core.tables import Role
+from rockpin.core.wall import Courses, Face, Filling, OldHole, OpeningKind, Scan, Wall
+
+
+class Tick(Model):
+    at_mm: float
+    text: str
+
+
+class CourseLines(Model):
+    """The joints of the brickwork: bed joints by height, upright joints by course."""
+
+    joint_mm: float
+    beds_mm: tuple[float, ...]
+    uprights: tuple["CourseRow", ...]
+
+
+class CourseRow(Model):
+    low_mm: float
+    high_mm: float
+    joints_mm: tuple[float, ...]
+
+
+class OpeningDrawing(Model):
+    id: str
+    kind: OpeningKind
+    area: Rect
+
+
+class Elevation(Model):
+    """The wall front on."""
+
+    width_mm: float
+    height_mm: float
+    size_text: str
+    members: tuple[MemberReading, ...]
+    courses: CourseLines | None
+    openings: tuple[OpeningDrawing, ...]
+    points: tuple[PointReading, ...]
+    zones: tuple[Zone, ...]
+    finds: tuple[FindReading, ...]
+    scans: tuple[Scan, ...]
+    old_holes: tuple[OldHole, ...]
+    ruler_x: tuple[Tick, ...]
+    ruler_y: tuple[Tick, ...]
+
+
+class CutLayer(Model):
+    label: str
+    hatch: str
+    front_mm: float
+    back_mm: float
+    text: str
+
+
+class Cut(Model):
+    """The cut through one hole, seen from the side; depths [mm] from the face, negative towards the room."""
+
+    layers: tuple[CutLayer, ...]
+    total_mm: float
+    behind_text: str
+    plate_mm: float
+    hole: HoleSpec | None
+    screw: ScrewPick | None
+    limit_mm: float | None
+    limit_text: str | None
+    ruler: tuple[Tick, ...]
+
+
+_STEPS_MM = (10, 20, 50, 100, 200, 400, 500, 1000, 2000)
+_STEPS_IN = (0.5, 1, 2, 4, 8, 16, 24, 48, 96)
+
+
+def ruler(length_mm: float, units: UnitSystem, most: int) -> tuple[Tick, ...]:
+    """At most so many ticks from 0 on, in steps that a tape shows."""
+    steps = _STEPS_MM if units is UnitSystem.METRIC else tuple(step * MM_PER_INCH for step in _STEPS_IN)
+    step = next((one for one in steps if length_mm / one <= most), steps[-1])
+    return tuple(
+        Tick(
+            at_mm=number * step,
+            text=f"{number * step:g}" if units is UnitSystem.METRIC else show_length(number * step, units)[:-3],
+        )
+        for number in range(floor(length_mm / step + 1e-9) + 1)
+    )
+
+
+def course_lines(courses: Courses, wall: Wall) -> CourseLines:
+    """The joints of the brickwork inside the wall's face."""
+    rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
+    first, last = floor(-courses.origin_y_mm / rise), ceil((wall.height_mm - courses.origin_y_mm) / rise)
+    beds, rows = [], []
+    for course in range(first, last):
+        low = courses.origin_y_mm + course * rise
+        high = low + courses.unit_height_mm
+        if 0 <= high <= wall.height_mm:
+            beds.append(high)
+        start = courses.origin_x_mm + course * courses.course_shift * run
+        count = ceil((wall.width_mm - start) / run) + 1
+        joints = tuple(
+            start + number * run - courses.joint_mm
+            for number in range(floor(-start / run), count)
+            if 0 <= start + number * run - courses.joint_mm <= wall.width_mm
+        )
+        rows.append(CourseRow(low_mm=max(low, 0.0), high_mm=min(high, wall.height_mm), joints_mm=joints))
+    return CourseLines(joint_mm=courses.joint_mm, beds_mm=tuple(beds), uprights=tuple(rows))
+
+
+def draw_elevation(wall: Wall, members: tuple[MemberReading, ...], hidden: Hidden, units: UnitSystem) -> Elevation:
+    """Everything known of the wall's face. Zones of the other face are checked, but not drawn on this one."""
+    return Elevation(
+        width_mm=wall.width_mm,
+        height_mm=wall.height_mm,
+        size_text=f"{show_length(wall.width_mm, units)} × {show_length(wall.height_mm, units)}",
+        members=members,
+        courses=course_lines(wall.courses, wall) if wall.courses else None,
+        openings=tuple(OpeningDrawing(id=one.id, kind=one.kind, area=one.rect) for one in wall.openings),
+        points=hidden.points,
+        zones=tuple(zone for zone in hidden.zones if zone.face is Face.THIS),
+        finds=hidden.finds,
+        scans=hidden.scans,
+        old_holes=wall.old_holes,
+        ruler_x=ruler(wall.width_mm, units, 10),
+        ruler_y=ruler(wall.height_mm, units, 8),
+    )
+
+
+def _cut_layer(layer: LayerReading, kind: BehindKind, units: UnitSystem) -> CutLayer:
+    label, hatch = layer.label, layer.hatch
+    if layer.role is Role.FRAME:
+        if kind is BehindKind.TIMBER:
+            label, hatch = "Timber stud", "timber"
+        else:
+            filled = layer.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
+            label, hatch = ("Insulation", "insulation") if filled else ("Void", "void")
+            if layer.filling in (None, Filling.UNKNOWN):
+                label = "Void, filling not known"
+    elif layer.role is Role.MASONRY and kind is BehindKind.JOINT:
+        label, hatch = "Mortar joint", "plaster"
+    return CutLayer(
+        label=label,
+        hatch=hatch,
+        front_mm=layer.front_mm,
+        back_mm=layer.back_mm,
+        text=show_length(layer.thickness_mm, units),
+    )
+
+
+def behind_text(spot: Spot, kind: BehindKind, solid_wood: float) -> str:
+    """What stands behind a hole, in a few words."""
+    match kind:
+        case BehindKind.TIMBER:
+            return f"stud {100 * solid_wood:.0f} %"
+        case BehindKind.VOID:
+            return "board, void behind"
+        case BehindKind.UNIT:
+            return "brick" if spot.wall.courses else "brick or joint, hidden"
+        case BehindKind.JOINT:
+            return "mortar joint"
+        case BehindKind.CONCRETE:
+            return "concrete"
+    return "not known"
+
+
+def draw_cut(
+    spot: Spot, reading: WallReading, kind: BehindKind, text: str, hole: HoleSpec | None, screw: ScrewPick | None
+) -> Cut:
+    """The cut through one hole, with the fixing in it if there is one."""
+    limit = spot.depth_limit_mm
+    shown = limit is not None and limit < reading.thickness_mm
+    return Cut(
+        layers=tuple(_cut_layer(layer, kind, spot.units) for layer in reading.layers),
+        total_mm=reading.thickness_mm,
+        behind_text=text,
+        plate_mm=spot.hole.plate_mm,
+        hole=hole,
+        screw=screw,
+        limit_mm=limit if shown else None,
+        limit_text=f"beyond {show_length(limit, spot.units)} a cable may run anywhere" if shown and limit else None,
+        ruler=ruler(reading.thickness_mm, spot.units, 12),
+    )

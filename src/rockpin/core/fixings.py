@@ -1,0 +1,150 @@
+"""Which fixing at which hole: every row of the catalogue is put to every hole, refused with its reason or ranked.
+
+One type for all holes of a kind, unless the wall differs; the user's own pick stands over the planned one.
+"""
+
+from collections.abc import Sequence
+from enum import StrEnum
+
+from rockpin.core.capacity import Assessment, assess
+from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.framing import BehindKind
+from rockpin.core.job import Wish
+from rockpin.core.model import Model
+from rockpin.core.spot import Spot
+from rockpin.core.tables import Catalogue
+
+
+class ChosenBy(StrEnum):
+    PLAN = "plan"
+    YOU = "you"
+    NOBODY = "nobody"
+
+
+class HoleChoice(Model):
+    """All fixings for one hole: those that hold, best first, those refused, and the one that is taken."""
+
+    hole_id: str
+    accepted: tuple[Assessment, ...]
+    refused: tuple[Assessment, ...]
+    chosen: Assessment | None
+    by: ChosenBy
+
+
+def _wish_value(wish: Wish, one: Assessment) -> float:
+    match wish:
+        case Wish.STRONGEST:
+            return one.use
+        case Wish.QUICKEST:
+            return one.minutes
+        case Wish.SMALLEST_HOLE:
+            return one.hole.diameter_mm if one.hole else 0.0
+        case Wish.REMOVABLE:
+            return 0.0 if one.removable else 1.0
+
+
+def _rank(one: Assessment, spot: Spot, wishes: Sequence[Wish]) -> tuple[float, ...]:
+    """Smaller is better: first what asks for no further proof, then the wishes in their order, then the use."""
+    reach = one.hole.reach_mm if one.hole else 0.0
+    beyond = spot.depth_limit_mm is not None and reach > spot.depth_limit_mm
+    return (float(len(one.provisos) + beyond), *(_wish_value(wish, one) for wish in wishes), one.use)
+
+
+def _group_pick(
+    spots: Sequence[Spot], table: dict[str, dict[str, Assessment]], wishes: Sequence[Wish]
+) -> dict[str, Assessment]:
+    """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best."""
+    common = set.intersection(*({key for key, one in table[spot.hole.id].items() if one.accepted} for spot in spots))
+    if common:
+
+        def worst(key: str) -> tuple[tuple[float, ...], str]:
+            return max(_rank(table[spot.hole.id][key], spot, wishes) for spot in spots), key
+
+        best = min(common, key=worst)
+        return {spot.hole.id: table[spot.hole.id][best] for spot in spots}
+    picks: dict[str, Assessment] = {}
+    for spot in spots:
+        accepted = [one for one in table[spot.hole.id].values() if one.accepted]
+        if accepted:
+            picks[spot.hole.id] = min(accepted, key=lambda one: (_rank(one, spot, wishes), one.fixing))
+    return picks
+
+
+def choose(
+    spots: Sequence[Spot],
+    kinds: dict[str, BehindKind],
+    own: dict[str, str],
+    wishes: Sequence[Wish],
+    catalogue: Catalogue,
+) -> tuple[HoleChoice, ...]:
+    """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks."""
+    table = {
+        spot.hole.id: {
+            fixing.key: assess(fixing, spot, catalogue) for fixing in catalogue.fixings if spot.units in fixing.systems
+        }
+        for spot in spots
+    }
+    picks: dict[str, Assessment] = {}
+    for kind in dict.fromkeys(kinds[spot.hole.id] for spot in spots):
+        picks |= _group_pick([spot for spot in spots if kinds[spot.hole.id] is kind], table, wishes)
+    choices: list[HoleChoice] = []
+    for spot in spots:
+        mine = table[spot.hole.id]
+        wanted = mine.get(own.get(spot.hole.id, ""))
+        planned = picks.get(spot.hole.id)
+        accepted = sorted(
+            (one for one in mine.values() if one.accepted), key=lambda one: (_rank(one, spot, wishes), one.fixing)
+        )
+        choices.append(
+            HoleChoice(
+                hole_id=spot.hole.id,
+                accepted=tuple(accepted),
+                refused=tuple(one for one in mine.values() if not one.accepted),
+                chosen=wanted or planned,
+                by=ChosenBy.YOU if wanted else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
+            )
+        )
+    return tuple(choices)
+
+
+def _nearest_miss(choice: HoleChoice) -> str:
+    """The refused fixing that came closest, as the way out of a hole where nothing holds."""
+    weak = [one for one in choice.refused if one.use > 0]
+    if weak:
+        best = min(weak, key=lambda one: one.use)
+        return f"The nearest is {best.label}, used {best.use:.2f} times over."
+    return "Move the fixture, use another hole of it, or put a backing board on the framing first."
+
+
+def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int]) -> list[Finding]:
+    """Holes where nothing holds, own picks that are refused, and the provisos of what was chosen."""
+    found: list[Finding] = []
+    for choice in choices:
+        where, number = Where(hole=choice.hole_id), numbers[choice.hole_id]
+        if choice.chosen is None:
+            found.append(
+                Finding(
+                    severity=Severity.DO_NOT_DRILL,
+                    stage=Stage.FIXING,
+                    code="nothing-holds",
+                    sentence=f"Hole {number}: no fixing in the catalogue holds here.",
+                    action=_nearest_miss(choice),
+                    where=where,
+                )
+            )
+        elif choice.chosen.refusals:
+            refusal = choice.chosen.refusals[0]
+            found.append(
+                Finding(
+                    severity=Severity.DO_NOT_DRILL,
+                    stage=Stage.FIXING,
+                    code="own-choice-refused",
+                    sentence=f"Hole {number}: {choice.chosen.label} is refused. {refusal.sentence}",
+                    action="Take one that holds, or let the plan choose.",
+                    figures=refusal.figures,
+                    where=where.model_copy(update={"fixing": choice.chosen.fixing}),
+                )
+            )
+        else:
+            found += choice.chosen.provisos
+    return found

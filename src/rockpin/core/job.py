@@ -1,0 +1,151 @@
+"""The job document: everything that goes in at the left of the house, for one fixture at one place."""
+
+from enum import StrEnum
+from typing import Literal, Self
+
+from pydantic import Field, model_validator
+
+from rockpin.core.fixture import Fixture
+from rockpin.core.model import Day, Id, Model, Name, NonNegativeMm, Note, WallCoordinate, duplicated
+from rockpin.core.quantities import UnitSystem
+from rockpin.core.wall import Wall
+
+SCHEMA_VERSION = 1
+
+
+class Region(StrEnum):
+    """Sets the rule school for cables and the trade words."""
+
+    BRITAIN = "britain"
+    IRELAND = "ireland"
+    CENTRAL_EUROPE = "central_europe"
+    NORTH_AMERICA = "north_america"
+    UNKNOWN = "unknown"
+
+
+class Wish(StrEnum):
+    STRONGEST = "strongest"
+    QUICKEST = "quickest"
+    SMALLEST_HOLE = "smallest_hole"
+    REMOVABLE = "removable"
+
+
+class Holds(StrEnum):
+    YES = "yes"
+    DOUBTFUL = "doubtful"
+    NO = "no"
+
+
+class Site(Model):
+    """A building, with what all of its walls have in common."""
+
+    id: Id
+    name: Name
+    region: Region = Region.BRITAIN
+    units: UnitSystem = UnitSystem.METRIC
+    built_year: int | None = Field(default=None, ge=1000, le=2200)
+    note: Note = ""
+
+
+class SupportPlace(Model):
+    """Where one support stands, if not where the fixture says: slid along, or on another wall plane."""
+
+    support_id: Id
+    dx_mm: WallCoordinate = 0
+    dy_mm: WallCoordinate = 0
+    wall_id: Id | None = None
+
+
+class Placement(Model):
+    """Where the fixture's lower left corner lies on which wall."""
+
+    wall_id: Id
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    supports: tuple[SupportPlace, ...] = ()
+
+
+class Choice(Model):
+    """The user's own pick for a hole, over the planned one."""
+
+    hole_id: Id
+    fixing: Id
+
+
+class KitItem(Model):
+    key: Id
+    count: int = Field(ge=0, le=100_000)
+
+
+class Kit(Model):
+    """What the user owns. Empty lists mean: not told, so the standard series is assumed."""
+
+    fixings: tuple[KitItem, ...] = ()
+    bits_mm: tuple[float, ...] = ()
+    tools: tuple[Id, ...] = ()
+
+
+class HoleRecord(Model):
+    """One hole as drilled: what the bit met, how deep, what went in, and whether it holds."""
+
+    hole_id: Id
+    day: Day | None = None
+    met: tuple[Id, ...] = ()
+    depth_mm: NonNegativeMm | None = None
+    fixing: Id | None = None
+    holds: Holds | None = None
+    note: Note = ""
+
+
+class JobBody(Model):
+    """The part of the document that belongs to the job alone; walls and site outlive it."""
+
+    title: Name
+    fixture: Fixture
+    placement: Placement
+    wishes: tuple[Wish, ...] = (Wish.STRONGEST,)
+    choices: tuple[Choice, ...] = ()
+    kit: Kit = Kit()
+    records: tuple[HoleRecord, ...] = ()
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        support_ids = {support.id for support in self.fixture.supports}
+        for place in self.placement.supports:
+            if place.support_id not in support_ids:
+                raise ValueError(f"placement.supports: {place.support_id} is no support of this fixture")
+        for label, ids in (
+            ("choices", [choice.hole_id for choice in self.choices]),
+            ("records", [record.hole_id for record in self.records]),
+        ):
+            if len(ids) != len(set(ids)):
+                raise ValueError(f"{label}: one entry a hole; {max(ids, key=ids.count)} stands twice")
+        return self
+
+
+class JobDocument(JobBody):
+    """A whole job: the site, its walls and the job itself. What is exported, imported and planned."""
+
+    schema_version: Literal[1] = 1
+    id: Id
+    site: Site
+    walls: tuple[Wall, ...] = Field(min_length=1, max_length=12)
+
+    @model_validator(mode="after")
+    def _walls_known(self) -> Self:
+        if twice := duplicated(self.walls):
+            raise ValueError(f"walls: the id {twice[0]} stands twice; give each its own")
+        known = {wall.id for wall in self.walls}
+        wanted = [self.placement.wall_id, *(p.wall_id for p in self.placement.supports if p.wall_id)]
+        for wall_id in wanted:
+            if wall_id not in known:
+                raise ValueError(
+                    f"placement: there is no wall {wall_id} in this document; its walls are {', '.join(sorted(known))}"
+                )
+        return self
+
+    @property
+    def wall(self) -> Wall:
+        """The wall plane that the fixture is placed on."""
+        return next(wall for wall in self.walls if wall.id == self.placement.wall_id)

@@ -1,0 +1,99 @@
+"""What every model of the core has in common: frozen, complete, and strict about what it does not know."""
+
+from collections.abc import Iterable
+from typing import Annotated, Protocol, TypeVar
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+
+class Model(BaseModel):
+    """A frozen record. An unknown field is a fault, so that a misspelt one is not silently dropped."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+Id = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9_-]{0,59}$")]
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Note = Annotated[str, StringConstraints(max_length=4000)]
+Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+
+WallCoordinate = Annotated[float, Field(ge=-20_000, le=20_000)]
+PositiveMm = Annotated[float, Field(gt=0, le=20_000)]
+NonNegativeMm = Annotated[float, Field(ge=0, le=20_000)]
+MassKg = Annotated[float, Field(ge=0, le=2_000)]
+
+
+class Identified(Protocol):
+    @property
+    def id(self) -> str: ...
+
+
+T = TypeVar("T", bound=Identified)
+
+
+def duplicated(items: Iterable[T]) -> list[str]:
+    """Ids that stand more than once, in order of first repetition."""
+    seen: set[str] = set()
+    twice: list[str] = []
+    for item in items:
+        if item.id in seen and item.id not in twice:
+            twice.append(item.id)
+        seen.add(item.id)
+    return twice
+
+
+class Rect(Model):
+    """An upright rectangle on the wall, millimetres from the left edge and the finished floor."""
+
+    x_mm: float
+    y_mm: float
+    width_mm: float = Field(ge=0)
+    height_mm: float = Field(ge=0)
+
+    @property
+    def right_mm(self) -> float:
+        return self.x_mm + self.width_mm
+
+    @property
+    def top_mm(self) -> float:
+        return self.y_mm + self.height_mm
+
+    @property
+    def centre_x_mm(self) -> float:
+        return self.x_mm + self.width_mm / 2
+
+    @property
+    def centre_y_mm(self) -> float:
+        return self.y_mm + self.height_mm / 2
+
+    def distance_to(self, x_mm: float, y_mm: float) -> float:
+        """Distance [mm] from a point to this rectangle, 0 inside or on its edge."""
+        dx = max(self.x_mm - x_mm, 0.0, x_mm - self.right_mm)
+        dy = max(self.y_mm - y_mm, 0.0, y_mm - self.top_mm)
+        return float((dx * dx + dy * dy) ** 0.5)
+
+    def covers_circle(self, x_mm: float, y_mm: float, radius_mm: float) -> bool:
+        """Whether the whole circle lies inside."""
+        return (
+            self.x_mm <= x_mm - radius_mm
+            and x_mm + radius_mm <= self.right_mm
+            and self.y_mm <= y_mm - radius_mm
+            and y_mm + radius_mm <= self.top_mm
+        )
+
+    def overlaps(self, other: "Rect") -> bool:
+        """Whether the two share more than an edge."""
+        return (
+            self.x_mm < other.right_mm
+            and other.x_mm < self.right_mm
+            and self.y_mm < other.top_mm
+            and other.y_mm < self.top_mm
+        )
+
+
+def bounding(rects: Iterable[Rect]) -> Rect:
+    """The smallest rectangle around all of them; at least one is needed."""
+    items = list(rects)
+    left, low = min(r.x_mm for r in items), min(r.y_mm for r in items)
+    right, top = max(r.right_mm for r in items), max(r.top_mm for r in items)
+    return Rect(x_mm=left, y_mm=low, width_mm=right - left, height_mm=top - low)

@@ -1,0 +1,86 @@
+"""The record: what each hole turned out to be, beside what was planned."""
+
+from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.job import Holds, JobBody, JobDocument
+from rockpin.core.model import Model
+from rockpin.core.spot import PlacedHole
+from rockpin.core.tables import Catalogue
+
+
+class RecordLine(Model):
+    """One hole's record, in words."""
+
+    hole_id: str
+    number: int
+    done: bool
+    text: str
+
+
+_HOLDS = {Holds.YES: "holds", Holds.DOUBTFUL: "doubtful", Holds.NO: "does not hold"}
+
+
+def record_lines(job: JobBody, holes: tuple[PlacedHole, ...], catalogue: Catalogue) -> tuple[RecordLine, ...]:
+    """A line for each hole, recorded or not."""
+    records = {record.hole_id: record for record in job.records}
+    lines = []
+    for hole in holes:
+        record = records.get(hole.id)
+        parts: list[str] = []
+        if record:
+            parts += [catalogue.outcome_by_key[met].label.lower() for met in record.met]
+            parts += [f"{record.depth_mm:g} mm deep"] if record.depth_mm is not None else []
+            parts += [catalogue.fixing_by_key[record.fixing].label] if record.fixing else []
+            parts += [_HOLDS[record.holds]] if record.holds else []
+        done = bool(record and record.holds)
+        lines.append(
+            RecordLine(hole_id=hole.id, number=hole.number, done=done, text=", ".join(parts) or "not drilled yet")
+        )
+    return tuple(lines)
+
+
+def record_findings(job: JobDocument, numbers: dict[str, int], catalogue: Catalogue) -> list[Finding]:
+    """Stops that the wall itself has called, and holes that do not hold."""
+    found: list[Finding] = []
+    for record in job.records:
+        number = numbers.get(record.hole_id)
+        if number is None:
+            continue
+        where = Where(hole=record.hole_id)
+        for met in record.met:
+            outcome = catalogue.outcome_by_key[met]
+            if outcome.stops:
+                found.append(
+                    Finding(
+                        severity=Severity.DO_NOT_DRILL,
+                        stage=Stage.RECORD,
+                        code="bit-met-stop",
+                        sentence=f"Hole {number} met {outcome.label.lower()}. {outcome.says}",
+                        action="Stop here. Find out what it is before anybody drills on.",
+                        where=where,
+                    )
+                )
+        if record.holds is Holds.NO:
+            found.append(
+                Finding(
+                    severity=Severity.DO_NOT_DRILL,
+                    stage=Stage.RECORD,
+                    code="does-not-hold",
+                    sentence=f"Hole {number} does not hold. Ways out of a failed hole are not planned yet.",
+                    action="Hang nothing on it. Choose a fixing whose hole is not smaller, or patch it and move.",
+                    action_stage=Stage.FIXING,
+                    where=where,
+                )
+            )
+        elif record.holds is Holds.DOUBTFUL:
+            found.append(
+                Finding(
+                    severity=Severity.PROVE_FIRST,
+                    stage=Stage.RECORD,
+                    code="holds-doubtfully",
+                    sentence=f"Hole {number} holds doubtfully.",
+                    action="Pull-test it, or choose a stronger fixing for the same hole.",
+                    action_stage=Stage.FIXING,
+                    where=where,
+                )
+            )
+    return found

@@ -1,0 +1,409 @@
+"""The shapes of the catalogue: every number that a person could dispute is a row here, with its source.
+
+The catalogue package fills these from its data files; the core only reads them.
+"""
+
+from enum import StrEnum
+from functools import cached_property
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from rockpin.core.fixture import Environment, HeadSeat
+from rockpin.core.job import Region, Wish
+from rockpin.core.model import Id, Model, Name
+from rockpin.core.quantities import UnitSystem
+from rockpin.core.wall import HowKnown, Layer, MemberKind, UnitSolidity
+
+
+class Row(Model):
+    """A row of a table: its key, what a person calls it, and where it comes from."""
+
+    key: Id
+    label: Name
+    source: Name
+
+
+class Role(StrEnum):
+    """What a layer does for a fixing."""
+
+    SKIN = "skin"
+    BOARD = "board"
+    FRAME = "frame"
+    MASONRY = "masonry"
+    CONCRETE = "concrete"
+
+
+class BitType(StrEnum):
+    WOOD = "wood"
+    TWIST = "twist"
+    MASONRY = "masonry"
+    TILE = "tile"
+
+
+class Hammer(StrEnum):
+    """Whether hammer action may be used in a layer."""
+
+    NEVER = "never"
+    ONCE_SEATED = "once_seated"
+
+
+class Material(Row):
+    """What a layer is made of: how it is drawn, drilled, and leaned on."""
+
+    label_us: Name | None = None
+    role: Role
+    hatch: str
+    bearing_mpa: float = Field(gt=0)
+    bit: BitType
+    hammer: Hammer
+    speed: Name
+    silica_dust: bool
+    usual_mm: tuple[float, ...] = ()
+
+
+class BuildUp(Row):
+    """A usual make of wall that the user can start from."""
+
+    says: str
+    layers: tuple[Layer, ...]
+    unit: Id | None = None
+    stud_width_mm: float | None = None
+    stud_pitch_mm: float | None = None
+
+
+class MasonryUnit(Row):
+    """A brick or block format."""
+
+    unit_length_mm: float
+    unit_height_mm: float
+    joint_mm: float
+    solidity: UnitSolidity
+
+
+class Species(Row):
+    specific_gravity: float = Field(gt=0.2, lt=1)
+
+
+class Service(StrEnum):
+    CABLE = "cable"
+    LOW_VOLTAGE = "low_voltage"
+    WATER = "water"
+    GAS = "gas"
+
+
+class PointKind(Row):
+    """A thing on the wall that a cable or a pipe feeds."""
+
+    label_us: Name | None = None
+    service: Service
+    width_mm: float = Field(gt=0)
+    height_mm: float = Field(gt=0)
+
+
+class ZoneShape(StrEnum):
+    TOP_STRIP = "top_strip"
+    CORNER_STRIP = "corner_strip"
+    BAND_ACROSS = "band_across"
+    BAND_UPRIGHT = "band_upright"
+
+
+class ZoneRule(Model):
+    """One rule of a school: which strip or band of the wall may hold a cable, and why."""
+
+    key: Id
+    shape: ZoneShape
+    width_mm: float | None = Field(default=None, description="None: as wide as the point itself")
+    services: tuple[Service, ...] = ()
+    reason: str
+
+
+class ZoneSchool(Row):
+    regions: tuple[Region, ...]
+    thin_wall_mm: float = Field(description="up to this thickness, points on the other face count")
+    deep_mm: float = Field(description="deeper than this from either face a cable may run anywhere")
+    rules: tuple[ZoneRule, ...]
+
+
+class Duty(Row):
+    """How a fixture is used: its factor on the live part, and whether the pull comes and goes."""
+
+    says: str
+    factor: float = Field(ge=1)
+    whole_mass: bool = Field(description="the factor takes the fixture's own mass as well as its contents")
+    cyclic: bool
+    sideways_g: float = Field(default=0, ge=0)
+    body_support: bool = False
+
+
+class ScrewKind(StrEnum):
+    WOOD = "wood"
+    MACHINE = "machine"
+    COACH = "coach"
+
+
+class Screw(Row):
+    """A screw by diameter, with the lengths it is sold in."""
+
+    label_us: Name | None = None
+    kind: ScrewKind
+    systems: tuple[UnitSystem, ...]
+    diameter_mm: float = Field(gt=0)
+    root_mm: float = Field(gt=0)
+    head_mm: float = Field(gt=0)
+    seats: tuple[HeadSeat, ...]
+    thread_share: float = Field(gt=0, le=1, description="threaded part of the length")
+    lengths_mm: tuple[float, ...]
+
+
+class FixingBase(Row):
+    """What all fixings have in common."""
+
+    label_us: Name | None = None
+    says: str
+    systems: tuple[UnitSystem, ...] = (UnitSystem.METRIC, UnitSystem.IMPERIAL)
+    environments: tuple[Environment, ...]
+    minutes: float = Field(gt=0)
+    removable: bool
+    tools: tuple[str, ...] = ()
+    grips: str
+    stop: str
+
+
+class Rating(Model):
+    """Working tension and shear [N]."""
+
+    tension_n: float = Field(gt=0)
+    shear_n: float = Field(gt=0)
+
+
+class BoardAnchor(FixingBase):
+    """An anchor for hollow board, rated in one 12.5 mm or 1/2 in board."""
+
+    method: Literal["board"] = "board"
+    kind: Literal["plug", "self_drilling", "sleeve", "spring_toggle", "strap_toggle", "bare_screw"]
+    plastic: bool
+    rating: Rating
+    hole_mm: float = Field(gt=0)
+    screw: Id
+    grip_min_mm: float = Field(ge=0)
+    grip_max_mm: float = Field(gt=0)
+    void_mm: float = Field(ge=0, description="clear depth that it needs behind the board")
+    wing_mm: float = Field(ge=0, description="half the width that opens behind the board")
+    needs_empty_void: bool
+    flange_mm: float = Field(ge=0, description="diameter of the part that stays in front")
+
+
+class MasonryPlug(FixingBase):
+    """An expanding plug with a wood screw; rated by what it stands in."""
+
+    method: Literal["masonry"] = "masonry"
+    hole_mm: float = Field(gt=0)
+    plug_length_mm: float = Field(gt=0)
+    screws: tuple[Id, ...]
+    ratings: dict[Literal["concrete", "solid", "cored", "hollow", "aerated"], Rating]
+
+
+class WoodFastener(FixingBase):
+    """A wood screw or a coach screw straight into framing."""
+
+    method: Literal["wood"] = "wood"
+    screw: Id
+    withdrawal: Literal["wood_screw", "coach_screw"]
+    least_penetration_diameters: float
+    shank_hole: bool = False
+
+
+class ConcreteAnchor(FixingBase):
+    """A screw or bolt that takes hold in concrete itself."""
+
+    method: Literal["concrete"] = "concrete"
+    hole_mm: float = Field(gt=0)
+    diameter_mm: float = Field(gt=0)
+    hef_mm: float = Field(gt=0)
+    embedment_mm: float = Field(gt=0, description="length of anchor in the concrete")
+    lengths_mm: tuple[float, ...]
+    steel_area_mm2: float = Field(gt=0)
+    fuk_mpa: float = Field(gt=0)
+    fyk_mpa: float = Field(gt=0)
+    gamma_inst: float = Field(ge=1)
+    edge_min_mm: float
+    spacing_min_mm: float
+    root_mm: float
+
+
+Fixing = Annotated[BoardAnchor | MasonryPlug | WoodFastener | ConcreteAnchor, Field(discriminator="method")]
+
+
+class BitSeries(Row):
+    """The diameters that bits are sold in."""
+
+    system: UnitSystem
+    sizes_mm: tuple[float, ...]
+
+
+class Outcome(Row):
+    """What a bit can meet, for the record."""
+
+    stops: bool
+    says: str
+
+
+class Figures(Model):
+    """Single figures of the rules, by name; the loader keeps the source of each beside it."""
+
+    solid_wood_credit: float
+    solid_wood_prove: float
+    clear_of_stud: float
+    wood_edge_diameters: float
+    wood_edge_min_mm: float
+    wood_loaded_edge_diameters: float
+    setout_error_mm: float
+    sweep_depth_share: float
+    find_margin_mm: float
+    pipe_side_mm: float
+    gas_side_mm: float
+    tug_down_n: float
+    tug_out_n: float
+    tug_low_mm: float
+    tug_high_mm: float
+    bearing_inset_min_mm: float
+    screw_fy_mpa: float
+    screw_safety: float
+    clamp_plate_mm: float
+    board_step_9_5: float
+    board_step_12_5: float
+    board_step_15: float
+    board_step_double: float
+    board_self_drilling_max: float
+    board_cyclic_plastic: float
+    board_cyclic_metal: float
+    board_neighbour_full_mm: float
+    board_neighbour_span_mm: float
+    board_neighbour_min_mm: float
+    board_edge_min_mm: float
+    board_edge_full_mm: float
+    board_edge_factor: float
+    board_flange_cover_mm: float
+    cantilever_n_per_mm: float
+    cantilever_arm_mm: float
+    cantilever_least_length_mm: float
+    masonry_joint_factor: float
+    masonry_unit_end_share: float
+    masonry_unit_end_factor: float
+    masonry_edge_factor: float
+    masonry_edge_full_plugs: float
+    masonry_edge_min_plugs: float
+    masonry_neighbour_full_plugs: float
+    masonry_neighbour_min_plugs: float
+    concrete_fck_mpa: float
+    concrete_k1: float
+    concrete_k9: float
+    concrete_gamma_mc: float
+    concrete_load_factor: float
+    concrete_hef_min_mm: float
+    old_hole_diameters: float
+    wood_spacing_diameters: float
+    wood_wet: float
+    duration_permanent: float
+    duration_short: float
+    pilot_root_share: float
+    coach_pilot_share: float
+    dust_min_mm: float
+    remaining_min_mm: float
+    remaining_share: float
+    remaining_hammer_mm: float
+    step_up_from_mm: float
+    step_up_share: float
+    plug_bit_under_mm: float
+    two_people_kg: float
+    bracket_play_mm: float
+    keyhole_proud_mm: float
+    backing_washer_mm: float
+    head_over_hole: float
+    board_screw_past_mm: float
+    board_drill_past_mm: float
+    tip_keeps_off_mm: float
+    board_stiffness: float
+
+
+class Catalogue(Model):
+    """All tables together. Keys are unique within a table; references between tables hold."""
+
+    materials: tuple[Material, ...]
+    build_ups: tuple[BuildUp, ...]
+    units: tuple[MasonryUnit, ...]
+    species: tuple[Species, ...]
+    member_sigma_mm: dict[HowKnown, float]
+    member_labels: dict[MemberKind, str]
+    points: tuple[PointKind, ...]
+    schools: tuple[ZoneSchool, ...]
+    duties: tuple[Duty, ...]
+    screws: tuple[Screw, ...]
+    fixings: tuple[Fixing, ...]
+    bits: tuple[BitSeries, ...]
+    outcomes: tuple[Outcome, ...]
+    wishes: dict[Wish, str]
+    figures: Figures
+    figure_sources: dict[str, str]
+
+    @model_validator(mode="after")
+    def _references_hold(self) -> Self:
+        for name in (
+            "materials",
+            "build_ups",
+            "units",
+            "species",
+            "points",
+            "schools",
+            "duties",
+            "screws",
+            "fixings",
+        ):
+            keys = [row.key for row in getattr(self, name)]
+            if len(keys) != len(set(keys)):
+                raise ValueError(f"{name}: the key {max(keys, key=keys.count)} stands twice")
+        for build_up in self.build_ups:
+            for layer in build_up.layers:
+                if layer.material not in self.material_by_key:
+                    raise ValueError(f"build_ups: {build_up.key} names the unknown material {layer.material}")
+        for fixing in self.fixings:
+            wanted = fixing.screws if isinstance(fixing, MasonryPlug) else ()
+            if isinstance(fixing, BoardAnchor | WoodFastener):
+                wanted = (fixing.screw,)
+            for screw in wanted:
+                if screw not in self.screw_by_key:
+                    raise ValueError(f"fixings: {fixing.key} names the unknown screw {screw}")
+        return self
+
+    @cached_property
+    def material_by_key(self) -> dict[str, Material]:
+        return {row.key: row for row in self.materials}
+
+    @cached_property
+    def screw_by_key(self) -> dict[str, Screw]:
+        return {row.key: row for row in self.screws}
+
+    @cached_property
+    def fixing_by_key(self) -> dict[str, "BoardAnchor | MasonryPlug | WoodFastener | ConcreteAnchor"]:
+        return {row.key: row for row in self.fixings}
+
+    @cached_property
+    def point_by_key(self) -> dict[str, PointKind]:
+        return {row.key: row for row in self.points}
+
+    @cached_property
+    def duty_by_key(self) -> dict[str, Duty]:
+        return {row.key: row for row in self.duties}
+
+    @cached_property
+    def species_by_key(self) -> dict[str, Species]:
+        return {row.key: row for row in self.species}
+
+    @cached_property
+    def outcome_by_key(self) -> dict[str, Outcome]:
+        return {row.key: row for row in self.outcomes}
+
+    def school_of(self, region: Region) -> ZoneSchool | None:
+        """The rule school of a region, or None where this version has none."""
+        return next((school for school in self.schools if region in school.regions), None)

@@ -1,0 +1,276 @@
+"""The wall as it is described: its face, what it is built of, what stands in it and what is known of it.
+
+Coordinates are wall millimetres: x from the left edge, y up from the finished floor.
+Evidence, points, scans and old holes belong to the wall and outlive the job.
+"""
+
+from enum import StrEnum
+from typing import Self
+
+from pydantic import Field, model_validator
+
+from rockpin.core.model import (
+    Day,
+    Id,
+    Model,
+    Name,
+    NonNegativeMm,
+    Note,
+    PositiveMm,
+    Rect,
+    WallCoordinate,
+    duplicated,
+)
+
+
+class Filling(StrEnum):
+    """What fills a hollow layer."""
+
+    EMPTY = "empty"
+    MINERAL_WOOL = "mineral_wool"
+    RIGID_FOAM = "rigid_foam"
+    UNKNOWN = "unknown"
+
+
+class HowKnown(StrEnum):
+    """How a piece of framing came to be on the drawing; the catalogue gives each its spread."""
+
+    SEEN = "seen"
+    PINNED = "pinned"
+    DETECTED = "detected"
+    PREDICTED = "predicted"
+
+
+class MemberKind(StrEnum):
+    STUD = "stud"
+    NOGGIN = "noggin"
+    BLOCKING = "blocking"
+    PLATE = "plate"
+
+
+class OpeningKind(StrEnum):
+    DOOR = "door"
+    WINDOW = "window"
+    HATCH = "hatch"
+
+
+class EdgeKind(StrEnum):
+    """What the wall meets at its left or right end."""
+
+    INTERNAL_CORNER = "internal_corner"
+    EXTERNAL_CORNER = "external_corner"
+    FREE_END = "free_end"
+
+
+class Face(StrEnum):
+    THIS = "this"
+    OTHER = "other"
+
+
+class UnitSolidity(StrEnum):
+    SOLID = "solid"
+    CORED = "cored"
+    HOLLOW = "hollow"
+    AERATED = "aerated"
+
+
+class Layer(Model):
+    """One layer of the build-up, front to back. ``filling`` is for hollow layers only."""
+
+    material: Id
+    thickness_mm: float = Field(gt=0, le=1_000)
+    filling: Filling | None = None
+
+
+class Courses(Model):
+    """Where the bricks or blocks lie: one unit's lower left corner, the unit's face and the joint."""
+
+    unit_length_mm: float = Field(ge=50, le=1_000)
+    unit_height_mm: float = Field(ge=30, le=600)
+    joint_mm: float = Field(ge=0, le=30)
+    origin_x_mm: WallCoordinate = 0
+    origin_y_mm: WallCoordinate = 0
+    course_shift: float = Field(default=0.5, ge=0, lt=1, description="share of a unit that each course steps")
+    solidity: UnitSolidity = UnitSolidity.SOLID
+
+
+class Member(Model):
+    """A stud, noggin, plate or piece of blocking behind the face, as an area."""
+
+    id: Id
+    kind: MemberKind = MemberKind.STUD
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    width_mm: PositiveMm
+    height_mm: PositiveMm
+    known: HowKnown = HowKnown.PREDICTED
+
+    @property
+    def rect(self) -> Rect:
+        return Rect(x_mm=self.x_mm, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm)
+
+
+class StudRow(Model):
+    """Studs at a regular pitch, full height, from the first centre to the right edge."""
+
+    first_centre_mm: WallCoordinate
+    pitch_mm: float = Field(ge=150, le=1_500)
+    stud_width_mm: float = Field(ge=20, le=200)
+    known: HowKnown = HowKnown.PREDICTED
+    pinned: tuple[int, ...] = Field(default=(), description="numbers, from 0, of studs confirmed with a pin")
+
+
+class Framing(Model):
+    """Studs by pitch, and single members of their own."""
+
+    species: Id = "spruce"
+    row: StudRow | None = None
+    members: tuple[Member, ...] = ()
+
+
+class Opening(Model):
+    id: Id
+    kind: OpeningKind
+    x_mm: WallCoordinate
+    y_mm: NonNegativeMm
+    width_mm: PositiveMm
+    height_mm: PositiveMm
+
+    @property
+    def rect(self) -> Rect:
+        return Rect(x_mm=self.x_mm, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm)
+
+
+class Point(Model):
+    """A socket, switch, tap or other point, by its centre. Its size comes from the catalogue unless measured."""
+
+    id: Id
+    kind: Id
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    face: Face = Face.THIS
+    width_mm: PositiveMm | None = None
+    height_mm: PositiveMm | None = None
+    note: Note = ""
+
+
+class ScanMode(StrEnum):
+    LIVE = "live"
+    METAL = "metal"
+    DENSITY = "density"
+    OPENED = "opened"
+
+
+class Find(Model):
+    """Something a detector or an opening showed: a line between two ends, or a spot where they coincide."""
+
+    id: Id
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    x2_mm: WallCoordinate
+    y2_mm: WallCoordinate
+    depth_mm: NonNegativeMm | None = None
+    sigma_mm: float = Field(default=10, ge=0, le=200)
+    what: Name = "something"
+
+
+class Scan(Model):
+    """An area swept with a detector in one mode, or opened and looked into, and what it showed."""
+
+    id: Id
+    mode: ScanMode
+    area: Rect
+    day: Day | None = None
+    claimed_depth_mm: NonNegativeMm = 50
+    proved_on_live_cable: bool = False
+    circuits_on: bool = False
+    finds: tuple[Find, ...] = ()
+    note: Note = ""
+
+
+class Evidence(Model):
+    """One check of what the wall is, done at one place, and its outcome."""
+
+    id: Id
+    check: Id
+    outcome: Id
+    x_mm: WallCoordinate | None = None
+    y_mm: WallCoordinate | None = None
+    value_mm: NonNegativeMm | None = None
+    day: Day | None = None
+    note: Note = ""
+
+
+class OldHole(Model):
+    """A hole that is already in the wall, and what it met: the best evidence there is."""
+
+    id: Id
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    diameter_mm: float = Field(gt=0, le=150)
+    depth_mm: NonNegativeMm = 0
+    met: Note = ""
+    holds: Note = ""
+    day: Day | None = None
+
+
+class Wall(Model):
+    """One wall plane, seen front on."""
+
+    id: Id
+    name: Name
+    width_mm: float = Field(ge=100, le=20_000)
+    height_mm: float = Field(ge=100, le=10_000)
+    floor_to_come_mm: float = Field(
+        default=0, ge=0, le=500, description="how far the finished floor will lie above today's floor"
+    )
+    left_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
+    right_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
+    outline: tuple[tuple[float, float], ...] = Field(default=(), description="corners of a face that is no rectangle")
+    edge_slope_mm_per_m: float = Field(default=0, ge=-100, le=100, description="how far the left edge is out of plumb")
+    build_up: tuple[Layer, ...] = Field(default=(), max_length=12)
+    courses: Courses | None = None
+    framing: Framing | None = None
+    board_joints_mm: tuple[WallCoordinate, ...] = ()
+    openings: tuple[Opening, ...] = ()
+    points: tuple[Point, ...] = ()
+    evidence: tuple[Evidence, ...] = ()
+    scans: tuple[Scan, ...] = ()
+    old_holes: tuple[OldHole, ...] = ()
+    coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        for label, items in (
+            ("openings", self.openings),
+            ("points", self.points),
+            ("evidence", self.evidence),
+            ("scans", self.scans),
+            ("old_holes", self.old_holes),
+            ("framing.members", self.framing.members if self.framing else ()),
+        ):
+            if twice := duplicated(items):
+                raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")
+        for opening in self.openings:
+            if opening.rect.right_mm > self.width_mm or opening.x_mm < 0 or opening.rect.top_mm > self.height_mm:
+                raise ValueError(
+                    f"openings: {opening.kind} {opening.id} reaches outside the wall of "
+                    f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
+                )
+        for point in self.points:
+            if not (0 <= point.x_mm <= self.width_mm and 0 <= point.y_mm <= self.height_mm):
+                raise ValueError(
+                    f"points: {point.kind} {point.id} at {point.x_mm:g}, {point.y_mm:g} mm lies outside the wall of "
+                    f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
+                )
+        return self
+
+    @property
+    def face(self) -> Rect:
+        return Rect(x_mm=0, y_mm=0, width_mm=self.width_mm, height_mm=self.height_mm)
+
+    @property
+    def thickness_mm(self) -> float:
+        """Total thickness [mm] of the stated build-up; 0 where none is stated."""
+        return sum(layer.thickness_mm for layer in self.build_up)
