@@ -93,8 +93,8 @@ def _tug_spots(piece: Piece, foot_mm: float, figures: Figures) -> list[tuple[str
     if low > high:
         return []
     sides = (("left", piece.x_mm), ("right", piece.rect.right_mm))
-    heights = (("low", low), ("high", high)) if high > low else (("", low),)
-    return [(f"{side} end {height}".strip(), x, y) for side, x in sides for height, y in heights]
+    heights = (("bottom", low), ("top", high)) if high > low else (("", low),)
+    return [(f"{side} end, {height}".rstrip(", "), x, y) for side, x in sides for height, y in heights]
 
 
 def load_cases(fixture: Fixture, duty: Duty, foot_mm: float, figures: Figures) -> tuple[LoadCase, ...]:
@@ -111,7 +111,7 @@ def load_cases(fixture: Fixture, duty: Duty, foot_mm: float, figures: Figures) -
                 tug = Force(x_mm=x, y_mm=y, z_mm=piece.depth_mm, fy_n=-figures.tug_down_n, fz_n=figures.tug_out_n)
                 cases.append(
                     LoadCase(
-                        key=f"tug-{piece.id}-{spot.replace(' ', '-')}",
+                        key=f"tug-{piece.id}-{spot.replace(',', '').replace(' ', '-')}",
                         label=f"somebody pulls at the {spot}",
                         duration=Duration.SHORT,
                         forces=(*weights, tug),

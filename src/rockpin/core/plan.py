@@ -339,7 +339,8 @@ def _drill_findings(spot: Spot, choice: HoleChoice, hidden: Hidden, catalogue: C
     """What the Hidden stage says of the hole as it will really be drilled."""
     hole, chosen = spot.hole, choice.chosen
     diameter = chosen.hole.diameter_mm if chosen and chosen.hole else hole.diameter_mm
-    reach = chosen.hole.reach_mm if chosen and chosen.hole else 0.0
+    # before anything is chosen, a hole is judged as if it went as deep as most do
+    reach = chosen.hole.reach_mm if chosen and chosen.hole else catalogue.figures.unchosen_reach_mm
     return judge_hole(hidden, hole.id, hole.number, hole.x_mm, hole.y_mm, diameter, reach, spot.units, catalogue)
 
 

@@ -48,8 +48,8 @@ class Spot(Model):
     """One hole in its surroundings.
 
     ``neighbours``: offsets (dx, dy) [mm] of all other holes that get a fixing. ``free_edges_mm``: distances left,
-    right, down, up to the nearest edge where masonry or concrete ends. ``board_edge_mm``: to the nearest cut edge of board.
-    ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof.
+    right, down, up to the nearest edge where masonry or concrete ends. ``board_edge_mm``: to the nearest cut
+    edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof.
     """
 
     hole: PlacedHole

@@ -325,6 +325,7 @@ class Figures(Model):
     board_drill_past_mm: float
     tip_keeps_off_mm: float
     board_stiffness: float
+    unchosen_reach_mm: float
 
 
 class Catalogue(Model):

@@ -52,7 +52,7 @@ def neighbour_factor(neighbours: tuple[tuple[float, float], ...], figures: Figur
 
 def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Finding]:
     figures, reading, units = catalogue.figures, spot.reading, spot.units
-    found = wrong_place(spot, anchor)
+    found: list[Finding] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, anchor, code, sentence, **numbers))
@@ -60,6 +60,7 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Fin
     if reading.family is not Family.BOARD_ON_STUDS:
         no("no-void", "There is no void behind this face for it to open in.")
         return found
+    found += wrong_place(spot, anchor)
     screw = catalogue.screw_by_key[anchor.screw]
     behind = spot.behind(screw.diameter_mm, catalogue)
     needs = max(anchor.wing_mm, anchor.hole_mm / 2)
@@ -179,7 +180,12 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
             bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
             if bending < limit:
                 limit, governs = bending, "bending of the screw in front of the board"
-        return Use(use=pull / tension_n + across / max(limit, 1e-9), governs=governs, shear_capacity_n=limit)
+        return Use(
+            use=pull / tension_n + across / max(limit, 1e-9),
+            governs=governs,
+            tension_capacity_n=tension_n,
+            shear_capacity_n=limit,
+        )
 
     written = " × ".join(f"{factor.value:.2f}" for factor in factors)
     working = [
@@ -193,7 +199,6 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
         anchor,
         spot,
         use_of,
-        tension_n=tension_n,
         factors=factors,
         working=working,
         hole=HoleSpec(

@@ -107,6 +107,7 @@ class Use(Model):
 
     use: float
     governs: str
+    tension_capacity_n: float
     shear_capacity_n: float
 
 
@@ -115,7 +116,6 @@ def assessed(
     spot: Spot,
     use_of: Callable[[CaseDemand], Use],
     *,
-    tension_n: float,
     factors: list[Factor],
     working: list[str],
     hole: HoleSpec,
@@ -151,7 +151,7 @@ def assessed(
         case=case.label,
         demand_tension_n=case.forces.tension_n,
         demand_shear_n=case.forces.shear_n,
-        tension_n=tension_n,
+        tension_n=worst.tension_capacity_n,
         shear_n=worst.shear_capacity_n,
         factors=tuple(factors),
         working=tuple(working),

@@ -114,7 +114,7 @@ class _Resistances:
 
 def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Catalogue) -> list[Finding]:
     figures, reading, units = catalogue.figures, spot.reading, spot.units
-    found = wrong_place(spot, anchor)
+    found: list[Finding] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, anchor, code, sentence, **numbers))
@@ -122,6 +122,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
     if reading.family is not Family.CONCRETE:
         no("not-concrete", "It takes hold in concrete only.")
         return found
+    found += wrong_place(spot, anchor)
     if spot.hole.kind is HoleKind.KEYHOLE:
         no("keyhole-head", "A keyhole hangs on a screw's head; this one ends in a nut or a hexagon.")
     if anchor.hef_mm < figures.concrete_hef_min_mm:
@@ -209,15 +210,19 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
             )
             steel_v = max(min(steel_v, bending), 1e-9)
         shear_c = min(resist.pry, resist.edge)
+        pull_n, shear_n = min(resist.cone, resist.steel_n), min(steel_v, shear_c)
         in_concrete = ((pull / resist.cone) ** 1.5 + (across / shear_c) ** 1.5) ** (2 / 3)
         in_steel = sqrt((pull / resist.steel_n) ** 2 + (across / steel_v) ** 2)
         if in_steel > in_concrete:
-            return Use(use=in_steel, governs="the steel of the anchor", shear_capacity_n=min(steel_v, shear_c))
+            return Use(
+                use=in_steel, governs="the steel of the anchor", tension_capacity_n=pull_n, shear_capacity_n=shear_n
+            )
         edge_first = resist.edge < resist.pry and across / resist.edge > pull / resist.cone
         return Use(
             use=in_concrete,
             governs="the concrete's edge" if edge_first else "the cone of concrete",
-            shear_capacity_n=min(steel_v, shear_c),
+            tension_capacity_n=pull_n,
+            shear_capacity_n=shear_n,
         )
 
     factors = [
@@ -235,7 +240,6 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
         anchor,
         spot,
         use_of,
-        tension_n=min(resist.cone, resist.steel_n),
         factors=factors,
         working=working,
         hole=HoleSpec(

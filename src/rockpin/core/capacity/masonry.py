@@ -68,7 +68,7 @@ def through_refusal(spot: Spot, depth_mm: float, catalogue: Catalogue) -> tuple[
 
 def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Finding]:
     figures, units = catalogue.figures, spot.units
-    found = wrong_place(spot, plug)
+    found: list[Finding] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, plug, code, sentence, **numbers))
@@ -79,6 +79,7 @@ def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Findi
     if rating_of(plug, spot) is None:
         no("not-rated", "It is not rated for what this wall is made of.")
         return found
+    found += wrong_place(spot, plug)
     edge, least = min(spot.free_edges_mm), figures.masonry_edge_min_plugs * plug.plug_length_mm
     if edge < least:
         no(
@@ -172,7 +173,12 @@ def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
             bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
             if bending < limit:
                 limit, governs = bending, "bending of the screw in front of the wall"
-        return Use(use=pull / tension_n + across / max(limit, 1e-9), governs=governs, shear_capacity_n=limit)
+        return Use(
+            use=pull / tension_n + across / max(limit, 1e-9),
+            governs=governs,
+            tension_capacity_n=tension_n,
+            shear_capacity_n=limit,
+        )
 
     written = " × ".join(f"{factor.value:.2f}" for factor in factors)
     working = [
@@ -185,7 +191,6 @@ def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
         plug,
         spot,
         use_of,
-        tension_n=tension_n,
         factors=factors,
         working=working,
         hole=HoleSpec(

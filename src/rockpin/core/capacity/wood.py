@@ -52,7 +52,7 @@ def combined_use(pull_n: float, across_n: float, withdrawal_n: float, lateral_n:
 
 def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, catalogue: Catalogue) -> list[Finding]:
     figures, units = catalogue.figures, spot.units
-    found = wrong_place(spot, fastener)
+    found: list[Finding] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, fastener, code, sentence, **numbers))
@@ -60,6 +60,7 @@ def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, 
     if spot.reading.family is not Family.BOARD_ON_STUDS:
         no("no-wood", "There is no wood in this wall for its thread.")
         return found
+    found += wrong_place(spot, fastener)
     if behind.kind is not BehindKind.TIMBER or behind.solid_wood < figures.solid_wood_prove:
         no(
             "not-in-wood",
@@ -123,6 +124,7 @@ def _at_length(
         return Use(
             use=combined_use(pull, across, withdrawal, lateral),
             governs="pull-out of the thread" if pulls_more else "bending of the screw through the board",
+            tension_capacity_n=withdrawal,
             shear_capacity_n=lateral,
         )
 
@@ -134,8 +136,8 @@ def _at_length(
     )
     working = [
         f"withdrawal: {formula} × {thread / MM_PER_INCH:.2f} in of thread = {per_mm * thread:.0f} N",
-        f"× {figures.duration_permanent:g} for a lasting load × {wet:g} for damp"
-        f" = {reference_n * figures.duration_permanent:.0f} N",
+        f"× {wet:g} for damp = {reference_n:.0f} N for a short pull; "
+        f"× {figures.duration_permanent:g} = {reference_n * figures.duration_permanent:.0f} N for a lasting one",
         bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures),
     ]
     provisos: list[Finding] = []
@@ -159,7 +161,6 @@ def _at_length(
         fastener,
         spot,
         use_of,
-        tension_n=reference_n * figures.duration_permanent,
         factors=factors,
         working=working,
         provisos=provisos,
