@@ -10,7 +10,19 @@ from pydantic import ValidationError
 from rockpin.core.tables import Catalogue
 
 _DATA = files("rockpin.catalogue") / "data"
-_TABLES = ("materials", "build_ups", "units", "species", "points", "schools", "duties", "screws", "bits", "outcomes")
+_TABLES = (
+    "materials",
+    "build_ups",
+    "units",
+    "species",
+    "points",
+    "schools",
+    "duties",
+    "screws",
+    "bits",
+    "outcomes",
+    "starters",
+)
 _FIXINGS = ("board", "masonry", "wood", "concrete")
 
 

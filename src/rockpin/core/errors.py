@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from pydantic import ValidationError
+
 
 @dataclass(frozen=True)
 class Fault:
@@ -12,6 +14,24 @@ class Fault:
 
     def __str__(self) -> str:
         return f"{self.path}: {self.message}"
+
+
+def faults_of(error: ValidationError, prefix: str = "") -> list[Fault]:
+    """Every fault of a failed validation, each with its path and what was found there."""
+    return [fault_of(dict(one), prefix) for one in error.errors()]
+
+
+def fault_of(one: dict[str, object], prefix: str = "") -> Fault:
+    """One entry of a validation's list as a fault: what is wanted, and what stands there."""
+    loc, given = one.get("loc", ()), one.get("input")
+    parts = [str(part) for part in loc] if isinstance(loc, tuple) else []
+    message = str(one["msg"]).removeprefix("Value error, ")
+    message = {"Field required": "is missing", "Extra inputs are not permitted": "is not a known field"}.get(
+        message, message
+    )
+    if isinstance(given, str | int | float | bool) and one["type"] != "value_error":
+        message = f"{message}; it is {given!r}"
+    return Fault(prefix + (".".join(parts) or "document"), message)
 
 
 class RockPinError(Exception):

@@ -6,7 +6,6 @@ Same document and same catalogue, same plan: nothing here asks a clock, a file o
 from rockpin.core import demand as demand_room
 from rockpin.core.drawing import Cut, Elevation, behind_text, draw_cut, draw_elevation
 from rockpin.core.drilling import DrillCard, card_of
-from rockpin.core.errors import BadInput, Fault
 from rockpin.core.findings import Finding, Stage, Verdict, verdict_of
 from rockpin.core.fixings import ChosenBy, HoleChoice, choose, fixing_findings
 from rockpin.core.fixture import HoleKind
@@ -18,6 +17,7 @@ from rockpin.core.job import JobDocument
 from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_force, show_length, show_mass
 from rockpin.core.record import RecordLine, record_findings, record_lines
+from rockpin.core.references import check_references
 from rockpin.core.sequence import GatherItem, Step, gather, steps
 from rockpin.core.setout import (
     PlacedPart,
@@ -155,42 +155,6 @@ CAUTIONS = (
     "Fire-rated, party, structural, listed or rented walls: ask first. Local codes and licensed trades decide.",
     "Loads are planning values for a sound wall. Try what you have put up before you trust it.",
 )
-
-
-def check_references(job: JobDocument, catalogue: Catalogue) -> None:
-    """Raises BadInput with every key of the document that the catalogue does not know, and every hole not there."""
-    faults: list[Fault] = []
-
-    def known(path: str, key: str, table: dict[str, object], what: str) -> None:
-        if key not in table:
-            names = ", ".join(sorted(table))
-            faults.append(Fault(path, f"“{key}” is no {what} of the catalogue; it has {names}"))
-
-    materials, points = dict[str, object](catalogue.material_by_key), dict[str, object](catalogue.point_by_key)
-    for i, wall in enumerate(job.walls):
-        for j, layer in enumerate(wall.build_up):
-            known(f"walls.{i}.build_up.{j}.material", layer.material, materials, "material")
-        for j, point in enumerate(wall.points):
-            known(f"walls.{i}.points.{j}.kind", point.kind, points, "point")
-        if wall.framing:
-            species = dict[str, object](catalogue.species_by_key)
-            known(f"walls.{i}.framing.species", wall.framing.species, species, "kind of wood")
-    known("fixture.duty", job.fixture.duty, dict[str, object](catalogue.duty_by_key), "use")
-    fixings = dict[str, object](catalogue.fixing_by_key)
-    holes: dict[str, object] = {hole.id: hole for support in job.fixture.supports for hole in support.holes}
-    for i, choice in enumerate(job.choices):
-        known(f"choices.{i}.fixing", choice.fixing, fixings, "fixing")
-        if choice.hole_id not in holes:
-            faults.append(Fault(f"choices.{i}.hole_id", f"“{choice.hole_id}” is no hole of this fixture"))
-    for i, record in enumerate(job.records):
-        if record.fixing:
-            known(f"records.{i}.fixing", record.fixing, fixings, "fixing")
-        for met in record.met:
-            known(f"records.{i}.met", met, dict[str, object](catalogue.outcome_by_key), "outcome")
-        if record.hole_id not in holes:
-            faults.append(Fault(f"records.{i}.hole_id", f"“{record.hole_id}” is no hole of this fixture"))
-    if faults:
-        raise BadInput(faults)
 
 
 def _spots(

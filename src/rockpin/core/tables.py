@@ -9,7 +9,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from rockpin.core.fixture import Environment, HeadSeat
+from rockpin.core.fixture import Environment, Fixture, HeadSeat
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Id, Model, Name
 from rockpin.core.quantities import UnitSystem
@@ -249,6 +249,12 @@ class Outcome(Row):
     says: str
 
 
+class Starter(Row):
+    """A pattern of piece, supports and holes that a new fixture can start from."""
+
+    fixture: Fixture
+
+
 class Figures(Model):
     """Single figures of the rules, by name; the loader keeps the source of each beside it."""
 
@@ -344,6 +350,7 @@ class Catalogue(Model):
     fixings: tuple[Fixing, ...]
     bits: tuple[BitSeries, ...]
     outcomes: tuple[Outcome, ...]
+    starters: tuple[Starter, ...]
     wishes: dict[Wish, str]
     figures: Figures
     figure_sources: dict[str, str]

@@ -1,0 +1,50 @@
+"""The application: routers, one handler for refusals, and the built screen."""
+
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.middleware.gzip import GZipMiddleware
+from fastapi.responses import FileResponse, JSONResponse, Response
+from fastapi.staticfiles import StaticFiles
+
+from rockpin import __version__
+from rockpin.api import jobs, reference, sites
+from rockpin.api.context import AppContext
+from rockpin.api.problems import install
+from rockpin.core.tables import Catalogue
+from rockpin.store import Store
+
+WEB = Path(__file__).parent.parent / "web"
+
+
+def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
+    """An application on a store. Serves the built screen from ``web`` if it is there."""
+
+    @asynccontextmanager
+    async def lifespan(_app: FastAPI) -> AsyncIterator[None]:
+        yield
+        store.close()
+
+    app = FastAPI(title="Rock Pin", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
+    app.state.context = AppContext(store=store, catalogue=catalogue)
+    app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
+    install(app)
+    for router in (sites.router, jobs.router, reference.router):
+        app.include_router(router)
+
+    @app.get("/api/{rest:path}", include_in_schema=False)
+    def unknown(rest: str) -> Response:
+        return JSONResponse({"title": f"There is no /api/{rest}.", "faults": []}, status_code=404)
+
+    if (web / "assets").is_dir():
+        app.mount("/assets", StaticFiles(directory=web / "assets"), name="assets")
+
+        @app.get("/{path:path}", include_in_schema=False)
+        def screen(path: str) -> FileResponse:
+            file = web / path
+            inside = file.is_file() and file.resolve().is_relative_to(web.resolve())
+            return FileResponse(file if inside else web / "index.html")
+
+    return app

@@ -1,0 +1,100 @@
+"""Jobs: the workspace, its changes and their undoing, trial placements, and whole documents in and out."""
+
+from fastapi import APIRouter, Request, Response
+
+from rockpin.api.context import Context
+from rockpin.api.schemas import JobNew, JobSave, Made, Trial, Workspace
+from rockpin.api.views import lean, workspace_of
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.job import JobBody, JobDocument, Placement
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.references import job_faults
+from rockpin.exchange import read_document, write_document
+from rockpin.store.repository import assemble
+
+router = APIRouter(prefix="/api", tags=["jobs"])
+
+
+@router.post("/sites/{site_id}/jobs", status_code=201)
+def make_job(site_id: str, new: JobNew, context: Context) -> Made:
+    """A job in the middle of its wall, at chest height."""
+    starter = next((row for row in context.catalogue.starters if row.key == new.starter), None)
+    if starter is None:
+        names = ", ".join(row.key for row in context.catalogue.starters)
+        raise BadInput([Fault("starter", f"“{new.starter}” is no pattern; there are {names}")])
+    wall = context.store.wall(new.wall_id)
+    if wall.site_id != site_id:
+        raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
+    width = max(piece.rect.right_mm for piece in starter.fixture.pieces)
+    place = Placement(
+        wall_id=new.wall_id,
+        x_mm=round((wall.body.width_mm - width) / 2),
+        y_mm=round(min(1300, wall.body.height_mm / 2)),
+    )
+    job = JobBody(title=new.title, fixture=starter.fixture, placement=place)
+    return Made(id=context.store.add_job(site_id, job).id)
+
+
+@router.get("/jobs/{job_id}")
+def read_job(job_id: str, context: Context) -> Workspace:
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
+@router.put("/jobs/{job_id}")
+def save_job(job_id: str, save: JobSave, context: Context) -> Workspace:
+    faults = job_faults(save.job, context.catalogue)
+    if faults:
+        raise BadInput(faults)
+    for wall_id in {save.job.placement.wall_id, *(p.wall_id for p in save.job.placement.supports if p.wall_id)}:
+        context.store.wall(wall_id)
+    context.store.save(job_id, save.job, save.revision, save.summary)
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
+@router.delete("/jobs/{job_id}", status_code=204)
+def remove_job(job_id: str, context: Context) -> Response:
+    context.store.remove(JobBody, job_id)
+    return Response(status_code=204)
+
+
+@router.post("/jobs/{job_id}/undo")
+def undo(job_id: str, context: Context) -> Workspace:
+    context.store.undo(job_id)
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
+@router.post("/jobs/{job_id}/redo")
+def redo(job_id: str, context: Context) -> Workspace:
+    context.store.redo(job_id)
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
+@router.post("/jobs/{job_id}/trial")
+def try_placement(job_id: str, trial: Trial, context: Context) -> Plan:
+    """The plan for a placement that is not saved: the answer while a finger drags, without the long lists."""
+    job, document = context.store.job(job_id), context.store.document(job_id)
+    moved = job.body.model_copy(update={"placement": trial.placement})
+    return lean(make_plan(assemble(job_id, moved, document.site, document.walls), context.catalogue))
+
+
+@router.get("/jobs/{job_id}/document", response_class=Response)
+def export_document(job_id: str, context: Context) -> Response:
+    """The whole job as a JSON file."""
+    return Response(
+        write_document(context.store.document(job_id)),
+        media_type="application/json",
+        headers={"Content-Disposition": f'attachment; filename="{job_id}.rockpin.json"'},
+    )
+
+
+@router.post("/documents", status_code=201)
+async def import_document(request: Request, context: Context) -> Made:
+    """A JSON job document, as a site of its own under fresh ids. Nothing is kept of a faulty one."""
+    document = read_document(await request.body(), context.catalogue)
+    return Made(id=context.store.add_document(document).id)
+
+
+@router.post("/plan")
+def plan_document(document: JobDocument, context: Context) -> Plan:
+    """The plan of a document, without keeping it."""
+    return make_plan(document, context.catalogue)

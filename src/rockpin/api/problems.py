@@ -1,0 +1,51 @@
+"""One handler for everything that Rock Pin refuses: a status, a sentence, and every fault with its path."""
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import ValidationError
+
+from rockpin.api.schemas import FaultOut, Problem
+from rockpin.core.errors import BadInput, Fault, NotFound, RockPinError, StaleWrite, fault_of, faults_of
+
+
+def _answer(status: int, problem: Problem) -> JSONResponse:
+    return JSONResponse(problem.model_dump(mode="json"), status_code=status)
+
+
+def _faulty(faults: list[Fault]) -> JSONResponse:
+    return _answer(
+        422,
+        Problem(
+            title="Nothing was saved: " + ("one thing is wrong." if len(faults) == 1 else f"{len(faults)} are wrong."),
+            faults=tuple(FaultOut(path=fault.path, message=fault.message) for fault in faults),
+        ),
+    )
+
+
+def install(app: FastAPI) -> None:
+    """Puts the handlers on the application."""
+
+    @app.exception_handler(RockPinError)
+    def _refused(_request: Request, error: RockPinError) -> JSONResponse:
+        match error:
+            case BadInput():
+                return _faulty(list(error.faults))
+            case NotFound():
+                return _answer(404, Problem(title=str(error)))
+            case StaleWrite():
+                return _answer(409, Problem(title=str(error), current_revision=error.current_revision))
+        return _answer(400, Problem(title=str(error)))
+
+    @app.exception_handler(ValidationError)
+    def _invalid(_request: Request, error: ValidationError) -> JSONResponse:
+        return _faulty(faults_of(error))
+
+    @app.exception_handler(RequestValidationError)
+    def _unreadable(_request: Request, error: RequestValidationError) -> JSONResponse:
+        faults = []
+        for one in error.errors():
+            # "body" only says where in the request it stood
+            place = tuple(part for part in one["loc"] if part not in ("body", "query", "path"))
+            faults.append(fault_of({**one, "loc": place}))
+        return _faulty(faults)

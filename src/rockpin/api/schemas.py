@@ -1,0 +1,177 @@
+"""What goes over the wire, where it is not a model of the core itself."""
+
+from pydantic import Field
+
+from rockpin.core.fixture import Fixture
+from rockpin.core.job import JobBody, Placement, Region, Site
+from rockpin.core.model import Id, Model, Name, Note
+from rockpin.core.plan import Plan
+from rockpin.core.quantities import UnitSystem
+from rockpin.core.tables import BuildUp, Duty, MasonryUnit, Material, Outcome, PointKind, Species
+from rockpin.core.wall import Framing, Layer, Wall
+
+
+class FaultOut(Model):
+    path: str
+    message: str
+
+
+class Problem(Model):
+    """Why something was not done: a sentence, every fault, and for a stale write the revision that stands now."""
+
+    title: str
+    faults: tuple[FaultOut, ...] = ()
+    current_revision: int | None = None
+
+
+class SiteNew(Model):
+    name: Name
+    region: Region = Region.BRITAIN
+    units: UnitSystem = UnitSystem.METRIC
+    built_year: int | None = Field(default=None, ge=1000, le=2200)
+    note: Note = ""
+
+
+class SiteSave(Model):
+    revision: int
+    site: Site
+
+
+class WallNew(Model):
+    """A new wall, started from a usual build-up."""
+
+    name: Name
+    width_mm: float
+    height_mm: float
+    build_up: Id
+
+
+class WallSave(Model):
+    revision: int
+    summary: Name
+    wall: Wall
+
+
+class JobNew(Model):
+    """A new job on a wall, its fixture started from a pattern."""
+
+    title: Name
+    wall_id: Id
+    starter: Id
+
+
+class JobSave(Model):
+    revision: int
+    summary: Name
+    job: JobBody
+
+
+class Trial(Model):
+    """A placement to be answered without being saved."""
+
+    placement: Placement
+
+
+class JobLine(Model):
+    """A job in the list of a site."""
+
+    id: str
+    title: str
+    wall: str
+    word: str
+    label: str
+    sentence: str
+
+
+class WallLine(Model):
+    id: str
+    name: str
+    size_text: str
+    build_up: str
+
+
+class SiteLine(Model):
+    id: str
+    revision: int
+    site: Site
+    walls: tuple[WallLine, ...]
+    jobs: tuple[JobLine, ...]
+
+
+class WallOut(Model):
+    revision: int
+    wall: Wall
+
+
+class Workspace(Model):
+    """All that the screen of one job needs."""
+
+    job_id: str
+    revision: int
+    job: JobBody
+    site: Site
+    site_walls: tuple[WallLine, ...]
+    wall: WallOut
+    plan: Plan
+    undo: str | None
+    redo: str | None
+
+
+class Made(Model):
+    id: str
+
+
+class QuantityIn(Model):
+    text: str = Field(max_length=60)
+    kind: str = Field(pattern="^(length|mass|force)$")
+    units: UnitSystem = UnitSystem.METRIC
+    field: str = "value"
+
+
+class QuantityOut(Model):
+    value: float
+
+
+class Choice(Model):
+    """An entry of a list on the screen."""
+
+    key: str
+    label: str
+    says: str = ""
+
+
+class FixingLine(Model):
+    key: str
+    label: str
+    says: str
+    source: str
+
+
+class StarterOut(Model):
+    key: str
+    label: str
+    fixture: Fixture
+
+
+class Lists(Model):
+    """Every list that the screen offers, from the catalogue."""
+
+    materials: tuple[Material, ...]
+    build_ups: tuple[BuildUp, ...]
+    units: tuple[MasonryUnit, ...]
+    species: tuple[Species, ...]
+    points: tuple[PointKind, ...]
+    duties: tuple[Duty, ...]
+    outcomes: tuple[Outcome, ...]
+    fixings: tuple[FixingLine, ...]
+    starters: tuple[StarterOut, ...]
+    regions: tuple[Choice, ...]
+    wishes: tuple[Choice, ...]
+    known: tuple[Choice, ...]
+
+
+class WallStart(Model):
+    """What a usual build-up brings to a wall."""
+
+    build_up: tuple[Layer, ...]
+    framing: Framing | None

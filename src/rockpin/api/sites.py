@@ -1,0 +1,101 @@
+"""Sites and their walls."""
+
+from fastapi import APIRouter, Response
+
+from rockpin.api.context import Context
+from rockpin.api.schemas import Made, SiteLine, SiteNew, SiteSave, WallNew, WallOut, WallSave
+from rockpin.api.views import site_line
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.job import Site
+from rockpin.core.references import wall_faults
+from rockpin.core.wall import Courses, Framing, StudRow, Wall
+from rockpin.store.repository import new_id
+
+router = APIRouter(prefix="/api", tags=["sites"])
+
+
+@router.get("/sites")
+def list_sites(context: Context) -> list[SiteLine]:
+    return [site_line(context.store, site, context.catalogue) for site in context.store.sites()]
+
+
+@router.post("/sites", status_code=201)
+def make_site(new: SiteNew, context: Context) -> Made:
+    site = Site(id=new_id("site"), **new.model_dump())
+    return Made(id=context.store.add_site(site).id)
+
+
+@router.put("/sites/{site_id}")
+def save_site(site_id: str, save: SiteSave, context: Context) -> SiteLine:
+    if save.site.id != site_id:
+        raise BadInput([Fault("site.id", f"is {save.site.id}, but the address says {site_id}")])
+    saved = context.store.save(site_id, save.site, save.revision, "site changed")
+    return site_line(context.store, saved, context.catalogue)
+
+
+@router.delete("/sites/{site_id}", status_code=204)
+def remove_site(site_id: str, context: Context) -> Response:
+    context.store.remove(Site, site_id)
+    return Response(status_code=204)
+
+
+@router.post("/sites/{site_id}/walls", status_code=201)
+def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
+    """A wall from a usual build-up, with its studs or courses where that has any."""
+    start = next((row for row in context.catalogue.build_ups if row.key == new.build_up), None)
+    if start is None:
+        names = ", ".join(row.key for row in context.catalogue.build_ups)
+        raise BadInput([Fault("build_up", f"“{new.build_up}” is no usual build-up; there are {names}")])
+    unit = next((row for row in context.catalogue.units if row.key == start.unit), None)
+    wall = Wall(
+        id=new_id("wall"),
+        name=new.name,
+        width_mm=new.width_mm,
+        height_mm=new.height_mm,
+        build_up=start.layers,
+        courses=Courses(
+            unit_length_mm=unit.unit_length_mm,
+            unit_height_mm=unit.unit_height_mm,
+            joint_mm=unit.joint_mm,
+            solidity=unit.solidity,
+        )
+        if unit
+        else None,
+        framing=Framing(
+            row=StudRow(
+                first_centre_mm=start.stud_pitch_mm,
+                pitch_mm=start.stud_pitch_mm,
+                stud_width_mm=start.stud_width_mm,
+            )
+        )
+        if start.stud_pitch_mm and start.stud_width_mm
+        else None,
+    )
+    return Made(id=context.store.add_wall(site_id, wall).id)
+
+
+@router.get("/walls/{wall_id}")
+def read_wall(wall_id: str, context: Context) -> WallOut:
+    saved = context.store.wall(wall_id)
+    return WallOut(revision=saved.revision, wall=saved.body)
+
+
+@router.put("/walls/{wall_id}")
+def save_wall(wall_id: str, save: WallSave, context: Context) -> WallOut:
+    faults = wall_faults(save.wall, context.catalogue, "wall.")
+    if save.wall.id != wall_id:
+        faults.append(Fault("wall.id", f"is {save.wall.id}, but the address says {wall_id}"))
+    if faults:
+        raise BadInput(faults)
+    saved = context.store.save(wall_id, save.wall, save.revision, save.summary)
+    return WallOut(revision=saved.revision, wall=saved.body)
+
+
+@router.delete("/walls/{wall_id}", status_code=204)
+def remove_wall(wall_id: str, context: Context) -> Response:
+    wall = context.store.wall(wall_id)
+    jobs = [job.body.title for job in context.store.jobs(wall.site_id) if job.body.placement.wall_id == wall_id]
+    if jobs:
+        raise BadInput([Fault("wall", f"carries {', '.join(jobs)}; remove that first")])
+    context.store.remove(Wall, wall_id)
+    return Response(status_code=204)

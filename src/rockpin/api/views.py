@@ -1,0 +1,102 @@
+"""Puts together what the screens ask for, from the store and the core."""
+
+from rockpin.api.schemas import Choice, FixingLine, JobLine, Lists, SiteLine, StarterOut, WallLine, WallOut, Workspace
+from rockpin.core.job import JobBody, Region, Site
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.quantities import UnitSystem, show_length
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import HowKnown, Wall
+from rockpin.store import Saved, Store
+
+_REGIONS = {
+    Region.BRITAIN: "Britain",
+    Region.IRELAND: "Ireland",
+    Region.CENTRAL_EUROPE: "Central Europe (cable rules not planned yet)",
+    Region.NORTH_AMERICA: "North America (cable rules not planned yet)",
+    Region.UNKNOWN: "Elsewhere or unknown (cable rules not planned yet)",
+}
+_KNOWN = {
+    HowKnown.SEEN: "Seen with the wall open",
+    HowKnown.PINNED: "Confirmed with a pin",
+    HowKnown.DETECTED: "Found with a detector",
+    HowKnown.PREDICTED: "Predicted from the pitch",
+}
+
+
+def lists_of(catalogue: Catalogue) -> Lists:
+    """Every list on the screen, generated from the catalogue's rows."""
+    return Lists(
+        materials=catalogue.materials,
+        build_ups=catalogue.build_ups,
+        units=catalogue.units,
+        species=catalogue.species,
+        points=catalogue.points,
+        duties=catalogue.duties,
+        outcomes=catalogue.outcomes,
+        fixings=tuple(
+            FixingLine(key=row.key, label=row.label, says=row.says, source=row.source) for row in catalogue.fixings
+        ),
+        starters=tuple(StarterOut(key=row.key, label=row.label, fixture=row.fixture) for row in catalogue.starters),
+        regions=tuple(Choice(key=key, label=label) for key, label in _REGIONS.items()),
+        wishes=tuple(Choice(key=key, label=label) for key, label in catalogue.wishes.items()),
+        known=tuple(Choice(key=key, label=label) for key, label in _KNOWN.items()),
+    )
+
+
+def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
+    layers = [catalogue.material_by_key[layer.material].label for layer in wall.build_up]
+    return WallLine(
+        id=wall.id,
+        name=wall.name,
+        size_text=f"{show_length(wall.width_mm, units)} × {show_length(wall.height_mm, units)}",
+        build_up=", ".join(dict.fromkeys(layers)) or "not stated",
+    )
+
+
+def _job_line(store: Store, saved: Saved[JobBody], walls: dict[str, Wall], catalogue: Catalogue) -> JobLine:
+    plan = make_plan(store.document(saved.id), catalogue)
+    return JobLine(
+        id=saved.id,
+        title=saved.body.title,
+        wall=walls[saved.body.placement.wall_id].name,
+        word=plan.verdict.word,
+        label=plan.verdict.label,
+        sentence=plan.verdict.sentence,
+    )
+
+
+def site_line(store: Store, saved: Saved[Site], catalogue: Catalogue) -> SiteLine:
+    """A site with its walls and jobs, each job with its verdict."""
+    walls = {wall.id: wall.body for wall in store.walls(saved.id)}
+    return SiteLine(
+        id=saved.id,
+        revision=saved.revision,
+        site=saved.body,
+        walls=tuple(wall_line(wall, saved.body.units, catalogue) for wall in walls.values()),
+        jobs=tuple(_job_line(store, job, walls, catalogue) for job in store.jobs(saved.id)),
+    )
+
+
+def workspace_of(store: Store, job_id: str, catalogue: Catalogue) -> Workspace:
+    """The screen of one job: the documents with their revisions, and the plan made from them."""
+    job = store.job(job_id)
+    site = store.site(job.site_id)
+    wall = store.wall(job.body.placement.wall_id)
+    undo, redo = store.can_move(job_id)
+    return Workspace(
+        job_id=job_id,
+        revision=job.revision,
+        job=job.body,
+        site=site.body,
+        site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in store.walls(site.id)),
+        wall=WallOut(revision=wall.revision, wall=wall.body),
+        plan=make_plan(store.document(job_id), catalogue),
+        undo=undo,
+        redo=redo,
+    )
+
+
+def lean(plan: Plan) -> Plan:
+    """A plan without its long lists, for an answer while a finger drags."""
+    holes = tuple(hole.model_copy(update={"candidates": (), "refused": ()}) for hole in plan.holes)
+    return plan.model_copy(update={"holes": holes})

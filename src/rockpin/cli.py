@@ -1,0 +1,152 @@
+"""The command line: serve, demo, plan, export, import, jobs, schema."""
+
+import json
+import socket
+import sys
+import tempfile
+from pathlib import Path
+from typing import Annotated
+
+import typer
+import uvicorn
+from platformdirs import user_data_path
+
+from rockpin.api import make_app
+from rockpin.catalogue import load_catalogue
+from rockpin.core.errors import BadInput, NotFound
+from rockpin.core.job import JobDocument
+from rockpin.core.plan import make_plan
+from rockpin.demo import DEMO_SITE_ID, demo_documents
+from rockpin.exchange import read_document, write_document
+from rockpin.store import Store
+
+app = typer.Typer(
+    add_completion=False,
+    no_args_is_help=True,
+    pretty_exceptions_enable=False,
+    help="What a wall is made of, what is hidden in it, what will hold, and where to drill.",
+)
+
+Data = Annotated[Path | None, typer.Option(help="Data file; otherwise the one in your data folder.")]
+Port = Annotated[int, typer.Option(help="Port on 127.0.0.1.", min=0, max=65535)]
+
+
+def default_data_file() -> Path:
+    """The data file in the user's data folder."""
+    return user_data_path("rockpin", appauthor=False) / "rockpin.sqlite"
+
+
+def _store(data: Path | None) -> Store:
+    return Store(data or default_data_file())
+
+
+def _fail(error: BadInput | NotFound) -> None:
+    print(error, file=sys.stderr)
+    raise typer.Exit(2)
+
+
+def _read(path: Path) -> bytes:
+    try:
+        return path.read_bytes()
+    except OSError as error:
+        print(f"{path}: cannot be read ({error.strerror}); give the path of a job document", file=sys.stderr)
+        raise typer.Exit(2) from None
+
+
+def load_demo(store: Store) -> None:
+    """Puts the demo site into the file, if it is not there."""
+    if store.has(DEMO_SITE_ID) or store.restore(DEMO_SITE_ID):
+        return
+    for document in demo_documents():
+        store.add_document(document, keep_ids=True)
+
+
+def _serve(store: Store, port: int) -> None:
+    listener = socket.socket()
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listener.bind(("127.0.0.1", port))
+    except OSError as error:
+        print(f"Port {port} cannot be used ({error.strerror}); choose another with --port.", file=sys.stderr)
+        raise typer.Exit(2) from None
+    address = f"http://127.0.0.1:{listener.getsockname()[1]}"
+    print(f"Rock Pin is at {address}\nData: {store.path}\nStop it with Ctrl+C.", flush=True)
+    config = uvicorn.Config(make_app(store, load_catalogue()), log_level="warning", access_log=False)
+    uvicorn.Server(config).run(sockets=[listener])
+
+
+@app.command()
+def serve(data: Data = None, port: Port = 8765) -> None:
+    """Start the application and print its address."""
+    _serve(_store(data), port)
+
+
+@app.command()
+def demo(data: Data = None, port: Port = 8765) -> None:
+    """Load Slipway House, the demo site, and start the application."""
+    store = _store(data)
+    load_demo(store)
+    _serve(store, port)
+
+
+@app.command()
+def plan(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) -> None:
+    """Print the plan of a job document as JSON."""
+    catalogue = load_catalogue()
+    try:
+        made = make_plan(read_document(_read(file), catalogue), catalogue)
+    except BadInput as error:
+        _fail(error)
+    else:
+        print(made.model_dump_json(indent=2))
+
+
+@app.command()
+def schema(what: Annotated[str, typer.Argument(help="job")]) -> None:
+    """Print the JSON Schema of a document."""
+    if what != "job":
+        print(f"There is no schema “{what}”; there is: job", file=sys.stderr)
+        raise typer.Exit(2)
+    print(json.dumps(JobDocument.model_json_schema(), indent=2, ensure_ascii=False))
+
+
+@app.command()
+def jobs(data: Data = None) -> None:
+    """List the jobs in the data file, with their ids."""
+    store = _store(data)
+    for site in store.sites():
+        for job in store.jobs(site.id):
+            print(f"{job.id}\t{site.body.name}\t{job.body.title}")
+
+
+@app.command()
+def export(job_id: str, data: Data = None) -> None:
+    """Print a job of the data file as a JSON document."""
+    try:
+        print(write_document(_store(data).document(job_id)), end="")
+    except NotFound as error:
+        _fail(error)
+
+
+@app.command("import")
+def import_(file: Annotated[Path, typer.Argument(help="A job document, JSON.")], data: Data = None) -> None:
+    """Bring a JSON job document into the data file, as a site of its own; prints the new job's id."""
+    try:
+        document = read_document(_read(file), load_catalogue())
+    except BadInput as error:
+        _fail(error)
+    else:
+        print(_store(data).add_document(document).id)
+
+
+@app.command()
+def openapi() -> None:
+    """Print the OpenAPI schema of the web interface."""
+    with tempfile.TemporaryDirectory() as folder:
+        store = Store(Path(folder) / "empty.sqlite")
+        print(json.dumps(make_app(store, load_catalogue()).openapi(), indent=2))
+        store.close()
+
+
+def main() -> None:
+    app()

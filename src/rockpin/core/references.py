@@ -1,0 +1,52 @@
+"""Whether a document names only what the catalogue has: every unknown key is found at once, with its path."""
+
+from collections.abc import Mapping
+
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.job import JobBody, JobDocument
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import Wall
+
+
+def _unknown(path: str, key: str, table: Mapping[str, object], what: str) -> list[Fault]:
+    if key in table:
+        return []
+    return [Fault(path, f"“{key}” is no {what} of the catalogue; it has {', '.join(sorted(table))}")]
+
+
+def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]:
+    """Keys of a wall that the catalogue does not know."""
+    faults: list[Fault] = []
+    for i, layer in enumerate(wall.build_up):
+        faults += _unknown(f"{path}build_up.{i}.material", layer.material, catalogue.material_by_key, "material")
+    for i, point in enumerate(wall.points):
+        faults += _unknown(f"{path}points.{i}.kind", point.kind, catalogue.point_by_key, "point")
+    if wall.framing:
+        faults += _unknown(f"{path}framing.species", wall.framing.species, catalogue.species_by_key, "kind of wood")
+    return faults
+
+
+def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
+    """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
+    faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
+    holes = {hole.id for support in job.fixture.supports for hole in support.holes}
+    for i, choice in enumerate(job.choices):
+        faults += _unknown(f"choices.{i}.fixing", choice.fixing, catalogue.fixing_by_key, "fixing")
+        if choice.hole_id not in holes:
+            faults.append(Fault(f"choices.{i}.hole_id", f"“{choice.hole_id}” is no hole of this fixture"))
+    for i, record in enumerate(job.records):
+        if record.fixing:
+            faults += _unknown(f"records.{i}.fixing", record.fixing, catalogue.fixing_by_key, "fixing")
+        for met in record.met:
+            faults += _unknown(f"records.{i}.met", met, catalogue.outcome_by_key, "outcome")
+        if record.hole_id not in holes:
+            faults.append(Fault(f"records.{i}.hole_id", f"“{record.hole_id}” is no hole of this fixture"))
+    return faults
+
+
+def check_references(job: JobDocument, catalogue: Catalogue) -> None:
+    """Raises BadInput with all that a document names and the catalogue, or its own fixture, does not have."""
+    faults = [fault for i, wall in enumerate(job.walls) for fault in wall_faults(wall, catalogue, path=f"walls.{i}.")]
+    faults += job_faults(job, catalogue)
+    if faults:
+        raise BadInput(faults)

@@ -1,0 +1,61 @@
+"""The job as a JSON file: read with all faults at once, migrated from older versions, written to be read by people."""
+
+import json
+from collections.abc import Callable
+from typing import Any
+
+from pydantic import ValidationError
+
+from rockpin.core.errors import BadInput, Fault, faults_of
+from rockpin.core.job import SCHEMA_VERSION, JobDocument
+from rockpin.core.references import check_references
+from rockpin.core.tables import Catalogue
+
+Migration = Callable[[dict[str, Any]], dict[str, Any]]
+
+MIGRATIONS: dict[int, Migration] = {}
+"""From a version to the next. Version 1 is the first, so nothing stands here yet."""
+
+
+def _versioned(data: dict[str, Any]) -> dict[str, Any]:
+    version = data.get("schema_version")
+    if not isinstance(version, int) or isinstance(version, bool):
+        raise BadInput(
+            [Fault("schema_version", f"is missing or no whole number; this Rock Pin writes {SCHEMA_VERSION}")]
+        )
+    if version > SCHEMA_VERSION:
+        raise BadInput(
+            [Fault("schema_version", f"is {version}, from a newer Rock Pin; this one reads up to {SCHEMA_VERSION}")]
+        )
+    while version < SCHEMA_VERSION:
+        if version not in MIGRATIONS:
+            raise BadInput([Fault("schema_version", f"is {version}; the oldest that can be read is {SCHEMA_VERSION}")])
+        data = MIGRATIONS[version](data)
+        version += 1
+    return data
+
+
+def read_document(text: str | bytes, catalogue: Catalogue) -> JobDocument:
+    """A job document from JSON text. Raises BadInput with every fault and its path; nothing is read half."""
+    try:
+        data = json.loads(text)
+    except (json.JSONDecodeError, UnicodeDecodeError) as error:
+        place = (
+            f"line {error.lineno}, column {error.colno}: {error.msg}"
+            if isinstance(error, json.JSONDecodeError)
+            else str(error)
+        )
+        raise BadInput([Fault("document", f"is no JSON: {place}")]) from None
+    if not isinstance(data, dict):
+        raise BadInput([Fault("document", "must be a JSON object with schema_version, id, site, walls and the job")])
+    try:
+        job = JobDocument.model_validate(_versioned(data))
+    except ValidationError as error:
+        raise BadInput(faults_of(error)) from None
+    check_references(job, catalogue)
+    return job
+
+
+def write_document(job: JobDocument) -> str:
+    """A job document as indented JSON, ending in a newline. Reading it back gives the same job."""
+    return job.model_dump_json(indent=2) + "\n"

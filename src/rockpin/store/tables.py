@@ -1,0 +1,37 @@
+"""Two tables: documents (sites, walls, jobs), and the revisions of each, of which one is its head."""
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, Boolean, DateTime, ForeignKey, Integer, String
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    pass
+
+
+class Document(Base):
+    """A site, wall or job. Walls and jobs belong to a site and go with it."""
+
+    __tablename__ = "document"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(8))
+    site_id: Mapped[str | None] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), index=True)
+    head_id: Mapped[int] = mapped_column(Integer)
+    deleted: Mapped[bool] = mapped_column(Boolean, default=False)
+
+
+class Revision(Base):
+    """One state of a document. Ids rise over all documents, so they also tell which change came last."""
+
+    __tablename__ = "revision"
+    __table_args__ = {"sqlite_autoincrement": True}  # noqa: RUF012 (SQLAlchemy reads a plain dict here)
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    document_id: Mapped[str] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), index=True)
+    parent_id: Mapped[int | None] = mapped_column(ForeignKey("revision.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    summary: Mapped[str] = mapped_column(String(200))
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
