@@ -13,6 +13,7 @@ from rockpin import __version__
 from rockpin.api import jobs, reference, sites
 from rockpin.api.context import AppContext
 from rockpin.api.problems import install
+from rockpin.api.schemas import Problem
 from rockpin.core.tables import Catalogue
 from rockpin.store import Store
 
@@ -32,7 +33,7 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
     install(app)
     for router in (sites.router, jobs.router, reference.router):
-        app.include_router(router)
+        app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
 
     @app.get("/api/{rest:path}", include_in_schema=False)
     def unknown(rest: str) -> Response:

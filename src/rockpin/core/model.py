@@ -9,7 +9,9 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 class Model(BaseModel):
     """A frozen record. An unknown field is a fault, so that a misspelt one is not silently dropped."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True
+    )
 
 
 Id = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9_-]{0,59}$")]

@@ -312,6 +312,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
     wall, units = job.wall, job.site.units
+    catalogue = catalogue.in_words_of(job.site.region)
 
     reading = read_wall(wall, catalogue)
     findings = wall_findings(wall, reading, job.site.built_year)

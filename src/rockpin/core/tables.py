@@ -412,6 +412,23 @@ class Catalogue(Model):
     def outcome_by_key(self) -> dict[str, Outcome]:
         return {row.key: row for row in self.outcomes}
 
+    @cached_property
+    def american(self) -> "Catalogue":
+        """The same rows with the trade words of North America where they differ."""
+
+        def worded(rows: tuple[Row, ...]) -> tuple[Row, ...]:
+            return tuple(
+                row.model_copy(update={"label": us}) if (us := getattr(row, "label_us", None)) else row for row in rows
+            )
+
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        fields |= {name: worded(fields[name]) for name in ("materials", "points", "screws", "fixings")}
+        return Catalogue.model_construct(**fields)
+
+    def in_words_of(self, region: Region) -> "Catalogue":
+        """This catalogue in the trade words of a region."""
+        return self.american if region is Region.NORTH_AMERICA else self
+
     def school_of(self, region: Region) -> ZoneSchool | None:
         """The rule school of a region, or None where this version has none."""
         return next((school for school in self.schools if region in school.regions), None)

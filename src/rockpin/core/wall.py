@@ -214,6 +214,13 @@ class OldHole(Model):
     day: Day | None = None
 
 
+class Corner(Model):
+    """A corner of a wall's outline."""
+
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+
+
 class Wall(Model):
     """One wall plane, seen front on."""
 
@@ -226,7 +233,7 @@ class Wall(Model):
     )
     left_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
     right_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
-    outline: tuple[tuple[float, float], ...] = Field(default=(), description="corners of a face that is no rectangle")
+    outline: tuple[Corner, ...] = Field(default=(), description="corners of a face that is no rectangle")
     edge_slope_mm_per_m: float = Field(default=0, ge=-100, le=100, description="how far the left edge is out of plumb")
     build_up: tuple[Layer, ...] = Field(default=(), max_length=12)
     courses: Courses | None = None

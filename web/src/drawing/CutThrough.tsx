@@ -1,0 +1,253 @@
+import type { HolePlan } from "../api/client";
+import { Hatches } from "./Hatches";
+import { useSize } from "./useSize";
+
+const CSS_PX_PER_MM = 96 / 25.4;
+
+/** The screw from its head to its tip, with its thread where it holds. */
+function Screw({
+  x,
+  y,
+  hole,
+  perMm,
+}: {
+  x: (mm: number) => number;
+  y: number;
+  hole: HolePlan;
+  perMm: number;
+}) {
+  const { screw, hole: spec, plate_mm } = hole.cut;
+  if (!screw || !spec) return null;
+  const under = screw.proud_mm > 0 ? screw.proud_mm : plate_mm;
+  const [head, tip] = [-under, screw.length_mm - under];
+  const r = (screw.diameter_mm / 2) * perMm;
+  const root = (screw.root_mm / 2) * perMm;
+  const point = Math.min(screw.diameter_mm, screw.length_mm / 5);
+  const threadFrom = Math.max(spec.grip_from_mm, head);
+  const pitch = screw.diameter_mm * 0.55;
+  const teeth: string[] = [];
+  for (let at = threadFrom; at < tip - point; at += pitch) {
+    const next = Math.min(at + pitch / 2, tip - point);
+    teeth.push(
+      `M${x(at)} ${y - root}L${x(next)} ${y - r}L${x(Math.min(at + pitch, tip - point))} ${y - root}`,
+    );
+    teeth.push(
+      `M${x(at)} ${y + root}L${x(next)} ${y + r}L${x(Math.min(at + pitch, tip - point))} ${y + root}`,
+    );
+  }
+  const headWide = (screw.head_mm / 2) * perMm;
+  const headThick = Math.max(2.2 * perMm, 5);
+  return (
+    <g fill="var(--steel)" stroke="var(--ink)" strokeWidth="1">
+      <path
+        d={`M${x(head)} ${y - root}H${x(tip - point)}L${x(tip)} ${y}L${x(tip - point)} ${y + root}H${x(head)}Z`}
+      />
+      <path d={teeth.join("")} />
+      <path
+        d={
+          screw.head.startsWith("countersunk")
+            ? `M${x(head)} ${y - headWide}V${y + headWide}L${x(head) + headThick} ${y + root}V${y - root}Z`
+            : `M${x(head)} ${y - headWide}V${y + headWide}H${x(head) - headThick * 0.7}Q${x(head) - headThick * 1.6} ${y} ${x(head) - headThick * 0.7} ${y - headWide}Z`
+        }
+      />
+    </g>
+  );
+}
+
+/** Plug or opened wings behind the board. */
+function Grip({
+  x,
+  y,
+  hole,
+  perMm,
+}: {
+  x: (mm: number) => number;
+  y: number;
+  hole: HolePlan;
+  perMm: number;
+}) {
+  const spec = hole.cut.hole;
+  if (!spec) return null;
+  if (spec.plug_length_mm > 0) {
+    const r = (spec.diameter_mm / 2) * perMm;
+    const [from, to] = [x(spec.grip_from_mm), x(spec.grip_to_mm)];
+    return (
+      <g stroke="var(--ink)" strokeWidth="1">
+        <rect x={from} y={y - r} width={to - from} height={2 * r} fill="var(--plug)" rx="1" />
+        {[0.25, 0.5, 0.75].map((share) => (
+          <path key={share} d={`M${from + (to - from) * share} ${y - r}v${2 * r}`} opacity=".5" />
+        ))}
+      </g>
+    );
+  }
+  if (spec.wing_mm > 0) {
+    const back = x(spec.grip_to_mm);
+    const wing = spec.wing_mm * perMm;
+    return (
+      <path
+        d={`M${back} ${y - wing}L${back + 5} ${y - wing}L${x(spec.grip_to_mm + spec.wing_depth_mm * 0.45)} ${y}L${back + 5} ${y + wing}L${back} ${y + wing}Z`}
+        fill="var(--plug)"
+        stroke="var(--ink)"
+      />
+    );
+  }
+  return null;
+}
+
+/** A cut through the wall at the chosen hole, larger than life where there is room. */
+export function CutThrough({ hole }: { hole: HolePlan | undefined }) {
+  const [ref, size] = useSize<HTMLDivElement>();
+  const cut = hole?.cut;
+  const room = 22;
+  const left = 14;
+  const total = (cut?.total_mm ?? 0) + room + 6;
+  const perMm = Math.max(0.5, Math.min((size.width - left - 14) / total, 6));
+  const x = (mm: number) => left + (room + mm) * perMm;
+  const [top, bottom] = [6, Math.max(40, size.height - 34)];
+  const y = (top + bottom) / 2;
+  const times = perMm / CSS_PX_PER_MM;
+  return (
+    <section aria-label="Cut-through" className="flex h-full min-h-0 flex-col">
+      <div className="flex items-baseline gap-3 px-1">
+        <h2 className="text-[14px] font-bold">
+          {hole ? `Cut through hole ${hole.number}` : "Cut through the wall"}
+        </h2>
+        {hole && cut && (
+          <p className="truncate text-[12px] text-soft">
+            {cut.behind_text} · depths from the face · drawn {times.toFixed(1)} × life size
+          </p>
+        )}
+      </div>
+      <div className="flex min-h-0 flex-1 gap-3">
+        {cut && (
+          <dl className="w-[118px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
+            {cut.layers.map((layer, index) => (
+              <div key={index} className="flex justify-between gap-2">
+                <dt className="truncate">{layer.label}</dt>
+                <dd className="font-semibold whitespace-nowrap">{layer.text}</dd>
+              </div>
+            ))}
+            {hole?.card && (
+              <div className="mt-2 border-t border-rule pt-1 text-chalk">
+                <dt>Drill</dt>
+                <dd className="text-[17px] leading-tight font-bold">{hole.card.depth_text}</dd>
+              </div>
+            )}
+          </dl>
+        )}
+        <div ref={ref} className="relative min-w-0 flex-1">
+          {!hole && (
+            <p className="p-2 text-soft">
+              Give the fixture a hole, and the cut through the wall stands here.
+            </p>
+          )}
+          {hole && cut && size.width > 0 && (
+            <svg
+              width={size.width}
+              height={size.height}
+              className="absolute inset-0"
+              role="img"
+              aria-label={`Hole ${hole.number}: ${hole.chosen_label ?? "no fixing"}, ${hole.card?.depth_text ?? "not"} deep`}
+            >
+              <Hatches />
+              {cut.layers.map((layer, index) => (
+                <rect
+                  key={index}
+                  x={x(layer.front_mm)}
+                  y={top}
+                  width={(layer.back_mm - layer.front_mm) * perMm}
+                  height={bottom - top}
+                  fill={`url(#hatch-${layer.hatch})`}
+                  stroke="var(--soft)"
+                  strokeWidth="1"
+                />
+              ))}
+              {cut.limit_mm !== null && cut.limit_mm !== undefined && (
+                <g>
+                  <rect
+                    x={x(cut.limit_mm)}
+                    y={top}
+                    width={(cut.total_mm - cut.limit_mm) * perMm}
+                    height={bottom - top}
+                    fill="url(#hatch-zone)"
+                  />
+                  <path
+                    d={`M${x(cut.limit_mm)} ${top - 4}V${bottom + 4}`}
+                    stroke="var(--ochre)"
+                    strokeWidth="2"
+                    strokeDasharray="5 3"
+                  />
+                  <text
+                    x={x(cut.limit_mm) + 6}
+                    y={top + 14}
+                    fontSize="11"
+                    fontWeight="600"
+                    fill="var(--ochre)"
+                    stroke="var(--sheet)"
+                    strokeWidth="3.5"
+                    paintOrder="stroke"
+                  >
+                    {cut.limit_text}
+                  </text>
+                </g>
+              )}
+              <rect
+                x={x(-cut.plate_mm)}
+                y={y - 34}
+                width={Math.max(cut.plate_mm * perMm, 1.5)}
+                height="68"
+                fill="var(--chalk-wash)"
+                stroke="var(--chalk)"
+              />
+              {cut.hole && (
+                <rect
+                  x={x(0)}
+                  y={y - (cut.hole.diameter_mm / 2) * perMm}
+                  width={cut.hole.depth_mm * perMm}
+                  height={cut.hole.diameter_mm * perMm}
+                  fill="var(--sheet)"
+                  stroke="var(--chalk)"
+                  strokeWidth="1.6"
+                  strokeDasharray="4 3"
+                />
+              )}
+              <Grip x={x} y={y} hole={hole} perMm={perMm} />
+              <Screw x={x} y={y} hole={hole} perMm={perMm} />
+              {cut.hole && hole.card && (
+                <g>
+                  <path
+                    d={`M${x(cut.hole.depth_mm)} ${y + 20}V${bottom + 4}`}
+                    stroke="var(--chalk)"
+                    strokeWidth="1.6"
+                  />
+                  <text
+                    x={x(cut.hole.depth_mm) + 5}
+                    y={bottom - 5}
+                    fontSize="12"
+                    fontWeight="700"
+                    fill="var(--chalk)"
+                    stroke="var(--sheet)"
+                    strokeWidth="4"
+                    paintOrder="stroke"
+                  >
+                    {hole.card.depth_text}
+                  </text>
+                </g>
+              )}
+              <g fontSize="10.5" fill="var(--soft)">
+                {cut.ruler.map((tick) => (
+                  <g key={tick.at_mm}>
+                    <path d={`M${x(tick.at_mm)} ${bottom}v5`} stroke="var(--soft)" />
+                    <text x={x(tick.at_mm)} y={bottom + 17} textAnchor="middle">
+                      {tick.text}
+                    </text>
+                  </g>
+                ))}
+              </g>
+            </svg>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}

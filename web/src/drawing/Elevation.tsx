@@ -1,0 +1,165 @@
+import { type PointerEvent, useMemo, useRef, useState } from "react";
+import type { Placement, Plan } from "../api/client";
+import { Checkbox } from "../ui/controls";
+import { aheadOf, FixtureOnWall } from "./FixtureOnWall";
+import { Hatches } from "./Hatches";
+import { fitScale } from "./scale";
+import { Finds, Points, Sweeps, Zones } from "./Services";
+import { useSize } from "./useSize";
+import { Brickwork, Framing, Openings, Rulers } from "./WallFace";
+
+interface Props {
+  plan: Plan;
+  saved: Plan;
+  savedPlacement: Placement;
+  placement: Placement;
+  selected: string | null;
+  onSelect: (hole: string) => void;
+  onMove: (placement: Placement) => void;
+  onDrop: () => void;
+  /** If set, a tap on the wall places something there; the text says what. */
+  placing: { label: string; onPlace: (x: number, y: number) => void } | null;
+}
+
+const LAYERS = ["Framing", "Cable zones", "Swept"] as const;
+type Layer = (typeof LAYERS)[number];
+
+/** The wall front on, to scale. The fixture is dragged, or moved with the arrow keys. */
+export function Elevation(props: Props) {
+  const { plan, placement, savedPlacement, placing } = props;
+  const [ref, size] = useSize<HTMLDivElement>();
+  const [hidden, setHidden] = useState<readonly Layer[]>([]);
+  const drag = useRef<{ x: number; y: number; from: Placement } | null>(null);
+  const elevation = plan.elevation;
+  const scale = useMemo(
+    () => fitScale(elevation.width_mm, elevation.height_mm, size.width, size.height),
+    [elevation.width_mm, elevation.height_mm, size.width, size.height],
+  );
+  const shows = (layer: Layer) => !hidden.includes(layer);
+
+  const start = (event: PointerEvent<SVGGElement>) => {
+    if (placing) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = { x: event.clientX, y: event.clientY, from: placement };
+  };
+  const go = (event: PointerEvent<SVGGElement>) => {
+    if (!drag.current) return;
+    const dx = Math.round((event.clientX - drag.current.x) / scale.perMm);
+    const dy = Math.round((drag.current.y - event.clientY) / scale.perMm);
+    if (dx === 0 && dy === 0) return;
+    props.onMove({
+      ...placement,
+      x_mm: drag.current.from.x_mm + dx,
+      y_mm: drag.current.from.y_mm + dy,
+    });
+  };
+  const stop = () => {
+    if (drag.current) props.onDrop();
+    drag.current = null;
+  };
+
+  const face = scale.box({ x_mm: 0, y_mm: 0, width_mm: elevation.width_mm, height_mm: elevation.height_mm });
+  return (
+    <section aria-label="Elevation" className="flex min-h-0 flex-1 flex-col">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-1 pb-1">
+        <h2 className="text-[14px] font-bold">
+          Elevation <span className="ml-1 font-normal text-soft">{elevation.size_text}</span>
+        </h2>
+        <div className="flex flex-wrap gap-x-3.5 gap-y-1 max-sm:hidden">
+          {LAYERS.map((layer) => (
+            <Checkbox
+              key={layer}
+              label={layer}
+              checked={shows(layer)}
+              onChange={(on) =>
+                setHidden((now) => (on ? now.filter((one) => one !== layer) : [...now, layer]))
+              }
+            />
+          ))}
+        </div>
+        {placing && (
+          <p role="status" className="ml-auto font-semibold text-chalk">
+            {placing.label}
+          </p>
+        )}
+      </div>
+      <div ref={ref} className="relative min-h-0 flex-1 touch-none" data-testid="wall">
+        {size.width > 0 && (
+          <svg
+            width={size.width}
+            height={size.height}
+            className={`absolute inset-0 ${placing ? "cursor-crosshair" : ""}`}
+            role="group"
+            aria-label={`${plan.wall}, front on`}
+            onClick={(event) => {
+              if (!placing) return;
+              const bounds = event.currentTarget.getBoundingClientRect();
+              const at = scale.toMm(event.clientX - bounds.left, event.clientY - bounds.top);
+              placing.onPlace(Math.round(at.x), Math.round(at.y));
+            }}
+          >
+            <Hatches />
+            <rect {...face} fill="var(--sheet)" />
+            <Brickwork elevation={elevation} scale={scale} />
+            {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
+            {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
+            <Openings elevation={elevation} scale={scale} />
+            {elevation.old_holes.map((old) => (
+              <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
+                <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
+                <text
+                  x={scale.x(old.x_mm) + 8}
+                  y={scale.y(old.y_mm) + 4}
+                  fontSize="10.5"
+                  stroke="none"
+                  fill="var(--ink)"
+                >
+                  old hole
+                </text>
+              </g>
+            ))}
+            {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
+            <Finds elevation={elevation} scale={scale} />
+            <Points elevation={elevation} scale={scale} />
+            <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+            <Rulers elevation={elevation} scale={scale} />
+            <g
+              role="application"
+              tabIndex={0}
+              aria-label="Fixture: drag it, or move it with the arrow keys, ten times as far with Shift"
+              className={placing ? "pointer-events-none" : "cursor-move"}
+              onPointerDown={start}
+              onPointerMove={go}
+              onPointerUp={stop}
+              onPointerCancel={stop}
+              onKeyDown={(event) => {
+                const step = event.shiftKey ? 10 : 1;
+                const by: Record<string, [number, number]> = {
+                  ArrowLeft: [-step, 0],
+                  ArrowRight: [step, 0],
+                  ArrowUp: [0, step],
+                  ArrowDown: [0, -step],
+                };
+                const way = by[event.key];
+                if (!way) return;
+                event.preventDefault();
+                props.onMove({ ...placement, x_mm: placement.x_mm + way[0], y_mm: placement.y_mm + way[1] });
+              }}
+              onKeyUp={(event) => {
+                if (event.key.startsWith("Arrow")) props.onDrop();
+              }}
+            >
+              <FixtureOnWall
+                plan={plan}
+                scale={scale}
+                selected={props.selected}
+                ahead={aheadOf(plan, savedPlacement, placement, props.saved)}
+                onSelect={props.onSelect}
+              />
+            </g>
+          </svg>
+        )}
+      </div>
+    </section>
+  );
+}

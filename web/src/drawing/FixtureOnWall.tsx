@@ -1,0 +1,167 @@
+import type { HolePlan, Placement, Plan } from "../api/client";
+import type { Scale } from "./scale";
+
+interface Props {
+  plan: Plan;
+  scale: Scale;
+  selected: string | null;
+  /** How far the finger is ahead of the plan that is drawn. */
+  ahead: { dx: number; dy: number };
+  onSelect: (hole: string) => void;
+}
+
+const STROKES: Record<string, string> = {
+  ready: "var(--chalk)",
+  prove_first: "var(--ochre)",
+  do_not_drill: "var(--brick)",
+};
+
+function HoleMark({
+  hole,
+  scale,
+  selected,
+  onSelect,
+}: {
+  hole: HolePlan;
+  scale: Scale;
+  selected: boolean;
+  onSelect: () => void;
+}) {
+  const [x, y] = [scale.x(hole.x_mm), scale.y(hole.y_mm)];
+  const colour = STROKES[hole.verdict.word] ?? "var(--ink)";
+  const r = 5.5;
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`Hole ${hole.number}, ${hole.behind_text}, ${hole.verdict.label.toLowerCase()}`}
+      aria-pressed={selected}
+      className="cursor-pointer"
+      onClick={onSelect}
+      onKeyDown={(event) => {
+        if (event.key === "Enter" || event.key === " ") {
+          event.preventDefault();
+          onSelect();
+        }
+      }}
+    >
+      <circle cx={x} cy={y} r="14" fill="transparent" />
+      <path d={`M${x - 10} ${y}h20M${x} ${y - 10}v20`} stroke={colour} strokeWidth="1.2" />
+      {hole.verdict.word === "do_not_drill" ? (
+        <rect x={x - r} y={y - r} width={2 * r} height={2 * r} fill={colour} />
+      ) : hole.verdict.word === "prove_first" ? (
+        <path
+          d={`M${x} ${y - r - 1.5}l${r + 1.5} ${r + 1.5}-${r + 1.5} ${r + 1.5}-${r + 1.5}-${r + 1.5}Z`}
+          fill="var(--sheet)"
+          stroke={colour}
+          strokeWidth="2.4"
+        />
+      ) : (
+        <circle
+          cx={x}
+          cy={y}
+          r={r}
+          fill={selected ? colour : "var(--sheet)"}
+          stroke={colour}
+          strokeWidth="2.2"
+        />
+      )}
+      {selected && <circle cx={x} cy={y} r={r + 6} fill="none" stroke={colour} strokeWidth="1.5" />}
+      <text
+        x={x - 13}
+        y={y + 4.5}
+        textAnchor="end"
+        fontSize="13"
+        fontWeight="700"
+        fill={colour}
+        stroke="var(--sheet)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {hole.number}
+      </text>
+    </g>
+  );
+}
+
+/** Dimensions of the chosen hole from the left edge and the floor, as they are carried to the wall. */
+function Dimensions({ hole, scale }: { hole: HolePlan; scale: Scale }) {
+  const [x, y] = [scale.x(hole.x_mm), scale.y(hole.y_mm)];
+  const [left, floor] = [scale.x(0), scale.y(0)];
+  const text = {
+    fontSize: 12.5,
+    fontWeight: 700,
+    fill: "var(--chalk)",
+    stroke: "var(--sheet)",
+    strokeWidth: 4,
+    paintOrder: "stroke",
+  } as const;
+  return (
+    <g stroke="var(--chalk)" strokeWidth="1.2" aria-hidden>
+      <path d={`M${left} ${y}H${x - 12}`} strokeDasharray="1 3" />
+      <path d={`M${x} ${floor}V${y + 12}`} strokeDasharray="1 3" />
+      <path d={`M${left - 3} ${y + 3}l6-6M${x - 3} ${floor + 3}l6-6`} />
+      <text x={left + (x - left) * 0.42} y={y - 5} textAnchor="middle" {...text}>
+        {hole.x_text}
+      </text>
+      <text x={x + 6} y={floor - (floor - y) * 0.42} {...text}>
+        {hole.y_text}
+      </text>
+    </g>
+  );
+}
+
+/** The fixture with its numbered holes, where the plan has it, or where the finger is by now. */
+export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props) {
+  const chosen = plan.holes.find((hole) => hole.id === selected);
+  const shift = `translate(${ahead.dx * scale.perMm} ${-ahead.dy * scale.perMm})`;
+  return (
+    <g transform={shift}>
+      {plan.supports.map((part) => (
+        <rect
+          key={part.id}
+          {...scale.box(part.area)}
+          fill="var(--chalk-wash)"
+          stroke="var(--chalk)"
+          opacity=".92"
+        />
+      ))}
+      {plan.pieces.map((part) => (
+        <rect
+          key={part.id}
+          {...scale.box(part.area)}
+          fill="var(--chalk)"
+          fillOpacity=".13"
+          stroke="var(--chalk)"
+          strokeWidth="1.8"
+        />
+      ))}
+      {chosen && <Dimensions hole={chosen} scale={scale} />}
+      {plan.holes.map((hole) => (
+        <HoleMark
+          key={hole.id}
+          hole={hole}
+          scale={scale}
+          selected={hole.id === selected}
+          onSelect={() => onSelect(hole.id)}
+        />
+      ))}
+    </g>
+  );
+}
+
+/** The distance from the placement that a plan was made for to the one under the finger. */
+export function aheadOf(
+  plan: Plan,
+  saved: Placement,
+  now: Placement,
+  original: Plan,
+): { dx: number; dy: number } {
+  const first = plan.pieces[0] ?? plan.supports[0];
+  const origin = original.pieces[0] ?? original.supports[0];
+  if (!first || !origin) return { dx: 0, dy: 0 };
+  return {
+    dx: now.x_mm - saved.x_mm - (first.area.x_mm - origin.area.x_mm),
+    dy: now.y_mm - saved.y_mm - (first.area.y_mm - origin.area.y_mm),
+  };
+}

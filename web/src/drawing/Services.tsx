@@ -1,0 +1,142 @@
+import type { Plan } from "../api/client";
+import type { Scale } from "./scale";
+
+type Elevation = Plan["elevation"];
+
+/** The zones where a cable may lie: open ochre hatch. */
+export function Zones({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+  return (
+    <g>
+      {elevation.zones.map((zone) => (
+        <rect key={zone.id} {...scale.box(zone.area)} fill="url(#hatch-zone)">
+          <title>{zone.reason}</title>
+        </rect>
+      ))}
+    </g>
+  );
+}
+
+/** Swept areas: chalk-blue corners. A word says what was done. */
+export function Sweeps({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+  const places = new Map<string, { modes: string[]; area: Elevation["scans"][number]["area"] }>();
+  for (const scan of elevation.scans) {
+    const key = JSON.stringify(scan.area);
+    const place = places.get(key) ?? { modes: [], area: scan.area };
+    place.modes.push(scan.mode === "opened" ? "opened" : scan.mode);
+    places.set(key, place);
+  }
+  return (
+    <g fill="none" stroke="var(--chalk)" strokeWidth="2">
+      {[...places.values()].map(({ modes, area }) => {
+        const { x, y, width, height } = scale.box(area);
+        const c = Math.min(10, width / 3, height / 3);
+        const [r, b] = [x + width, y + height];
+        return (
+          <g key={`${x} ${y}`}>
+            <path
+              d={`M${x} ${y + c}V${y}H${x + c}M${r - c} ${y}H${r}V${y + c}M${x} ${b - c}V${b}H${x + c}M${r - c} ${b}H${r}V${b - c}`}
+            />
+            <text x={x + 4} y={b + 12} stroke="none" fill="var(--chalk)" fontSize="10.5">
+              {modes.includes("opened") ? "opened" : `swept: ${modes.join(" + ")}`}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** What was found: the line or spot, and round it the strip in which nobody drills. */
+export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+  return (
+    <g>
+      {elevation.finds.map((find) => {
+        const [x, y, x2, y2] = [
+          scale.x(find.x_mm),
+          scale.y(find.y_mm),
+          scale.x(find.x2_mm),
+          scale.y(find.y2_mm),
+        ];
+        const wide = 2 * find.keep_off_mm * scale.perMm;
+        return (
+          <g key={find.id}>
+            <line x1={x} y1={y} x2={x2} y2={y2} stroke="url(#hatch-find)" strokeWidth={wide} />
+            <rect
+              x={Math.min(x, x2) - wide / 2}
+              y={Math.min(y, y2)}
+              width={Math.abs(x2 - x) + wide}
+              height={Math.max(Math.abs(y2 - y), 1)}
+              fill="url(#hatch-find)"
+              opacity={x === x2 || y === y2 ? 0.7 : 0}
+            />
+            <line x1={x} y1={y} x2={x2} y2={y2} stroke="var(--brick)" strokeWidth="2.5" />
+            <text
+              x={x + wide / 2 + 4}
+              y={(y + y2) / 2}
+              fontSize="11"
+              fontWeight="600"
+              fill="var(--brick)"
+              stroke="var(--sheet)"
+              strokeWidth="3"
+              paintOrder="stroke"
+            >
+              {find.what}
+              {find.depth_mm !== null && find.depth_mm !== undefined ? `, ${find.depth_mm} deep` : ""}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Symbol({ kind, x, y, size }: { kind: string; x: number; y: number; size: number }) {
+  const s = Math.max(3, size * 0.22);
+  if (kind === "switch") return <path d={`M${x - s} ${y + s}L${x + s} ${y - s}`} strokeWidth="1.8" />;
+  if (kind.includes("socket") || kind.includes("outlet") || kind === "fused_spur") {
+    return <path d={`M${x - s} ${y - s / 2}v${s}M${x + s} ${y - s / 2}v${s}`} strokeWidth="1.8" />;
+  }
+  if (kind === "consumer_unit")
+    return <path d={`M${x - s} ${y}h${2 * s}M${x} ${y - s}v${2 * s}`} strokeWidth="1.8" />;
+  if (kind === "wall_light") return <circle cx={x} cy={y} r={s} />;
+  if (kind === "tap" || kind === "radiator")
+    return <path d={`M${x} ${y - s}q${s} ${s} 0 ${2 * s}q${-s} ${-s} 0 ${-2 * s}`} />;
+  return <path d={`M${x} ${y - s}L${x + s} ${y + s}H${x - s}Z`} />;
+}
+
+/** Sockets, switches and the rest, true to scale; those of the other face dashed. */
+export function Points({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+  return (
+    <g>
+      {elevation.points.map((point) => {
+        const box = scale.box(point.area);
+        const behind = point.face === "other";
+        const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+        return (
+          <g key={point.id} stroke="var(--ink)" fill="none">
+            <rect
+              {...box}
+              fill={behind ? "none" : "var(--sheet)"}
+              strokeWidth="1.4"
+              strokeDasharray={behind ? "3 3" : undefined}
+            />
+            <Symbol kind={point.kind} x={x} y={y} size={Math.min(box.width, box.height)} />
+            <text
+              x={x}
+              y={box.y + box.height + 12}
+              textAnchor="middle"
+              fontSize="10.5"
+              stroke="var(--sheet)"
+              strokeWidth="3"
+              paintOrder="stroke"
+              fill="var(--ink)"
+            >
+              {point.label.toLowerCase()}
+              {behind ? ", other face" : ""}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,219 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, type ReactNode, useId, useState } from "react";
+import { useNavigate } from "react-router";
+import { client, type Lists, Refused, type Schemas, type Units, unwrap } from "../api/client";
+import { Button, Select } from "../ui/controls";
+import { Dialog } from "../ui/Dialog";
+
+function Text({
+  label,
+  value,
+  onChange,
+  placeholder,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  placeholder?: string;
+}) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-0.5 block text-[12px] text-soft">
+        {label}
+      </label>
+      <input
+        id={id}
+        value={value}
+        placeholder={placeholder}
+        autoComplete="off"
+        onChange={(event) => onChange(event.target.value)}
+        className="h-9 w-full rounded-sm border border-rule bg-sheet px-2 max-sm:h-12"
+      />
+    </div>
+  );
+}
+
+/** A dialog with a form: what the server refuses is shown in it, and nothing typed is lost. */
+function FormDialog({
+  title,
+  says,
+  action,
+  look,
+  onSubmit,
+  children,
+}: {
+  title: string;
+  says: string;
+  action: string;
+  look: "open" | "quiet" | "solid";
+  onSubmit: () => Promise<void>;
+  children: ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await onSubmit();
+      setFaults([]);
+      setOpen(false);
+    } catch (error) {
+      setFaults(error instanceof Refused ? error.sentences : ["Rock Pin does not answer."]);
+    }
+  };
+  return (
+    <Dialog
+      title={title}
+      says={says}
+      open={open}
+      onOpenChange={setOpen}
+      trigger={<Button look={look}>{title}</Button>}
+    >
+      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+        {children}
+        {faults.length > 0 && (
+          <ul role="alert" className="border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
+            {faults.map((fault) => (
+              <li key={fault}>{fault}</li>
+            ))}
+          </ul>
+        )}
+        <Button look="solid" type="submit" className="w-full">
+          {action}
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+export function NewSite({ lists }: { lists: Lists }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState("");
+  const [region, setRegion] = useState("britain");
+  const [units, setUnits] = useState("metric");
+  const [year, setYear] = useState("");
+  return (
+    <FormDialog
+      title="New site"
+      says="A building. Its region sets the cable rules and the trade words."
+      action="Make the site"
+      look="solid"
+      onSubmit={async () => {
+        const built_year = year.trim() ? (year.trim() as unknown as number) : null;
+        const body = { name, region: region as "britain", units: units as Units, built_year, note: "" };
+        unwrap(await client.POST("/api/sites", { body }));
+        setName("");
+        await queries.invalidateQueries({ queryKey: ["sites"] });
+      }}
+    >
+      <Text label="Name" value={name} onChange={setName} />
+      <Select label="Region" value={region} options={lists.regions} onChange={setRegion} />
+      <Select
+        label="You measure in"
+        value={units}
+        options={[
+          { key: "metric", label: "Millimetres and kilograms" },
+          { key: "imperial", label: "Inches and pounds" },
+        ]}
+        onChange={setUnits}
+      />
+      <Text label="Year it was built, if you know" value={year} onChange={setYear} />
+    </FormDialog>
+  );
+}
+
+async function lengthOf(text: string, units: Units, field: string): Promise<number> {
+  return unwrap(await client.POST("/api/quantity", { body: { text, kind: "length", units, field } })).value;
+}
+
+export function NewWall({ siteId, units, lists }: { siteId: string; units: Units; lists: Lists }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState("");
+  const [width, setWidth] = useState("");
+  const [height, setHeight] = useState("");
+  const [buildUp, setBuildUp] = useState(lists.build_ups[0]?.key ?? "");
+  const says = lists.build_ups.find((one) => one.key === buildUp)?.says;
+  return (
+    <FormDialog
+      title="New wall"
+      says="One face of one wall, as you stand before it."
+      action="Make the wall"
+      look="quiet"
+      onSubmit={async () => {
+        const body = {
+          name,
+          width_mm: await lengthOf(width, units, "width"),
+          height_mm: await lengthOf(height, units, "height"),
+          build_up: buildUp,
+        };
+        unwrap(
+          await client.POST("/api/sites/{site_id}/walls", { params: { path: { site_id: siteId } }, body }),
+        );
+        setName("");
+        await queries.invalidateQueries({ queryKey: ["sites"] });
+      }}
+    >
+      <Text label="Name" value={name} onChange={setName} placeholder="Hall, stair side" />
+      <div className="grid grid-cols-2 gap-2">
+        <Text
+          label="Width"
+          value={width}
+          onChange={setWidth}
+          placeholder={units === "metric" ? "3.6 m" : "11' 10\""}
+        />
+        <Text
+          label="Height"
+          value={height}
+          onChange={setHeight}
+          placeholder={units === "metric" ? "2400" : "7' 10 1/2\""}
+        />
+      </div>
+      <Select label="Built of" value={buildUp} options={lists.build_ups} onChange={setBuildUp} />
+      <p className="text-[12px] text-soft">
+        {says} Layers, studs and courses are set exactly on the Wall stage.
+      </p>
+    </FormDialog>
+  );
+}
+
+export function NewJob({
+  siteId,
+  walls,
+  lists,
+}: {
+  siteId: string;
+  walls: readonly Schemas["WallLine"][];
+  lists: Lists;
+}) {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [title, setTitle] = useState("");
+  const [wall, setWall] = useState(walls[0]?.id ?? "");
+  const [starter, setStarter] = useState(lists.starters[0]?.key ?? "");
+  return (
+    <FormDialog
+      title="New job"
+      says="One thing to hang, on one wall."
+      action="Start the job"
+      look="open"
+      onSubmit={async () => {
+        const body = { title, wall_id: wall, starter };
+        const made = unwrap(
+          await client.POST("/api/sites/{site_id}/jobs", { params: { path: { site_id: siteId } }, body }),
+        );
+        await queries.invalidateQueries({ queryKey: ["sites"] });
+        void navigate(`/jobs/${made.id}/fixture`);
+      }}
+    >
+      <Text label="What goes up" value={title} onChange={setTitle} placeholder="Coat rail" />
+      <Select
+        label="On which wall"
+        value={wall}
+        options={walls.map((one) => ({ key: one.id, label: one.name }))}
+        onChange={setWall}
+      />
+      <Select label="It hangs on" value={starter} options={lists.starters} onChange={setStarter} />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,106 @@
+import { Heading, Button } from "../../ui/controls";
+import { HoleTabs } from "../HoleTabs";
+import type { StageProps } from "../types";
+import { useWakeLock } from "./useWakeLock";
+
+export function DrillStage({ editing, selected, onSelect }: StageProps) {
+  useWakeLock();
+  const { plan } = editing;
+  const hole = plan.holes.find((one) => one.id === selected);
+  const card = hole?.card;
+  return (
+    <>
+      <HoleTabs holes={plan.holes} selected={selected} onSelect={onSelect} />
+      {hole && !card && (
+        <p className="text-brick">No fixing holds at this hole, so there is nothing to drill.</p>
+      )}
+      {hole && card && (
+        <>
+          <dl className="grid grid-cols-2 gap-x-3 gap-y-2 border-y-2 border-ink py-2.5">
+            <div>
+              <dt className="text-[12px] text-soft">Bit</dt>
+              <dd className="text-[30px] leading-none font-bold">{card.bit_text}</dd>
+              <dd className="mt-1 text-[13px]">
+                {card.bit_words}
+                {card.bit_buy && <strong className="text-ochre"> · to buy</strong>}
+              </dd>
+            </div>
+            <div>
+              <dt className="text-[12px] text-soft">Deep</dt>
+              <dd className="text-[30px] leading-none font-bold">{card.depth_text}</dd>
+              <dd className="mt-1 text-[13px]">{card.hammer_text}</dd>
+            </div>
+            <div className="col-span-2">
+              <dt className="text-[12px] text-soft">Put in</dt>
+              <dd className="text-[17px] font-bold">{card.fixing_label}</dd>
+              <dd className="text-[13px]">
+                Screw <strong>{card.screw_text}</strong>, {card.screw_label}
+                {card.washer_text ? `, ${card.washer_text}` : ""}
+              </dd>
+            </div>
+          </dl>
+          <p className="mt-2 text-[13px] font-semibold">{card.tape_text}</p>
+          {card.pilot_text && <p className="text-[13px]">{card.pilot_text}</p>}
+          <Heading>Through the wall</Heading>
+          <ol className="text-[13px]">
+            {card.steps.map((step, index) => (
+              <li key={index} className="grid grid-cols-[1fr_auto] gap-x-2 border-b border-rule py-1">
+                <span>
+                  <strong>{step.layer}</strong>, {step.bit}
+                  <span className="block text-[12px] text-soft">
+                    hammer {step.hammer} · {step.speed}
+                  </span>
+                </span>
+                <span className="text-[12px] text-soft">to {step.to_text}</span>
+              </li>
+            ))}
+          </ol>
+          <Heading>How it should feel</Heading>
+          <p className="text-[13px]">{card.grips}</p>
+          <p className="mt-1 text-[13px]">
+            <strong>Stop:</strong> {card.stop} {card.last_turn[0]?.toUpperCase() + card.last_turn.slice(1)}.
+          </p>
+          {card.proud_text && <p className="mt-1 text-[13px] font-semibold">{card.proud_text}</p>}
+          {card.notes.map((note) => (
+            <p key={note} className="mt-1 text-[13px] text-soft">
+              {note}
+            </p>
+          ))}
+        </>
+      )}
+      <Heading aside={`${plan.people === 2 ? "two people" : "one person"}`}>Order of work</Heading>
+      <ol className="space-y-1.5 text-[13px]">
+        {plan.steps.map((step) => (
+          <li key={step.number} className="grid grid-cols-[20px_1fr] gap-1">
+            <strong>{step.number}</strong>
+            <span>
+              <strong>{step.title}.</strong> {step.sentence}
+              {step.people > 1 && <strong> Two people.</strong>}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <Heading>Have at hand</Heading>
+      <ul className="text-[13px]">
+        {plan.gather.map((item) => (
+          <li key={item.label} className="grid grid-cols-[34px_1fr]">
+            <strong>{item.count} ×</strong>
+            <span>
+              {item.label}
+              {item.buy && <strong className="text-ochre"> · to buy</strong>}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <Heading>Before you drill</Heading>
+      <ul className="space-y-1 text-[12.5px] text-soft">
+        {plan.cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+      <Button look="solid" className="mt-4 w-full" onClick={() => window.print()}>
+        Print the card
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+import type { Plan } from "../../api/client";
+
+/** The drilling card on paper: everything that is carried to the wall, without the screen. */
+export function PrintCard({ plan }: { plan: Plan }) {
+  return (
+    <article className="only-print">
+      <h1 className="text-[20pt] font-bold">{plan.title}</h1>
+      <p>
+        {plan.site}, {plan.wall} · {plan.mass_text} · {plan.people === 2 ? "two people" : "one person"}
+      </p>
+      <p className="my-2 border-2 border-black p-2">
+        <strong>{plan.verdict.label}.</strong> {plan.verdict.sentence} {plan.verdict.action}
+      </p>
+      <table className="w-full border-collapse text-left">
+        <thead>
+          <tr className="border-b-2 border-black">
+            {["Hole", "From left", "From floor", "Behind", "Bit", "Deep", "Hammer", "Put in", "Screw"].map(
+              (head) => (
+                <th key={head} className="pr-2">
+                  {head}
+                </th>
+              ),
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {plan.holes.map((hole) => (
+            <tr key={hole.id} className="border-b border-black align-top">
+              <td className="font-bold">{hole.number}</td>
+              <td className="text-[13pt] font-bold">{hole.x_text}</td>
+              <td className="text-[13pt] font-bold">{hole.y_text}</td>
+              <td>{hole.behind_text}</td>
+              <td>
+                {hole.card ? `${hole.card.bit_text} ${hole.card.bit_words}` : "–"}
+                {hole.card?.bit_buy ? " (to buy)" : ""}
+              </td>
+              <td className="font-bold">{hole.card?.depth_text ?? "–"}</td>
+              <td>{hole.card?.hammer_text ?? "–"}</td>
+              <td>{hole.chosen_label ?? "nothing holds"}</td>
+              <td>
+                {hole.card?.screw_text} {hole.card?.washer_text} {hole.card?.proud_text}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <section className="mt-3 columns-2 gap-6">
+        <h2 className="font-bold">Order of work</h2>
+        <ol>
+          {plan.steps.map((step) => (
+            <li key={step.number}>
+              <strong>
+                {step.number} {step.title}.
+              </strong>{" "}
+              {step.sentence}
+            </li>
+          ))}
+        </ol>
+        <h2 className="mt-2 font-bold">Have at hand</h2>
+        <ul>
+          {plan.gather.map((item) => (
+            <li key={item.label}>
+              {item.count} × {item.label}
+            </li>
+          ))}
+        </ul>
+        {[...new Map(plan.holes.map((hole) => [hole.chosen, hole.card])).values()].map(
+          (card) =>
+            card && (
+              <div key={card.hole_id}>
+                <h2 className="mt-2 font-bold">{card.fixing_label}</h2>
+                <p>
+                  {card.grips} {card.stop} {card.notes.join(" ")}
+                </p>
+              </div>
+            ),
+        )}
+        <h2 className="mt-2 font-bold">Before you drill</h2>
+        <ul>
+          {plan.cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      </section>
+    </article>
+  );
+}

@@ -1,0 +1,52 @@
+import type { HolePlan } from "../../api/client";
+
+type Working = NonNullable<HolePlan["working"]>;
+
+function Bar({ label, share, text }: { label: string; share: number; text: string }) {
+  const over = share > 1;
+  const width = Math.min(share, 1.25) / 1.25;
+  return (
+    <div className="grid grid-cols-[62px_1fr_auto] items-center gap-2 py-0.5">
+      <span className="text-[12px] text-soft">{label}</span>
+      <span className="relative h-3 bg-wash" aria-hidden>
+        <span
+          className={`absolute inset-y-0 left-0 ${over ? "bg-brick" : "bg-chalk"}`}
+          style={{ width: `${width * 100}%` }}
+        />
+        <span className="absolute -inset-y-1 w-0.5 bg-ink" style={{ left: "80%" }} />
+      </span>
+      <span className="text-[12.5px] font-semibold whitespace-nowrap">{text}</span>
+    </div>
+  );
+}
+
+/** Demand against capacity; the upright mark is where the fixing is full. */
+export function UseBars({ working }: { working: Working }) {
+  return (
+    <div className="mt-2">
+      <Bar
+        label="Pull-out"
+        share={working.demand_tension_n / Math.max(working.tension_n, 1e-9)}
+        text={`${working.demand_tension_text} of ${working.tension_text}`}
+      />
+      <Bar
+        label="Shear"
+        share={working.demand_shear_n / Math.max(working.shear_n, 1e-9)}
+        text={`${working.demand_shear_text} of ${working.shear_text}`}
+      />
+      <Bar label="Together" share={working.use} text={`${Math.ceil(working.use * 100)} %`} />
+      <p className="mt-1 text-[12.5px]">
+        Governed by {working.governs}, {working.case}.
+      </p>
+      <details className="mt-1 text-[12px] text-soft">
+        <summary>The sums</summary>
+        {working.lines.map((line) => (
+          <p key={line} className="mt-0.5">
+            {line}
+          </p>
+        ))}
+        <p className="mt-0.5">Source: {working.source}</p>
+      </details>
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { useState } from "react";
+import { freeId } from "../../lib/ids";
+import { Field } from "../../ui/Field";
+import { Button, Heading, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+import { Sweeps } from "./Sweeps";
+
+const FACES = [
+  { key: "this", label: "On this face" },
+  { key: "other", label: "On the other face" },
+];
+
+export function HiddenStage({ editing, lists, setPlacing }: StageProps) {
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const [kind, setKind] = useState("socket");
+  const [face, setFace] = useState<"this" | "other">("this");
+  const points = wall.points;
+  const label = (key: string) => lists.points.find((one) => one.key === key)?.label ?? key;
+
+  const place = () =>
+    setPlacing({
+      label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`,
+      onPlace: (x_mm, y_mm) => {
+        setPlacing(null);
+        const point = {
+          id: freeId(
+            kind.replaceAll("_", "-"),
+            points.map((one) => one.id),
+          ),
+          kind,
+          face,
+          x_mm,
+          y_mm,
+          width_mm: null,
+          height_mm: null,
+          note: "",
+        };
+        void editing
+          .saveWall({ points: [...points, point] }, `${label(kind).toLowerCase()} placed`)
+          .catch(() => undefined);
+      },
+    });
+
+  return (
+    <>
+      <p className="mb-3 text-[13px] text-soft">
+        Look at both faces of the wall, place what you see, and the zones where its cables may lie appear. A
+        detector that shows nothing proves little.
+      </p>
+      <Heading>What is on the wall</Heading>
+      <div className="grid grid-cols-2 gap-2">
+        <Select label="Kind" value={kind} options={lists.points} onChange={setKind} />
+        <Select label="Face" value={face} options={FACES} onChange={(key) => setFace(key as typeof face)} />
+      </div>
+      <Button look="open" className="mt-2 w-full" onClick={place}>
+        Place it on the wall
+      </Button>
+      <ul className="mt-3 space-y-2">
+        {points.map((point, index) => (
+          <li key={point.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
+            <span className="self-center text-[13px]">
+              {label(point.kind)}
+              {point.face === "other" && <span className="block text-[12px] text-soft">other face</span>}
+            </span>
+            {(["x_mm", "y_mm"] as const).map((key) => (
+              <Field
+                key={key}
+                label={key === "x_mm" ? "from left" : "from floor"}
+                units={units}
+                value={point[key]}
+                onCommit={(v) =>
+                  editing.saveWall(
+                    { points: points.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
+                    `${label(point.kind).toLowerCase()} moved`,
+                  )
+                }
+              />
+            ))}
+            <button
+              type="button"
+              aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
+              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              onClick={() =>
+                void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
+              }
+            >
+              −
+            </button>
+          </li>
+        ))}
+      </ul>
+      {points.length === 0 && <p className="text-soft">Nothing placed yet.</p>}
+      <Sweeps editing={editing} />
+    </>
+  );
+}

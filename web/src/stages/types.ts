@@ -1,0 +1,16 @@
+import type { Lists } from "../api/client";
+import type { Editing } from "../workspace/useWorkspace";
+
+export interface Placing {
+  label: string;
+  onPlace: (x: number, y: number) => void;
+}
+
+/** What every stage's panel gets. */
+export interface StageProps {
+  editing: Editing;
+  lists: Lists;
+  selected: string | null;
+  onSelect: (hole: string) => void;
+  setPlacing: (placing: Placing | null) => void;
+}

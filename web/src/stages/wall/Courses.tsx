@@ -1,0 +1,94 @@
+import { Field } from "../../ui/Field";
+import { Button, Heading, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+
+export function Courses({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
+  const courses = editing.data.wall.wall.courses;
+  const units = editing.data.site.units;
+  const save = (part: Partial<NonNullable<typeof courses>>, summary: string) =>
+    courses ? editing.saveWall({ courses: { ...courses, ...part } }, summary) : Promise.resolve();
+  const start = (key: string) => {
+    const unit = lists.units.find((one) => one.key === key);
+    if (!unit) return;
+    const { unit_length_mm, unit_height_mm, joint_mm, solidity } = unit;
+    void editing.saveWall(
+      {
+        courses: {
+          origin_x_mm: 0,
+          origin_y_mm: 0,
+          course_shift: 0.5,
+          ...courses,
+          unit_length_mm,
+          unit_height_mm,
+          joint_mm,
+          solidity,
+        },
+      },
+      "brick size",
+    );
+  };
+  return (
+    <>
+      <Heading aside="where the joints are">Courses</Heading>
+      <Select
+        label="Brick"
+        value=""
+        options={[
+          { key: "", label: courses ? "Another size…" : "Joints hidden: taken as a joint everywhere" },
+          ...lists.units,
+        ]}
+        onChange={start}
+      />
+      {courses && (
+        <>
+          <div className="mt-2 grid grid-cols-3 gap-2">
+            <Field
+              label="Brick length"
+              units={units}
+              value={courses.unit_length_mm}
+              onCommit={(v) => save({ unit_length_mm: v }, "brick length")}
+            />
+            <Field
+              label="Brick height"
+              units={units}
+              value={courses.unit_height_mm}
+              onCommit={(v) => save({ unit_height_mm: v }, "brick height")}
+            />
+            <Field
+              label="Joint"
+              units={units}
+              value={courses.joint_mm}
+              onCommit={(v) => save({ joint_mm: v }, "joint")}
+            />
+            <Field
+              label="A brick's left end"
+              units={units}
+              value={courses.origin_x_mm}
+              onCommit={(v) => save({ origin_x_mm: v }, "courses moved")}
+            />
+            <Field
+              label="and its underside"
+              units={units}
+              value={courses.origin_y_mm}
+              onCommit={(v) => save({ origin_y_mm: v }, "courses moved")}
+            />
+            <Select
+              label="Brick is"
+              value={courses.solidity}
+              options={[
+                { key: "solid", label: "Solid" },
+                { key: "cored", label: "Cored" },
+                { key: "hollow", label: "Hollow" },
+                { key: "aerated", label: "Aerated" },
+              ]}
+              onChange={(key) => void save({ solidity: key as typeof courses.solidity }, "brick kind")}
+            />
+          </div>
+          <Button className="mt-2" onClick={() => void editing.saveWall({ courses: null }, "joints hidden")}>
+            The joints are hidden
+          </Button>
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,152 @@
+import { freeId } from "../../lib/ids";
+import { showLength } from "../../lib/units";
+import { Field } from "../../ui/Field";
+import { Button, Checkbox, Heading, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+
+export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const framing = wall.framing ?? { species: "spruce", row: null, members: [] };
+  const row = framing.row;
+  const save = (part: Partial<typeof framing>, summary: string) =>
+    editing.saveWall({ framing: { ...framing, ...part } }, summary);
+  const setRow = (part: Partial<NonNullable<typeof row>>, summary: string) =>
+    row ? save({ row: { ...row, ...part } }, summary) : Promise.resolve();
+  const studs = editing.plan.elevation.members.filter((member) => member.id.startsWith("stud-"));
+
+  return (
+    <>
+      <Heading aside={<a href="#glossary-stud">vertical timbers behind the board</a>}>Studs</Heading>
+      {!row && (
+        <Button
+          onClick={() =>
+            void save(
+              {
+                row: {
+                  first_centre_mm: 400,
+                  pitch_mm: 400,
+                  stud_width_mm: 38,
+                  known: "predicted",
+                  pinned: [],
+                },
+              },
+              "row of studs",
+            )
+          }
+        >
+          Add a row of studs
+        </Button>
+      )}
+      {row && (
+        <>
+          <div className="grid grid-cols-3 gap-2">
+            <Field
+              label="First centre"
+              units={units}
+              value={row.first_centre_mm}
+              onCommit={(v) => setRow({ first_centre_mm: v }, "first stud")}
+            />
+            <Field
+              label="Centre to centre"
+              units={units}
+              value={row.pitch_mm}
+              onCommit={(v) => setRow({ pitch_mm: v }, "stud pitch")}
+            />
+            <Field
+              label="Stud width"
+              units={units}
+              value={row.stud_width_mm}
+              onCommit={(v) => setRow({ stud_width_mm: v }, "stud width")}
+            />
+          </div>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <Select
+              label="How you know"
+              value={row.known}
+              options={lists.known}
+              onChange={(key) => void setRow({ known: key as typeof row.known }, "how the studs are known")}
+            />
+            <Select
+              label="Wood"
+              value={framing.species}
+              options={lists.species}
+              onChange={(key) => void save({ species: key }, "kind of wood")}
+            />
+          </div>
+          <p className="mt-2 mb-1 text-[12px] text-soft">Confirmed with a pin:</p>
+          <div className="flex flex-wrap gap-x-4 gap-y-1.5">
+            {studs.map((stud, number) => (
+              <Checkbox
+                key={stud.id}
+                label={showLength(stud.rect.x_mm + stud.rect.width_mm / 2, units)}
+                checked={row.pinned.includes(number)}
+                onChange={(on) =>
+                  void setRow(
+                    { pinned: on ? [...row.pinned, number] : row.pinned.filter((one) => one !== number) },
+                    on ? "stud confirmed" : "stud not confirmed",
+                  )
+                }
+              />
+            ))}
+          </div>
+        </>
+      )}
+      {framing.members.map((member, index) => (
+        <div key={member.id} className="mt-2 grid grid-cols-[1fr_1fr_1fr_1fr_auto] items-end gap-2">
+          {(["x_mm", "y_mm", "width_mm", "height_mm"] as const).map((key) => (
+            <Field
+              key={key}
+              label={{ x_mm: `${member.kind}, left`, y_mm: "foot", width_mm: "wide", height_mm: "high" }[key]}
+              units={units}
+              value={member[key]}
+              onCommit={(v) =>
+                save(
+                  { members: framing.members.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
+                  "framing",
+                )
+              }
+            />
+          ))}
+          <button
+            type="button"
+            aria-label={`Take ${member.kind} out`}
+            className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+            onClick={() =>
+              void save({ members: framing.members.filter((_, i) => i !== index) }, "framing removed")
+            }
+          >
+            −
+          </button>
+        </div>
+      ))}
+      <Button
+        className="mt-2"
+        onClick={() =>
+          void save(
+            {
+              members: [
+                ...framing.members,
+                {
+                  id: freeId(
+                    "noggin",
+                    framing.members.map((member) => member.id),
+                  ),
+                  kind: "noggin",
+                  x_mm: 0,
+                  y_mm: 1000,
+                  width_mm: 400,
+                  height_mm: 38,
+                  known: "seen",
+                },
+              ],
+            },
+            "noggin added",
+          )
+        }
+      >
+        Add a noggin seen in the wall
+      </Button>
+    </>
+  );
+}

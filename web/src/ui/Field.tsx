@@ -1,0 +1,108 @@
+import { useId, useState } from "react";
+import { client, Refused, unwrap, type Units } from "../api/client";
+import { inputLength, inputMass } from "../lib/units";
+
+type Kind = "length" | "mass" | "text" | "number";
+
+interface Props {
+  label: string;
+  value: number | string | null;
+  kind?: Kind;
+  units?: Units;
+  placeholder?: string;
+  hideLabel?: boolean;
+  /** Saves the value; what it throws is shown under the field, and what was typed stays. */
+  onCommit: (value: never) => Promise<unknown>;
+}
+
+function shown(value: Props["value"], kind: Kind, units: Units): string {
+  if (value === null) return "";
+  if (typeof value === "string") return value;
+  if (kind === "length") return inputLength(value, units);
+  if (kind === "mass") return inputMass(value, units);
+  return String(value);
+}
+
+async function read(text: string, kind: Kind, units: Units, label: string): Promise<number | string> {
+  if (kind === "text") return text;
+  if (kind === "number") {
+    const number = Number(text.trim());
+    if (text.trim() === "" || Number.isNaN(number)) {
+      throw new Refused(422, {
+        title: `“${text}” is no number; write it like 400`,
+        faults: [],
+        current_revision: null,
+      });
+    }
+    return number;
+  }
+  const answer = await client.POST("/api/quantity", { body: { text, kind, units, field: label } });
+  return unwrap(answer).value;
+}
+
+/** A field for a length, a mass, a number or words: the server reads what was written, in any unit. */
+export function Field({
+  label,
+  value,
+  kind = "length",
+  units = "metric",
+  placeholder,
+  hideLabel,
+  onCommit,
+}: Props) {
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const stands = shown(value, kind, units);
+
+  const commit = async () => {
+    if (draft === null || draft === stands) {
+      setDraft(null);
+      setFault(null);
+      return;
+    }
+    try {
+      const given = await read(draft, kind, units, label);
+      await (onCommit as (value: number | string) => Promise<unknown>)(given);
+      setDraft(null);
+      setFault(null);
+    } catch (error) {
+      setFault(
+        error instanceof Refused ? error.sentences.join(" ") : "It could not be saved; is Rock Pin running?",
+      );
+    }
+  };
+
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "mb-0.5 block text-[12px] text-soft"}>
+        {label}
+      </label>
+      <input
+        id={id}
+        value={draft ?? stands}
+        placeholder={placeholder}
+        autoComplete="off"
+        aria-invalid={fault !== null}
+        aria-describedby={fault ? `${id}-fault` : undefined}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void commit()}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") void commit();
+          if (event.key === "Escape") {
+            setDraft(null);
+            setFault(null);
+          }
+        }}
+        className={`h-9 w-full min-w-0 rounded-sm border bg-sheet px-2 text-[14px] text-ink placeholder:text-soft max-sm:h-12 ${
+          fault ? "border-2 border-brick" : "border-rule"
+        }`}
+      />
+      {fault && (
+        <p id={`${id}-fault`} role="alert" className="mt-1 text-[12px] font-medium text-brick">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,33 @@
+import { Button } from "../ui/controls";
+import type { Editing } from "./useWorkspace";
+
+/** What has to be told across the whole screen: a clash with another tab, or a server that does not answer. */
+export function Notices({ editing }: { editing: Editing }) {
+  if (editing.clash) {
+    const { retry, takeTheirs } = editing.clash;
+    return (
+      <div
+        role="alert"
+        className="flex flex-wrap items-center gap-3 border-b-2 border-ochre bg-ochre-wash px-4 py-2"
+      >
+        <p className="min-w-0 flex-1 text-[13px]">
+          <strong>Changed elsewhere.</strong> Another tab or person saved this in the meantime, so yours was
+          not written over it.
+        </p>
+        <Button onClick={takeTheirs}>Show theirs</Button>
+        <Button look="open" onClick={retry}>
+          Put mine on top
+        </Button>
+      </div>
+    );
+  }
+  if (editing.offline) {
+    return (
+      <p role="alert" className="border-b-2 border-ochre bg-ochre-wash px-4 py-2 text-[13px]">
+        <strong>No answer from Rock Pin.</strong> What you see is the last plan; nothing new is saved until it
+        answers again.
+      </p>
+    );
+  }
+  return null;
+}

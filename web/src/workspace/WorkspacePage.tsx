@@ -1,0 +1,150 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { client, type Stage, unwrap } from "../api/client";
+import { CutThrough } from "../drawing/CutThrough";
+import { Elevation } from "../drawing/Elevation";
+import { PrintCard } from "../stages/drill/PrintCard";
+import { STAGES } from "../stages/stages";
+import type { Placing } from "../stages/types";
+import { Button } from "../ui/controls";
+import { Findings } from "../ui/Findings";
+import { Notices } from "./Notices";
+import { TopBar, VerdictBlock } from "./TopBar";
+import { useWorkspace } from "./useWorkspace";
+
+/** One job: the wall and the cut through it at the left, the stage's panel at the right. */
+export function WorkspacePage() {
+  const { jobId = "", stage: wanted } = useParams();
+  const navigate = useNavigate();
+  const { editing, error } = useWorkspace(jobId);
+  const lists = useQuery({
+    queryKey: ["lists"],
+    queryFn: async () => unwrap(await client.GET("/api/lists")),
+    staleTime: Infinity,
+  });
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [placing, setPlacing] = useState<Placing | null>(null);
+  const place = STAGES.findIndex((one) => one.key === wanted);
+  const current = STAGES[place === -1 ? 4 : place];
+
+  const undo = editing?.undo;
+  const redo = editing?.redo;
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (event.key === "Escape") setPlacing(null);
+      const typing = event.target instanceof HTMLInputElement;
+      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey) redo?.();
+      else undo?.();
+    };
+    addEventListener("keydown", keys);
+    return () => removeEventListener("keydown", keys);
+  }, [undo, redo]);
+
+  const go = useCallback(
+    (stage: Stage, hole: string | null) => {
+      if (hole) setChosen(hole);
+      void navigate(`/jobs/${jobId}/${stage}`);
+    },
+    [jobId, navigate],
+  );
+
+  if (error && !editing) {
+    return (
+      <main className="mx-auto max-w-lg p-8">
+        <h1 className="text-[20px] font-bold">This job cannot be shown</h1>
+        <p className="my-3">{error.message}</p>
+        <Link to="/" className="font-semibold text-chalk underline">
+          Back to all sites
+        </Link>
+      </main>
+    );
+  }
+  if (!editing || !lists.data || !current) return <main className="p-8 text-soft">Opening the job…</main>;
+
+  const { plan } = editing;
+  const selected = plan.holes.some((hole) => hole.id === chosen) ? chosen : (plan.holes[0]?.id ?? null);
+  const { key, label, Panel } = current;
+  const index = STAGES.indexOf(current);
+  const [before, after] = [STAGES[index - 1], STAGES[index + 1]];
+  const stagePlan = plan.stages.find((one) => one.stage === key);
+  const withCut = key === "drill" || key === "fixing" || key === "record";
+
+  return (
+    <>
+      <PrintCard plan={editing.data.plan} />
+      <div className="no-print flex h-full flex-col">
+        <TopBar editing={editing} stage={key} onGo={go} />
+        <Notices editing={editing} />
+        <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto">
+          <div className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2">
+            <div className="sm:hidden">
+              <VerdictBlock plan={plan} onGo={go} />
+            </div>
+            <div className={`flex min-h-0 flex-1 flex-col max-sm:h-[44vh] ${withCut ? "max-sm:hidden" : ""}`}>
+              <Elevation
+                plan={plan}
+                saved={editing.data.plan}
+                savedPlacement={editing.data.job.placement}
+                placement={editing.placement}
+                selected={selected}
+                onSelect={setChosen}
+                onMove={editing.move}
+                onDrop={editing.drop}
+                placing={placing}
+              />
+            </div>
+            <div
+              className={`h-[218px] shrink-0 border border-rule bg-sheet p-2 max-sm:h-[200px] ${withCut ? "" : "max-sm:hidden"}`}
+            >
+              <CutThrough hole={plan.holes.find((hole) => hole.id === selected)} />
+            </div>
+          </div>
+          <aside
+            aria-label={`${label} stage`}
+            className="flex w-[384px] shrink-0 flex-col border-l border-rule bg-sheet max-lg:w-[340px] max-sm:w-full max-sm:border-t max-sm:border-l-0"
+          >
+            <div className="min-h-0 flex-1 overflow-y-auto p-4 max-sm:overflow-visible">
+              <h2 className="mb-3 text-[20px] leading-none font-bold">
+                <span className="mr-2 font-normal text-soft sm:hidden">{index + 1} of 7</span>
+                {label}
+              </h2>
+              <div className="mb-4 border-b border-rule pb-3">
+                <Findings
+                  findings={stagePlan?.findings ?? []}
+                  clear={stagePlan?.verdict.word === "ready" ? stagePlan.verdict.sentence : ""}
+                  onHole={setChosen}
+                />
+              </div>
+              <Panel
+                editing={editing}
+                lists={lists.data}
+                selected={selected}
+                onSelect={setChosen}
+                setPlacing={setPlacing}
+              />
+            </div>
+            <div className="sticky bottom-0 flex gap-2 border-t border-rule bg-sheet p-3">
+              {before && (
+                <Button className="flex-1" onClick={() => go(before.key, null)}>
+                  Back to {before.label}
+                </Button>
+              )}
+              {after ? (
+                <Button look="solid" className="flex-1" onClick={() => go(after.key, null)}>
+                  On to {after.label}
+                </Button>
+              ) : (
+                <Button look="solid" className="flex-1" onClick={() => void navigate("/")}>
+                  All jobs
+                </Button>
+              )}
+            </div>
+          </aside>
+        </div>
+      </div>
+    </>
+  );
+}
