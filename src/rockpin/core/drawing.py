@@ -6,7 +6,7 @@ from rockpin.core.framing import BehindKind, MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
 from rockpin.core.identify import LayerReading, WallReading
 from rockpin.core.model import Model, Rect
-from rockpin.core.quantities import MM_PER_INCH, UnitSystem, show_length
+from rockpin.core.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
 from rockpin.core.screws import HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Role
@@ -152,7 +152,7 @@ def _cut_layer(layer: LayerReading, kind: BehindKind, units: UnitSystem) -> CutL
         hatch=hatch,
         front_mm=layer.front_mm,
         back_mm=layer.back_mm,
-        text=show_length(layer.thickness_mm, units),
+        text=show_thickness(layer.thickness_mm, units),
     )
 
 
@@ -160,7 +160,7 @@ def behind_text(spot: Spot, kind: BehindKind, solid_wood: float) -> str:
     """What stands behind a hole, in a few words."""
     match kind:
         case BehindKind.TIMBER:
-            return f"stud {100 * solid_wood:.0f} %"
+            return f"stud {show_share(solid_wood)}"
         case BehindKind.VOID:
             return "board, void behind"
         case BehindKind.UNIT:
@@ -186,6 +186,6 @@ def draw_cut(
         hole=hole,
         screw=screw,
         limit_mm=limit if shown else None,
-        limit_text=f"beyond {show_length(limit, spot.units)} a cable may run anywhere" if shown and limit else None,
+        limit_text=f"past {show_limit(limit, spot.units)} not cleared" if shown and limit else None,
         ruler=ruler(reading.thickness_mm, spot.units, 12),
     )

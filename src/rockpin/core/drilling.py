@@ -9,7 +9,7 @@ from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limit
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
-from rockpin.core.tables import BitType, Catalogue, Figures, Hammer, Role
+from rockpin.core.tables import BitType, Catalogue, ConcreteAnchor, Figures, FixingBase, Hammer, Role
 
 BIT_WORDS = {
     BitType.WOOD: "wood bit",
@@ -146,6 +146,15 @@ def _notes(spot: Spot, hole: HoleSpec, screw: ScrewPick, catalogue: Catalogue) -
     return notes
 
 
+def _last_turn(spot: Spot, fixing: FixingBase) -> str:
+    """How the last turn is made: by torque in concrete, by hand on anything soft or brittle."""
+    if isinstance(fixing, ConcreteAnchor):
+        return "Tighten it to the packet's torque"
+    if spot.reading.layers[0].role in (Role.BOARD, Role.SKIN):
+        return "Lowest clutch, last turn by hand"
+    return "A clutch that slips in time, last turn by hand"
+
+
 def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> DrillCard | None:
     """The card of a hole with its chosen fixing, or None where that fixing could not be reckoned."""
     hole, screw = chosen.hole, chosen.screw
@@ -157,7 +166,6 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     kind = spot.behind(screw.diameter_mm, catalogue).kind
     steps = _steps(spot, hole, bit, kind, catalogue)
     pilot = choose_bit(hole.pilot_mm, BitRule.PILOT, sizes, units, catalogue.figures) if hole.pilot_mm else None
-    soft = spot.reading.layers[0].role in (Role.BOARD, Role.SKIN)
     deepest = steps[-1] if steps else None
     return DrillCard(
         hole_id=spot.hole.id,
@@ -179,7 +187,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         proud_text=f"Leave the head {show_length(screw.proud_mm, units)} proud for the keyhole."
         if spot.hole.kind is HoleKind.KEYHOLE
         else None,
-        last_turn="last turn by hand" if soft else "lowest clutch that draws it tight, last turn by hand",
+        last_turn=_last_turn(spot, fixing),
         grips=fixing.grips,
         stop=fixing.stop,
         notes=tuple(_notes(spot, hole, screw, catalogue)),

@@ -170,6 +170,18 @@ def show_length(mm: float, units: UnitSystem) -> str:
     return _inches(mm, down=False)
 
 
+def show_thickness(mm: float, units: UnitSystem) -> str:
+    """The thickness of a layer: to 0.1 mm, since half a millimetre of board matters, or to the nearest 1/16 in."""
+    if units is UnitSystem.METRIC:
+        return f"{mm:.1f}".removesuffix(".0") + " mm"
+    return _inches(mm, down=False)
+
+
+def show_share(share: float) -> str:
+    """A chance in percent, rounded down and never to a certainty that nobody has."""
+    return f"{min(99, floor(100 * share + 1e-9))} %"
+
+
 def show_limit(mm: float, units: UnitSystem) -> str:
     """A length that must not be exceeded: rounded down in either system."""
     if units is UnitSystem.METRIC:

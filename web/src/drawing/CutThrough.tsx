@@ -120,7 +120,7 @@ export function CutThrough({ hole }: { hole: HolePlan | undefined }) {
       </div>
       <div className="flex min-h-0 flex-1 gap-3">
         {cut && (
-          <dl className="w-[118px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
+          <dl className="w-[150px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
             {cut.layers.map((layer, index) => (
               <div key={index} className="flex justify-between gap-2">
                 <dt className="truncate">{layer.label}</dt>
@@ -178,7 +178,8 @@ export function CutThrough({ hole }: { hole: HolePlan | undefined }) {
                     strokeDasharray="5 3"
                   />
                   <text
-                    x={x(cut.limit_mm) + 6}
+                    x={Math.min(x(cut.limit_mm) + 6, size.width - 8)}
+                    textAnchor={x(cut.limit_mm) + 150 > size.width ? "end" : "start"}
                     y={top + 14}
                     fontSize="11"
                     fontWeight="600"

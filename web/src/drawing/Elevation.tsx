@@ -100,8 +100,11 @@ export function Elevation(props: Props) {
           >
             <Hatches />
             <rect {...face} fill="var(--sheet)" />
+            {plan.reading.layers[0]?.hatch === "concrete" && (
+              <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
+            )}
             <Brickwork elevation={elevation} scale={scale} />
-            {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
+            {shows("Framing") && <Framing elevation={elevation} scale={scale} units={plan.units} />}
             {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
             <Openings elevation={elevation} scale={scale} />
             {elevation.old_holes.map((old) => (

@@ -31,12 +31,13 @@ export function Sweeps({ elevation, scale }: { elevation: Elevation; scale: Scal
         const { x, y, width, height } = scale.box(area);
         const c = Math.min(10, width / 3, height / 3);
         const [r, b] = [x + width, y + height];
+        const below = b + 14 < scale.y(0);
         return (
           <g key={`${x} ${y}`}>
             <path
               d={`M${x} ${y + c}V${y}H${x + c}M${r - c} ${y}H${r}V${y + c}M${x} ${b - c}V${b}H${x + c}M${r - c} ${b}H${r}V${b - c}`}
             />
-            <text x={x + 4} y={b + 12} stroke="none" fill="var(--chalk)" fontSize="10.5">
+            <text x={x + 4} y={below ? b + 12 : b - 5} stroke="none" fill="var(--chalk)" fontSize="10.5">
               {modes.includes("opened") ? "opened" : `swept: ${modes.join(" + ")}`}
             </text>
           </g>

@@ -1,12 +1,17 @@
-import type { Plan } from "../api/client";
+import type { Plan, Units } from "../api/client";
+import { showLength } from "../lib/units";
 import type { Scale } from "./scale";
 
 type Elevation = Plan["elevation"];
 
 /** Studs and other members, with the spread of those that are not sure. */
-export function Framing({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+export function Framing({ elevation, scale, units }: { elevation: Elevation; scale: Scale; units: Units }) {
+  const face = scale.box({ x_mm: 0, y_mm: 0, width_mm: elevation.width_mm, height_mm: elevation.height_mm });
   return (
-    <g>
+    <g clipPath="url(#face)">
+      <clipPath id="face">
+        <rect x={face.x} y={face.y - 20} width={face.width} height={face.height + 20} />
+      </clipPath>
       {elevation.members.map((member) => {
         const box = scale.box(member.rect);
         const sure = member.known === "seen" || member.known === "pinned";
@@ -36,6 +41,18 @@ export function Framing({ elevation, scale }: { elevation: Elevation; scale: Sca
                 strokeWidth={sure ? 1.6 : 1}
                 strokeDasharray={sure ? undefined : "5 4"}
               />
+            )}
+            {upright && centre > 60 && centre < elevation.width_mm - 60 && (
+              <text
+                x={scale.x(centre)}
+                y={face.y - 5}
+                textAnchor="middle"
+                fontSize="10.5"
+                fontWeight={sure ? 700 : 400}
+                fill="var(--timber-line)"
+              >
+                {showLength(centre, units).replace(/ (mm|in)$/, "")}
+              </text>
             )}
           </g>
         );

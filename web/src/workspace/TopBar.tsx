@@ -27,7 +27,7 @@ export function VerdictBlock({
       aria-live="polite"
       aria-label={`Verdict: ${verdict.label}. ${verdict.sentence} ${verdict.action ?? ""}`}
       onClick={() => onGo(verdict.action_stage ?? "drill", verdict.hole ?? null)}
-      className={`flex w-[356px] shrink-0 items-center gap-3 border-2 px-3 py-1 text-left max-lg:w-[250px] max-sm:w-full ${BLOCKS[verdict.word]}`}
+      className={`flex w-[330px] shrink-0 items-center gap-3 border-2 px-3 py-1 text-left max-lg:w-[250px] max-sm:w-full ${BLOCKS[verdict.word]}`}
       title={[verdict.sentence, verdict.action].filter(Boolean).join(" ")}
     >
       <Mark severity={verdict.word} size={22} />
@@ -46,6 +46,38 @@ export function VerdictBlock({
   );
 }
 
+const SIGN_INK = {
+  ready: { here: "text-chalk", away: "text-[#9dc0ee]" },
+  prove_first: { here: "text-ochre", away: "text-[#e5b25c]" },
+  do_not_drill: { here: "text-brick", away: "text-[#f0907a]" },
+};
+
+function wordOf(plan: Plan, stage: Stage) {
+  return plan.stages.find((one) => one.stage === stage)?.verdict.word ?? "ready";
+}
+
+/** The stages on a small screen: their signs in a row, wide enough for a thumb. */
+export function StageStrip({ editing, stage }: { editing: Editing; stage: Stage }) {
+  return (
+    <nav aria-label="Stages" className="mb-2 flex">
+      {STAGES.map(({ key, label }) => (
+        <NavLink
+          key={key}
+          to={`/jobs/${editing.data.job_id}/${key}`}
+          className={`flex h-12 flex-1 flex-col items-center justify-center gap-1 border-b-[3px] text-[10.5px] ${
+            key === stage ? "border-ink font-bold" : "border-rule text-soft"
+          }`}
+        >
+          <span className={SIGN_INK[wordOf(editing.plan, key)].here}>
+            <Mark severity={wordOf(editing.plan, key)} size={13} />
+          </span>
+          {label}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
 /** Name, stages with their signs, undo, theme, verdict. */
 export function TopBar({
   editing,
@@ -61,10 +93,10 @@ export function TopBar({
   const small =
     "grid size-8 place-items-center text-bar-soft hover:text-bar-ink disabled:opacity-35 max-sm:size-11";
   return (
-    <header className="no-print flex h-[60px] items-stretch gap-3 bg-bar pr-2 text-bar-ink max-sm:h-[52px]">
+    <header className="no-print flex h-[64px] items-stretch gap-3 bg-bar pr-2 text-bar-ink max-sm:h-[52px]">
       <Link
         to="/"
-        className="flex w-[216px] shrink-0 items-center gap-2.5 pl-3 max-lg:w-[150px] max-sm:w-auto max-sm:flex-1"
+        className="flex w-[244px] shrink-0 items-center gap-2.5 pl-3 max-lg:w-[150px] max-sm:w-auto max-sm:flex-1"
       >
         <img src="/mark.svg" alt="" className="size-8" />
         <span className="min-w-0">
@@ -76,7 +108,7 @@ export function TopBar({
       </Link>
       <nav aria-label="Stages" className="flex min-w-0 flex-1 items-stretch max-sm:hidden">
         {STAGES.map(({ key, label }, index) => {
-          const word = plan.stages.find((one) => one.stage === key)?.verdict.word ?? "ready";
+          const word = wordOf(plan, key);
           const here = key === stage;
           return (
             <NavLink
@@ -87,17 +119,7 @@ export function TopBar({
               }`}
             >
               <span className="flex items-center gap-1.5">
-                <span
-                  className={
-                    here
-                      ? { ready: "text-chalk", prove_first: "text-ochre", do_not_drill: "text-brick" }[word]
-                      : {
-                          ready: "text-[#9dc0ee]",
-                          prove_first: "text-[#e5b25c]",
-                          do_not_drill: "text-[#f0907a]",
-                        }[word]
-                  }
-                >
+                <span className={SIGN_INK[word][here ? "here" : "away"]}>
                   <Mark severity={word} size={11} />
                 </span>
                 {label}

@@ -10,7 +10,7 @@ import type { Placing } from "../stages/types";
 import { Button } from "../ui/controls";
 import { Findings } from "../ui/Findings";
 import { Notices } from "./Notices";
-import { TopBar, VerdictBlock } from "./TopBar";
+import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
 import { useWorkspace } from "./useWorkspace";
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */
@@ -81,9 +81,12 @@ export function WorkspacePage() {
         <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto">
           <div className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2">
             <div className="sm:hidden">
+              <StageStrip editing={editing} stage={key} />
               <VerdictBlock plan={plan} onGo={go} />
             </div>
-            <div className={`flex min-h-0 flex-1 flex-col max-sm:h-[44vh] ${withCut ? "max-sm:hidden" : ""}`}>
+            <div
+              className={`flex min-h-0 flex-1 flex-col max-sm:h-[44vh] max-sm:flex-none ${withCut ? "max-sm:hidden" : ""}`}
+            >
               <Elevation
                 plan={plan}
                 saved={editing.data.plan}

@@ -21,7 +21,7 @@ from rockpin.core.findings import Finding, Severity, Stage
 from rockpin.core.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.identify import Family
-from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, show_length, show_limit
+from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, show_length, show_limit, show_share
 from rockpin.core.screws import BitRule, HoleSpec, pick, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
 from rockpin.core.tables import Catalogue, Screw, WoodFastener
@@ -64,8 +64,8 @@ def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, 
     if behind.kind is not BehindKind.TIMBER or behind.solid_wood < figures.solid_wood_prove:
         no(
             "not-in-wood",
-            f"The chance of solid wood on both sides of it is {100 * behind.solid_wood:.0f} %; "
-            f"from {100 * figures.solid_wood_credit:.0f} % it counts.",
+            f"The chance of solid wood on both sides of it is {show_share(behind.solid_wood)}; "
+            f"from {show_share(figures.solid_wood_credit)} it counts.",
             solid_wood=behind.solid_wood,
         )
     if not fits_bracket(screw, spot.hole, figures):
@@ -149,7 +149,7 @@ def _at_length(
                 fastener,
                 "stud-unproved",
                 f"Hole {spot.hole.number} has solid wood on both sides of the screw by "
-                f"{100 * behind.solid_wood:.0f} % only.",
+                f"{show_share(behind.solid_wood)} only.",
                 {"solid_wood": behind.solid_wood},
                 "Push a pin in where the plate will cover it, and mark the stud as confirmed.",
                 Stage.WALL,

@@ -58,7 +58,7 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
           <Heading>How it should feel</Heading>
           <p className="text-[13px]">{card.grips}</p>
           <p className="mt-1 text-[13px]">
-            <strong>Stop:</strong> {card.stop} {card.last_turn[0]?.toUpperCase() + card.last_turn.slice(1)}.
+            <strong>{card.last_turn}.</strong> {card.stop}
           </p>
           {card.proud_text && <p className="mt-1 text-[13px] font-semibold">{card.proud_text}</p>}
           {card.notes.map((note) => (

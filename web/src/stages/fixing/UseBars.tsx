@@ -36,7 +36,7 @@ export function UseBars({ working }: { working: Working }) {
       />
       <Bar label="Together" share={working.use} text={`${Math.ceil(working.use * 100)} %`} />
       <p className="mt-1 text-[12.5px]">
-        Governed by {working.governs}, {working.case}.
+        Worst case: {working.case}. Governed by {working.governs}.
       </p>
       <details className="mt-1 text-[12px] text-soft">
         <summary>The sums</summary>

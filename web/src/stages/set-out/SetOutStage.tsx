@@ -1,11 +1,13 @@
 import { Field } from "../../ui/Field";
 import { Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
+import { UseBars } from "../fixing/UseBars";
 import type { StageProps } from "../types";
 
 export function SetOutStage({ editing, selected, onSelect }: StageProps) {
   const { plan, placement } = editing;
   const units = editing.data.site.units;
+  const hole = plan.holes.find((one) => one.id === selected);
   const put = (part: Partial<typeof placement>) =>
     editing.saveJob({ placement: { ...editing.data.job.placement, ...part } }, "fixture moved");
   return (
@@ -65,6 +67,12 @@ export function SetOutStage({ editing, selected, onSelect }: StageProps) {
           ))}
         </tbody>
       </table>
+      {hole?.working && (
+        <>
+          <Heading aside={hole.chosen_label}>Hole {hole.number} carries</Heading>
+          <UseBars working={hole.working} />
+        </>
+      )}
       {plan.floor_to_come_text && (
         <p className="mt-2 text-[13px] font-semibold text-ochre">
           The finished floor is still to come: add {plan.floor_to_come_text} to every height when you measure
