@@ -17,8 +17,19 @@ class Fault:
 
 
 def faults_of(error: ValidationError, prefix: str = "") -> list[Fault]:
-    """Every fault of a failed validation, each with its path and what was found there."""
-    return [fault_of(dict(one), prefix) for one in error.errors()]
+    """Every fault of a failed validation, each with its path and what was found there.
+
+    A list that is too short only because its entries are faulty is no fault of its own.
+    """
+    found = error.errors()
+    return [
+        fault_of(dict(one), prefix)
+        for one in found
+        if not (
+            one["type"] == "too_short"
+            and any(len(o["loc"]) > len(one["loc"]) and o["loc"][: len(one["loc"])] == one["loc"] for o in found)
+        )
+    ]
 
 
 def fault_of(one: dict[str, object], prefix: str = "") -> Fault:

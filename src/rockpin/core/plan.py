@@ -308,6 +308,13 @@ def _drill_findings(spot: Spot, choice: HoleChoice, hidden: Hidden, catalogue: C
     return judge_hole(hidden, hole.id, hole.number, hole.x_mm, hole.y_mm, diameter, reach, spot.units, catalogue)
 
 
+def _ready_sentence(count: int) -> str:
+    if count == 1:
+        return "The hole holds and is clear of every zone, or proved."
+    holes = "Both holes" if count == 2 else f"All {count} holes"
+    return f"{holes} hold and are clear of every zone, or proved."
+
+
 def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
@@ -358,7 +365,6 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     drawn = [card for card in cards.values() if card]
     mass = job.fixture.mass_kg
     work = steps(drawn, holes, kinds, mass, units, catalogue) if drawn else ()
-    count = len(holes)
     return Plan(
         job_id=job.id,
         title=job.title,
@@ -368,8 +374,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         units=units,
         verdict=verdict_of(
             findings,
-            f"{'The one hole holds' if count == 1 else f'All {count} holes hold'} and "
-            f"{'is' if count == 1 else 'are'} clear of every zone, or proved.",
+            _ready_sentence(len(holes)),
         ),
         stages=_stages(findings),
         reading=reading,

@@ -67,6 +67,11 @@ export function Field({
       setDraft(null);
       setFault(null);
     } catch (error) {
+      if (error instanceof Refused && error.status === 409) {
+        // the notice across the screen holds the change and asks what to do with it
+        setDraft(null);
+        return;
+      }
       setFault(
         error instanceof Refused ? error.sentences.join(" ") : "It could not be saved; is Rock Pin running?",
       );

@@ -10,11 +10,12 @@ import {
   type Wall,
   type Workspace,
 } from "../api/client";
+import { rebase } from "../lib/rebase";
 import { useTrial } from "./useTrial";
 
 type Change =
-  | { kind: "job"; body: Job; summary: string }
-  | { kind: "wall"; body: Wall; summary: string }
+  | { kind: "job"; update: (latest: Job) => Job; summary: string }
+  | { kind: "wall"; update: (latest: Wall) => Wall; summary: string }
   | { kind: "undo" }
   | { kind: "redo" };
 
@@ -23,7 +24,8 @@ export interface Editing {
   /** The plan to draw: of the placement under the finger while one drags, else of what is saved. */
   plan: Plan;
   placement: Placement;
-  saveJob: (change: Partial<Job>, summary: string) => Promise<void>;
+  /** Saves a part of the job, or what a function makes of the job as it stands when its turn comes. */
+  saveJob: (change: Partial<Job> | ((latest: Job) => Partial<Job>), summary: string) => Promise<void>;
   saveWall: (change: Partial<Wall>, summary: string) => Promise<void>;
   move: (placement: Placement) => void;
   drop: () => void;
@@ -34,16 +36,21 @@ export interface Editing {
   offline: boolean;
 }
 
-async function send(jobId: string, change: Change, job: number, wall: number): Promise<Workspace> {
-  const path = { params: { path: { job_id: jobId } } };
+/** Sends a change, put on top of what stands now. */
+async function send(change: Change, now: Workspace): Promise<Workspace> {
+  const path = { params: { path: { job_id: now.job_id } } };
   if (change.kind === "undo") return unwrap(await client.POST("/api/jobs/{job_id}/undo", path));
   if (change.kind === "redo") return unwrap(await client.POST("/api/jobs/{job_id}/redo", path));
+  const { summary } = change;
   if (change.kind === "job") {
-    const body = { revision: job, summary: change.summary, job: change.body };
-    return unwrap(await client.PUT("/api/jobs/{job_id}", { ...path, body }));
+    const job = change.update(now.job);
+    return unwrap(
+      await client.PUT("/api/jobs/{job_id}", { ...path, body: { revision: now.revision, summary, job } }),
+    );
   }
-  const body = { revision: wall, summary: change.summary, wall: change.body };
-  unwrap(await client.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: change.body.id } }, body }));
+  const wall = change.update(now.wall.wall);
+  const body = { revision: now.wall.revision, summary, wall };
+  unwrap(await client.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: wall.id } }, body }));
   return unwrap(await client.GET("/api/jobs/{job_id}", path));
 }
 
@@ -51,21 +58,22 @@ async function send(jobId: string, change: Change, job: number, wall: number): P
 export function useWorkspace(jobId: string): { editing: Editing | null; error: Error | null } {
   const queries = useQueryClient();
   const key = ["workspace", jobId];
+  const load = async () =>
+    unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } }));
   const query = useQuery({
     queryKey: key,
-    queryFn: async () =>
-      unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } })),
+    queryFn: () => load(),
   });
-  const [stale, setStale] = useState<{ change: Change; revision: number } | null>(null);
+  const [stale, setStale] = useState<Change | null>(null);
   const { trial, placement: moving, try: tryPlacement, end } = useTrial(jobId);
 
   const mutation = useMutation({
-    mutationFn: async ({ change, over }: { change: Change; over?: number }) => {
-      const now = queries.getQueryData<Workspace>(key);
+    // one after the other, so that two quick changes do not trip over each other
+    scope: { id: jobId },
+    mutationFn: async ({ change, afresh }: { change: Change; afresh?: boolean }) => {
+      const now = afresh ? await load() : queries.getQueryData<Workspace>(key);
       if (!now) throw new Error("nothing is loaded yet");
-      const job = over !== undefined && change.kind === "job" ? over : now.revision;
-      const wall = over !== undefined && change.kind === "wall" ? over : now.wall.revision;
-      return send(jobId, change, job, wall);
+      return send(change, now);
     },
     onSuccess: (fresh) => {
       queries.setQueryData(key, fresh);
@@ -74,7 +82,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
     },
     onError: (error, { change }) => {
       if (error instanceof Refused && error.status === 409) {
-        setStale({ change, revision: error.problem.current_revision ?? 0 });
+        setStale(change);
       }
     },
     networkMode: "always",
@@ -90,14 +98,26 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
 
   const data = query.data;
   if (!data) return { editing: null, error: query.error };
-  const saveJob = (part: Partial<Job>, summary: string) =>
-    change({ kind: "job", body: { ...data.job, ...part }, summary });
+  const saveJob: Editing["saveJob"] = (part, summary) =>
+    change({
+      kind: "job",
+      summary,
+      update: (latest) =>
+        typeof part === "function"
+          ? { ...latest, ...part(latest) }
+          : rebase(data.job, { ...data.job, ...part }, latest),
+    });
   const editing: Editing = {
     data,
     plan: trial ?? data.plan,
     placement: moving ?? data.job.placement,
     saveJob,
-    saveWall: (part, summary) => change({ kind: "wall", body: { ...data.wall.wall, ...part }, summary }),
+    saveWall: (part, summary) =>
+      change({
+        kind: "wall",
+        summary,
+        update: (latest) => rebase(data.wall.wall, { ...data.wall.wall, ...part }, latest),
+      }),
     move: tryPlacement,
     drop: () => {
       if (!moving) return;
@@ -106,7 +126,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
     undo: () => void change({ kind: "undo" }).catch(() => undefined),
     redo: () => void change({ kind: "redo" }).catch(() => undefined),
     clash: stale && {
-      retry: () => void run({ change: stale.change, over: stale.revision }).catch(() => undefined),
+      retry: () => void run({ change: stale, afresh: true }).catch(() => undefined),
       takeTheirs: () => {
         setStale(null);
         void query.refetch();

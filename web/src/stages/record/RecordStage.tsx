@@ -17,20 +17,21 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
   const { job, site, job_id } = editing.data;
   const hole = editing.plan.holes.find((one) => one.id === selected);
   const record = job.records.find((one) => one.hole_id === selected);
-  const save = (part: Partial<HoleRecord>, summary: string) => {
+  const save = (part: (now: HoleRecord) => Partial<HoleRecord>, summary: string) => {
     if (!hole) return Promise.resolve();
-    const now: HoleRecord = record ?? {
-      hole_id: hole.id,
-      day: null,
-      met: [],
-      depth_mm: null,
-      fixing: hole.chosen,
-      holds: null,
-      note: "",
-    };
-    const day = now.day ?? new Date().toISOString().slice(0, 10);
-    const others = job.records.filter((one) => one.hole_id !== hole.id);
-    return editing.saveJob({ records: [...others, { ...now, day, ...part }] }, summary);
+    return editing.saveJob((latest) => {
+      const now: HoleRecord = latest.records.find((one) => one.hole_id === hole.id) ?? {
+        hole_id: hole.id,
+        day: new Date().toISOString().slice(0, 10),
+        met: [],
+        depth_mm: null,
+        fixing: hole.chosen,
+        holds: null,
+        note: "",
+      };
+      const others = latest.records.filter((one) => one.hole_id !== hole.id);
+      return { records: [...others, { ...now, ...part(now) }] };
+    }, summary);
   };
   const met = record?.met ?? [];
 
@@ -51,7 +52,9 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
                 checked={met.includes(outcome.key)}
                 onChange={(on) =>
                   void save(
-                    { met: on ? [...met, outcome.key] : met.filter((one) => one !== outcome.key) },
+                    (now) => ({
+                      met: on ? [...now.met, outcome.key] : now.met.filter((one) => one !== outcome.key),
+                    }),
                     `hole ${hole.number} recorded`,
                   )
                 }
@@ -64,14 +67,17 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
               units={site.units}
               value={record?.depth_mm ?? null}
               placeholder={hole.card?.depth_text}
-              onCommit={(v) => save({ depth_mm: v }, `hole ${hole.number} recorded`)}
+              onCommit={(v) => save(() => ({ depth_mm: v }), `hole ${hole.number} recorded`)}
             />
             <Select
               label="Does it hold?"
               value={record?.holds ?? ""}
               options={HOLDS}
               onChange={(key) =>
-                void save({ holds: (key || null) as HoleRecord["holds"] }, `hole ${hole.number} recorded`)
+                void save(
+                  () => ({ holds: (key || null) as HoleRecord["holds"] }),
+                  `hole ${hole.number} recorded`,
+                )
               }
             />
             <div className="col-span-2">
@@ -79,7 +85,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
                 label="What went in"
                 value={record?.fixing ?? hole.chosen ?? ""}
                 options={lists.fixings}
-                onChange={(key) => void save({ fixing: key }, `hole ${hole.number} recorded`)}
+                onChange={(key) => void save(() => ({ fixing: key }), `hole ${hole.number} recorded`)}
               />
             </div>
             <div className="col-span-2">
@@ -87,7 +93,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
                 label="Note"
                 kind="text"
                 value={record?.note ?? ""}
-                onCommit={(v) => save({ note: v }, `hole ${hole.number} recorded`)}
+                onCommit={(v) => save(() => ({ note: v }), `hole ${hole.number} recorded`)}
               />
             </div>
           </div>

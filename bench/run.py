@@ -1,0 +1,118 @@
+"""Measures the plan of each demo job and the answer to a drag, as milliseconds and as ratios within this run.
+
+The ratio's reference is a plain loop of the interpreter, timed in the same run on the same machine: it moves with the
+machine, so the ratio is what to compare between runs. For the drag it is the smallest question the server answers.
+"""
+
+import gzip
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from bench.browser import demo_in_browser
+from rockpin.catalogue import load_catalogue
+from rockpin.core.plan import make_plan
+from rockpin.demo import demo_documents
+
+WEB = Path(__file__).parent.parent / "src" / "rockpin" / "web" / "assets"
+
+
+def quantile(values: list[float], share: float) -> float:
+    """The value below which so many lie."""
+    ordered = sorted(values)
+    return ordered[min(len(ordered) - 1, int(share * len(ordered)))]
+
+
+def sample_ms(work: Callable[[], object], count: int) -> list[float]:
+    """How long some work takes, so many times over [ms]."""
+    work()
+    found = []
+    for _ in range(count):
+        start = time.perf_counter()
+        work()
+        found.append((time.perf_counter() - start) * 1000)
+    return found
+
+
+def _loop() -> int:
+    total = 0
+    for number in range(100_000):
+        total += number & 7
+    return total
+
+
+def measure_plans() -> None:
+    """p50 and p95 of make_plan for each demo job."""
+    catalogue = load_catalogue()
+    reference = quantile(sample_ms(_loop, 100), 0.5)
+    print(f"reference: a loop of 100,000 additions, p50 {reference:.2f} ms\n")
+    print(f"{'plan':<22}{'p50 ms':>8}{'p95 ms':>8}{'p50 in loops':>14}{'p95 in loops':>14}")
+    for document in demo_documents():
+        found = sample_ms(lambda document=document: make_plan(document, catalogue), 60)  # type: ignore[misc]
+        p50, p95 = quantile(found, 0.5), quantile(found, 0.95)
+        print(f"{document.id:<22}{p50:>8.1f}{p95:>8.1f}{p50 / reference:>14.1f}{p95 / reference:>14.1f}")
+
+
+_DRAG = """
+async ([x, y, count]) => {
+  const target = document.elementFromPoint(x, y);
+  const fire = (type, dx) => target.dispatchEvent(new PointerEvent(type, {
+    bubbles: true, pointerId: 1, clientX: x + dx, clientY: y, isPrimary: true, button: 0,
+  }));
+  Element.prototype.setPointerCapture = () => {};
+  const drawn = () => new Promise((done) => {
+    new PerformanceObserver((list, observer) => {
+      observer.disconnect();
+      requestAnimationFrame(() => setTimeout(done, 0));
+    }).observe({ type: "mark" });
+  });
+  const answers = [];
+  fire("pointerdown", 0);
+  for (let step = 1; step <= count; step += 1) {
+    const wait = drawn();
+    const start = performance.now();
+    fire("pointermove", (step % 2 ? 1 : 2) * (1 + (step % 9)));
+    await wait;
+    answers.push(performance.now() - start);
+  }
+  const least = [];
+  for (let step = 0; step < count; step += 1) {
+    const start = performance.now();
+    await (await fetch("/api/quantity", {
+      method: "POST", headers: { "content-type": "application/json" }, body: '{"text":"1","kind":"length"}',
+    })).json();
+    least.push(performance.now() - start);
+  }
+  return [answers, least];
+}
+"""
+
+
+def measure_drag() -> None:
+    """From a move of the finger to the next picture with the new plan in it."""
+    print(f"\n{'drag to answer':<22}{'p50 ms':>8}{'p95 ms':>8}{'p50 in least':>14}{'p95 in least':>14}")
+    with demo_in_browser() as (browser, address):
+        for document in demo_documents():
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.goto(f"{address}/jobs/{document.id}/set-out")
+            hole = page.get_by_role("button", name="Hole 1,").first.bounding_box()
+            assert hole is not None
+            spot = [hole["x"] + hole["width"] / 2, hole["y"] + hole["height"] / 2, 80]
+            answers, least = page.evaluate(_DRAG, spot)
+            reference = quantile(least, 0.5)
+            p50, p95 = quantile(answers, 0.5), quantile(answers, 0.95)
+            print(f"{document.id:<22}{p50:>8.1f}{p95:>8.1f}{p50 / reference:>14.1f}{p95 / reference:>14.1f}")
+            page.close()
+
+
+def measure_screen() -> None:
+    """What the browser has to fetch."""
+    print()
+    for path in sorted(WEB.glob("*.js")) + sorted(WEB.glob("*.css")):
+        print(f"{path.suffix[1:]:<4} {len(gzip.compress(path.read_bytes())) / 1000:8.1f} kB gzipped")
+
+
+if __name__ == "__main__":
+    measure_plans()
+    measure_drag()
+    measure_screen()

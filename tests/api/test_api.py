@@ -1,0 +1,181 @@
+"""The web interface and the command line: the story without a browser, bad input, and figures that agree."""
+
+import json
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from typer.testing import CliRunner
+
+from rockpin import cli
+from rockpin.api import make_app
+from rockpin.catalogue import load_catalogue
+from rockpin.core.plan import make_plan
+from rockpin.demo import demo_documents
+from rockpin.exchange import write_document
+from rockpin.store import Store
+
+
+@pytest.fixture
+def client(tmp_path: Path) -> Iterator[TestClient]:
+    store = Store(tmp_path / "data.sqlite")
+    cli.load_demo(store)
+    web = tmp_path / "web"
+    (web / "assets").mkdir(parents=True)
+    (web / "index.html").write_text("<title>Rock Pin</title>")
+    with TestClient(make_app(store, load_catalogue(), web)) as found:
+        yield found
+
+
+def faults(answer: Any) -> dict[str, str]:
+    assert answer.status_code == 422, answer.text
+    return {fault["path"]: fault["message"] for fault in answer.json()["faults"]}
+
+
+def test_from_a_new_site_to_a_plan(client: TestClient) -> None:
+    site = client.post("/api/sites", json={"name": "Net loft", "units": "imperial"}).json()["id"]
+    wall = {"name": "Gable", "width_mm": 3000, "height_mm": 2300, "build_up": "fair_faced_brick"}
+    wall_id = client.post(f"/api/sites/{site}/walls", json=wall).json()["id"]
+    start = {"title": "Rope hook", "wall_id": wall_id, "starter": "hook"}
+    job_id = client.post(f"/api/sites/{site}/jobs", json=start).json()["id"]
+    workspace = client.get(f"/api/jobs/{job_id}").json()
+    assert workspace["plan"]["elevation"]["courses"]["joint_mm"] == 10
+    assert workspace["plan"]["holes"][0]["x_text"].endswith("in")
+    lines = client.get("/api/sites").json()
+    assert [line["site"]["name"] for line in lines] == ["Slipway House", "Net loft"]
+    assert lines[1]["jobs"][0]["title"] == "Rope hook"
+
+
+def test_a_trial_answers_without_saving_and_agrees_with_the_save(client: TestClient) -> None:
+    before = client.get("/api/jobs/oar-cradle").json()
+    placement = before["job"]["placement"] | {"y_mm": 1342}
+    trial = client.post("/api/jobs/oar-cradle/trial", json={"placement": placement}).json()
+    assert client.get("/api/jobs/oar-cradle").json() == before
+    body = {"revision": before["revision"], "summary": "moved", "job": before["job"] | {"placement": placement}}
+    saved = client.put("/api/jobs/oar-cradle", json=body).json()
+    for drawn, kept in zip(trial["holes"], saved["plan"]["holes"], strict=True):
+        assert drawn | {"candidates": [], "refused": []} == kept | {"candidates": [], "refused": []}
+    assert saved["undo"] == "moved"
+    assert client.post("/api/jobs/oar-cradle/undo").json()["job"] == before["job"]
+
+
+def test_two_tabs_cannot_overwrite_each_other(client: TestClient) -> None:
+    mine = client.get("/api/jobs/tide-clock").json()
+    body = {"revision": mine["revision"], "summary": "renamed", "job": mine["job"] | {"title": "Theirs"}}
+    theirs = client.put("/api/jobs/tide-clock", json=body).json()
+    refused = client.put("/api/jobs/tide-clock", json=body | {"job": mine["job"] | {"title": "Mine"}})
+    assert refused.status_code == 409
+    assert refused.json()["current_revision"] == theirs["revision"]
+    assert client.get("/api/jobs/tide-clock").json()["job"]["title"] == "Theirs"
+
+
+def test_bad_input_is_answered_with_all_faults_and_nothing_is_saved(client: TestClient) -> None:
+    before = client.get("/api/jobs/chart-table").json()
+    wall = before["wall"]["wall"]
+    wrong = wall | {"width_mm": 10, "points": [{"id": "p", "kind": "socket", "x_mm": 99999, "y_mm": 0}]}
+    answer = client.put(
+        f"/api/walls/{wall['id']}", json={"revision": before["wall"]["revision"], "summary": "x", "wall": wrong}
+    )
+    assert set(faults(answer)) == {"wall.width_mm", "wall.points.0.x_mm"}
+    unknown = wall | {"build_up": [{"material": "cheese", "thickness_mm": 12}]}
+    answer = client.put(
+        f"/api/walls/{wall['id']}", json={"revision": before["wall"]["revision"], "summary": "x", "wall": unknown}
+    )
+    assert faults(answer)["wall.build_up.0.material"].startswith(
+        "“cheese” is no material of the catalogue; it has brick,"
+    )
+    assert client.get("/api/jobs/chart-table").json() == before
+    assert faults(client.post("/api/quantity", json={"text": "wide", "kind": "length", "field": "Width"})) == {
+        "Width": "“wide” is not a size Rock Pin can read; write it like 38, 38 mm, 1.2 m, 1 1/2 in or 3' 4 1/2\""
+    }
+    assert client.post("/api/quantity", json={"text": "1/2", "kind": "length"}).json() == {"value": 12.7}
+    assert faults(client.post("/api/sites", json={"name": " "})) == {
+        "name": "String should have at least 1 character; it is ' '"
+    }
+
+
+@pytest.mark.parametrize(
+    ("method", "path"),
+    [
+        ("get", "/api/jobs/nobody"),
+        ("get", "/api/walls/nobody"),
+        ("delete", "/api/sites/nobody"),
+        ("get", "/api/nothing"),
+    ],
+)
+def test_what_is_not_there_is_said_not_to_be(client: TestClient, method: str, path: str) -> None:
+    answer = client.request(method, path)
+    assert answer.status_code == 404
+    assert "There is no" in answer.json()["title"]
+
+
+def test_a_wall_that_carries_jobs_is_not_removed(client: TestClient) -> None:
+    answer = client.delete("/api/walls/crew-room-river")
+    assert faults(answer) == {"wall": "carries Folding chart table, Tide-clock; remove that first"}
+    for job in ("chart-table", "tide-clock"):
+        assert client.delete(f"/api/jobs/{job}").status_code == 204
+    assert client.delete("/api/walls/crew-room-river").status_code == 204
+
+
+def test_a_document_goes_out_and_comes_in_again(client: TestClient) -> None:
+    out = client.get("/api/jobs/sail-bag-rack/document")
+    assert out.headers["content-disposition"] == 'attachment; filename="sail-bag-rack.rockpin.json"'
+    made = client.post("/api/documents", content=out.content).json()["id"]
+    first, second = (client.get(f"/api/jobs/{job}").json()["plan"] for job in ("sail-bag-rack", made))
+    assert first["holes"] == second["holes"]
+    count = len(client.get("/api/sites").json())
+    assert "fixture" in faults(client.post("/api/documents", content=out.content.replace(b'"fixture"', b'"fixtur"')))
+    assert len(client.get("/api/sites").json()) == count
+
+
+def test_any_other_address_is_the_screen(client: TestClient) -> None:
+    for path in ("/", "/jobs/chart-table/drill", "/../../etc/passwd"):
+        assert client.get(path).text == "<title>Rock Pin</title>"
+
+
+# --- the command line --------------------------------------------------------------------------------------------
+
+
+def run(*words: str) -> tuple[int, str, str]:
+    result = CliRunner().invoke(cli.app, list(words))
+    return result.exit_code, result.stdout, result.stderr
+
+
+def test_the_command_line_plans_what_the_screen_shows(client: TestClient, tmp_path: Path) -> None:
+    for document in demo_documents():
+        file = tmp_path / f"{document.id}.json"
+        file.write_text(write_document(document))
+        code, out, _ = run("plan", str(file))
+        assert code == 0  # whatever the verdict
+        assert json.loads(out) == client.get(f"/api/jobs/{document.id}").json()["plan"]
+        assert json.loads(out) == json.loads(make_plan(document, load_catalogue()).model_dump_json())
+
+
+def test_the_command_line_refuses_with_every_fault(tmp_path: Path) -> None:
+    file = tmp_path / "bad.json"
+    file.write_text(write_document(demo_documents()[0]).replace('"mass_kg": 7.5', '"mass_kg": -1, "weight": 2'))
+    code, out, err = run("plan", str(file))
+    assert (code, out) == (2, "")
+    assert err.splitlines() == [
+        "fixture.pieces.0.mass_kg: Input should be greater than or equal to 0; it is -1",
+        "fixture.pieces.0.weight: is not a known field; it is 2",
+    ]
+    code, _, err = run("plan", str(tmp_path / "none.json"))
+    assert code == 2
+    assert "cannot be read (No such file or directory); give the path of a job document" in err
+
+
+def test_the_command_line_moves_jobs_in_and_out(tmp_path: Path) -> None:
+    data, file = str(tmp_path / "d.sqlite"), tmp_path / "job.json"
+    file.write_text(write_document(demo_documents()[3]))
+    code, made, _ = run("import", str(file), "--data", data)
+    assert code == 0
+    assert run("jobs", "--data", data)[1].split("\t")[1:] == ["Slipway House", "Oar cradle\n"]
+    out = json.loads(run("export", made.strip(), "--data", data)[1])
+    assert out["fixture"] == json.loads(file.read_text())["fixture"]
+    assert run("export", "nobody", "--data", data)[0] == 2
+    schema = json.loads(run("schema", "job")[1])
+    assert set(schema["required"]) == {"title", "fixture", "placement", "id", "site", "walls"}
+    assert run("schema", "boat")[0] == 2

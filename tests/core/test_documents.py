@@ -1,0 +1,108 @@
+"""Job documents in and out: the same back again, every fault at once with its path, the example of the docs."""
+
+import json
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from rockpin.core.errors import BadInput
+from rockpin.core.job import JobDocument
+from rockpin.core.plan import make_plan
+from rockpin.core.tables import Catalogue
+from rockpin.demo import demo_documents
+from rockpin.exchange import read_document, write_document
+
+ROOT = Path(__file__).parents[2]
+
+
+def faulty(catalogue: Catalogue, **changes: Any) -> dict[str, str]:
+    data = json.loads(write_document(demo_documents()[0])) | changes
+    with pytest.raises(BadInput) as caught:
+        read_document(json.dumps(data), catalogue)
+    return {fault.path: fault.message for fault in caught.value.faults}
+
+
+def test_written_and_read_a_document_is_the_same(catalogue: Catalogue) -> None:
+    for document in demo_documents():
+        text = write_document(document)
+        assert read_document(text, catalogue) == document
+        assert write_document(read_document(text, catalogue)) == text
+
+
+def test_every_fault_is_named_with_its_path(catalogue: Catalogue) -> None:
+    data = json.loads(write_document(demo_documents()[0]))
+    data["walls"][0]["width_mm"] = -4
+    data["fixture"]["supports"][0]["holes"][0]["diameter_mm"] = "wide"
+    data["placement"]["x"] = 3
+    del data["title"]
+    with pytest.raises(BadInput) as caught:
+        read_document(json.dumps(data), catalogue)
+    faults = {fault.path: fault.message for fault in caught.value.faults}
+    assert faults == {
+        "title": "is missing",
+        "walls.0.width_mm": "Input should be greater than or equal to 100; it is -4",
+        "fixture.supports.0.holes.0.diameter_mm": (
+            "Input should be a valid number, unable to parse string as a number; it is 'wide'"
+        ),
+        "placement.x": "is not a known field; it is 3",
+    }
+
+
+@pytest.mark.parametrize(
+    ("text", "message"),
+    [
+        ("{", "is no JSON: line 1, column 2: Expecting property name enclosed in double quotes"),
+        ("[]", "must be a JSON object with schema_version, id, site, walls and the job"),
+        ("\xff\xfe", "is no JSON: line 1, column 1: Expecting value"),
+    ],
+)
+def test_what_is_no_document_is_said_to_be_none(text: str, message: str, catalogue: Catalogue) -> None:
+    with pytest.raises(BadInput) as caught:
+        read_document(text, catalogue)
+    assert str(caught.value) == f"document: {message}"
+
+
+def test_versions_from_elsewhere(catalogue: Catalogue) -> None:
+    assert faulty(catalogue, schema_version=2) == {
+        "schema_version": "is 2, from a newer Rock Pin; this one reads up to 1"
+    }
+    assert faulty(catalogue, schema_version=0) == {"schema_version": "is 0; the oldest that can be read is 1"}
+    assert faulty(catalogue, schema_version=None) == {
+        "schema_version": "is missing or no whole number; this Rock Pin writes 1"
+    }
+
+
+def test_parts_that_contradict_each_other(catalogue: Catalogue) -> None:
+    placed = {"wall_id": "attic", "x_mm": 0, "y_mm": 0}
+    assert "there is no wall attic in this document" in faulty(catalogue, placement=placed)["document"]
+    wall = json.loads(write_document(demo_documents()[0]))["walls"][0]
+    wall["openings"][0]["width_mm"] = 5000
+    assert faulty(catalogue, walls=[wall])["walls.0"].startswith("openings: door door reaches outside the wall")
+
+
+def test_the_example_in_the_docs_can_be_planned(catalogue: Catalogue) -> None:
+    page = (ROOT / "docs" / "job-document.md").read_text(encoding="utf-8")
+    (example,) = re.findall(r"```json\n(.*?)```", page, flags=re.DOTALL)
+    plan = make_plan(read_document(example, catalogue), catalogue)
+    assert plan.verdict.word == "ready"
+    assert f"`{plan.holes[0].chosen}`" in page
+
+
+def test_the_docs_name_every_field_of_a_document_and_every_finding() -> None:
+    page = (ROOT / "docs" / "job-document.md").read_text(encoding="utf-8")
+    for field in JobDocument.model_fields:
+        assert f"`{field}`" in page, field
+    sources = "".join(path.read_text(encoding="utf-8") for path in (ROOT / "src/rockpin/core").rglob("*.py"))
+    coded = set(re.findall(r'code="([a-z0-9-]+)"', sources))
+    for call in (
+        r"\b_finding\(\s*\w+(?:\.\w+)?,\s*\"([a-z0-9-]+)\"",
+        r"\bno\(\s*\"([a-z0-9-]+)\"",
+        r"refuse\(\s*spot,\s*\w+,\s*\"([a-z0-9-]+)\"",
+    ):
+        coded |= set(re.findall(call, sources))
+    coded |= set(re.findall(r'"([a-z]+(?:-[a-z]+)*-not-planned)"', sources))
+    findings = (ROOT / "docs" / "findings.md").read_text(encoding="utf-8")
+    assert len(coded) > 50
+    assert sorted(code for code in coded if f"`{code}`" not in findings) == []

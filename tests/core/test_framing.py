@@ -1,0 +1,91 @@
+"""What stands behind a spot: studs with their spread, noggins, bricks and joints."""
+
+from statistics import NormalDist
+
+import pytest
+
+from rockpin.core.framing import BehindKind, MemberReading, chance_of_wood, look_behind, members_of
+from rockpin.core.identify import Family, read_wall
+from rockpin.core.model import Rect
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import HowKnown, Layer, Member, MemberKind, Wall
+from tests.builders import BOARD, brick_wall, stud_wall
+
+
+def member(width: float, height: float, sigma: float) -> MemberReading:
+    rect = Rect(x_mm=100, y_mm=0, width_mm=width, height_mm=height)
+    return MemberReading(id="m", kind=MemberKind.STUD, rect=rect, sigma_mm=sigma, known=HowKnown.DETECTED)
+
+
+def test_chance_of_wood_is_the_normal_integral_over_the_room_left() -> None:
+    # 38 mm stud, 10 mm each side of the axis: 18 mm of room; 3 mm off its centre
+    normal = NormalDist(sigma=8)
+    by_hand = normal.cdf(9 - 3) - normal.cdf(-9 - 3)
+    assert chance_of_wood(member(38, 2400, 8), 119 + 3, 1000, 10, 20) == pytest.approx(by_hand)
+    assert chance_of_wood(member(38, 2400, 8), 119, 2500, 10, 20) == 0  # above its end
+    assert chance_of_wood(member(18, 2400, 8), 109, 1000, 10, 20) == 0  # too thin for 10 mm each side
+
+
+def test_a_noggin_wants_four_diameters_below_the_screw() -> None:
+    flat = member(400, 60, 0)
+    assert chance_of_wood(flat, 300, 25, 10, 20) == 1
+    assert chance_of_wood(flat, 300, 15, 10, 20) == 0
+
+
+def test_a_row_of_studs_is_spelled_out_and_pinned_ones_are_surer(catalogue: Catalogue) -> None:
+    wall = stud_wall()
+    assert wall.framing is not None
+    assert wall.framing.row is not None
+    row = wall.framing.row.model_copy(update={"known": HowKnown.PREDICTED, "pinned": (1,)})
+    members = members_of(stud_wall(framing=wall.framing.model_copy(update={"row": row})), catalogue)
+    assert [one.rect.centre_x_mm for one in members] == [400.0 * k for k in range(1, 11)]
+    assert [one.sigma_mm for one in members[:3]] == [15, 3, 15]
+
+
+@pytest.mark.parametrize(
+    ("x", "y", "kind", "end"),
+    [
+        (107, 32, BehindKind.UNIT, 107),
+        (200, 32, BehindKind.UNIT, 15),
+        (220, 32, BehindKind.JOINT, 0),  # upright joint from 215 to 225
+        (107, 70, BehindKind.JOINT, 0),  # bed joint from 65 to 75
+        (107, 67, BehindKind.JOINT, 0),
+        (107, 63, BehindKind.JOINT, 107),  # in the brick, but nearer to the joint than the drill is true
+        (107, 107, BehindKind.JOINT, 0),  # the next course steps half a brick: its joint stands at 102.5 to 112.5
+        (219, 107, BehindKind.UNIT, 108.5),
+    ],
+)
+def test_bricks_and_joints(x: float, y: float, kind: BehindKind, end: float, catalogue: Catalogue) -> None:
+    wall = brick_wall()
+    behind = look_behind(wall, read_wall(wall, catalogue), (), x, y, 5, catalogue)
+    assert behind.kind is kind
+    if kind is BehindKind.UNIT:
+        assert behind.unit_end_mm == pytest.approx(end, abs=2.5)
+
+
+def test_readings_of_walls(catalogue: Catalogue) -> None:
+    reading = read_wall(stud_wall(), catalogue)
+    assert (reading.family, reading.skin_mm, reading.board_mm, reading.void_mm) == (
+        Family.BOARD_ON_STUDS,
+        12.5,
+        12.5,
+        89,
+    )
+    tiled = stud_wall(build_up=(Layer(material="tile", thickness_mm=12), *stud_wall().build_up))
+    assert (read_wall(tiled, catalogue).skin_mm, read_wall(tiled, catalogue).board_mm) == (24.5, 12.5)
+    only_board = Wall(id="w", name="W", width_mm=1000, height_mm=1000, build_up=(BOARD,))
+    assert read_wall(only_board, catalogue).family is Family.UNKNOWN
+
+
+def test_a_member_seen_in_the_wall_counts_beside_the_row(catalogue: Catalogue) -> None:
+    wall = stud_wall()
+    assert wall.framing is not None
+    blocking = Member(
+        id="b", kind=MemberKind.BLOCKING, x_mm=420, y_mm=900, width_mm=360, height_mm=200, known=HowKnown.SEEN
+    )
+    wall = stud_wall(framing=wall.framing.model_copy(update={"members": (blocking,)}))
+    behind = look_behind(wall, read_wall(wall, catalogue), members_of(wall, catalogue), 600, 1000, 5, catalogue)
+    assert behind.kind is BehindKind.TIMBER
+    assert behind.member is not None
+    assert behind.member.id == "b"
+    assert behind.solid_wood > 0.99

@@ -1,0 +1,364 @@
+"""Whole jobs: the verdict and its reasons, the choice of fixings, the card, the record."""
+
+from math import hypot
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.drilling import choose_bit
+from rockpin.core.errors import BadInput
+from rockpin.core.findings import Severity, VerdictWord
+from rockpin.core.fixings import ChosenBy
+from rockpin.core.fixture import (
+    Environment,
+    Fixture,
+    FixtureHole,
+    HoleKind,
+    Limit,
+    LimitKind,
+    Link,
+    LinkKind,
+    Piece,
+    Support,
+)
+from rockpin.core.job import Choice, Holds, HoleRecord, JobDocument, Kit, Region, Wish
+from rockpin.core.plan import CandidateFixing, Plan, make_plan
+from rockpin.core.quantities import UnitSystem
+from rockpin.core.screws import BitRule
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import Evidence, OldHole, Opening, OpeningKind, Point
+from rockpin.demo import demo_documents
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+
+SQUARE = ((25, 25), (125, 25), (25, 125), (125, 125))
+
+
+def plan(document: JobDocument) -> Plan:
+    return make_plan(document, load_catalogue())
+
+
+def codes(made: Plan) -> set[str]:
+    return {finding.code for finding in made.findings}
+
+
+def demo(key: str) -> JobDocument:
+    return next(document for document in demo_documents() if document.id == key)
+
+
+# --- verdicts --------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("key", "word"),
+    [
+        ("chart-table", "ready"),
+        ("tide-clock", "ready"),
+        ("sail-bag-rack", "ready"),
+        ("oar-cradle", "prove_first"),
+        ("dry-suit-hanger", "ready"),
+    ],
+)
+def test_the_demo_jobs(key: str, word: str) -> None:
+    assert plan(demo(key)).verdict.word == word
+
+
+def test_the_chart_table_by_hand() -> None:
+    # a tug at the left end: 200 N down and 100 N out at 450 off the wall, on top of 7.5 + 1.5·5 kg at 210
+    hole = plan(demo("chart-table")).holes[0]
+    left = 880 / 800  # share of a pull at x = 0 with brackets at 80 and 880
+    half = 15 * 9.80665 / 2
+    assert hole.demand_shear_n == pytest.approx((200 * left + half) / 2)
+    lifting = 200 * left * 450 + half * 210 + 100 * left * (32 + 150)
+    # bracket 300 high and 40 wide on gypsum: the bearing creeps in as a/3 = 2ΣT/(40·1)/3
+    inset = 5.0
+    for _ in range(50):
+        levers = [270 - inset, 30 - inset]
+        turning = lifting + 100 * left * (150 - inset)
+        tension = [turning * lever / sum(one**2 for one in levers) for lever in levers]
+        inset = max(5.0, 2 * sum(tension) / 40 / 3)
+    assert hole.demand_tension_n == pytest.approx(tension[0], rel=1e-3)
+    assert hole.chosen == "coach_screw_8"
+
+
+def test_the_worst_finding_speaks_and_the_earliest_stage_among_equals() -> None:
+    switch = Point(id="s", kind="switch", x_mm=2000, y_mm=1200)
+    wall = brick_wall(points=(switch,), old_holes=(OldHole(id="o", x_mm=2060, y_mm=1250, diameter_mm=10),))
+    made = plan(job(wall, plate_fixture(((50, 50),)), 2000, 1190))
+    assert {"in-zone", "old-hole-near"} <= codes(made)
+    assert made.verdict.word is VerdictWord.PROVE_FIRST
+    assert made.verdict.action_stage == "hidden"
+    assert made.verdict.hole == "h1"
+
+
+def test_a_plan_is_the_same_to_the_bit_and_units_change_no_verdict() -> None:
+    for document in demo_documents():
+        inches = document.model_copy(update={"site": document.site.model_copy(update={"units": UnitSystem.IMPERIAL})})
+        once, again = plan(document), plan(document)
+        assert once.model_dump_json() == again.model_dump_json()
+        assert [h.demand_tension_n for h in plan(inches).holes] == [h.demand_tension_n for h in once.holes]
+        assert plan(inches).verdict.word == once.verdict.word
+
+
+def test_inches_are_shown_as_reduced_fractions_on_marks_bits_and_screws() -> None:
+    made = plan(job(stud_wall(), plate_fixture(mass_kg=4, hole_mm=6), 750, 1000, units=UnitSystem.IMPERIAL))
+    hole = made.holes[0]
+    assert (hole.x_text, hole.y_text) == ("31 1/2 in", "41 5/16 in")
+    assert hole.card is not None
+    assert hole.card.screw_text.startswith("#")
+    assert hole.card.bit_text.endswith(" in")
+
+
+# --- fixings ---------------------------------------------------------------------------------------------------------
+
+
+def test_every_fixing_is_answered_at_every_hole_with_a_reason() -> None:
+    for document in demo_documents():
+        for hole in plan(document).holes:
+            answered = {one.fixing for one in hole.candidates} | {one.fixing for one in hole.refused}
+            metric = {row.key for row in load_catalogue().fixings if UnitSystem.METRIC in row.systems}
+            assert answered == metric
+            assert all(one.reasons for one in hole.refused)
+
+
+def test_a_screw_in_the_wrong_wall_is_refused_when_somebody_insists() -> None:
+    own = (Choice(hole_id="h1", fixing="nylon_plug_8"),)
+    made = plan(job(stud_wall(), plate_fixture(), 550, 1000, choices=own))
+    assert made.verdict.word is VerdictWord.DO_NOT_DRILL
+    assert made.verdict.sentence == (
+        "Hole 1: Nylon expanding plug 8 × 40 is refused. "
+        "A masonry plug has nothing to spread against in board; it loosens and falls."
+    )
+    assert made.holes[0].chosen_by is ChosenBy.YOU
+
+
+def test_one_type_for_all_holes_unless_the_wall_differs() -> None:
+    # two holes on the stud at 800, two in the board beside it
+    fixture = plate_fixture(((30, 30), (30, 230), (230, 30), (230, 230)), size_mm=(260, 260), mass_kg=3)
+    made = plan(job(stud_wall(), fixture, 770, 1000))
+    chosen = [hole.chosen for hole in made.holes]
+    assert chosen[0] == chosen[1] != chosen[2] == chosen[3]
+    assert [hole.behind.kind for hole in made.holes] == ["timber", "timber", "void", "void"]
+
+
+def test_a_mixed_group_must_pass_with_stiff_screws_taking_nearly_all() -> None:
+    # two holes on the stud at 800, two in the board 200 mm beside it, weight in the middle
+    corners = ((30, 30), (30, 230), (230, 30), (230, 230))
+    made = plan(job(stud_wall(), plate_fixture(corners, size_mm=(260, 260), mass_kg=10), 770, 1000))
+    weight, soft = 10 * 9.80665, 0.05
+    centre = (2 * 30 + 2 * soft * 230) / (2 + 2 * soft)
+    polar = 2 * ((30 - centre) ** 2 + 100**2) + 2 * soft * ((230 - centre) ** 2 + 100**2)
+    turn = -weight * (130 - centre) / polar
+    upright = -weight / (2 + 2 * soft) + turn * (30 - centre)
+    assert made.holes[0].demand_shear_n == pytest.approx(hypot(upright, turn * 100))
+    # the soft bound would leave the board next to nothing: it must still pass as if all were alike
+    assert made.holes[2].demand_shear_n == pytest.approx(weight / 4)
+
+
+@pytest.mark.parametrize("wish", list(Wish))
+def test_wishes_rank_what_holds(wish: Wish) -> None:
+    made = plan(job(brick_wall(), plate_fixture(mass_kg=1, hole_mm=9), 57, 1057, wishes=(wish,)))
+    first, *others = made.holes[0].candidates
+
+    def value(one: CandidateFixing) -> float:
+        hole = float(one.hole_text.split()[0])
+        by_wish = {Wish.STRONGEST: one.use, Wish.QUICKEST: one.minutes, Wish.SMALLEST_HOLE: hole}
+        return by_wish.get(wish, float(not one.removable))
+
+    assert all(value(first) <= value(other) for other in others)
+    assert others
+
+
+def test_where_nothing_holds_the_nearest_is_named() -> None:
+    made = plan(job(brick_wall(), plate_fixture(mass_kg=300), 57, 1057))
+    assert made.verdict.word is VerdictWord.DO_NOT_DRILL
+    assert made.verdict.action is not None
+    assert made.verdict.action.startswith("The nearest is Nylon expanding plug")
+
+
+def test_board_is_neither_overhung_nor_pressed_in() -> None:
+    # 30 kg on a piece 400 long in board alone: 294 N / 400 mm
+    heavy = plate_fixture(SQUARE, size_mm=(400, 150), mass_kg=30)
+    found = next(f for f in plan(job(stud_wall(), heavy, 420, 1000)).findings if f.code == "board-overhung")
+    assert found.figures["n_per_mm"] == pytest.approx(30 * 9.80665 / 400)
+    arm = plate_fixture(SQUARE, size_mm=(150, 150), mass_kg=6, depth_mm=620)
+    assert {"board-overhung", "board-pressed-in"} & codes(plan(job(stud_wall(), arm, 520, 1000)))
+
+
+# --- what this version does not plan is said, never ignored ----------------------------------------------------------
+
+
+def _fixture(**changes: object) -> Fixture:
+    return plate_fixture().model_copy(update=changes)
+
+
+@pytest.mark.parametrize(
+    ("document", "code"),
+    [
+        (job(stud_wall(build_up=()), plate_fixture(), 550, 1000), "wall-not-stated"),
+        (job(stud_wall(build_up=stud_wall().build_up[:1]), plate_fixture(), 550, 1000), "wall-not-planned"),
+        (job(stud_wall(outline=({"x_mm": 0, "y_mm": 0},)), plate_fixture(), 550, 1000), "outline-not-planned"),
+        (job(stud_wall(edge_slope_mm_per_m=4), plate_fixture(), 550, 1000), "edge-slope-not-planned"),
+        (
+            job(stud_wall(evidence=(Evidence(id="e", check="knock", outcome="hollow"),)), plate_fixture(), 550, 1000),
+            "evidence-not-weighed",
+        ),
+        (job(stud_wall(), plate_fixture(), 550, 1000, built_year=1965), "old-building"),
+        (job(stud_wall(), plate_fixture(), 550, 1000, region=Region.NORTH_AMERICA), "school-not-planned"),
+        (job(stud_wall(), _fixture(pieces=()), 550, 1000), "no-piece"),
+        (job(stud_wall(), _fixture(supports=()), 550, 1000), "no-holes"),
+        (job(stud_wall(), plate_fixture(mass_kg=0), 550, 1000), "no-mass"),
+        (job(stud_wall(), plate_fixture(duty="body_support"), 550, 1000), "body-support-not-planned"),
+        (job(brick_wall(), _fixture(environment=Environment.OUTDOOR), 550, 1000), "wind-not-planned"),
+        (
+            job(brick_wall(), _fixture(links=(Link(id="l", kind=LinkKind.SPACER, thickness_mm=20),)), 550, 1000),
+            "links-not-planned",
+        ),
+        (
+            job(
+                brick_wall(),
+                _fixture(limits=(Limit(kind=LimitKind.STUDS_MIN_COUNT, value=2, source="leaflet"),)),
+                550,
+                1000,
+            ),
+            "limit-not-planned",
+        ),
+    ],
+)
+def test_what_is_missing_or_not_planned_is_a_finding(document: JobDocument, code: str) -> None:
+    assert code in codes(plan(document))
+
+
+def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said() -> None:
+    slot = FixtureHole(id="h1", kind=HoleKind.SLOT_UPRIGHT, x_mm=50, y_mm=50, diameter_mm=6, slot_length_mm=20)
+    support = Support(
+        id="plate", name="Plate", x_mm=0, y_mm=0, width_mm=100, height_mm=100, attachment="sliding", holes=(slot,)
+    )
+    piece = Piece(id="p", name="P", width_mm=100, height_mm=100, depth_mm=40, mass_kg=2)
+    document = job(brick_wall(), plate_fixture(supports=(support,), pieces=(piece,)), 550, 1000)
+    other = brick_wall(id="other")
+    document = JobDocument.model_validate(
+        document.model_dump()
+        | {
+            "walls": [document.walls[0].model_dump(), other.model_dump()],
+            "placement": document.placement.model_dump() | {"supports": [{"support_id": "plate", "wall_id": "other"}]},
+        }
+    )
+    made = plan(document)
+    assert {"sliding-not-planned", "no-bearing", "second-wall-not-planned"} <= codes(made)
+    assert made.verdict.word is VerdictWord.DO_NOT_DRILL
+
+
+# --- set-out, card, record -------------------------------------------------------------------------------------------
+
+
+def test_marks_that_cannot_be() -> None:
+    door = Opening(id="d", kind=OpeningKind.DOOR, x_mm=1000, y_mm=0, width_mm=800, height_mm=2000)
+    socket = Point(id="s", kind="socket", x_mm=600, y_mm=1050)
+    wall = brick_wall(openings=(door,), points=(socket,))
+    assert "hole-in-opening" in codes(plan(job(wall, plate_fixture(), 1350, 1000)))
+    assert "hole-on-point" in codes(plan(job(wall, plate_fixture(), 550, 1000)))
+    assert "hole-off-wall" in codes(plan(job(wall, plate_fixture(), -80, 1000)))
+
+
+def test_slots_are_marked_at_their_middle_and_holes_numbered_by_support() -> None:
+    made = plan(demo("oar-cradle"))
+    assert [(hole.number, hole.x_text, hole.y_text) for hole in made.holes] == [
+        (1, "2469 mm", "1607 mm"),
+        (2, "2694 mm", "1607 mm"),
+        (3, "2469 mm", "1307 mm"),
+        (4, "2694 mm", "1307 mm"),
+    ]
+    slotted = made.holes[1].card
+    assert slotted is not None
+    assert slotted.washer_text == "washer at least 17 mm across"  # twice the slot's 8.5
+
+
+def test_the_card_of_a_plug_in_brick_and_of_a_screw_behind_board() -> None:
+    brick = plan(job(brick_wall(), plate_fixture(mass_kg=12, hole_mm=5.4), 57, 1007)).holes[0].card
+    assert brick is not None
+    assert (brick.bit_words, brick.hammer_text) == ("masonry bit", "hammer off until the bit sits, then on")
+    assert brick.bit_mm == 8
+    assert brick.pilot_text == "First 5 mm, then 8 mm."
+    joint = plan(job(brick_wall(), plate_fixture(mass_kg=1), 57, 1070)).holes[0].card
+    assert joint is not None
+    assert joint.steps[0].hammer == "off"
+    wood = plan(job(stud_wall(), plate_fixture(mass_kg=4), 750, 1000)).holes[0].card
+    assert wood is not None
+    assert [step.hammer for step in wood.steps] == ["off", "off"]
+    assert wood.last_turn == "Lowest clutch, last turn by hand"
+
+
+@pytest.mark.parametrize(
+    ("diameter", "rule", "units", "size", "buy"),
+    [
+        (8, BitRule.PLUG, UnitSystem.METRIC, 8, False),
+        (8, BitRule.PLUG, UnitSystem.IMPERIAL, 5 / 16 * 25.4, False),  # 7.94: 0.06 under
+        (5, BitRule.PLUG, UnitSystem.IMPERIAL, 3 / 16 * 25.4, False),  # 4.76: 0.24 under
+        (10, BitRule.PLUG, UnitSystem.IMPERIAL, 10, True),  # 3/8 is 0.48 under
+        (13, BitRule.CLEARANCE, UnitSystem.IMPERIAL, 9 / 16 * 25.4, False),  # 1/2 is smaller
+        (4.4, BitRule.PILOT, UnitSystem.METRIC, 4, False),
+        (8, BitRule.EXACT, UnitSystem.IMPERIAL, 8, True),
+    ],
+)
+def test_bits(diameter: float, rule: BitRule, units: UnitSystem, size: float, buy: bool, catalogue: Catalogue) -> None:
+    sizes = next(series.sizes_mm for series in catalogue.bits if series.system is units)
+    bit = choose_bit(diameter, rule, sizes, units, catalogue.figures)
+    assert bit.diameter_mm == pytest.approx(size)
+    assert bit.buy is buy
+
+
+def test_own_bits_are_used_and_a_missing_one_is_to_buy() -> None:
+    made = plan(job(brick_wall(), plate_fixture(mass_kg=12), 57, 1007, kit=Kit(bits_mm=(5, 6))))
+    assert made.holes[0].card is not None
+    assert made.holes[0].card.bit_buy
+    assert any(item.buy for item in made.gather)
+
+
+def test_a_record_that_met_metal_or_does_not_hold_stops_the_job() -> None:
+    def with_record(**record: object) -> Plan:
+        return plan(job(brick_wall(), plate_fixture(), 57, 1007, records=(HoleRecord(hole_id="h1", **record),)))
+
+    metal = with_record(met=("metal",))
+    assert metal.verdict.word is VerdictWord.DO_NOT_DRILL
+    assert metal.verdict.action == "Stop here. Find out what it is before anybody drills on."
+    assert "does-not-hold" in codes(with_record(holds=Holds.NO))
+    assert "holds-doubtfully" in codes(with_record(holds=Holds.DOUBTFUL))
+    fine = with_record(met=("as_planned",), depth_mm=50, holds=Holds.YES, fixing="nylon_plug_6")
+    assert fine.record[0].text == "as planned, 50 mm deep, Nylon expanding plug 6 × 30, holds"
+    assert fine.record[0].done
+
+
+def test_two_people_above_fifteen_kilograms_and_bits_changed_least() -> None:
+    made = plan(demo("sail-bag-rack"))
+    assert made.people == 2
+    drilling = [step for step in made.steps if step.title == "Drill"]
+    assert [step.holes for step in drilling] == [(1, 2, 3, 4, 5, 6)]
+
+
+def test_keys_that_the_catalogue_does_not_know_are_all_named() -> None:
+    own = (Choice(hole_id="h9", fixing="velvet"),)
+    wall = brick_wall(build_up=({"material": "cheese", "thickness_mm": 20},))
+    with pytest.raises(BadInput) as caught:
+        plan(job(wall, plate_fixture(duty="dancing"), 57, 1007, choices=own))
+    assert {fault.path for fault in caught.value.faults} == {
+        "walls.0.build_up.0.material",
+        "fixture.duty",
+        "choices.0.fixing",
+        "choices.0.hole_id",
+    }
+
+
+@given(st.integers(0, 3900), st.integers(0, 2300), st.sampled_from(["stud", "brick", "concrete"]), st.floats(0.1, 60))
+def test_a_ready_job_has_every_hole_held_and_its_drill_inside_the_wall(x: int, y: int, kind: str, mass: float) -> None:
+    wall = {"stud": stud_wall(), "brick": brick_wall(), "concrete": concrete_wall()}[kind]
+    made = plan(job(wall, plate_fixture(SQUARE, size_mm=(150, 150), mass_kg=mass, hole_mm=9), x, y))
+    pressing = [f for f in made.findings if f.severity in (Severity.PROVE_FIRST, Severity.DO_NOT_DRILL)]
+    assert (made.verdict.word is VerdictWord.READY) == (not pressing)
+    if made.verdict.word is VerdictWord.READY:
+        for hole in made.holes:
+            assert hole.working is not None
+            assert hole.working.use <= 1
+            assert hole.cut.hole is not None
+            assert hole.cut.hole.reach_mm < wall.thickness_mm

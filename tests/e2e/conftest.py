@@ -1,0 +1,80 @@
+"""The built application, started as a user starts it, and a browser to drive it."""
+
+import re
+import subprocess
+import sys
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, ConsoleMessage, Page, Request, sync_playwright
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+OpenPage = Callable[..., Page]
+
+
+@pytest.fixture
+def address(tmp_path: Path) -> Iterator[str]:
+    """The demo on a fresh data file, at a free port."""
+    command = [sys.executable, "-m", "rockpin", "demo", "--data", str(tmp_path / "demo.sqlite"), "--port", "0"]
+    with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True) as server:
+        assert server.stdout is not None
+        found = re.search(r"http://127\.0\.0\.1:\d+", server.stdout.readline())
+        assert found, "the application did not print its address"
+        yield found[0]
+        server.terminate()
+        rest = server.stdout.read().splitlines()
+    # a normal run says where its data is and how to stop it, and nothing else
+    assert [line for line in rest if not line.startswith(("Data: ", "Stop it with "))] == []
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        opened = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield opened
+        opened.close()
+
+
+@pytest.fixture
+def open_page(browser: Browser, address: str) -> Iterator[OpenPage]:
+    """Opens pages, and afterwards holds that none complained and none asked anybody but the application."""
+    complaints: list[str] = []
+    strangers: list[str] = []
+    contexts = []
+
+    def listen(message: ConsoleMessage) -> None:
+        # a refusal by the server is shown on the screen; the browser also logs its status
+        if message.type in ("error", "warning") and "Failed to load resource" not in message.text:
+            complaints.append(message.text)
+
+    def watch(request: Request) -> None:
+        if not request.url.startswith((address, "data:", "blob:")):
+            strangers.append(request.url)
+
+    def open_one(path: str = "/", width: int = 1280, height: int = 800, *, touch: bool = False) -> Page:
+        context = browser.new_context(viewport={"width": width, "height": height}, has_touch=touch)
+        contexts.append(context)
+        page = context.new_page()
+        page.set_default_timeout(15_000)
+        page.on("console", listen)
+        page.on("pageerror", lambda error: complaints.append(str(error)))
+        page.on("request", watch)
+        page.goto(address + path)
+        return page
+
+    yield open_one
+    for context in contexts:
+        context.close()
+    assert complaints == []
+    assert strangers == []

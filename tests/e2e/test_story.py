@@ -1,0 +1,241 @@
+"""The story of the handyman in the real browser, found by role and label as a person would find things."""
+
+import json
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import OpenPage
+
+
+def verdict(page: Page) -> str:
+    return page.get_by_role("button", name=re.compile("^Verdict:")).first.get_attribute("aria-label") or ""
+
+
+def go(page: Page, stage: str) -> None:
+    page.get_by_role("navigation", name="Stages").get_by_role("link", name=re.compile(stage)).first.click()
+    expect(page.get_by_role("complementary", name=f"{stage} stage")).to_be_visible()
+
+
+def wall_point(page: Page, x_share: float, y_share: float) -> tuple[float, float]:
+    box = page.get_by_role("group", name=re.compile("front on")).bounding_box()
+    assert box is not None
+    return box["x"] + box["width"] * x_share, box["y"] + box["height"] * y_share
+
+
+def marks(page: Page) -> list[list[str]]:
+    table = page.get_by_role("table", name="Coordinates of the holes")
+    expect(table).to_be_visible()
+    rows = table.locator("tbody tr")
+    return [[cell.strip() for cell in row.locator("td").all_inner_texts()] for row in rows.all()]
+
+
+def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path) -> None:
+    page = open_page()
+    page.get_by_role("button", name="New site").click()
+    page.get_by_label("Name").fill("Net loft")
+    page.get_by_role("button", name="Make the site").click()
+    site = page.get_by_role("region", name="Net loft")
+
+    site.get_by_role("button", name="New wall").click()
+    page.get_by_label("Name").fill("Gable")
+    page.get_by_label("Width").fill("wide")
+    page.get_by_label("Height").fill("2.4 m")
+    page.get_by_role("button", name="Make the wall").click()
+    expect(page.get_by_role("alert")).to_contain_text("width: “wide” is not a size Rock Pin can read")
+    page.get_by_label("Width").fill("3,6 m")
+    page.get_by_label("Built of").select_option("fair_faced_brick")
+    page.get_by_role("button", name="Make the wall").click()
+    expect(site.get_by_text("3600 mm × 2400 mm · Brick")).to_be_visible()
+
+    site.get_by_role("button", name="New job").click()
+    page.get_by_label("What goes up").fill("Rope shelf")
+    page.get_by_label("It hangs on").select_option("two_brackets")
+    page.get_by_role("button", name="Start the job").click()
+    page.get_by_label("What it holds").fill("11 lb")
+    page.get_by_label("What it holds").press("Enter")
+    expect(page.get_by_text("together 9 kg")).to_be_visible()
+    page.get_by_label("Somebody may grasp it and pull").click()
+    expect(page.get_by_label("Somebody may grasp it and pull")).not_to_be_checked()
+
+    go(page, "Set-out")
+    page.get_by_label("Left corner, from the left edge").fill("1012")
+    page.get_by_label("Left corner, from the left edge").press("Enter")
+    page.get_by_label("Lower edge, from the floor").fill("1512")
+    page.get_by_label("Lower edge, from the floor").press("Enter")
+    expect(page.get_by_role("table", name="Coordinates of the holes")).to_contain_text("1487 mm")
+    assert [row[1:3] for row in marks(page)] == [
+        ["1107 mm", "1487 mm"],
+        ["1107 mm", "1357 mm"],
+        ["1717 mm", "1487 mm"],
+        ["1717 mm", "1357 mm"],
+    ]
+
+    go(page, "Hidden")
+    page.get_by_label("Kind").select_option("switch")
+    page.get_by_role("button", name="Place it on the wall").click()
+    expect(page.get_by_role("status")).to_have_text("Tap the middle of the light switch on the wall")
+    # straight below the left bracket; the number stands left of the hole
+    hole = page.get_by_role("button", name=re.compile("^Hole 1,")).bounding_box()
+    assert hole is not None
+    _, low = wall_point(page, 0.5, 0.8)
+    page.mouse.click(hole["x"] + hole["width"] - 14, low)
+    expect(
+        page.get_by_role("button", name=re.compile("^Verdict: Prove first. Hole 1 is where a cable"))
+    ).to_be_visible()
+
+    page.get_by_role("button", name="Swept round these holes").click()
+    boxes = page.get_by_role("checkbox", name="Just proved on a known live cable")
+    expect(boxes).to_have_count(2)
+    for box in boxes.all():
+        box.click()
+        expect(box).to_be_checked()
+    page.get_by_label("Every circuit was switched on").click()
+    for field in page.get_by_label("Depth that the instrument claims").all():
+        field.fill("120")
+        field.press("Enter")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Ready to drill"))).to_be_visible()
+
+    go(page, "Fixing")
+    page.get_by_text("Why not another?").click()
+    refused = page.get_by_role("list", name="Refused fixings")
+    expect(refused).to_contain_text("There is no void behind this face for it to open in.")
+    page.get_by_role("list", name="Fixings that hold").get_by_role("button", name=re.compile("plug 6 × 30")).click()
+    page.get_by_role("button", name="Take nylon expanding plug 6 × 30 for all holes").click()
+    expect(page.get_by_role("button", name="let the plan choose")).to_be_visible()
+
+    go(page, "Drill")
+    card = page.get_by_role("complementary", name="Drill stage")
+    expect(card).to_contain_text("Nylon expanding plug 6 × 30")
+    # hole 1 lies 3 mm from a bed joint, which is no better than in it; hole 2 lies in a brick
+    expect(card).to_contain_text("Mortar joint, masonry bit")
+    page.get_by_role("button", name="Show hole 2").click()
+    expect(card).to_contain_text("hammer off until the bit sits, then on")
+    page.get_by_role("button", name="Show hole 1").click()
+
+    go(page, "Record")
+    page.get_by_label("As planned").click()
+    page.get_by_label("How deep it went").fill("45")
+    page.get_by_label("How deep it went").press("Enter")
+    page.get_by_label("Does it hold?").select_option("yes")
+    expect(page.get_by_text("as planned, 45 mm deep, Nylon expanding plug 6 × 30, holds")).to_be_visible()
+
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save as a JSON document").click()
+    file = tmp_path / "out.json"
+    saved.value.save_as(file)
+    assert json.loads(file.read_text())["records"][0]["depth_mm"] == 45
+    page.goto(page.url.split("/jobs")[0])
+    page.get_by_label("Job document to bring in").set_input_files(file)
+    expect(page.get_by_role("complementary", name="Set-out stage")).to_be_visible()
+    page.goto(page.url.split("/jobs")[0])
+    expect(page.get_by_role("heading", name="Net loft (2)")).to_be_visible()
+
+
+def test_dragging_answers_while_the_finger_moves_and_can_be_undone(open_page: OpenPage) -> None:
+    page = open_page("/jobs/tide-clock/set-out")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
+    before = marks(page)
+    hole = page.get_by_role("button", name=re.compile("^Hole 1,")).bounding_box()
+    assert hole is not None
+    x, y = hole["x"] + hole["width"] - 14, hole["y"] + hole["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    # up into the strip below the ceiling, the finger still down
+    page.mouse.move(x, y - 30, steps=6)
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
+    page.mouse.up()
+    expect(page.get_by_role("button", name="Undo: fixture moved")).to_be_enabled()
+    assert marks(page) != before
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
+    assert marks(page) == before
+    page.keyboard.press("Control+Shift+z")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
+
+
+def test_the_fixture_goes_by_the_arrow_keys_alone(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/set-out")
+    page.get_by_role("application", name=re.compile("^Fixture: drag it")).focus()
+    page.keyboard.press("Shift+ArrowRight")
+    expect(page.get_by_label("Left corner, from the left edge")).to_have_value("1130 mm")
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_label("Lower edge, from the floor")).to_have_value("959 mm")
+    # ten millimetres off the middle the screw no longer has wood enough on both sides
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()
+
+
+def test_pressing_the_verdict_goes_to_what_is_to_be_done(open_page: OpenPage) -> None:
+    page = open_page("/jobs/oar-cradle/drill")
+    page.get_by_role("button", name=re.compile("^Verdict: Prove first")).first.click()
+    expect(page.get_by_role("complementary", name="Hidden stage")).to_be_visible()
+    expect(page.get_by_role("heading", name="Cut through hole 3")).to_be_visible()
+
+
+def test_two_tabs_are_told_of_each_other(open_page: OpenPage) -> None:
+    first, second = open_page("/jobs/tide-clock/set-out"), open_page("/jobs/tide-clock/set-out")
+    for page, value in ((first, "1700"), (second, "1720")):
+        field = page.get_by_label("Left corner, from the left edge")
+        field.fill(value)
+        field.press("Enter")
+        if page is first:
+            expect(field).to_have_value("1700 mm")
+    expect(second.get_by_role("alert").filter(has_text="Changed elsewhere")).to_be_visible()
+    second.get_by_role("button", name="Put mine on top").click()
+    expect(second.get_by_role("table", name="Coordinates of the holes")).to_contain_text("1860 mm")
+    second.reload()
+    expect(second.get_by_label("Left corner, from the left edge")).to_have_value("1720 mm")
+
+
+def test_a_field_keeps_what_was_typed_and_says_what_is_wrong(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/wall")
+    field = page.get_by_label("Width", exact=True)
+    field.fill("10 mm")
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("greater than or equal to 100; it is 10")
+    expect(field).to_have_value("10 mm")
+    field.press("Escape")
+    expect(field).to_have_value("3600 mm")
+
+
+def test_a_faulty_document_is_refused_with_its_faults(open_page: OpenPage, tmp_path: Path) -> None:
+    page = open_page()
+    file = tmp_path / "bad.json"
+    file.write_text('{"schema_version": 1, "title": "X"}')
+    page.get_by_label("Job document to bring in").set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text("Nothing was brought in.")
+    expect(page.get_by_role("alert")).to_contain_text("placement: is missing")
+
+
+@pytest.mark.parametrize("job", ["chart-table", "sail-bag-rack", "dry-suit-hanger"])
+def test_on_the_small_screen_the_stages_are_steps(open_page: OpenPage, job: str) -> None:
+    page = open_page(f"/jobs/{job}/wall", 390, 844, touch=True)
+    for stage in ("Hidden", "Fixture", "Fixing", "Set-out", "Drill", "Record"):
+        page.get_by_role("button", name=f"On to {stage}").tap()
+        expect(page.get_by_role("complementary", name=f"{stage} stage")).to_be_visible()
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= 390, f"{stage} is {wide} px wide"
+        if stage == "Set-out":
+            face = page.get_by_role("group", name=re.compile("front on")).bounding_box()
+            assert face is not None
+            assert face["height"] > 200
+        if stage == "Drill":
+            big = page.get_by_role("complementary").get_by_text(re.compile(r"^\d+ mm$")).first
+            assert float(big.evaluate("node => parseFloat(getComputedStyle(node).fontSize)")) >= 28
+            button = page.get_by_role("button", name="On to Record").bounding_box()
+            assert button is not None
+            assert button["height"] >= 44
+
+
+def test_the_printed_card_has_the_figures_of_the_screen(open_page: OpenPage) -> None:
+    page = open_page("/jobs/sail-bag-rack/set-out")
+    on_screen = marks(page)
+    page.emulate_media(media="print")
+    rows = page.get_by_role("article").locator("tbody tr")
+    expect(rows).to_have_count(6)
+    printed = [row.locator("td").all_inner_texts() for row in rows.all()]
+    assert [[row[1], row[2], row[3]] for row in printed] == [[row[1], row[2], row[3]] for row in on_screen]
+    assert all(row[7] == "Nylon expanding plug 10 × 50" for row in printed)
+    expect(page.get_by_role("navigation", name="Stages")).not_to_be_visible()
