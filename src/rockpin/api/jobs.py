@@ -5,7 +5,7 @@ from fastapi import APIRouter, Request, Response
 from rockpin.api.context import Context
 from rockpin.api.schemas import JobNew, JobSave, Made, Trial, Workspace
 from rockpin.api.views import lean, workspace_of
-from rockpin.core.errors import BadInput, Fault
+from rockpin.core.errors import BadInput, Fault, NotFound
 from rockpin.core.job import JobBody, JobDocument, Placement
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.references import job_faults
@@ -57,6 +57,14 @@ def remove_job(job_id: str, context: Context) -> Response:
     return Response(status_code=204)
 
 
+@router.post("/jobs/{job_id}/restore", status_code=204)
+def restore_job(job_id: str, context: Context) -> Response:
+    """Brings a removed job back."""
+    if not context.store.restore(job_id):
+        raise NotFound(f"There is no job “{job_id}” here; it may have been removed.")
+    return Response(status_code=204)
+
+
 @router.post("/jobs/{job_id}/undo")
 def undo(job_id: str, context: Context) -> Workspace:
     context.store.undo(job_id)
@@ -69,12 +77,13 @@ def redo(job_id: str, context: Context) -> Workspace:
     return workspace_of(context.store, job_id, context.catalogue)
 
 
-@router.post("/jobs/{job_id}/trial")
-def try_placement(job_id: str, trial: Trial, context: Context) -> Plan:
+@router.post("/jobs/{job_id}/trial", response_model=Plan)
+def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
     """The plan for a placement that is not saved: the answer while a finger drags, without the long lists."""
     job, document = context.store.job(job_id), context.store.document(job_id)
     moved = job.body.model_copy(update={"placement": trial.placement})
-    return lean(make_plan(assemble(job_id, moved, document.site, document.walls), context.catalogue))
+    plan = lean(make_plan(assemble(job_id, moved, document.site, document.walls), context.catalogue))
+    return Response(plan.model_dump_json(), media_type="application/json")
 
 
 @router.get("/jobs/{job_id}/document", response_class=Response)

@@ -6,7 +6,7 @@ from rockpin.core.framing import BehindKind
 from rockpin.core.identify import LayerReading
 from rockpin.core.job import Kit
 from rockpin.core.model import Model
-from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limit
+from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
 from rockpin.core.tables import BitType, Catalogue, ConcreteAnchor, Figures, FixingBase, Hammer, Role
@@ -119,7 +119,7 @@ def _steps(spot: Spot, hole: HoleSpec, bit: BitPick, kind: BehindKind, catalogue
                 hammer=hammer,
                 speed=material.speed,
                 to_mm=to_mm,
-                to_text=show_limit(to_mm, spot.units),
+                to_text=show_thickness(to_mm, spot.units) if to_mm < hole.depth_mm else show_limit(to_mm, spot.units),
             )
         )
     return tuple(steps)

@@ -44,6 +44,7 @@ class FindReading(Model):
     x2_mm: float
     y2_mm: float
     depth_mm: float | None
+    text: str
     keep_off_mm: float
 
 
@@ -170,7 +171,7 @@ def read_hidden(
         school=school.key if school else None,
         zones=zones,
         points=points,
-        finds=tuple(_read_find(find, catalogue) for scan in wall.scans for find in scan.finds),
+        finds=tuple(_read_find(find, units, catalogue) for scan in wall.scans for find in scan.finds),
         scans=wall.scans,
         deep_mm=school.deep_mm if school else None,
         thickness_mm=reading.thickness_mm,
@@ -178,7 +179,8 @@ def read_hidden(
     )
 
 
-def _read_find(find: Find, catalogue: Catalogue) -> FindReading:
+def _read_find(find: Find, units: UnitSystem, catalogue: Catalogue) -> FindReading:
+    deep = "" if find.depth_mm is None else f", {show_length(find.depth_mm, units)} deep"
     return FindReading(
         id=find.id,
         what=find.what,
@@ -187,6 +189,7 @@ def _read_find(find: Find, catalogue: Catalogue) -> FindReading:
         x2_mm=find.x2_mm,
         y2_mm=find.y2_mm,
         depth_mm=find.depth_mm,
+        text=find.what + deep,
         keep_off_mm=catalogue.figures.find_margin_mm + 2 * find.sigma_mm,
     )
 

@@ -176,7 +176,7 @@ def _spots(
                 hole=hole,
                 wall=wall,
                 reading=reading,
-                members=members,
+                members=tuple(one for one in members if one.rect.distance_to(hole.x_mm, hole.y_mm) < NEARBY_MM),
                 neighbours=tuple(
                     (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm) for other in holes if other.id != hole.id
                 ),
@@ -191,6 +191,9 @@ def _spots(
         )
     return spots
 
+
+NEARBY_MM = 400.0
+"""Framing farther from a hole than this [mm] does not matter to any fixing in it."""
 
 NOMINAL_SCREW_MM = 5.0
 """Screw [mm] by which a hole's wall is named before a fixing is chosen."""

@@ -2,6 +2,8 @@
 
 from math import hypot
 
+from pydantic import PrivateAttr
+
 from rockpin.core.demand import HoleDemand
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import Behind, MemberReading, look_behind
@@ -64,6 +66,7 @@ class Spot(Model):
     environment: Environment
     demand: HoleDemand
     units: UnitSystem
+    _behind: dict[float, Behind] = PrivateAttr(default_factory=dict)
 
     @property
     def skin_lever_mm(self) -> float:
@@ -80,8 +83,12 @@ class Spot(Model):
         return stiff and self.hole.kind is HoleKind.ROUND
 
     def behind(self, screw_mm: float, catalogue: Catalogue) -> Behind:
-        """What stands behind this hole for a screw of that diameter [mm]."""
-        return look_behind(self.wall, self.reading, self.members, self.hole.x_mm, self.hole.y_mm, screw_mm, catalogue)
+        """What stands behind this hole for a screw of that diameter [mm]; looked up once for each diameter."""
+        if screw_mm not in self._behind:
+            self._behind[screw_mm] = look_behind(
+                self.wall, self.reading, self.members, self.hole.x_mm, self.hole.y_mm, screw_mm, catalogue
+            )
+        return self._behind[screw_mm]
 
     def nearest_neighbour_mm(self) -> float:
         return min((hypot(dx, dy) for dx, dy in self.neighbours), default=1e6)

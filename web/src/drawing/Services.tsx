@@ -81,8 +81,7 @@ export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale
               strokeWidth="3"
               paintOrder="stroke"
             >
-              {find.what}
-              {find.depth_mm !== null && find.depth_mm !== undefined ? `, ${find.depth_mm} deep` : ""}
+              {find.text}
             </text>
           </g>
         );
@@ -107,6 +106,8 @@ function Symbol({ kind, x, y, size }: { kind: string; x: number; y: number; size
 
 /** Sockets, switches and the rest, true to scale; those of the other face dashed. */
 export function Points({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+  // on a small screen only what stands on this face is named; a tap on it still says all
+  const cramped = scale.perMm < 0.12;
   return (
     <g>
       {elevation.points.map((point) => {
@@ -122,19 +123,22 @@ export function Points({ elevation, scale }: { elevation: Elevation; scale: Scal
               strokeDasharray={behind ? "3 3" : undefined}
             />
             <Symbol kind={point.kind} x={x} y={y} size={Math.min(box.width, box.height)} />
-            <text
-              x={x}
-              y={box.y + box.height + 12}
-              textAnchor="middle"
-              fontSize="10.5"
-              stroke="var(--sheet)"
-              strokeWidth="3"
-              paintOrder="stroke"
-              fill="var(--ink)"
-            >
-              {point.label.toLowerCase()}
-              {behind ? ", other face" : ""}
-            </text>
+            {!(cramped && behind) && (
+              <text
+                x={x}
+                y={box.y + box.height + 12}
+                textAnchor="middle"
+                fontSize="10.5"
+                stroke="var(--sheet)"
+                strokeWidth="3"
+                paintOrder="stroke"
+                fill="var(--ink)"
+              >
+                {point.label.toLowerCase()}
+                {behind ? ", other face" : ""}
+              </text>
+            )}
+            <title>{`${point.label}${behind ? ", other face" : ""}`}</title>
           </g>
         );
       })}

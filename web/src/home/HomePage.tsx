@@ -5,13 +5,15 @@ import { client, Refused, type Schemas, unwrap } from "../api/client";
 import { useTheme } from "../lib/theme";
 import { Button } from "../ui/controls";
 import { INK, Mark } from "../ui/Mark";
-import { NewJob, NewSite, NewWall } from "./forms";
+import { EditSite, NewJob, NewSite, NewWall } from "./forms";
+import { useRemoval } from "./useRemoval";
 
 type SiteLine = Schemas["SiteLine"];
 
 const WORDS: Record<string, string> = { metric: "millimetres", imperial: "inches" };
 
 function SiteSection({ line, lists }: { line: SiteLine; lists: Schemas["Lists"] }) {
+  const { removed, removeJob, removeWall, bringBack, refusal } = useRemoval();
   const region = lists.regions.find((one) => one.key === line.site.region)?.label ?? line.site.region;
   return (
     <section className="border-t-2 border-ink pt-3 pb-8" aria-label={line.site.name}>
@@ -28,10 +30,10 @@ function SiteSection({ line, lists }: { line: SiteLine; lists: Schemas["Lists"] 
           <h3 className="mb-1 text-[13px] font-semibold text-soft">Jobs</h3>
           <ul>
             {line.jobs.map((job) => (
-              <li key={job.id} className="border-b border-rule">
+              <li key={job.id} className="flex border-b border-rule">
                 <Link
                   to={`/jobs/${job.id}/set-out`}
-                  className="grid grid-cols-[22px_1fr] gap-x-2 py-2 hover:bg-wash max-sm:py-3"
+                  className="grid min-w-0 flex-1 grid-cols-[22px_1fr] gap-x-2 py-2 hover:bg-wash max-sm:py-3"
                 >
                   <span className={`pt-1 ${INK[job.word as keyof typeof INK]}`}>
                     <Mark severity={job.word as "ready"} size={15} />
@@ -48,9 +50,25 @@ function SiteSection({ line, lists }: { line: SiteLine; lists: Schemas["Lists"] 
                     </span>
                   </span>
                 </Link>
+                <button
+                  type="button"
+                  aria-label={`Remove ${job.title}`}
+                  className="px-3 text-[18px] text-soft hover:text-brick"
+                  onClick={() => removeJob(job)}
+                >
+                  −
+                </button>
               </li>
             ))}
           </ul>
+          {removed && (
+            <p role="status" className="py-2 text-[13px]">
+              {removed.title} is removed.{" "}
+              <button type="button" className="font-semibold text-chalk underline" onClick={bringBack}>
+                Bring it back
+              </button>
+            </p>
+          )}
           {line.jobs.length === 0 && (
             <p className="py-2 text-soft">
               {line.walls.length
@@ -66,15 +84,31 @@ function SiteSection({ line, lists }: { line: SiteLine; lists: Schemas["Lists"] 
           <h3 className="mb-1 text-[13px] font-semibold text-soft">Walls</h3>
           <ul>
             {line.walls.map((wall) => (
-              <li key={wall.id} className="border-b border-rule py-2">
-                <strong className="text-[14px]">{wall.name}</strong>
-                <span className="block text-[12.5px] text-soft">
-                  {wall.size_text} · {wall.build_up}
+              <li key={wall.id} className="flex border-b border-rule py-2">
+                <span className="min-w-0 flex-1">
+                  <strong className="text-[14px]">{wall.name}</strong>
+                  <span className="block text-[12.5px] text-soft">
+                    {wall.size_text} · {wall.build_up}
+                  </span>
                 </span>
+                <button
+                  type="button"
+                  aria-label={`Remove ${wall.name}`}
+                  className="px-3 text-[18px] text-soft hover:text-brick"
+                  onClick={() => removeWall(wall.id)}
+                >
+                  −
+                </button>
               </li>
             ))}
           </ul>
-          <div className="mt-3">
+          {refusal && (
+            <p role="alert" className="py-2 text-[13px] text-brick">
+              {refusal}
+            </p>
+          )}
+          <div className="mt-3 flex gap-2">
+            <EditSite line={line} lists={lists} />
             <NewWall siteId={line.id} units={line.site.units} lists={lists} />
           </div>
         </div>

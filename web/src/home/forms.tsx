@@ -87,6 +87,40 @@ function FormDialog({
   );
 }
 
+/** Changes to a site that is there: its name, region, units and year. */
+export function EditSite({ line, lists }: { line: Schemas["SiteLine"]; lists: Lists }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState(line.site.name);
+  const [region, setRegion] = useState<string>(line.site.region);
+  const [units, setUnits] = useState<string>(line.site.units);
+  const [year, setYear] = useState(line.site.built_year ? String(line.site.built_year) : "");
+  return (
+    <FormDialog
+      title="Change site"
+      says="Its region sets the cable rules and the trade words; its units are those you type and read."
+      action="Save the site"
+      look="quiet"
+      onSubmit={async () => {
+        const built_year = year.trim() ? (year.trim() as unknown as number) : null;
+        const site = { ...line.site, name, region: region as "britain", units: units as Units, built_year };
+        const params = { path: { site_id: line.id } };
+        unwrap(await client.PUT("/api/sites/{site_id}", { params, body: { revision: line.revision, site } }));
+        await queries.invalidateQueries();
+      }}
+    >
+      <Text label="Name" value={name} onChange={setName} />
+      <Select label="Region" value={region} options={lists.regions} onChange={setRegion} />
+      <Select label="You measure in" value={units} options={UNITS} onChange={setUnits} />
+      <Text label="Year it was built, if you know" value={year} onChange={setYear} />
+    </FormDialog>
+  );
+}
+
+const UNITS = [
+  { key: "metric", label: "Millimetres and kilograms" },
+  { key: "imperial", label: "Inches and pounds" },
+];
+
 export function NewSite({ lists }: { lists: Lists }) {
   const queries = useQueryClient();
   const [name, setName] = useState("");
@@ -109,15 +143,7 @@ export function NewSite({ lists }: { lists: Lists }) {
     >
       <Text label="Name" value={name} onChange={setName} />
       <Select label="Region" value={region} options={lists.regions} onChange={setRegion} />
-      <Select
-        label="You measure in"
-        value={units}
-        options={[
-          { key: "metric", label: "Millimetres and kilograms" },
-          { key: "imperial", label: "Inches and pounds" },
-        ]}
-        onChange={setUnits}
-      />
+      <Select label="You measure in" value={units} options={UNITS} onChange={setUnits} />
       <Text label="Year it was built, if you know" value={year} onChange={setYear} />
     </FormDialog>
   );

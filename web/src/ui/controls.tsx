@@ -69,10 +69,13 @@ export function Select({
 
 export function Checkbox({
   label,
+  describe,
   checked,
   onChange,
 }: {
   label: string;
+  /** What a reader says, where the label alone would be too short. */
+  describe?: string;
   checked: boolean;
   onChange: (checked: boolean) => void;
 }) {
@@ -81,6 +84,7 @@ export function Checkbox({
     <div className="flex items-center gap-1.5">
       <RadixCheckbox.Root
         id={id}
+        aria-label={describe}
         checked={checked}
         onCheckedChange={(state) => onChange(state === true)}
         className="grid size-4.5 shrink-0 place-items-center rounded-[2px] border border-chalk bg-sheet data-[state=checked]:bg-chalk max-sm:size-6"

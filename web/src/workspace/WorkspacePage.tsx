@@ -85,7 +85,7 @@ export function WorkspacePage() {
               <VerdictBlock plan={plan} onGo={go} />
             </div>
             <div
-              className={`flex min-h-0 flex-1 flex-col max-sm:h-[44vh] max-sm:flex-none ${withCut ? "max-sm:hidden" : ""}`}
+              className={`flex min-h-0 flex-1 flex-col max-sm:h-[36vh] max-sm:flex-none ${withCut ? "max-sm:hidden" : ""}`}
             >
               <Elevation
                 plan={plan}

@@ -209,9 +209,13 @@ def assess(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> Assessme
             ],
         )
     limit = 1e6 if spot.depth_limit_mm is None else spot.depth_limit_mm
-    tried = [_at_length(fastener, screw, spot, length, behind, catalogue) for length in lengths]
-    inside = [one for one in tried if one.hole and one.hole.reach_mm <= limit]
-    for one in (*inside, *tried):
+    first: Assessment | None = None
+    for length in lengths:
+        one = _at_length(fastener, screw, spot, length, behind, catalogue)
+        inside = one.hole is not None and one.hole.reach_mm <= limit
+        # lengths ascend, and a longer screw never holds less: the first that carries is the one
         if one.accepted:
             return one
-    return inside[-1] if inside else tried[-1]
+        if inside or first is None:
+            first = one
+    return first or refused(fastener, [])
