@@ -80,8 +80,8 @@ def redo(job_id: str, context: Context) -> Workspace:
 @router.post("/jobs/{job_id}/trial", response_model=Plan)
 def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
     """The plan for a placement that is not saved: the answer while a finger drags, without the long lists."""
-    job, document = context.store.job(job_id), context.store.document(job_id)
-    moved = job.body.model_copy(update={"placement": trial.placement})
+    document = context.store.document(job_id)
+    moved = document.model_copy(update={"placement": trial.placement})
     plan = lean(make_plan(assemble(job_id, moved, document.site, document.walls), context.catalogue))
     return Response(plan.model_dump_json(), media_type="application/json")
 

@@ -53,6 +53,7 @@ class DrillCard(Model):
     depth_text: str
     tape_text: str
     pilot_text: str | None
+    pilot_bit_text: str | None
     steps: tuple[DrillStep, ...]
     fixing_label: str
     screw_text: str
@@ -179,6 +180,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         depth_text=show_limit(hole.depth_mm, units),
         tape_text=f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
+        pilot_bit_text=pilot.text if pilot else None,
         steps=steps,
         fixing_label=chosen.label,
         screw_text=screw.text,

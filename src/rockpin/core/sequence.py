@@ -43,10 +43,13 @@ def gather(cards: Sequence[DrillCard], fixings: Sequence[str], catalogue: Catalo
         # a screw in the stud is listed once, by its size
         if fixing.method in ("board", "masonry"):
             items.append(GatherItem(count=count, label=fixing.label, buy=False))
-    items += [GatherItem(count=count, label=f"{text} {label}", buy=False) for (text, label), count in screws.items()]
+    items += [
+        GatherItem(count=count, label=f"Screw {text}, {label}", buy=False) for (text, label), count in screws.items()
+    ]
     washers = Counter(card.washer_text for card in cards if card.washer_text)
     items += [GatherItem(count=count, label=text.capitalize(), buy=False) for text, count in washers.items() if text]
     bits = {(card.bit_text, step.bit, card.bit_buy) for card in cards for step in card.steps}
+    bits |= {(card.pilot_bit_text, card.bit_words, False) for card in cards if card.pilot_bit_text}
     items += [GatherItem(count=1, label=f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
     tools = dict.fromkeys(tool for key in dict.fromkeys(fixings) for tool in catalogue.fixing_by_key[key].tools)
     items += [GatherItem(count=1, label=tool.capitalize(), buy=False) for tool in tools]

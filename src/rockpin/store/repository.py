@@ -59,8 +59,12 @@ class Store:
     # --- reading ---------------------------------------------------------------------------------------------------
 
     def _load(self, session: Session, kind: type[Body], document_id: str) -> Saved[Body]:
-        document = self._document(session, kind, document_id)
-        revision = session.get_one(Revision, document.head_id)
+        query = (
+            select(Document, Revision).join(Revision, Revision.id == Document.head_id).where(Document.id == document_id)
+        )
+        document, revision = session.execute(query).one_or_none() or (None, None)
+        document = self._checked(kind, document_id, document)
+        assert revision is not None
         return Saved(
             id=document.id,
             site_id=document.site_id or document.id,
@@ -69,7 +73,10 @@ class Store:
         )
 
     def _document(self, session: Session, kind: type[Model], document_id: str) -> Document:
-        document = session.get(Document, document_id)
+        return self._checked(kind, document_id, session.get(Document, document_id))
+
+    @staticmethod
+    def _checked(kind: type[Model], document_id: str, document: Document | None) -> Document:
         if document is None or document.deleted or _MODELS[document.kind] is not kind:
             name = next(key for key, model in _MODELS.items() if model is kind)
             raise NotFound(f"There is no {name} “{document_id}” here; it may have been removed.")

@@ -209,13 +209,13 @@ def assess(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> Assessme
             ],
         )
     limit = 1e6 if spot.depth_limit_mm is None else spot.depth_limit_mm
-    first: Assessment | None = None
-    for length in lengths:
-        one = _at_length(fastener, screw, spot, length, behind, catalogue)
-        inside = one.hole is not None and one.hole.reach_mm <= limit
-        # lengths ascend, and a longer screw never holds less: the first that carries is the one
-        if one.accepted:
-            return one
-        if inside or first is None:
-            first = one
-    return first or refused(fastener, [])
+
+    def at(length: float) -> Assessment:
+        return _at_length(fastener, screw, spot, length, behind, catalogue)
+
+    # a longer screw never holds less: if the longest does not carry, none does
+    longest = at(lengths[-1])
+    if not longest.accepted:
+        inside = [length for length in lengths if length - under <= limit]
+        return at(inside[-1]) if inside else longest
+    return next(one for length in lengths if (one := at(length)).accepted)
