@@ -67,6 +67,8 @@ def _serve(store: Store, port: int) -> None:
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
         listener.bind(("127.0.0.1", port))
+        # from here on a browser that follows the printed address waits instead of being turned away
+        listener.listen(128)
     except OSError as error:
         print(f"Port {port} cannot be used ({error.strerror}); choose another with --port.", file=sys.stderr)
         raise typer.Exit(2) from None

@@ -186,7 +186,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_text=screw.text,
         screw_label=f"{screw.label}, {screw.head}" if screw.label != chosen.label else screw.head,
         washer_text=f"washer at least {show_length(screw.washer_mm, units)} across" if screw.washer_mm else None,
-        proud_text=f"Leave the head {show_length(screw.proud_mm, units)} proud for the keyhole."
+        proud_text=f"Leave the head {show_thickness(screw.proud_mm, units)} proud for the keyhole."
         if spot.hole.kind is HoleKind.KEYHOLE
         else None,
         last_turn=_last_turn(spot, fixing),

@@ -173,14 +173,14 @@ class Store:
             document = self._document(session, kind, document_id)
             document.deleted = True
 
-    # --- undo and redo over a job and its site's walls ---------------------------------------------------------------
+    # --- undo and redo over a job and its walls ---------------------------------------------------------------
 
     def _together(self, session: Session, job_id: str) -> list[Document]:
-        job = self._document(session, JobBody, job_id)
-        walls = select(Document).where(
-            Document.site_id == job.site_id, Document.kind == "wall", Document.deleted.is_(False)
-        )
-        return [job, *session.scalars(walls)]
+        """A job and the walls that it stands on: what its screen changes."""
+        job = self._load(session, JobBody, job_id).body
+        return [self._document(session, JobBody, job_id)] + [
+            self._document(session, Wall, wall_id) for wall_id in _walls_of(job)
+        ]
 
     def _back(self, session: Session, job_id: str) -> tuple[Document, Revision] | None:
         """The document whose last change came last, if it can go back."""
@@ -207,7 +207,7 @@ class Store:
             return (back[1].summary if back else None), (forth[1].summary if forth else None)
 
     def undo(self, job_id: str) -> None:
-        """Takes back the last change to the job or a wall of its site."""
+        """Takes back the last change to the job or its walls."""
         with self._session() as session:
             back = self._back(session, job_id)
             if back and back[1].parent_id is not None:
@@ -227,10 +227,7 @@ class Store:
         with self._session() as session:
             job = self._load(session, JobBody, job_id)
             site = self._load(session, Site, job.site_id)
-            wanted = dict.fromkeys(
-                [job.body.placement.wall_id, *(p.wall_id for p in job.body.placement.supports if p.wall_id)]
-            )
-            walls = tuple(self._load(session, Wall, wall_id).body for wall_id in wanted)
+            walls = tuple(self._load(session, Wall, wall_id).body for wall_id in _walls_of(job.body))
             return assemble(job.id, job.body, site.body, walls)
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:
@@ -275,6 +272,11 @@ class Store:
         with self._session() as session:
             document = session.get(Document, document_id)
             return document is not None and not document.deleted
+
+
+def _walls_of(job: JobBody) -> list[str]:
+    wanted = [job.placement.wall_id, *(place.wall_id for place in job.placement.supports if place.wall_id)]
+    return list(dict.fromkeys(wanted))
 
 
 def assemble(job_id: str, job: JobBody, site: Site, walls: tuple[Wall, ...]) -> JobDocument:

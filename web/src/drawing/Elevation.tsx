@@ -3,10 +3,10 @@ import type { Placement, Plan } from "../api/client";
 import { Checkbox } from "../ui/controls";
 import { aheadOf, FixtureOnWall } from "./FixtureOnWall";
 import { Hatches } from "./Hatches";
-import { fitScale } from "./scale";
+import { closeUp, crowded, fitScale, wholeWall } from "./scale";
 import { Finds, Points, Sweeps, Zones } from "./Services";
 import { useSize } from "./useSize";
-import { Brickwork, Framing, Openings, Rulers } from "./WallFace";
+import { Brickwork, Framing, Openings, Rulers, StudCentres } from "./WallFace";
 
 interface Props {
   plan: Plan;
@@ -29,11 +29,16 @@ export function Elevation(props: Props) {
   const { plan, placement, savedPlacement, placing } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const [hidden, setHidden] = useState<readonly Layer[]>([]);
+  const [near, setNear] = useState<boolean | null>(null);
   const drag = useRef<{ x: number; y: number; from: Placement } | null>(null);
   const elevation = plan.elevation;
+  const { saved } = props;
+  const whole = useMemo(() => fitScale(wholeWall(saved), size.width, size.height), [saved, size]);
+  // a wall too large for the screen starts close up; the choice then is the user's
+  const close = near ?? (size.width < 500 && crowded(saved, whole));
   const scale = useMemo(
-    () => fitScale(elevation.width_mm, elevation.height_mm, size.width, size.height),
-    [elevation.width_mm, elevation.height_mm, size.width, size.height],
+    () => (close ? fitScale(closeUp(saved, size.width, size.height), size.width, size.height) : whole),
+    [close, saved, size, whole],
   );
   const shows = (layer: Layer) => !hidden.includes(layer);
 
@@ -77,6 +82,9 @@ export function Elevation(props: Props) {
             />
           ))}
         </div>
+        <div className="max-sm:ml-auto">
+          <Checkbox label="Close up" checked={close} onChange={setNear} />
+        </div>
         {placing && (
           <p role="status" className="ml-auto font-semibold text-chalk">
             {placing.label}
@@ -99,32 +107,38 @@ export function Elevation(props: Props) {
             }}
           >
             <Hatches />
-            <rect {...face} fill="var(--sheet)" />
-            {plan.reading.layers[0]?.hatch === "concrete" && (
-              <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
-            )}
-            <Brickwork elevation={elevation} scale={scale} />
-            {shows("Framing") && <Framing elevation={elevation} scale={scale} units={plan.units} />}
-            {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
-            <Openings elevation={elevation} scale={scale} />
-            {elevation.old_holes.map((old) => (
-              <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
-                <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
-                <text
-                  x={scale.x(old.x_mm) + 8}
-                  y={scale.y(old.y_mm) + 4}
-                  fontSize="10.5"
-                  stroke="none"
-                  fill="var(--ink)"
-                >
-                  old hole
-                </text>
-              </g>
-            ))}
-            {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
-            <Finds elevation={elevation} scale={scale} />
-            <Points elevation={elevation} scale={scale} />
-            <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+            <clipPath id="shown">
+              <rect {...scale.box(scale.view)} />
+            </clipPath>
+            <g clipPath="url(#shown)">
+              <rect {...face} fill="var(--sheet)" />
+              {plan.reading.layers[0]?.hatch === "concrete" && (
+                <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
+              )}
+              <Brickwork elevation={elevation} scale={scale} />
+              {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
+              {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
+              <Openings elevation={elevation} scale={scale} />
+              {elevation.old_holes.map((old) => (
+                <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
+                  <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
+                  <text
+                    x={scale.x(old.x_mm) + 8}
+                    y={scale.y(old.y_mm) + 4}
+                    fontSize="10.5"
+                    stroke="none"
+                    fill="var(--ink)"
+                  >
+                    old hole
+                  </text>
+                </g>
+              ))}
+              {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
+              <Finds elevation={elevation} scale={scale} />
+              <Points elevation={elevation} scale={scale} />
+              <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="3.2" />
+            </g>
+            {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}
             <Rulers elevation={elevation} scale={scale} />
             <g
               role="application"

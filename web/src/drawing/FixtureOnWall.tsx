@@ -87,7 +87,9 @@ function HoleMark({
 /** Dimensions of the chosen hole from the left edge and the floor, as they are carried to the wall. */
 function Dimensions({ hole, scale }: { hole: HolePlan; scale: Scale }) {
   const [x, y] = [scale.x(hole.x_mm), scale.y(hole.y_mm)];
-  const [left, floor] = [scale.x(0), scale.y(0)];
+  // in a close-up the lines run to the edge of what is shown; the figures still count from the wall
+  const left = Math.max(scale.x(0), scale.frame.left);
+  const floor = Math.min(scale.y(0), scale.frame.bottom);
   const text = {
     fontSize: 12.5,
     fontWeight: 700,
@@ -104,7 +106,7 @@ function Dimensions({ hole, scale }: { hole: HolePlan; scale: Scale }) {
       <text x={left + (x - left) * 0.42} y={y - 5} textAnchor="middle" {...text}>
         {hole.x_text}
       </text>
-      <text x={x + 6} y={floor - (floor - y) * 0.42} {...text}>
+      <text x={x + 6} y={floor - (floor - y) * 0.12 - 4} {...text}>
         {hole.y_text}
       </text>
     </g>

@@ -31,7 +31,7 @@ export function Sweeps({ elevation, scale }: { elevation: Elevation; scale: Scal
         const { x, y, width, height } = scale.box(area);
         const c = Math.min(10, width / 3, height / 3);
         const [r, b] = [x + width, y + height];
-        const below = b + 14 < scale.y(0);
+        const below = b + 14 < scale.frame.bottom;
         return (
           <g key={`${x} ${y}`}>
             <path

@@ -5,13 +5,9 @@ import type { Scale } from "./scale";
 type Elevation = Plan["elevation"];
 
 /** Studs and other members, with the spread of those that are not sure. */
-export function Framing({ elevation, scale, units }: { elevation: Elevation; scale: Scale; units: Units }) {
-  const face = scale.box({ x_mm: 0, y_mm: 0, width_mm: elevation.width_mm, height_mm: elevation.height_mm });
+export function Framing({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
   return (
-    <g clipPath="url(#face)">
-      <clipPath id="face">
-        <rect x={face.x} y={face.y - 20} width={face.width} height={face.height + 20} />
-      </clipPath>
+    <g>
       {elevation.members.map((member) => {
         const box = scale.box(member.rect);
         const sure = member.known === "seen" || member.known === "pinned";
@@ -42,21 +38,39 @@ export function Framing({ elevation, scale, units }: { elevation: Elevation; sca
                 strokeDasharray={sure ? undefined : "5 4"}
               />
             )}
-            {upright && centre > 60 && centre < elevation.width_mm - 60 && (
-              <text
-                x={scale.x(centre)}
-                y={face.y - 5}
-                textAnchor="middle"
-                fontSize="10.5"
-                fontWeight={sure ? 700 : 400}
-                fill="var(--timber-line)"
-              >
-                {showLength(centre, units).replace(/ (mm|in)$/, "")}
-              </text>
-            )}
           </g>
         );
       })}
+    </g>
+  );
+}
+
+/** The centres of the studs above the wall, those that are sure in bold. */
+export function StudCentres({
+  elevation,
+  scale,
+  units,
+}: {
+  elevation: Elevation;
+  scale: Scale;
+  units: Units;
+}) {
+  const { frame, view } = scale;
+  const centres = elevation.members
+    .filter((member) => member.rect.height_mm >= member.rect.width_mm)
+    .map((member) => ({
+      id: member.id,
+      at: member.rect.x_mm + member.rect.width_mm / 2,
+      sure: member.known === "seen" || member.known === "pinned",
+    }))
+    .filter(({ at }) => at > view.x_mm + 60 && at < view.x_mm + view.width_mm - 60);
+  return (
+    <g fontSize="10.5" fill="var(--timber-line)" textAnchor="middle">
+      {centres.map(({ id, at, sure }) => (
+        <text key={id} x={scale.x(at)} y={frame.top - 5} fontWeight={sure ? 700 : 400}>
+          {showLength(at, units).replace(/ (mm|in)$/, "")}
+        </text>
+      ))}
     </g>
   );
 }
@@ -90,28 +104,33 @@ export function Brickwork({ elevation, scale }: { elevation: Elevation; scale: S
   );
 }
 
-/** Rulers along the floor and the left edge. */
+/** Rulers along the lower and the left edge of what is shown. */
 export function Rulers({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
-  const floor = scale.y(0);
-  const left = scale.x(0);
+  const { frame } = scale;
+  const across = elevation.ruler_x.map((tick) => ({ ...tick, px: scale.x(tick.at_mm) }));
+  const upright = elevation.ruler_y.map((tick) => ({ ...tick, px: scale.y(tick.at_mm) }));
   return (
     <g fontSize="10.5" fill="var(--soft)" stroke="none">
-      {elevation.ruler_x.map((tick) => (
-        <g key={tick.at_mm}>
-          <path d={`M${scale.x(tick.at_mm)} ${floor}v5`} stroke="var(--soft)" />
-          <text x={scale.x(tick.at_mm)} y={floor + 17} textAnchor="middle">
-            {tick.text}
-          </text>
-        </g>
-      ))}
-      {elevation.ruler_y.map((tick) => (
-        <g key={tick.at_mm}>
-          <path d={`M${left} ${scale.y(tick.at_mm)}h-5`} stroke="var(--soft)" />
-          <text x={left - 9} y={scale.y(tick.at_mm) + 3.5} textAnchor="end">
-            {tick.text}
-          </text>
-        </g>
-      ))}
+      {across
+        .filter(({ px }) => px >= frame.left - 1 && px <= frame.right + 1)
+        .map(({ at_mm, text, px }) => (
+          <g key={at_mm}>
+            <path d={`M${px} ${frame.bottom}v5`} stroke="var(--soft)" />
+            <text x={px} y={frame.bottom + 17} textAnchor="middle">
+              {text}
+            </text>
+          </g>
+        ))}
+      {upright
+        .filter(({ px }) => px >= frame.top - 1 && px <= frame.bottom + 1)
+        .map(({ at_mm, text, px }) => (
+          <g key={at_mm}>
+            <path d={`M${frame.left} ${px}h-5`} stroke="var(--soft)" />
+            <text x={frame.left - 9} y={px + 3.5} textAnchor="end">
+              {text}
+            </text>
+          </g>
+        ))}
     </g>
   );
 }

@@ -1,31 +1,32 @@
-import type { Rect } from "../api/client";
+import type { Plan, Rect } from "../api/client";
 
 /** Maps wall millimetres to pixels: x to the right, y up from the floor. */
 export interface Scale {
   perMm: number;
+  /** The part of the wall that is shown [mm], and where it lies [px]. */
+  view: Rect;
+  frame: { left: number; right: number; top: number; bottom: number };
   x: (mm: number) => number;
   y: (mm: number) => number;
   box: (rect: Rect) => { x: number; y: number; width: number; height: number };
   toMm: (px: number, py: number) => { x: number; y: number };
 }
 
-export const MARGIN = { left: 46, right: 14, top: 22, bottom: 24 };
+const MARGIN = { left: 46, right: 14, top: 22, bottom: 24 };
+const AROUND_MM = 220;
 
-/** The scale at which a wall fits into an area of pixels. */
-export function fitScale(wallWidth: number, wallHeight: number, width: number, height: number): Scale {
-  const perMm = Math.max(
-    0.01,
-    Math.min(
-      (width - MARGIN.left - MARGIN.right) / wallWidth,
-      (height - MARGIN.top - MARGIN.bottom) / wallHeight,
-    ),
-  );
-  const left = MARGIN.left + Math.max(0, (width - MARGIN.left - MARGIN.right - wallWidth * perMm) / 2);
-  const floor = MARGIN.top + wallHeight * perMm;
-  const x = (mm: number) => left + mm * perMm;
-  const y = (mm: number) => floor - mm * perMm;
+/** The scale at which a part of the wall fits into an area of pixels. */
+export function fitScale(view: Rect, width: number, height: number): Scale {
+  const [wide, high] = [width - MARGIN.left - MARGIN.right, height - MARGIN.top - MARGIN.bottom];
+  const perMm = Math.max(0.01, Math.min(wide / view.width_mm, high / view.height_mm));
+  const left = MARGIN.left + Math.max(0, (wide - view.width_mm * perMm) / 2);
+  const bottom = MARGIN.top + view.height_mm * perMm;
+  const x = (mm: number) => left + (mm - view.x_mm) * perMm;
+  const y = (mm: number) => bottom - (mm - view.y_mm) * perMm;
   return {
     perMm,
+    view,
+    frame: { left, right: left + view.width_mm * perMm, top: MARGIN.top, bottom },
     x,
     y,
     box: (rect) => ({
@@ -34,6 +35,41 @@ export function fitScale(wallWidth: number, wallHeight: number, width: number, h
       width: rect.width_mm * perMm,
       height: rect.height_mm * perMm,
     }),
-    toMm: (px, py) => ({ x: (px - left) / perMm, y: (floor - py) / perMm }),
+    toMm: (px, py) => ({ x: (px - left) / perMm + view.x_mm, y: (bottom - py) / perMm + view.y_mm }),
   };
+}
+
+/** The whole face of a wall. */
+export function wholeWall(plan: Plan): Rect {
+  return { x_mm: 0, y_mm: 0, width_mm: plan.elevation.width_mm, height_mm: plan.elevation.height_mm };
+}
+
+function within(from: number, length: number, most: number): [number, number] {
+  const size = Math.min(length, most);
+  return [Math.min(Math.max(from, 0), most - size), size];
+}
+
+/** The fixture with some wall around it, in the shape of the picture, moved to stay on the wall. */
+export function closeUp(plan: Plan, width: number, height: number): Rect {
+  const parts = [...plan.pieces, ...plan.supports].map((part) => part.area);
+  if (parts.length === 0 || width === 0 || height === 0) return wholeWall(plan);
+  const left = Math.min(...parts.map((area) => area.x_mm)) - AROUND_MM;
+  const low = Math.min(...parts.map((area) => area.y_mm)) - AROUND_MM;
+  const right = Math.max(...parts.map((area) => area.x_mm + area.width_mm)) + AROUND_MM;
+  const top = Math.max(...parts.map((area) => area.y_mm + area.height_mm)) + AROUND_MM;
+  const shape = width / height;
+  const wide = Math.max(right - left, (top - low) * shape);
+  const high = Math.max(top - low, (right - left) / shape);
+  const [x_mm, width_mm] = within((left + right - wide) / 2, wide, plan.elevation.width_mm);
+  const [y_mm, height_mm] = within((low + top - high) / 2, high, plan.elevation.height_mm);
+  return { x_mm, y_mm, width_mm, height_mm };
+}
+
+/** Whether two holes lie so close together on the screen that a thumb cannot tell them apart. */
+export function crowded(plan: Plan, scale: Scale): boolean {
+  return plan.holes.some((one, index) =>
+    plan.holes
+      .slice(index + 1)
+      .some((other) => Math.hypot(one.x_mm - other.x_mm, one.y_mm - other.y_mm) * scale.perMm < 36),
+  );
 }

@@ -11,6 +11,8 @@ interface Props {
   units?: Units;
   placeholder?: string;
   hideLabel?: boolean;
+  /** Whether an emptied field saves nothing known (null). */
+  clearable?: boolean;
   /** Saves the value; what it throws is shown under the field, and what was typed stays. */
   onCommit: (value: never) => Promise<unknown>;
 }
@@ -48,6 +50,7 @@ export function Field({
   units = "metric",
   placeholder,
   hideLabel,
+  clearable,
   onCommit,
 }: Props) {
   const id = useId();
@@ -62,8 +65,8 @@ export function Field({
       return;
     }
     try {
-      const given = await read(draft, kind, units, label);
-      await (onCommit as (value: number | string) => Promise<unknown>)(given);
+      const given = clearable && draft.trim() === "" ? null : await read(draft, kind, units, label);
+      await (onCommit as (value: number | string | null) => Promise<unknown>)(given);
       setDraft(null);
       setFault(null);
     } catch (error) {

@@ -18,29 +18,26 @@ export function HiddenStage({ editing, lists, setPlacing }: StageProps) {
   const points = wall.points;
   const label = (key: string) => lists.points.find((one) => one.key === key)?.label ?? key;
 
+  const add = (x_mm: number, y_mm: number) => {
+    setPlacing(null);
+    const point = {
+      id: freeId(
+        kind.replaceAll("_", "-"),
+        points.map((one) => one.id),
+      ),
+      kind,
+      face,
+      x_mm,
+      y_mm,
+      width_mm: null,
+      height_mm: null,
+      note: "",
+    };
+    const summary = `${label(kind).toLowerCase()} placed`;
+    void editing.saveWall({ points: [...points, point] }, summary).catch(() => undefined);
+  };
   const place = () =>
-    setPlacing({
-      label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`,
-      onPlace: (x_mm, y_mm) => {
-        setPlacing(null);
-        const point = {
-          id: freeId(
-            kind.replaceAll("_", "-"),
-            points.map((one) => one.id),
-          ),
-          kind,
-          face,
-          x_mm,
-          y_mm,
-          width_mm: null,
-          height_mm: null,
-          note: "",
-        };
-        void editing
-          .saveWall({ points: [...points, point] }, `${label(kind).toLowerCase()} placed`)
-          .catch(() => undefined);
-      },
-    });
+    setPlacing({ label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`, onPlace: add });
 
   return (
     <>
@@ -53,9 +50,14 @@ export function HiddenStage({ editing, lists, setPlacing }: StageProps) {
         <Select label="Kind" value={kind} options={lists.points} onChange={setKind} />
         <Select label="Face" value={face} options={FACES} onChange={(key) => setFace(key as typeof face)} />
       </div>
-      <Button look="open" className="mt-2 w-full" onClick={place}>
-        Place it on the wall
-      </Button>
+      <div className="mt-2 flex gap-2">
+        <Button look="open" className="flex-1" onClick={place}>
+          Place it on the wall
+        </Button>
+        <Button onClick={() => add(Math.round(wall.width_mm / 2), Math.round(wall.height_mm / 2))}>
+          Type where
+        </Button>
+      </div>
       <ul className="mt-3 space-y-2">
         {points.map((point, index) => (
           <li key={point.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">

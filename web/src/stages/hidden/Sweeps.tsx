@@ -101,6 +101,17 @@ export function Sweeps({ editing }: { editing: Editing }) {
                 />
               </div>
             )}
+            <div className="mt-1.5 grid grid-cols-4 gap-1.5">
+              {(["x_mm", "y_mm", "width_mm", "height_mm"] as const).map((key) => (
+                <Field
+                  key={key}
+                  label={{ x_mm: "left", y_mm: "foot", width_mm: "wide", height_mm: "high" }[key]}
+                  units={units}
+                  value={scan.area[key]}
+                  onCommit={(v) => set(scan.id, { area: { ...scan.area, [key]: v } }, "swept area")}
+                />
+              ))}
+            </div>
             {scan.finds.map((find) => (
               <div key={find.id} className="mt-2 grid grid-cols-[1fr_80px_80px_auto] items-end gap-2">
                 <Field
@@ -135,7 +146,9 @@ export function Sweeps({ editing }: { editing: Editing }) {
                   label="deep"
                   units={units}
                   value={find.depth_mm}
-                  onCommit={(v: number) =>
+                  placeholder="not known"
+                  clearable
+                  onCommit={(v: number | null) =>
                     set(
                       scan.id,
                       { finds: scan.finds.map((f) => (f.id === find.id ? { ...f, depth_mm: v } : f)) },

@@ -17,7 +17,7 @@ export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "li
 
   return (
     <>
-      <Heading aside={<a href="#glossary-stud">vertical timbers behind the board</a>}>Studs</Heading>
+      <Heading aside="upright timbers behind the board">Studs</Heading>
       {!row && (
         <Button
           onClick={() =>

@@ -1,5 +1,5 @@
 import { Field } from "../../ui/Field";
-import { Heading, Select } from "../../ui/controls";
+import { Checkbox, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../types";
 import { Courses } from "./Courses";
 import { FramingRows } from "./FramingRows";
@@ -29,6 +29,14 @@ export function WallStage({ editing, lists }: StageProps) {
 
   return (
     <>
+      <Field label="Name" kind="text" value={wall.name} onCommit={(v) => save({ name: v }, "wall renamed")} />
+      <div className="mt-2">
+        <Checkbox
+          label="Coating and boards tested for asbestos and lead, and free of them"
+          checked={wall.coating_tested}
+          onChange={(on) => void save({ coating_tested: on }, "coating tested")}
+        />
+      </div>
       <Heading>Size</Heading>
       <div className="grid grid-cols-2 gap-2">
         <Field
