@@ -13,11 +13,12 @@ from itertools import pairwise
 
 from rockpin.core.beam import ways_to_share
 from rockpin.core.fastener_group import Force, GroupHole, GroupResult, HoleForces, Plate, solve_group
+from rockpin.core.figures import Figures
 from rockpin.core.fixture import Attachment, Fixture, HoleKind, Piece
 from rockpin.core.framing import BehindKind
 from rockpin.core.model import Model, bounding
 from rockpin.core.quantities import STANDARD_GRAVITY_M_S2
-from rockpin.core.tables import Duty, Figures
+from rockpin.core.tables import Duty
 
 
 class Duration(StrEnum):

@@ -1,6 +1,7 @@
 """The drilling card of one hole: bit for each layer, hammer on or off, depth, screw, and how it should feel."""
 
 from rockpin.core.capacity import Assessment
+from rockpin.core.figures import Figures
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.identify import LayerReading
@@ -9,7 +10,7 @@ from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
-from rockpin.core.tables import BitType, Catalogue, ConcreteAnchor, Figures, FixingBase, Hammer, Role
+from rockpin.core.tables import BitType, Catalogue, ConcreteAnchor, FixingBase, Hammer, Role
 
 BIT_WORDS = {
     BitType.WOOD: "wood bit",

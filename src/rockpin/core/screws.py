@@ -2,11 +2,12 @@
 
 from enum import StrEnum
 
+from rockpin.core.figures import Figures
 from rockpin.core.fixture import HeadSeat, HoleKind
 from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.spot import PlacedHole, Spot
-from rockpin.core.tables import Figures, Screw, ScrewKind
+from rockpin.core.tables import Screw, ScrewKind
 
 
 class ScrewPick(Model):

@@ -5,12 +5,13 @@ from math import hypot
 from pydantic import PrivateAttr
 
 from rockpin.core.demand import HoleDemand
+from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import Behind, MemberReading, look_behind
 from rockpin.core.identify import WallReading
 from rockpin.core.model import Model, Rect
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import Catalogue, Duty, Figures, Screw
+from rockpin.core.tables import Catalogue, Duty, Screw
 from rockpin.core.wall import EdgeKind, Wall
 
 

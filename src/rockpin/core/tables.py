@@ -9,6 +9,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, Fixture, HeadSeat
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Id, Model, Name
@@ -253,85 +254,6 @@ class Starter(Row):
     """A pattern of piece, supports and holes that a new fixture can start from."""
 
     fixture: Fixture
-
-
-class Figures(Model):
-    """Single figures of the rules, by name; the loader keeps the source of each beside it."""
-
-    solid_wood_credit: float
-    solid_wood_prove: float
-    clear_of_stud: float
-    wood_edge_diameters: float
-    wood_edge_min_mm: float
-    wood_loaded_edge_diameters: float
-    setout_error_mm: float
-    sweep_depth_share: float
-    find_margin_mm: float
-    pipe_side_mm: float
-    gas_side_mm: float
-    tug_down_n: float
-    tug_out_n: float
-    tug_low_mm: float
-    tug_high_mm: float
-    bearing_inset_min_mm: float
-    screw_fy_mpa: float
-    screw_safety: float
-    clamp_plate_mm: float
-    board_step_9_5: float
-    board_step_12_5: float
-    board_step_15: float
-    board_step_double: float
-    board_self_drilling_max: float
-    board_cyclic_plastic: float
-    board_cyclic_metal: float
-    board_neighbour_full_mm: float
-    board_neighbour_span_mm: float
-    board_neighbour_min_mm: float
-    board_edge_min_mm: float
-    board_edge_full_mm: float
-    board_edge_factor: float
-    board_flange_cover_mm: float
-    cantilever_n_per_mm: float
-    cantilever_arm_mm: float
-    cantilever_least_length_mm: float
-    masonry_joint_factor: float
-    masonry_unit_end_share: float
-    masonry_unit_end_factor: float
-    masonry_edge_factor: float
-    masonry_edge_full_plugs: float
-    masonry_edge_min_plugs: float
-    masonry_neighbour_full_plugs: float
-    masonry_neighbour_min_plugs: float
-    concrete_fck_mpa: float
-    concrete_k1: float
-    concrete_k9: float
-    concrete_gamma_mc: float
-    concrete_load_factor: float
-    concrete_hef_min_mm: float
-    old_hole_diameters: float
-    wood_spacing_diameters: float
-    wood_wet: float
-    duration_permanent: float
-    duration_short: float
-    pilot_root_share: float
-    coach_pilot_share: float
-    dust_min_mm: float
-    remaining_min_mm: float
-    remaining_share: float
-    remaining_hammer_mm: float
-    step_up_from_mm: float
-    step_up_share: float
-    plug_bit_under_mm: float
-    two_people_kg: float
-    bracket_play_mm: float
-    keyhole_proud_mm: float
-    backing_washer_mm: float
-    head_over_hole: float
-    board_screw_past_mm: float
-    board_drill_past_mm: float
-    tip_keeps_off_mm: float
-    board_stiffness: float
-    unchosen_reach_mm: float
 
 
 class Catalogue(Model):

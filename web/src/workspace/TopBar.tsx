@@ -25,7 +25,6 @@ export function VerdictBlock({
     <button
       type="button"
       aria-live="polite"
-      aria-label={`Verdict: ${verdict.label}. ${verdict.sentence} ${verdict.action ?? ""}`}
       onClick={() => onGo(verdict.action_stage ?? "drill", verdict.hole ?? null)}
       className={`flex w-[330px] shrink-0 items-center gap-3 border-2 px-3 py-1 text-left max-lg:w-[250px] max-sm:w-full ${BLOCKS[verdict.word]}`}
       title={[verdict.sentence, verdict.action].filter(Boolean).join(" ")}
@@ -33,6 +32,7 @@ export function VerdictBlock({
       <Mark severity={verdict.word} size={22} />
       <span className="min-w-0">
         <span className="block text-[15px] leading-tight font-bold">
+          <span className="sr-only">Verdict: </span>
           {verdict.label}
           {verdict.count > 1 && <span className="font-normal"> · {verdict.count} reasons</span>}
         </span>

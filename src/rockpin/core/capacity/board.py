@@ -5,22 +5,21 @@ from math import hypot
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
-    Use,
     assessed,
-    bending_working,
     refuse,
     refused,
-    screw_bending_shear_n,
+    table_use,
+    table_working,
     wrong_place,
 )
-from rockpin.core.demand import CaseDemand
+from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding
 from rockpin.core.framing import BehindKind
 from rockpin.core.identify import Family
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import BoardAnchor, Catalogue, Figures
+from rockpin.core.tables import BoardAnchor, Catalogue
 from rockpin.core.wall import Filling
 
 _CUTS_ITS_OWN = ("self_drilling", "bare_screw")
@@ -173,34 +172,13 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
     lever = reading.skin_mm - reading.board_mm + spot.proud_mm
     clamped = spot.clamped(figures)
 
-    def use_of(case: CaseDemand) -> Use:
-        pull, across = case.forces.tension_n, case.forces.shear_n
-        limit, governs = shear_n, "the board around the anchor"
-        if lever > 0:
-            bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
-            if bending < limit:
-                limit, governs = bending, "bending of the screw in front of the board"
-        return Use(
-            use=pull / tension_n + across / max(limit, 1e-9),
-            governs=governs,
-            tension_capacity_n=tension_n,
-            shear_capacity_n=limit,
-        )
-
-    written = " × ".join(f"{factor.value:.2f}" for factor in factors)
-    working = [
-        f"pull-out: {anchor.rating.tension_n:g} × {written} = {tension_n:.0f} N",
-        f"shear: {anchor.rating.shear_n:g} × {written} = {shear_n:.0f} N",
-    ]
-    if lever > 0:
-        working.append(bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures))
     depth = reading.skin_mm + figures.board_drill_past_mm
     return assessed(
         anchor,
         spot,
-        use_of,
+        table_use(tension_n, shear_n, "the board around the anchor", screw, lever, clamped, figures),
         factors=factors,
-        working=working,
+        working=table_working(anchor.rating, factors, screw, lever, clamped, figures),
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
             bit_rule=BitRule.PLUG

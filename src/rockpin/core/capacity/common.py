@@ -1,15 +1,16 @@
 """What the capacity methods share: the form of an assessment, refusals, and the bending of the screw."""
 
 from collections.abc import Callable
-from math import pi
+from math import pi, prod
 
 from rockpin.core.demand import CaseDemand
+from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.model import Model
 from rockpin.core.quantities import show_force
 from rockpin.core.screws import HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
-from rockpin.core.tables import Figures, FixingBase
+from rockpin.core.tables import FixingBase, Rating, Screw
 
 
 class Factor(Model):
@@ -192,6 +193,44 @@ def bending_working(diameter_mm: float, root_mm: float, lever_mm: float, clamped
         f"screw in bending: {alpha} × {figures.screw_fy_mpa:g} × {root_mm:.2f}³ / (6 × {figures.screw_safety:g}) "
         f"/ ({lever_mm:g} + {diameter_mm:.2f}/2) = {shear:.0f} N"
     )
+
+
+def table_use(
+    tension_n: float, shear_n: float, holder: str, screw: Screw, lever_mm: float, clamped: bool, figures: Figures
+) -> Callable[[CaseDemand], Use]:
+    """N/Nₐ + V/Vₐ with tabled values [N], the shear no more than the screw bears in bending over its lever [mm]."""
+
+    def use_of(case: CaseDemand) -> Use:
+        pull, across = case.forces.tension_n, case.forces.shear_n
+        limit, governs = shear_n, holder
+        if lever_mm > 0:
+            bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever_mm, clamped, pull, figures)
+            if bending < limit:
+                limit, governs = bending, "bending of the screw in front of what holds"
+        return Use(
+            use=pull / tension_n + across / max(limit, 1e-9),
+            governs=governs,
+            tension_capacity_n=tension_n,
+            shear_capacity_n=limit,
+        )
+
+    return use_of
+
+
+def table_working(
+    rating: Rating, factors: list[Factor], screw: Screw, lever_mm: float, clamped: bool, figures: Figures
+) -> list[str]:
+    """The sums of a tabled value, line by line."""
+    written = "".join(f" × {factor.value:.2f}" for factor in factors)
+    total = prod(factor.value for factor in factors)
+    lines = [
+        f"pull-out: {rating.tension_n:g}{written} = {rating.tension_n * total:.0f} N",
+        f"shear: {rating.shear_n:g}{written} = {rating.shear_n * total:.0f} N",
+        *(f"{factor.value:.2f}: {factor.label}" for factor in factors if factor.value != 1),
+    ]
+    if lever_mm > 0:
+        lines.append(bending_working(screw.diameter_mm, screw.root_mm, lever_mm, clamped, figures))
+    return lines
 
 
 def wrong_place(spot: Spot, fixing: FixingBase) -> list[Finding]:

@@ -5,22 +5,21 @@ from math import hypot
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
-    Use,
     assessed,
-    bending_working,
     refuse,
     refused,
-    screw_bending_shear_n,
+    table_use,
+    table_working,
     wrong_place,
 )
-from rockpin.core.demand import CaseDemand
+from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding
 from rockpin.core.framing import BehindKind
 from rockpin.core.identify import Family
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.screws import BitRule, HoleSpec, dust_mm, left_behind_mm, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue, Figures, Hammer, MasonryPlug, Rating, Screw
+from rockpin.core.tables import Catalogue, Hammer, MasonryPlug, Rating, Screw
 
 
 def neighbour_factor(neighbours: tuple[tuple[float, float], ...], plug_mm: float, figures: Figures) -> float:
@@ -166,33 +165,12 @@ def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
     tension_n, shear_n = rating.tension_n * total, rating.shear_n * total
     lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
 
-    def use_of(case: CaseDemand) -> Use:
-        pull, across = case.forces.tension_n, case.forces.shear_n
-        limit, governs = shear_n, "the plug in the wall"
-        if lever > 0:
-            bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
-            if bending < limit:
-                limit, governs = bending, "bending of the screw in front of the wall"
-        return Use(
-            use=pull / tension_n + across / max(limit, 1e-9),
-            governs=governs,
-            tension_capacity_n=tension_n,
-            shear_capacity_n=limit,
-        )
-
-    written = " × ".join(f"{factor.value:.2f}" for factor in factors)
-    working = [
-        f"pull-out: {rating.tension_n:g} × {written} = {tension_n:.0f} N",
-        f"shear: {rating.shear_n:g} × {written} = {shear_n:.0f} N",
-    ]
-    if lever > 0:
-        working.append(bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures))
     return assessed(
         plug,
         spot,
-        use_of,
+        table_use(tension_n, shear_n, "the plug in the wall", screw, lever, clamped, figures),
         factors=factors,
-        working=working,
+        working=table_working(rating, factors, screw, lever, clamped, figures),
         hole=HoleSpec(
             diameter_mm=plug.hole_mm,
             bit_rule=BitRule.PLUG,

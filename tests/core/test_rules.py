@@ -1,0 +1,143 @@
+"""Rules about the fixture, the wall's edges and the order of work; and what must hold for any fixture."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.demand import load_cases, solve_fixture
+from rockpin.core.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
+from rockpin.core.job import Wish
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.spot import board_edge, free_edges
+from rockpin.core.wall import EdgeKind, Layer, Opening, OpeningKind
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+
+FAR = 1e6
+
+
+def plan(*args: object, **more: object) -> Plan:
+    return make_plan(job(*args, **more), load_catalogue())  # type: ignore[arg-type]
+
+
+def greatest_pull(fixture: Fixture) -> float:
+    catalogue = load_catalogue()
+    duty = catalogue.duty_by_key[fixture.duty]
+    cases = load_cases(fixture, duty, 2000, catalogue.figures)
+    even = {hole.id: 1.0 for support in fixture.supports for hole in support.holes}
+    demand = solve_fixture(fixture, cases, {}, even, 3.0, catalogue.figures)
+    return max(hole.tension_n for hole in demand.holes.values())
+
+
+def test_edges_where_masonry_ends() -> None:
+    door = Opening(id="d", kind=OpeningKind.DOOR, x_mm=1000, y_mm=0, width_mm=800, height_mm=2000)
+    wall = brick_wall(openings=(door,), right_edge=EdgeKind.EXTERNAL_CORNER)
+    assert free_edges(wall, 900, 1000) == (FAR, 100, FAR, 1400)
+    assert free_edges(wall, 1900, 1000) == (100, 2100, FAR, 1400)
+    assert free_edges(wall, 1400, 2100) == (FAR, 2600, 100, 300)
+    # aslant of the door's corner, 30 and 40 away: 50 towards both
+    assert free_edges(wall, 970, 2040) == (FAR, 50, 50, 360)
+
+
+def test_edges_where_board_is_cut() -> None:
+    wall = stud_wall(board_joints_mm=(1200,))
+    assert board_edge(wall, 1230, 1000) == 30
+    assert board_edge(wall, 600, 2380) == 20
+
+
+@pytest.mark.parametrize(
+    ("kind", "value", "broken"),
+    [
+        (LimitKind.MASS_MAX_KG, 5, True),
+        (LimitKind.MASS_MAX_KG, 6, False),
+        (LimitKind.HEIGHT_MAX_MM, 1099, True),
+        (LimitKind.HEIGHT_MAX_MM, 1100, False),
+    ],
+)
+def test_the_makers_limits_of_mass_and_height(kind: LimitKind, value: float, broken: bool) -> None:
+    piece = Piece(id="p", name="P", width_mm=100, height_mm=100, depth_mm=40, mass_kg=1, contents_kg=6)
+    limits = (Limit(kind=kind, value=value, source="the leaflet in the box"),)
+    made = plan(brick_wall(), plate_fixture(pieces=(piece,), limits=limits), 57, 1000)
+    found = [finding for finding in made.findings if finding.code == "limit-broken"]
+    assert bool(found) is broken
+    assert all("(the leaflet in the box)" in finding.sentence for finding in found)
+
+
+def test_the_steps_of_keyholes_and_of_a_mixed_wall() -> None:
+    keyholes = tuple(
+        FixtureHole(id=f"k{x}", kind=HoleKind.KEYHOLE, x_mm=x, y_mm=80, diameter_mm=4.5) for x in (20, 180)
+    )
+    back = Support(id="b", name="Back", x_mm=0, y_mm=0, width_mm=200, height_mm=100, thickness_mm=1.5, holes=keyholes)
+    piece = Piece(id="p", name="P", width_mm=200, height_mm=100, depth_mm=20, mass_kg=1)
+    made = plan(stud_wall(), plate_fixture(pieces=(piece,), supports=(back,)), 780, 1000)
+    assert [step.title for step in made.steps] == [
+        "Make safe",
+        "Mark",
+        *["Drill"] * sum(step.title == "Drill" for step in made.steps),
+        "Set the fixings",
+        "Put up",
+        "Prove and record",
+    ]
+    assert "no two backs are alike" in made.steps[1].sentence
+    card = made.holes[0].card
+    assert card is not None
+    assert card.proud_text == "Leave the head 2.5 mm proud for the keyhole."
+    drilled = [number for step in made.steps if step.title == "Drill" for number in step.holes]
+    assert sorted(drilled) == [1, 2]
+
+
+def test_what_to_gather_is_counted() -> None:
+    corners = ((25, 25), (125, 25), (25, 125), (125, 125))
+    fixture = plate_fixture(corners, size_mm=(150, 150), mass_kg=8, hole_mm=11)
+    made = plan(concrete_wall(), fixture, 1000, 1000, wishes=(Wish.STRONGEST,))
+    labels = {item.label: item.count for item in made.gather}
+    (screw,) = {hole.card.screw_text for hole in made.holes if hole.card}
+    assert next(count for label, count in labels.items() if screw in label) == 4
+    assert any("masonry bit" in label for label in labels)
+    assert {hole.chosen for hole in made.holes} == {made.holes[0].chosen}
+
+
+def test_tile_is_never_hammered() -> None:
+    tiled = brick_wall(build_up=(Layer(material="tile", thickness_mm=10), *brick_wall().build_up))
+    card = plan(tiled, plate_fixture(hole_mm=5.4), 57, 1007).holes[0].card
+    assert card is not None
+    assert (card.steps[0].bit, card.steps[0].hammer) == ("tile bit, spear or diamond", "off")
+    assert "Tape on the tile, no hammer until the tile is through; seal the hole in a wet room." in card.notes
+
+
+masses, depths = st.floats(0.5, 60), st.floats(20, 400)
+columns = st.integers(1, 3)
+rows = st.lists(st.integers(1, 19), min_size=2, max_size=4, unique=True)
+
+
+def grid(count: int, heights: list[int], mass: float, depth: float, *, without: int | None = None) -> Fixture:
+    places = [(60.0 + 90 * column, 10.0 * height) for height in sorted(heights) for column in range(count)]
+    kept = tuple(place for place in places if place[1] != (None if without is None else 10.0 * without))
+    return plate_fixture(kept, size_mm=(120 + 90 * (count - 1), 200), mass_kg=mass, depth_mm=depth, hole_mm=9)
+
+
+@given(columns, rows, masses, depths)
+def test_dropping_a_row_never_lowers_the_greatest_pull_of_a_hanging_weight(
+    count: int, heights: list[int], mass: float, depth: float
+) -> None:
+    whole = greatest_pull(grid(count, heights, mass, depth))
+    for row in heights:
+        assert greatest_pull(grid(count, heights, mass, depth, without=row)) >= whole * (1 - 1e-3)
+
+
+@given(st.sampled_from(["stud", "brick", "concrete"]), masses, depths, st.floats(0, 40), st.floats(0, 200))
+def test_more_weight_or_arm_never_lowers_a_use(kind: str, mass: float, depth: float, more: float, arm: float) -> None:
+    wall, x = {"stud": (stud_wall(), 740), "brick": (brick_wall(), 57), "concrete": (concrete_wall(), 1000)}[kind]
+    catalogue = load_catalogue()
+
+    def uses(kilograms: float, off: float) -> dict[str, float]:
+        fixture = grid(1, [3, 17], kilograms, off)
+        hole = make_plan(job(wall, fixture, x, 1032), catalogue).holes[-1]
+        answered = {one.fixing: one.use for one in hole.candidates} | {one.fixing: one.use for one in hole.refused}
+        return {fixing: use for fixing, use in answered.items() if use > 0}
+
+    light, heavy = uses(mass, depth), uses(mass + more, depth + arm)
+    # a wood screw may answer more load with more length, so only those of one length are compared
+    for fixing in light.keys() & heavy.keys():
+        if not fixing.startswith(("stud_screw", "coach_screw")):
+            assert heavy[fixing] >= light[fixing] * (1 - 1e-3)

@@ -1,0 +1,56 @@
+"""Every view against the WCAG 2.1 AA rules that a machine can check, in both themes and on the small screen."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.e2e.conftest import OpenPage
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+STAGES = ("wall", "hidden", "fixture", "fixing", "set-out", "drill", "record")
+RUN = """
+async () => {
+  const found = await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"] });
+  return found.violations.flatMap((rule) => rule.nodes.map((node) => `${rule.id}: ${node.html.slice(0, 160)}`));
+}
+"""
+
+
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_every_view_is_accessible(open_page: OpenPage, theme: str, width: int, height: int) -> None:
+    page = open_page("/", width, height)
+    page.evaluate("theme => localStorage.setItem('theme', theme)", theme)
+    found: dict[str, list[str]] = {}
+    for path in ("/", *(f"/jobs/oar-cradle/{stage}" for stage in STAGES), "/jobs/chart-table/wall"):
+        page.goto(page.url.split("/jobs")[0].rstrip("/") + path)
+        expect(page.get_by_role("heading").first).to_be_visible()
+        if path == "/":
+            expect(page.get_by_role("region", name="Slipway House")).to_be_visible()
+        assert page.evaluate("document.documentElement.dataset.theme") == theme
+        page.add_script_tag(path=AXE)
+        if violations := page.evaluate(RUN):
+            found[path] = violations
+    assert found == {}
+
+
+def test_everything_can_be_reached_and_done_from_the_keyboard(open_page: OpenPage) -> None:
+    page = open_page("/jobs/oar-cradle/set-out")
+    hole = page.get_by_role("button", name="Hole 3, brick, prove first")
+    hole.focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Cut through hole 3")).to_be_visible()
+    expect(hole).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("button", name="On to Drill").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("complementary", name="Drill stage")).to_be_visible()
+    seen = set()
+    for _ in range(30):
+        page.keyboard.press("Tab")
+        if page.evaluate("document.activeElement === document.body"):
+            continue  # past the last one the focus leaves the page for a moment
+        seen.add(page.evaluate("document.activeElement.getAttribute('aria-label') || document.activeElement.innerText"))
+        outline = page.evaluate("getComputedStyle(document.activeElement).outlineStyle")
+        assert outline != "none"
+    assert any("Show hole 2" in text for text in seen)
