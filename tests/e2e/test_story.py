@@ -275,9 +275,10 @@ def test_a_fixture_is_described_hole_by_hole(open_page: OpenPage) -> None:
     # an upright slot in place of both round holes: nothing carries the weight by friction
     for hole in ("top-left", "low-left", "top-right", "low-right"):
         page.get_by_label(f"Kind of {hole}").select_option("slot_upright")
-    expect(page.get_by_text("No round hole carries the weight")).to_be_visible()
+    stage = page.get_by_role("complementary", name="Fixture stage")
+    expect(stage.get_by_text("No round hole carries the weight").first).to_be_visible()
     page.get_by_label("Kind of top-left").select_option("countersunk")
-    expect(page.get_by_text("No round hole carries the weight")).to_have_count(0)
+    expect(stage.get_by_text("No round hole carries the weight")).to_have_count(0)
     page.get_by_role("checkbox", name="Use hole low-right").click()
     expect(page.get_by_role("button", name=re.compile("^Hole 4,"))).to_have_count(0)
     centre = page.get_by_label("from its left")
@@ -303,7 +304,9 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
     field.press("Enter")
     expect(field).to_have_value("44 in")
     go(page, "Drill")
-    expect(page.get_by_role("complementary", name="Drill stage")).to_contain_text(re.compile(r"Coach screw 5/16 in"))
+    expect(page.get_by_role("complementary", name="Drill stage")).to_contain_text(
+        re.compile("Put inCoach screw 1/4″ in the studScrew 1/4 in × 2 in")
+    )
 
 
 def test_a_removed_job_can_be_brought_back(open_page: OpenPage) -> None:

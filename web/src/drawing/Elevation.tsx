@@ -93,88 +93,97 @@ export function Elevation(props: Props) {
       </div>
       <div ref={ref} className="relative min-h-0 flex-1 touch-none" data-testid="wall">
         {size.width > 0 && (
-          <svg
-            width={size.width}
-            height={size.height}
-            className={`absolute inset-0 ${placing ? "cursor-crosshair" : ""}`}
-            role="group"
-            aria-label={`${plan.wall}, front on`}
-            onClick={(event) => {
-              if (!placing) return;
-              const bounds = event.currentTarget.getBoundingClientRect();
-              const at = scale.toMm(event.clientX - bounds.left, event.clientY - bounds.top);
-              placing.onPlace(Math.round(at.x), Math.round(at.y));
-            }}
-          >
-            <Hatches />
-            <clipPath id="shown">
-              <rect {...scale.box(scale.view)} />
-            </clipPath>
-            <g clipPath="url(#shown)">
-              <rect {...face} fill="var(--sheet)" />
-              {plan.reading.layers[0]?.hatch === "concrete" && (
-                <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
-              )}
-              <Brickwork elevation={elevation} scale={scale} />
-              {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
-              {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
-              <Openings elevation={elevation} scale={scale} />
-              {elevation.old_holes.map((old) => (
-                <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
-                  <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
-                  <text
-                    x={scale.x(old.x_mm) + 8}
-                    y={scale.y(old.y_mm) + 4}
-                    fontSize="10.5"
-                    stroke="none"
-                    fill="var(--ink)"
-                  >
-                    old hole
-                  </text>
-                </g>
-              ))}
-              {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
-              <Finds elevation={elevation} scale={scale} />
-              <Points elevation={elevation} scale={scale} />
-              <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="3.2" />
-            </g>
-            {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}
-            <Rulers elevation={elevation} scale={scale} />
-            <g
-              role="application"
-              tabIndex={0}
-              aria-label="Fixture: drag it, or move it with the arrow keys, ten times as far with Shift"
-              className={placing ? "pointer-events-none" : "cursor-move"}
-              onPointerDown={start}
-              onPointerMove={go}
-              onPointerUp={stop}
-              onPointerCancel={stop}
-              onKeyDown={(event) => {
-                const step = event.shiftKey ? 10 : 1;
-                const by: Record<string, [number, number]> = {
-                  ArrowLeft: [-step, 0],
-                  ArrowRight: [step, 0],
-                  ArrowUp: [0, step],
-                  ArrowDown: [0, -step],
-                };
-                const way = by[event.key];
-                if (!way) return;
-                event.preventDefault();
-                props.onMove({ ...placement, x_mm: placement.x_mm + way[0], y_mm: placement.y_mm + way[1] });
-              }}
-              onKeyUp={(event) => {
-                if (event.key.startsWith("Arrow")) props.onDrop();
+          <>
+            {/* what stands still is a picture of its own, so that a drag repaints the fixture alone */}
+            <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform">
+              <Hatches />
+              <clipPath id="shown">
+                <rect {...scale.box(scale.view)} />
+              </clipPath>
+              <g clipPath="url(#shown)">
+                <rect {...face} fill="var(--sheet)" />
+                {plan.reading.layers[0]?.hatch === "concrete" && (
+                  <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
+                )}
+                <Brickwork elevation={elevation} scale={scale} />
+                {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
+                {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
+                <Openings elevation={elevation} scale={scale} />
+                {elevation.old_holes.map((old) => (
+                  <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
+                    <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
+                    <text
+                      x={scale.x(old.x_mm) + 8}
+                      y={scale.y(old.y_mm) + 4}
+                      fontSize="10.5"
+                      stroke="none"
+                      fill="var(--ink)"
+                    >
+                      old hole
+                    </text>
+                  </g>
+                ))}
+                {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
+                <Finds elevation={elevation} scale={scale} />
+                <Points elevation={elevation} scale={scale} />
+                <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="3.2" />
+              </g>
+              {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}
+              <Rulers elevation={elevation} scale={scale} />
+            </svg>
+            <svg
+              width={size.width}
+              height={size.height}
+              className={`absolute inset-0 ${placing ? "cursor-crosshair" : ""}`}
+              role="group"
+              aria-label={`${plan.wall}, front on`}
+              onClick={(event) => {
+                if (!placing) return;
+                const bounds = event.currentTarget.getBoundingClientRect();
+                const at = scale.toMm(event.clientX - bounds.left, event.clientY - bounds.top);
+                placing.onPlace(Math.round(at.x), Math.round(at.y));
               }}
             >
-              <FixtureOnWall
-                plan={plan}
-                scale={scale}
-                selected={props.selected}
-                ahead={aheadOf(plan, savedPlacement, placement, props.saved)}
-                onSelect={props.onSelect}
-              />
-            </g>
-          </svg>
+              <g
+                role="application"
+                tabIndex={0}
+                aria-label="Fixture: drag it, or move it with the arrow keys, ten times as far with Shift"
+                className={placing ? "pointer-events-none" : "cursor-move"}
+                onPointerDown={start}
+                onPointerMove={go}
+                onPointerUp={stop}
+                onPointerCancel={stop}
+                onKeyDown={(event) => {
+                  const step = event.shiftKey ? 10 : 1;
+                  const by: Record<string, [number, number]> = {
+                    ArrowLeft: [-step, 0],
+                    ArrowRight: [step, 0],
+                    ArrowUp: [0, step],
+                    ArrowDown: [0, -step],
+                  };
+                  const way = by[event.key];
+                  if (!way) return;
+                  event.preventDefault();
+                  props.onMove({
+                    ...placement,
+                    x_mm: placement.x_mm + way[0],
+                    y_mm: placement.y_mm + way[1],
+                  });
+                }}
+                onKeyUp={(event) => {
+                  if (event.key.startsWith("Arrow")) props.onDrop();
+                }}
+              >
+                <FixtureOnWall
+                  plan={plan}
+                  scale={scale}
+                  selected={props.selected}
+                  ahead={aheadOf(plan, savedPlacement, placement, props.saved)}
+                  onSelect={props.onSelect}
+                />
+              </g>
+            </svg>
+          </>
         )}
       </div>
     </section>

@@ -68,7 +68,8 @@ export function Hatches() {
         patternUnits="userSpaceOnUse"
         patternTransform="rotate(45)"
       >
-        <path d="M0 0V9" stroke="var(--ochre)" strokeWidth="1.3" opacity=".55" />
+        <rect width="9" height="9" fill="var(--ochre)" opacity=".09" />
+        <path d="M0 0V9" stroke="var(--ochre)" strokeWidth="1.6" opacity=".7" />
       </pattern>
       <pattern
         id="hatch-find"

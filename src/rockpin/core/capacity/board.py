@@ -177,7 +177,6 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
         anchor,
         spot,
         table_use(tension_n, shear_n, "the board around the anchor", screw, lever, clamped, figures),
-        factors=factors,
         working=table_working(anchor.rating, factors, screw, lever, clamped, figures),
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,

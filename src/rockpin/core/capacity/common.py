@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from math import pi, prod
+from typing import NamedTuple
 
 from rockpin.core.demand import CaseDemand
 from rockpin.core.figures import Figures
@@ -13,7 +14,7 @@ from rockpin.core.spot import Spot
 from rockpin.core.tables import FixingBase, Rating, Screw
 
 
-class Factor(Model):
+class Factor(NamedTuple):
     """One factor of a capacity, with what it stands for."""
 
     label: str
@@ -38,7 +39,6 @@ class Assessment(Model):
     demand_shear_n: float
     tension_n: float
     shear_n: float
-    factors: tuple[Factor, ...]
     working: tuple[str, ...]
     source: str
     minutes: float
@@ -93,7 +93,6 @@ def refused(fixing: FixingBase, refusals: list[Finding]) -> Assessment:
         demand_shear_n=0.0,
         tension_n=0.0,
         shear_n=0.0,
-        factors=(),
         working=(),
         source=fixing.source,
         minutes=fixing.minutes,
@@ -103,7 +102,7 @@ def refused(fixing: FixingBase, refusals: list[Finding]) -> Assessment:
     )
 
 
-class Use(Model):
+class Use(NamedTuple):
     """How far one case uses a fixing up, and what governs, in words."""
 
     use: float
@@ -117,7 +116,6 @@ def assessed(
     spot: Spot,
     use_of: Callable[[CaseDemand], Use],
     *,
-    factors: list[Factor],
     working: list[str],
     hole: HoleSpec,
     screw: ScrewPick | None,
@@ -154,7 +152,6 @@ def assessed(
         demand_shear_n=case.forces.shear_n,
         tension_n=worst.tension_capacity_n,
         shear_n=worst.shear_capacity_n,
-        factors=tuple(factors),
         working=tuple(working),
         source=fixing.source,
         minutes=fixing.minutes,

@@ -7,7 +7,6 @@ from math import sqrt
 
 from rockpin.core.capacity.common import (
     Assessment,
-    Factor,
     Use,
     assessed,
     refuse,
@@ -226,11 +225,6 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
             shear_capacity_n=shear_n,
         )
 
-    factors = [
-        Factor(label="cone's area", value=resist.area),
-        Factor(label="edge", value=resist.psi_s),
-        Factor(label="dense reinforcement, not known", value=resist.psi_re),
-    ]
     working = [
         f"cone: {figures.concrete_k1:g} × √{figures.concrete_fck_mpa:g} × {anchor.hef_mm:g}^1.5 = {resist.basic:.0f} N",
         f"× {resist.area:.2f} area × {resist.psi_s:.2f} edge × {resist.psi_re:.2f} reinforcement "
@@ -241,7 +235,6 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
         anchor,
         spot,
         use_of,
-        factors=factors,
         working=working,
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,

@@ -169,7 +169,6 @@ def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
         plug,
         spot,
         table_use(tension_n, shear_n, "the plug in the wall", screw, lever, clamped, figures),
-        factors=factors,
         working=table_working(rating, factors, screw, lever, clamped, figures),
         hole=HoleSpec(
             diameter_mm=plug.hole_mm,

@@ -6,7 +6,6 @@ the general dowel equations with a gap are not worked out in this version; the r
 
 from rockpin.core.capacity.common import (
     Assessment,
-    Factor,
     Use,
     assessed,
     bending_working,
@@ -106,11 +105,6 @@ def _at_length(
     wet = figures.wood_wet if spot.environment is not Environment.DRY else 1.0
     reference_n = per_mm * thread * wet
     lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
-    factors = [
-        Factor(label="load duration, lasting", value=figures.duration_permanent),
-        Factor(label="load duration, short", value=figures.duration_short),
-        Factor(label="damp", value=wet),
-    ]
 
     def use_of(case: CaseDemand) -> Use:
         lasting = case.duration is Duration.PERMANENT
@@ -161,7 +155,6 @@ def _at_length(
         fastener,
         spot,
         use_of,
-        factors=factors,
         working=working,
         provisos=provisos,
         hole=HoleSpec(
