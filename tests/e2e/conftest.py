@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, ConsoleMessage, Page, Request, sync_playwright
+from playwright.sync_api import Browser, ConsoleMessage, Page, Request, expect, sync_playwright
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
@@ -19,6 +19,9 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+
+# generous, so that a busy machine is slow instead of wrong
+expect.set_options(timeout=30_000)
 
 OpenPage = Callable[..., Page]
 
@@ -66,7 +69,7 @@ def open_page(browser: Browser, address: str) -> Iterator[OpenPage]:
         context = browser.new_context(viewport={"width": width, "height": height}, has_touch=touch)
         contexts.append(context)
         page = context.new_page()
-        page.set_default_timeout(15_000)
+        page.set_default_timeout(30_000)
         page.on("console", listen)
         page.on("pageerror", lambda error: complaints.append(str(error)))
         page.on("request", watch)
