@@ -66,6 +66,7 @@ def spot(wall: Wall, x_mm: float, y_mm: float, pull_n: float = 1, shear_n: float
         "environment": Environment.DRY,
         "demand": HoleDemand(hole_id="h", cases=(case,)),
         "units": UnitSystem.METRIC,
+        "keyhole_play_mm": 1.0,
     }
     return Spot(**values | more)
 

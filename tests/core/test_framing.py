@@ -89,3 +89,14 @@ def test_a_member_seen_in_the_wall_counts_beside_the_row(catalogue: Catalogue) -
     assert behind.member is not None
     assert behind.member.id == "b"
     assert behind.solid_wood > 0.99
+
+
+def test_being_clear_of_a_stud_allows_for_its_spread(catalogue: Catalogue) -> None:
+    wall = stud_wall()
+    assert wall.framing is not None
+    assert wall.framing.row is not None
+    row = wall.framing.row.model_copy(update={"known": HowKnown.DETECTED})
+    wall = stud_wall(framing=wall.framing.model_copy(update={"row": row}))
+    behind = look_behind(wall, read_wall(wall, catalogue), members_of(wall, catalogue), 850, 1000, 5, catalogue)
+    # 50 mm from the centre of a 38 mm stud found with a spread of 8 mm, sure at 95 %
+    assert behind.clear_mm == pytest.approx(50 - 19 - NormalDist(sigma=8).inv_cdf(0.95))

@@ -9,16 +9,9 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, ConsoleMessage, Page, Request, expect, sync_playwright
 
+from bench.browser import FLAGS
+
 CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 
 # generous, so that a busy machine is slow instead of wrong
 expect.set_options(timeout=30_000)

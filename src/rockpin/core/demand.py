@@ -238,7 +238,6 @@ class Demand(Model):
     holes: dict[str, HoleDemand]
     missing: tuple[str, ...]
     swings_free: bool
-    one_group: bool
     lifted: tuple[str, ...]
 
 
@@ -259,13 +258,13 @@ def solve_fixture(
     collected: dict[str, list[CaseDemand]] = {}
     missing: set[str] = set()
     lifted: set[str] = set()
-    swings_free = one_group = False
+    swings_free = False
     for bound in bounds:
         groups = _groups(fixture, offsets, bound)
         if not groups:
             break
         if len(groups) > 1 and not side_by_side(groups):
-            groups, one_group = [_merged(groups)], True
+            groups = [_merged(groups)]
         groups = sorted(groups, key=lambda group: group.centre_x_mm)
         centres = tuple(group.centre_x_mm for group in groups)
         for case in cases:
@@ -294,7 +293,6 @@ def solve_fixture(
         holes={hole_id: HoleDemand(hole_id=hole_id, cases=tuple(cases)) for hole_id, cases in collected.items()},
         missing=tuple(sorted(missing)),
         swings_free=swings_free,
-        one_group=one_group,
         lifted=tuple(sorted(lifted)),
     )
 

@@ -2,6 +2,7 @@
 
 from enum import StrEnum
 from math import erf, sqrt
+from statistics import NormalDist
 
 from rockpin.core.identify import Family, WallReading
 from rockpin.core.model import Model, Rect
@@ -46,10 +47,6 @@ class Behind(Model):
     clear_mm: float
     unit_end_mm: float | None
     joints_known: bool
-
-
-_Z95 = 1.6448536
-"""Normal quantile of 95 %, one-sided."""
 
 
 def _phi(z: float) -> float:
@@ -112,12 +109,13 @@ def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: flo
     return max(0.0, _phi(high / sigma) - _phi(low / sigma))
 
 
-def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float) -> float:
-    """Distance [mm] to the nearest member, less the part of its spread that keeps it sure at 95 %."""
+def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, sure: float) -> float:
+    """Distance [mm] to the nearest member, less the part of its spread that makes it as sure as asked."""
+    quantile = NormalDist().inv_cdf(sure)
     nearest = float("inf")
     for member in members:
         distance = member.rect.distance_to(x_mm, y_mm)
-        nearest = min(nearest, distance - _Z95 * member.sigma_mm)
+        nearest = min(nearest, distance - quantile * member.sigma_mm)
     return min(nearest, 1e6)
 
 
@@ -169,7 +167,7 @@ def look_behind(
         kind=kind,
         member=member,
         solid_wood=wood,
-        clear_mm=_clear_mm(members, x_mm, y_mm),
+        clear_mm=_clear_mm(members, x_mm, y_mm, figures.clear_of_stud),
         unit_end_mm=end_mm,
         joints_known=wall.courses is not None,
     )

@@ -187,6 +187,7 @@ def _spots(
                 environment=job.fixture.environment,
                 demand=demand.holes[hole.id],
                 units=job.site.units,
+                keyhole_play_mm=figures.keyhole_proud_mm,
             )
         )
     return spots

@@ -67,6 +67,7 @@ class Spot(Model):
     environment: Environment
     demand: HoleDemand
     units: UnitSystem
+    keyhole_play_mm: float
     _behind: dict[float, Behind] = PrivateAttr(default_factory=dict)
 
     @property
@@ -76,7 +77,7 @@ class Spot(Model):
 
     @property
     def proud_mm(self) -> float:
-        return self.hole.plate_mm + 1.0 if self.hole.kind is HoleKind.KEYHOLE else 0.0
+        return self.hole.plate_mm + self.keyhole_play_mm if self.hole.kind is HoleKind.KEYHOLE else 0.0
 
     def clamped(self, figures: Figures) -> bool:
         """Whether the plate holds the screw's head against turning: stiff, round-holed and drawn tight."""

@@ -14,7 +14,7 @@ from rockpin.core.fixture import Environment, Fixture, HeadSeat
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Id, Model, Name
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.wall import HowKnown, Layer, MemberKind, UnitSolidity
+from rockpin.core.wall import HowKnown, Layer, UnitSolidity
 
 
 class Row(Model):
@@ -264,7 +264,6 @@ class Catalogue(Model):
     units: tuple[MasonryUnit, ...]
     species: tuple[Species, ...]
     member_sigma_mm: dict[HowKnown, float]
-    member_labels: dict[MemberKind, str]
     points: tuple[PointKind, ...]
     schools: tuple[ZoneSchool, ...]
     duties: tuple[Duty, ...]
