@@ -16,15 +16,16 @@ from rockpin.core.capacity.concrete import cone_area_ratio, cone_resistance_n, e
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
 from rockpin.core.capacity.wood import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
 from rockpin.core.demand import CaseDemand, Duration, HoleDemand
+from rockpin.core.evidence import Filling
 from rockpin.core.fastener_group import HoleForces
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import members_of
-from rockpin.core.identify import read_wall
 from rockpin.core.model import Rect
 from rockpin.core.quantities import UnitSystem
+from rockpin.core.reading import read_wall
 from rockpin.core.spot import PlacedHole, Spot, board_edge, free_edges
 from rockpin.core.tables import Catalogue
-from rockpin.core.wall import EdgeKind, Filling, Layer, Wall
+from rockpin.core.wall import EdgeKind, Layer, Wall
 from tests.builders import BOARD, BRICKS, brick_wall, concrete_wall, stud_wall
 
 LB_PER_IN = 4.4482216152605 / 25.4

@@ -6,11 +6,12 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.drawing import course_lines, ruler
+from rockpin.core.evidence import Filling
 from rockpin.core.framing import BehindKind, look_behind
-from rockpin.core.identify import read_wall
 from rockpin.core.plan import make_plan
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.wall import Filling, Layer
+from rockpin.core.reading import read_wall
+from rockpin.core.wall import Layer
 from tests.builders import BRICKS, brick_wall, job, plate_fixture, stud_wall
 
 

@@ -5,8 +5,8 @@ from statistics import NormalDist
 import pytest
 
 from rockpin.core.framing import BehindKind, MemberReading, chance_of_wood, look_behind, members_of
-from rockpin.core.identify import Family, read_wall
 from rockpin.core.model import Rect
+from rockpin.core.reading import Family, read_wall
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import HowKnown, Layer, Member, MemberKind, Wall
 from tests.builders import BOARD, brick_wall, stud_wall

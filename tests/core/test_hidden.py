@@ -7,10 +7,10 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.findings import Finding, Severity
 from rockpin.core.hidden import Hidden, judge_hole, read_hidden
-from rockpin.core.identify import read_wall
 from rockpin.core.job import Region
 from rockpin.core.model import Rect
 from rockpin.core.quantities import UnitSystem
+from rockpin.core.reading import read_wall
 from rockpin.core.wall import EdgeKind, Face, Find, Point, Scan, ScanMode, Wall
 from tests.builders import brick_wall, stud_wall
 

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.drilling import choose_bit
 from rockpin.core.errors import BadInput
+from rockpin.core.evidence import Evidence
 from rockpin.core.findings import Severity, VerdictWord
 from rockpin.core.fixings import ChosenBy
 from rockpin.core.fixture import (
@@ -23,12 +24,13 @@ from rockpin.core.fixture import (
     Piece,
     Support,
 )
+from rockpin.core.hole_plan import CandidateFixing
 from rockpin.core.job import Choice, Holds, HoleRecord, JobDocument, Kit, Region, Wish
-from rockpin.core.plan import CandidateFixing, Plan, make_plan
+from rockpin.core.plan import Plan, make_plan
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.screws import BitRule
 from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Evidence, OldHole, Opening, OpeningKind, Point
+from rockpin.core.wall import OldHole, Opening, OpeningKind, Point
 from rockpin.demo import demo_documents
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 

@@ -2,12 +2,13 @@
 
 from pydantic import Field
 
+from rockpin.core.belief_tables import BuildUp
 from rockpin.core.fixture import Fixture
 from rockpin.core.job import JobBody, Placement, Region, Site
 from rockpin.core.model import Id, Model, Name, Note
 from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import BuildUp, Duty, MasonryUnit, Material, Outcome, PointKind, Species
+from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, PointKind, Species
 from rockpin.core.wall import Framing, Layer, Wall
 
 

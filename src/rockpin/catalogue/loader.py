@@ -23,6 +23,7 @@ _TABLES = (
     "outcomes",
     "starters",
 )
+_BELIEF = ("checks", "likelihoods", "veils", "dust", "pitches", "hits")
 _FIXINGS = ("board", "masonry", "wood", "concrete")
 
 
@@ -39,6 +40,12 @@ def load_catalogue() -> Catalogue:
     tables["figures"] = {name: row["value"] for name, row in figures.items()}
     tables["figure_sources"] = {name: row["source"] for name, row in figures.items()}
     tables |= _read("words")
+    tables["belief"] = {name: _read(name)["rows"] for name in _BELIEF} | _read("telling_words")
+    priors = {row.pop("build_up"): row for row in _read("priors")["rows"]}
+    for row in tables["build_ups"]:
+        row["prior"] = priors.pop(row["key"], None)
+    if priors:
+        raise RuntimeError(f"priors: {', '.join(priors)} is no build-up")
     try:
         return Catalogue.model_validate(tables)
     except ValidationError as error:

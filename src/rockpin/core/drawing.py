@@ -2,15 +2,17 @@
 
 from math import ceil, floor
 
+from rockpin.core.evidence import Filling
 from rockpin.core.framing import BehindKind, MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
-from rockpin.core.identify import LayerReading, WallReading
+from rockpin.core.identify import Identified
 from rockpin.core.model import Model, Rect
 from rockpin.core.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
+from rockpin.core.reading import Family, LayerReading, WallReading
 from rockpin.core.screws import HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
-from rockpin.core.tables import Role
-from rockpin.core.wall import Courses, Face, Filling, OldHole, OpeningKind, Scan, Wall
+from rockpin.core.tables import Catalogue, Role
+from rockpin.core.wall import Courses, Face, OldHole, OpeningKind, Scan, Wall
 
 
 class Tick(Model):
@@ -61,7 +63,17 @@ class CutLayer(Model):
     hatch: str
     front_mm: float
     back_mm: float
+    sigma_mm: float
     text: str
+
+
+class RunnerUp(Model):
+    """The build-up that comes second, cut through to be set beside the first."""
+
+    label: str
+    probability_text: str
+    layers: tuple[CutLayer, ...]
+    total_mm: float
 
 
 class Cut(Model):
@@ -137,9 +149,11 @@ def draw_elevation(wall: Wall, members: tuple[MemberReading, ...], hidden: Hidde
 
 def _cut_layer(layer: LayerReading, kind: BehindKind, units: UnitSystem) -> CutLayer:
     label, hatch = layer.label, layer.hatch
-    if layer.role is Role.FRAME:
-        if kind is BehindKind.TIMBER:
-            label, hatch = "Timber stud", "timber"
+    if layer.role is Role.CAVITY:
+        label, hatch = ("Dabs and gap", "void")
+    elif layer.role is Role.FRAME:
+        if kind in (BehindKind.TIMBER, BehindKind.STEEL):
+            label, hatch = ("Timber stud", "timber") if kind is BehindKind.TIMBER else ("Steel stud", "void")
         else:
             filled = layer.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
             label, hatch = ("Insulation", "insulation") if filled else ("Void", "void")
@@ -152,8 +166,37 @@ def _cut_layer(layer: LayerReading, kind: BehindKind, units: UnitSystem) -> CutL
         hatch=hatch,
         front_mm=layer.front_mm,
         back_mm=layer.back_mm,
-        text=show_thickness(layer.thickness_mm, units),
+        sigma_mm=layer.sigma_mm,
+        text=_thickness_text(layer, units),
     )
+
+
+def _thickness_text(layer: LayerReading, units: UnitSystem) -> str:
+    """A thickness, with two standard deviations where it is not sure to half a millimetre."""
+    text = show_thickness(layer.thickness_mm, units)
+    return f"{text} ± {show_thickness(2 * layer.sigma_mm, units)}" if layer.sigma_mm > 0.25 else text
+
+
+def draw_runner_up(identified: Identified, units: UnitSystem, catalogue: Catalogue) -> RunnerUp | None:
+    """The second build-up, where it is likely enough to matter and of another family or fixing."""
+    if not identified.others or identified.others[0][0].probability < 2 * catalogue.figures.plausible_build_up:
+        return None
+    other, reading = identified.others[0]
+    layers = tuple(_cut_layer(layer, BehindKind.UNKNOWN, units) for layer in reading.layers)
+    return RunnerUp(
+        label=other.label,
+        probability_text=other.probability_text,
+        layers=layers,
+        total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
+    )
+
+
+_UNIT_WORDS = {
+    "dense_block": "block",
+    "hollow_block": "hollow block",
+    "aerated_block": "aerated block",
+    "stone": "stone",
+}
 
 
 def behind_text(spot: Spot, kind: BehindKind, solid_wood: float) -> str:
@@ -161,10 +204,14 @@ def behind_text(spot: Spot, kind: BehindKind, solid_wood: float) -> str:
     match kind:
         case BehindKind.TIMBER:
             return f"stud {show_share(solid_wood)}"
+        case BehindKind.STEEL:
+            return "steel stud"
         case BehindKind.VOID:
             return "board, void behind"
         case BehindKind.UNIT:
-            return "brick" if spot.wall.courses else "brick or joint, hidden"
+            unit = _UNIT_WORDS.get(spot.reading.holding or "", "brick")
+            through = "through the board into " if spot.reading.family is Family.BONDED_BOARD else ""
+            return f"{through}{unit}" if spot.wall.courses else f"{through}{unit} or joint, hidden"
         case BehindKind.JOINT:
             return "mortar joint"
         case BehindKind.CONCRETE:
@@ -180,7 +227,7 @@ def draw_cut(
     shown = limit is not None and limit < reading.thickness_mm
     return Cut(
         layers=tuple(_cut_layer(layer, kind, spot.units) for layer in reading.layers),
-        total_mm=reading.thickness_mm,
+        total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
         behind_text=text,
         plate_mm=spot.hole.plate_mm,
         hole=hole,

@@ -4,10 +4,10 @@ from rockpin.core.capacity import Assessment
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.identify import LayerReading
 from rockpin.core.job import Kit
 from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
+from rockpin.core.reading import LayerReading
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
 from rockpin.core.tables import BitType, Catalogue, ConcreteAnchor, FixingBase, Hammer, Role

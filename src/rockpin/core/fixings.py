@@ -5,12 +5,14 @@ One type for all holes of a kind, unless the wall differs; the user's own pick s
 
 from collections.abc import Sequence
 from enum import StrEnum
+from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import Wish
 from rockpin.core.model import Model
+from rockpin.core.quantities import show_share
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue
 
@@ -43,11 +45,24 @@ def _wish_value(wish: Wish, one: Assessment) -> float:
             return 0.0 if one.removable else 1.0
 
 
+class Other(NamedTuple):
+    """What else the wall may be: its chance, what it is called, and each hole as it would be there."""
+
+    chance: float
+    label: str
+    spots: dict[str, Spot]
+
+
 def _rank(one: Assessment, spot: Spot, wishes: Sequence[Wish]) -> tuple[float, ...]:
     """Smaller is better: first what asks for no further proof, then the wishes in their order, then the use."""
     reach = one.hole.reach_mm if one.hole else 0.0
     beyond = spot.depth_limit_mm is not None and reach > spot.depth_limit_mm
     return (float(len(one.provisos) + beyond), *(_wish_value(wish, one) for wish in wishes), one.use)
+
+
+def by_rank(accepted: Sequence[Assessment], spot: Spot, wishes: Sequence[Wish]) -> list[Assessment]:
+    """What holds, best first."""
+    return sorted(accepted, key=lambda one: (_rank(one, spot, wishes), one.fixing))
 
 
 def _group_pick(
@@ -70,17 +85,53 @@ def _group_pick(
     return picks
 
 
+def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Catalogue) -> Assessment:
+    """The same with a proviso, where what else the wall may be would refuse it often enough to matter."""
+    if not one.accepted or not others:
+        return one
+    fixing = catalogue.fixing_by_key[one.fixing]
+    against = [
+        (other, elsewhere)
+        for other in others
+        if not (elsewhere := assess(fixing, other.spots[spot.hole.id], catalogue)).accepted
+    ]
+    chance = sum(other.chance for other, _ in against)
+    if chance < catalogue.figures.plausible_build_up:
+        return one
+    other, elsewhere = max(against, key=lambda pair: pair[0].chance)
+    doubt = Finding(
+        severity=Severity.PROVE_FIRST,
+        stage=Stage.FIXING,
+        code="depends-on-wall",
+        sentence=f"Hole {spot.hole.number}: the wall may also be {other.label[:1].lower()}{other.label[1:]} "
+        f"({show_share(other.chance)}), and there {one.label[:1].lower()}{one.label[1:]} is refused. "
+        f"{elsewhere.refusals[0].sentence}",
+        action="Find out what the wall is: the Wall stage names the next check.",
+        action_stage=Stage.WALL,
+        figures={"chance": chance},
+        where=Where(hole=spot.hole.id, fixing=one.fixing),
+    )
+    return one.model_copy(update={"provisos": (*one.provisos, doubt)})
+
+
 def choose(
     spots: Sequence[Spot],
     kinds: dict[str, BehindKind],
     own: dict[str, str],
     wishes: Sequence[Wish],
     catalogue: Catalogue,
+    others: Sequence[Other] = (),
 ) -> tuple[HoleChoice, ...]:
-    """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks."""
+    """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
+
+    ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
+    holds in all of them goes before it.
+    """
     table = {
         spot.hole.id: {
-            fixing.key: assess(fixing, spot, catalogue) for fixing in catalogue.fixings if spot.units in fixing.systems
+            fixing.key: _doubted(assess(fixing, spot, catalogue), spot, others, catalogue)
+            for fixing in catalogue.fixings
+            if spot.units in fixing.systems
         }
         for spot in spots
     }
@@ -92,9 +143,7 @@ def choose(
         mine = table[spot.hole.id]
         wanted = mine.get(own.get(spot.hole.id, ""))
         planned = picks.get(spot.hole.id)
-        accepted = sorted(
-            (one for one in mine.values() if one.accepted), key=lambda one: (_rank(one, spot, wishes), one.fixing)
-        )
+        accepted = by_rank([one for one in mine.values() if one.accepted], spot, wishes)
         choices.append(
             HoleChoice(
                 hole_id=spot.hole.id,

@@ -7,9 +7,9 @@ from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.fixings import HoleChoice
 from rockpin.core.fixture import Environment, LimitKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.identify import Family, WallReading
 from rockpin.core.job import JobBody
 from rockpin.core.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force, show_length, show_mass
+from rockpin.core.reading import WallReading
 from rockpin.core.tables import Catalogue, Duty
 
 _CARRIES = {
@@ -152,7 +152,7 @@ def body_findings(
     catalogue: Catalogue,
 ) -> list[Finding]:
     """What hollow board itself must bear besides its anchors: the plate's edge, and an arm without framing."""
-    if reading.family is not Family.BOARD_ON_STUDS:
+    if not reading.family.framed:
         return []
     figures, found, units = catalogue.figures, [], UnitSystem.METRIC
     for choice in choices:

@@ -4,14 +4,17 @@ from enum import StrEnum
 from math import erf, sqrt
 from statistics import NormalDist
 
-from rockpin.core.identify import Family, WallReading
+from pydantic import Field
+
 from rockpin.core.model import Model, Rect
+from rockpin.core.reading import Family, WallReading
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Courses, HowKnown, Member, MemberKind, Wall
 
 
 class BehindKind(StrEnum):
     TIMBER = "timber"
+    STEEL = "steel"
     VOID = "void"
     UNIT = "unit"
     JOINT = "joint"
@@ -20,13 +23,21 @@ class BehindKind(StrEnum):
 
 
 class MemberReading(Model):
-    """A member with the spread of its position [mm]."""
+    """A member with the spread of its position [mm].
+
+    ``exists``: the chance that it is there at all. ``density``: chances of its centre mm by mm from
+    ``density_from_mm`` on, where hits and pins gave it another shape than a normal one.
+    """
 
     id: str
     kind: MemberKind
     rect: Rect
     sigma_mm: float
     known: HowKnown
+    exists: float = 1.0
+    double: bool = False
+    density_from_mm: int = Field(default=0, exclude=True)
+    density: tuple[float, ...] = Field(default=(), exclude=True, repr=False)
 
     @property
     def horizontal(self) -> bool:
@@ -103,10 +114,17 @@ def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: flo
         low, high = rect.x_mm + side_mm - x_mm, rect.right_mm - side_mm - x_mm
     if not along_ok or high <= low:
         return 0.0
+    if member.density and not member.horizontal:
+        half = rect.width_mm / 2
+        least, most = x_mm - half + side_mm, x_mm + half - side_mm
+        inside = sum(
+            share for centre, share in enumerate(member.density, member.density_from_mm) if least <= centre <= most
+        )
+        return member.exists * inside
     sigma = member.sigma_mm
     if sigma == 0:
         return 1.0 if low <= 0 <= high else 0.0
-    return max(0.0, _phi(high / sigma) - _phi(low / sigma))
+    return member.exists * max(0.0, _phi(high / sigma) - _phi(low / sigma))
 
 
 def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, sure: float) -> float:
@@ -146,7 +164,7 @@ def look_behind(
     kind, end_mm, wood, member = BehindKind.UNKNOWN, None, 0.0, None
     if reading.family is Family.CONCRETE:
         kind = BehindKind.CONCRETE
-    elif reading.family is Family.MASONRY:
+    elif reading.family in (Family.MASONRY, Family.BONDED_BOARD):
         kind = BehindKind.UNIT
         if wall.courses:
             kind, end_mm = _brick_at(wall.courses, x_mm, y_mm)
@@ -154,7 +172,8 @@ def look_behind(
             near = [_brick_at(wall.courses, x_mm + dx, y_mm + dy) for dx, dy in ((0, step), (0, -step))]
             if any(side[0] is BehindKind.JOINT for side in near):
                 kind = BehindKind.JOINT
-    elif reading.family is Family.BOARD_ON_STUDS:
+    elif reading.family.framed:
+        framing = BehindKind.TIMBER if reading.wood_frame else BehindKind.STEEL
         side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
         loaded = max(figures.wood_loaded_edge_diameters * screw_mm, side)
         kind = BehindKind.VOID
@@ -162,7 +181,7 @@ def look_behind(
             chance = chance_of_wood(candidate, x_mm, y_mm, side, loaded)
             inside = candidate.rect.distance_to(x_mm, y_mm) == 0
             if chance > wood or (inside and member is None):
-                wood, member, kind = chance, candidate, BehindKind.TIMBER
+                wood, member, kind = chance, candidate, framing
     return Behind(
         kind=kind,
         member=member,

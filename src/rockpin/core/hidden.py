@@ -5,9 +5,9 @@ instrument proved on a known live cable; a sweep is believed to a share of its c
 """
 
 from rockpin.core.findings import Finding, Severity, Stage, Where
-from rockpin.core.identify import Family, WallReading
 from rockpin.core.model import Model, Rect
 from rockpin.core.quantities import UnitSystem, show_length, show_limit
+from rockpin.core.reading import Family, WallReading
 from rockpin.core.tables import Catalogue, PointKind, Service, ZoneRule, ZoneSchool, ZoneShape
 from rockpin.core.wall import EdgeKind, Face, Find, Point, Scan, ScanMode, Wall
 
@@ -175,7 +175,7 @@ def read_hidden(
         scans=wall.scans,
         deep_mm=school.deep_mm if school else None,
         thickness_mm=reading.thickness_mm,
-        hollow=reading.family is Family.BOARD_ON_STUDS,
+        hollow=reading.family.framed or reading.family is Family.BONDED_BOARD,
     )
 
 

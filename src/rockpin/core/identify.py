@@ -1,203 +1,380 @@
-"""What is this wall? Reads the stated build-up into one of the families that the other rooms can reckon with.
+"""What is this wall? A belief over build-ups: what is usual here, brought up to date by every check (Bayes' rule).
 
-This version takes the build-up as the user states it. Checks that were reported are kept with the wall and
-answered with a finding, not weighed yet.
+The chances P(outcome | build-up) are rows of the catalogue, each with its reason. A check repeated is no second
+witness: its exponent is tempered by how near the two were done. What the user states is evidence like any other.
 """
 
-from enum import StrEnum
+from collections import defaultdict
+from collections.abc import Sequence
+from math import exp, hypot, log
+from typing import NamedTuple
 
-from rockpin.core.findings import Finding, Severity, Stage, Where
+import numpy as np
+from numpy.typing import NDArray
+
+from rockpin.core.belief_tables import BuildUp, CheckForm, era_of
+from rockpin.core.evidence import Ended, Evidence, Filling, Finish
+from rockpin.core.job import Site
 from rockpin.core.model import Model
-from rockpin.core.tables import Catalogue, Material, Role
-from rockpin.core.wall import Filling, Layer, UnitSolidity, Wall
+from rockpin.core.probing import Measure, fit_probe
+from rockpin.core.quantities import UnitSystem, show_length, show_share
+from rockpin.core.reading import (
+    FAMILY_WORDS,
+    Family,
+    LayerReading,
+    Measured,
+    WallReading,
+    as_measured,
+    read_layers,
+    read_wall,
+)
+from rockpin.core.tables import Catalogue, Role
+from rockpin.core.thickness import Layers, usual_layers
+from rockpin.core.wall import Layer, Wall
+
+Chances = NDArray[np.float64]
 
 
-class Family(StrEnum):
-    """What a fixing has to deal with."""
+class Witness(Model):
+    """What one check says for or against a build-up: ``weight`` is the natural log of the ratio of chances."""
 
-    BOARD_ON_STUDS = "board_on_studs"
-    MASONRY = "masonry"
-    CONCRETE = "concrete"
-    UNKNOWN = "unknown"
+    evidence: str
+    text: str
+    weight: float
+    says: str
 
 
-class LayerReading(Model):
-    """A layer with its place: depths from the face [mm], and what it is made of."""
+class Hypothesis(Model):
+    """One build-up with its chance, its layers as believed, and what spoke for and against it."""
 
-    index: int
-    material: str
+    key: str
     label: str
-    hatch: str
-    role: Role
-    front_mm: float
-    back_mm: float
-    filling: Filling | None
+    says: str
+    family: Family
+    prior: float
+    probability: float
+    probability_text: str
+    reason: str
+    layers: tuple[LayerReading, ...]
+    witnesses: tuple[Witness, ...]
 
-    @property
-    def thickness_mm(self) -> float:
-        return self.back_mm - self.front_mm
+
+class FamilyBelief(Model):
+    family: Family
+    label: str
+    probability: float
+    probability_text: str
 
 
-class WallReading(Model):
-    """The wall as the other rooms need it.
+class Belief(Model):
+    """Build-ups by chance, families by chance, and whether anything but what is usual here speaks for them.
 
-    ``skin_mm``: what lies in front of the layer that holds and carries nothing itself. Boards over a void are
-    skin to a screw in the stud, and the holding layer to an anchor.
+    ``stated``: the build-up that the stated layers are an example of. ``doubted``: the checks speak against it.
     """
 
-    family: Family
-    layers: tuple[LayerReading, ...]
-    skin_mm: float
-    board_mm: float
-    board_count: int
-    void_mm: float
-    filling: Filling | None
-    holding_mm: float
-    thickness_mm: float
-    bearing_mpa: float
-    solidity: UnitSolidity | None
-    fibre_cement: bool
+    hypotheses: tuple[Hypothesis, ...]
+    families: tuple[FamilyBelief, ...]
+    told: bool
+    stated: str | None
+    doubted: bool
+
+    @property
+    def leading(self) -> Hypothesis:
+        return self.hypotheses[0]
+
+    @property
+    def family(self) -> FamilyBelief:
+        return self.families[0]
 
 
-def _place(layers: tuple[Layer, ...], catalogue: Catalogue) -> tuple[LayerReading, ...]:
-    placed: list[LayerReading] = []
-    depth = 0.0
-    for index, layer in enumerate(layers):
-        material = catalogue.material_by_key[layer.material]
-        placed.append(
-            LayerReading(
-                index=index,
-                material=layer.material,
-                label=material.label,
-                hatch=material.hatch,
-                role=material.role,
-                front_mm=depth,
-                back_mm=depth + layer.thickness_mm,
-                filling=layer.filling,
+class Identified(NamedTuple):
+    """The belief, the reading that the plan goes by, and the readings of the other build-ups that matter."""
+
+    belief: Belief
+    reading: WallReading
+    others: tuple[tuple[Hypothesis, WallReading], ...]
+
+
+def hypotheses_of(catalogue: Catalogue) -> tuple[BuildUp, ...]:
+    """The build-ups that the checks decide between, in the catalogue's order."""
+    return tuple(row for row in catalogue.build_ups if row.prior)
+
+
+def prior_of(wall: Wall, site: Site, catalogue: Catalogue) -> Chances:
+    """How common each build-up is in such a region, era and place; sums to one."""
+    era = era_of(wall.built_year or site.built_year)
+    weights = [
+        row.prior.region[site.region] * row.prior.era[era] * row.prior.stands[wall.stands]
+        for row in hypotheses_of(catalogue)
+        if row.prior
+    ]
+    return np.array(weights) / sum(weights)
+
+
+def chances_of(check: str, tiled: bool, catalogue: Catalogue) -> Chances:
+    """P(outcome | build-up), a row for each outcome of the check and a column for each build-up.
+
+    The share of misreports is in it, and what tile in front does to the check.
+    """
+
+    def work() -> Chances:
+        tables, wrong = catalogue.belief, catalogue.figures.misreport
+        rows = {key: row.p for row in tables.likelihoods if row.check == check for key in row.build_ups}
+        outcomes = [outcome.key for outcome in catalogue.check_by_key[check].outcomes]
+        plain = np.array([[rows[row.key][outcome] for row in hypotheses_of(catalogue)] for outcome in outcomes])
+        veil = next((one for one in tables.veils if one.check == check), None) if tiled else None
+        if veil:
+            plain = (1 - veil.share) * plain + veil.share * np.array([[veil.p[outcome]] for outcome in outcomes])
+        return np.asarray((1 - wrong) * plain + wrong / len(outcomes))
+
+    return catalogue.belief.once(f"{check} {tiled}", work)
+
+
+def exponents(evidence: Sequence[Evidence], catalogue: Catalogue) -> list[float]:
+    """How much each piece counts: 1/(1 + Σ ρ) over its repeats, so that n repeats at one place weigh as about one."""
+    figures = catalogue.figures
+    same: dict[str, list[Evidence]] = defaultdict(list)
+    for one in evidence:
+        same[one.check].append(one)
+
+    def alike(one: Evidence, other: Evidence) -> float:
+        known = None not in (one.x_mm, one.y_mm, other.x_mm, other.y_mm)
+        gap = hypot((one.x_mm or 0) - (other.x_mm or 0), (one.y_mm or 0) - (other.y_mm or 0)) if known else 0.0
+        return figures.repeat_same if gap <= figures.same_place_mm else figures.repeat_far
+
+    return [
+        figures.evidence_temper / (1 + sum(alike(one, other) for other in same[one.check] if other is not one))
+        for one in evidence
+    ]
+
+
+def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | None:
+    """The build-up that stated layers are an example of: the same materials from the face to what holds."""
+
+    def front(some: Sequence[Layer]) -> list[str]:
+        found = []
+        for layer in some:
+            role = catalogue.material_by_key[layer.material].role
+            if role is not Role.SKIN:
+                found.append(layer.material)
+            if role in (Role.FRAME, Role.MASONRY, Role.CONCRETE):
+                break
+        return found
+
+    def skins(some: Sequence[Layer]) -> float:
+        roles = [(catalogue.material_by_key[layer.material].role, layer) for layer in some if layer.material != "tile"]
+        return sum(layer.thickness_mm for role, layer in roles if role is Role.SKIN)
+
+    fitting = [row for row in hypotheses_of(catalogue) if front(row.layers) == front(layers)]
+    return min(fitting, key=lambda row: abs(skins(row.layers) - skins(layers)), default=None)
+
+
+class _Weighed(NamedTuple):
+    """One piece of evidence: its log likelihood under each build-up, tempered."""
+
+    evidence: Evidence
+    logs: Chances
+
+
+def _weigh(
+    evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, catalogue: Catalogue
+) -> tuple[list[_Weighed], list[Layers]]:
+    """Every check under every build-up, and the layers after all measures. ``layers``: one for each build-up."""
+    figures, rows = catalogue.figures, hypotheses_of(catalogue)
+    weighed: list[_Weighed] = []
+    layers = list(layers)
+    for one, exponent in zip(evidence, exponents(evidence, catalogue), strict=True):
+        check = catalogue.check_by_key[one.check]
+        logs = np.zeros(len(rows))
+        if check.form is CheckForm.OUTCOME and one.outcome:
+            place = [outcome.key for outcome in check.outcomes].index(one.outcome)
+            logs = np.log(chances_of(one.check, tiled, catalogue)[place])
+        elif check.form is CheckForm.MEASURE and one.value_mm is not None:
+            for index, some in enumerate(layers):
+                whole = Measure(0, len(some.materials), one.value_mm, figures.thickness_sigma_mm)
+                logs[index] = some.log_density(*whole, figures.measure_outlier)
+                layers[index] = some.measured(*whole)
+        elif check.form is CheckForm.PROBE and one.probe:
+            for index, row in enumerate(rows):
+                fit = fit_probe(one.probe, row, layers[index], catalogue)
+                logs[index] = fit.log_likelihood
+                for measure in fit.measures:
+                    layers[index] = layers[index].measured(*measure)
+        weighed.append(_Weighed(one, logs * exponent))
+    return weighed, layers
+
+
+def _normal(logs: Chances) -> Chances:
+    shifted = np.exp(logs - logs.max())
+    return np.asarray(shifted / shifted.sum())
+
+
+_STRENGTH = ((log(10), "strongly"), (log(3), "clearly"), (log(1.25), "a little"))
+
+
+def _in_words(weight: float) -> str:
+    strength = next((word for least, word in _STRENGTH if abs(weight) >= least), None)
+    if strength is None:
+        return "says nothing either way"
+    return f"speaks {strength} {'for' if weight > 0 else 'against'} it"
+
+
+def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str:
+    """A check and its outcome, in a few words."""
+    check = catalogue.check_by_key[one.check]
+    outcome = next((row.label for row in check.outcomes if row.key == one.outcome), "")
+    if one.value_mm is not None:
+        outcome = show_length(one.value_mm, units)
+    if one.probe:
+        words = catalogue.belief.came_out
+        parts = [
+            f"{words[stretch.came_out].lower()} to {show_length(stretch.to_mm, units)}"
+            for stretch in one.probe.intervals
+        ]
+        ends = {Ended.VOID: "then a void", Ended.SOLID: "still solid", Ended.STOP: "then it stopped"}
+        outcome = f"{', '.join(parts)}, {ends[one.probe.ended]}"
+        if one.probe.void_depth_mm is not None:
+            outcome += f" of {show_length(one.probe.void_depth_mm, units)}"
+    return f"{check.label}: {outcome[:1].lower()}{outcome[1:]}"
+
+
+def _witnesses(
+    index: int, prior: Chances, weighed: Sequence[_Weighed], units: UnitSystem, catalogue: Catalogue
+) -> tuple[Witness, ...]:
+    """Each check as a ratio: its chance under this build-up over its chance under all the others as they stood."""
+    others = np.delete(prior, index)
+    others = others / others.sum()
+    found = []
+    for one in weighed:
+        weight = float(one.logs[index] - log(float(np.exp(np.delete(one.logs, index)) @ others)))
+        found.append(
+            Witness(
+                evidence=one.evidence.id,
+                text=evidence_text(one.evidence, units, catalogue),
+                weight=weight,
+                says=_in_words(weight),
             )
         )
-        depth += layer.thickness_mm
-    return tuple(placed)
+    return tuple(sorted(found, key=lambda witness: -abs(witness.weight)))
 
 
-_HOLDING = {
-    Role.FRAME: Family.BOARD_ON_STUDS,
-    Role.MASONRY: Family.MASONRY,
-    Role.CONCRETE: Family.CONCRETE,
-}
+def _filling(evidence: Sequence[Evidence]) -> Filling | None:
+    """What a probe found in the void, the last one that said."""
+    said = [one.probe.void_filling for one in evidence if one.probe and one.probe.void_filling is not Filling.UNKNOWN]
+    return said[-1] if said else None
 
 
-def _solidity(wall: Wall, holding: LayerReading) -> UnitSolidity | None:
-    if holding.role is not Role.MASONRY:
-        return None
-    if holding.material == "cored_brick":
-        return UnitSolidity.CORED
-    return wall.courses.solidity if wall.courses else UnitSolidity.SOLID
+def _measured(row: BuildUp, layers: Layers, filling: Filling | None) -> list[Measured]:
+    """The layers as believed. A void's filling is known only where a probe said so, or where the kind implies it."""
+    usual = {layer.material: layer.filling for layer in row.layers}
+    found = []
+    for index, material in enumerate(layers.materials):
+        hollow = layers.roles[index] in (Role.FRAME, Role.CAVITY)
+        sure = max(row.filling, key=lambda one: row.filling[one]) if row.filling else None
+        fills = filling or (sure if sure and row.filling[sure] >= 0.9 else Filling.UNKNOWN)
+        found.append(
+            Measured(
+                material,
+                float(layers.mean_mm[index]),
+                layers.sigma_mm(index),
+                fills if hollow else usual.get(material),
+            )
+        )
+    return found
 
 
-def read_wall(wall: Wall, catalogue: Catalogue) -> WallReading:
-    """The family of a stated build-up and the depths in it [mm]. A wall with no such layer is ``UNKNOWN``."""
-    layers = _place(wall.build_up, catalogue)
-    holding = next((layer for layer in layers if layer.role in _HOLDING), None)
-    front = layers[: holding.index] if holding else layers
-    boards = [layer for layer in front if layer.role is Role.BOARD]
-    face: Material | None = catalogue.material_by_key[layers[0].material] if layers else None
-    void_mm = holding.thickness_mm if holding and holding.role is Role.FRAME else 0.0
-    family = _HOLDING[holding.role] if holding else Family.UNKNOWN
-    if family is Family.BOARD_ON_STUDS and not boards:
-        family = Family.UNKNOWN
-    return WallReading(
-        family=family,
-        layers=layers,
-        skin_mm=holding.front_mm if holding else 0.0,
-        board_mm=sum(layer.thickness_mm for layer in boards),
-        board_count=len(boards),
-        void_mm=void_mm,
-        filling=(holding.filling or Filling.UNKNOWN) if void_mm and holding else None,
-        holding_mm=holding.thickness_mm if holding else 0.0,
-        thickness_mm=layers[-1].back_mm if layers else 0.0,
-        bearing_mpa=face.bearing_mpa if face else 1.0,
-        solidity=_solidity(wall, holding) if holding else None,
-        fibre_cement=any(layer.material == "fibre_cement_board" for layer in boards),
+def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
+    """The belief over build-ups and the reading that the plan goes by.
+
+    Where the stated layers stand as the likeliest, they are taken as stated; else the likeliest build-up's layers
+    are taken with the thicknesses that were measured, or are usual.
+    """
+    figures, units = catalogue.figures, site.units
+    rows = hypotheses_of(catalogue)
+    tiled = wall.finish is Finish.TILED
+    prior = prior_of(wall, site, catalogue)
+    usual = [usual_layers(row, tiled, catalogue) for row in rows]
+    weighed, layers = _weigh(wall.evidence, usual, tiled, catalogue)
+    logs = np.log(prior) + sum((one.logs for one in weighed), np.zeros(len(rows)))
+    stated = match_build_up(wall.build_up, catalogue) if wall.build_up else None
+    if stated:
+        right = catalogue.belief.stated[wall.stated]
+        rest = (1 - right) / (len(rows) - 1)
+        # what is usual here says nothing against somebody who saw the wall open
+        logs -= np.log(prior)
+        logs += np.log([right if row is stated else rest for row in rows])
+    chances = _normal(logs)
+
+    solidity = wall.courses.solidity if wall.courses else None
+    filling = _filling(wall.evidence)
+    readings = [
+        read_layers(_measured(row, layers[index], filling), solidity, catalogue, figures)
+        for index, row in enumerate(rows)
+    ]
+    if stated:
+        readings[rows.index(stated)] = read_layers(_stated(wall, filling), solidity, catalogue, figures)
+    order = sorted(range(len(rows)), key=lambda index: (-chances[index], rows[index].key))
+    hypotheses = {
+        index: Hypothesis(
+            key=rows[index].key,
+            label=("Tiled: " if tiled else "") + rows[index].label,
+            says=rows[index].says,
+            family=readings[index].family,
+            prior=float(prior[index]),
+            probability=float(chances[index]),
+            probability_text=show_share(float(chances[index])),
+            reason=_reason(rows[index]),
+            layers=readings[index].layers,
+            witnesses=_witnesses(index, prior, weighed, units, catalogue)
+            if chances[index] >= figures.build_up_considered
+            else (),
+        )
+        for index in order
+    }
+    families: dict[Family, float] = defaultdict(float)
+    for index in order:
+        families[readings[index].family] += float(chances[index])
+    unmatched = bool(wall.build_up) and stated is None
+    doubted = stated is not None and families[read_wall(wall, catalogue).family] < figures.family_ready
+    belief = Belief(
+        hypotheses=tuple(hypotheses[index] for index in order),
+        families=tuple(
+            FamilyBelief(
+                family=family, label=FAMILY_WORDS[family], probability=share, probability_text=show_share(share)
+            )
+            for family, share in sorted(families.items(), key=lambda pair: -pair[1])
+        ),
+        told=bool(wall.build_up or wall.evidence),
+        stated=stated.key if stated else None,
+        doubted=doubted,
     )
-
-
-def _finding(severity: Severity, code: str, wall: Wall, sentence: str, action: str | None) -> Finding:
-    return Finding(
-        severity=severity,
-        stage=Stage.WALL,
-        code=code,
-        sentence=sentence,
-        action=action,
-        where=Where(wall=wall.id),
+    reading = read_wall(wall, catalogue) if unmatched else readings[order[0]]
+    others = tuple(
+        (hypotheses[index], readings[index])
+        for index in order[1:]
+        if chances[index] >= figures.build_up_considered and not unmatched
     )
+    return Identified(belief, reading, others)
 
 
-def wall_findings(wall: Wall, reading: WallReading, built_year: int | None) -> list[Finding]:
-    """What is wrong with, or not known of, the wall as stated."""
-    findings: list[Finding] = []
-    prove, stop, note = Severity.PROVE_FIRST, Severity.DO_NOT_DRILL, Severity.NOTE
-    if not wall.build_up:
-        findings.append(
-            _finding(
-                stop,
-                "wall-not-stated",
-                wall,
-                "Nobody has said what this wall is built of.",
-                "State its layers.",
-            )
-        )
-    elif reading.family is Family.UNKNOWN:
-        findings.append(
-            _finding(
-                stop,
-                "wall-not-planned",
-                wall,
-                "This build-up is not planned yet: Rock Pin knows board on timber studs, brick and concrete.",
-                "If the layers are right, ask somebody who knows this kind of wall.",
-            )
-        )
-    if len(wall.outline) > 0:
-        findings.append(
-            _finding(
-                prove,
-                "outline-not-planned",
-                wall,
-                "Sloped or stepped outlines are not planned yet; the wall is drawn and checked as a rectangle.",
-                "Check by tape that every hole lies on the wall, and look for the true top edge.",
-            )
-        )
-    if wall.edge_slope_mm_per_m:
-        findings.append(
-            _finding(
-                note,
-                "edge-slope-not-planned",
-                wall,
-                f"The left edge is {abs(wall.edge_slope_mm_per_m):g} mm in a metre out of plumb. "
-                "That is not reckoned with yet.",
-                "Measure from a plumb line dropped at the left edge, not from the edge itself.",
-            )
-        )
-    if wall.evidence:
-        findings.append(
-            _finding(
-                note,
-                "evidence-not-weighed",
-                wall,
-                f"{len(wall.evidence)} reported checks are kept with the wall; they are not weighed yet. "
-                "The stated layers count.",
-                None,
-            )
-        )
-    if built_year is not None and built_year < 2000 and not wall.coating_tested:
-        findings.append(
-            _finding(
-                prove,
-                "old-building",
-                wall,
-                f"The building is from {built_year}: textured coatings, cement sheet and boards of that time may "
-                "hold asbestos, old paint lead.",
-                "Have the coating and the board tested, and note it with the wall.",
-            )
-        )
-    return findings
+def _reason(row: BuildUp) -> str:
+    return row.prior.reason if row.prior else ""
+
+
+def _stated(wall: Wall, filling: Filling | None) -> list[Measured]:
+    """The stated layers; what a probe found in the void fills in where nobody said."""
+    return [
+        one._replace(filling=filling) if filling and one.filling is Filling.UNKNOWN else one
+        for one in as_measured(wall.build_up)
+    ]
+
+
+def surprise(chances: Chances) -> float:
+    """Entropy [bits] of a distribution."""
+    kept = chances[chances > 0]
+    return float(-(kept * np.log2(kept)).sum())
+
+
+def updated(chances: Chances, logs: Chances) -> Chances:
+    """Bayes' rule on chances with log likelihoods."""
+    return _normal(np.log(np.maximum(chances, exp(-700))) + logs)

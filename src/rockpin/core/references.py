@@ -2,7 +2,9 @@
 
 from collections.abc import Mapping
 
+from rockpin.core.belief_tables import CheckForm
 from rockpin.core.errors import BadInput, Fault
+from rockpin.core.evidence import Evidence
 from rockpin.core.job import JobBody, JobDocument
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
@@ -14,6 +16,23 @@ def _unknown(path: str, key: str, table: Mapping[str, object], what: str) -> lis
     return [Fault(path, f"“{key}” is no {what} of the catalogue; it has {', '.join(sorted(table))}")]
 
 
+def _evidence_faults(path: str, one: Evidence, catalogue: Catalogue) -> list[Fault]:
+    """A check must be known, and told in its own form: a word of its own, a measure, or a probe's record."""
+    faults = _unknown(f"{path}.check", one.check, catalogue.check_by_key, "check")
+    if faults:
+        return faults
+    check = catalogue.check_by_key[one.check]
+    outcomes = {row.key: row for row in check.outcomes}
+    match check.form:
+        case CheckForm.OUTCOME:
+            return _unknown(f"{path}.outcome", one.outcome or "", outcomes, f"outcome of {check.label.lower()}")
+        case CheckForm.MEASURE if not one.value_mm:
+            return [Fault(f"{path}.value_mm", f"{check.label} is told by a measure; give it, above 0 mm")]
+        case CheckForm.PROBE if one.probe is None:
+            return [Fault(f"{path}.probe", "a probe hole is told by its record: what came out, and how it ended")]
+    return []
+
+
 def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]:
     """Keys of a wall that the catalogue does not know."""
     faults: list[Fault] = []
@@ -21,6 +40,8 @@ def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]
         faults += _unknown(f"{path}build_up.{i}.material", layer.material, catalogue.material_by_key, "material")
     for i, point in enumerate(wall.points):
         faults += _unknown(f"{path}points.{i}.kind", point.kind, catalogue.point_by_key, "point")
+    for i, evidence in enumerate(wall.evidence):
+        faults += _evidence_faults(f"{path}evidence.{i}", evidence, catalogue)
     if wall.framing:
         faults += _unknown(f"{path}framing.species", wall.framing.species, catalogue.species_by_key, "kind of wood")
     return faults

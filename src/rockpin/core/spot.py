@@ -8,9 +8,9 @@ from rockpin.core.demand import HoleDemand
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import Behind, MemberReading, look_behind
-from rockpin.core.identify import WallReading
 from rockpin.core.model import Model, Rect
 from rockpin.core.quantities import UnitSystem
+from rockpin.core.reading import WallReading
 from rockpin.core.tables import Catalogue, Duty, Screw
 from rockpin.core.wall import EdgeKind, Wall
 

@@ -9,20 +9,14 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from rockpin.core.belief_tables import BeliefTables, BuildUp, Check
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, Fixture, HeadSeat
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Id, Model, Name
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.wall import HowKnown, Layer, UnitSolidity
-
-
-class Row(Model):
-    """A row of a table: its key, what a person calls it, and where it comes from."""
-
-    key: Id
-    label: Name
-    source: Name
+from rockpin.core.rows import Row
+from rockpin.core.wall import HowKnown, UnitSolidity
 
 
 class Role(StrEnum):
@@ -30,9 +24,20 @@ class Role(StrEnum):
 
     SKIN = "skin"
     BOARD = "board"
+    CAVITY = "cavity"
     FRAME = "frame"
     MASONRY = "masonry"
     CONCRETE = "concrete"
+
+
+class BoardKind(StrEnum):
+    """How a board over a void takes an anchor."""
+
+    GYPSUM = "gypsum"
+    FIBRE_CEMENT = "fibre_cement"
+    LATH = "lath"
+    PANEL = "panel"
+    LINING = "lining"
 
 
 class BitType(StrEnum):
@@ -60,17 +65,9 @@ class Material(Row):
     hammer: Hammer
     speed: Name
     silica_dust: bool
+    board_kind: BoardKind | None = None
+    solidity: UnitSolidity | None = None
     usual_mm: tuple[float, ...] = ()
-
-
-class BuildUp(Row):
-    """A usual make of wall that the user can start from."""
-
-    says: str
-    layers: tuple[Layer, ...]
-    unit: Id | None = None
-    stud_width_mm: float | None = None
-    stud_pitch_mm: float | None = None
 
 
 class MasonryUnit(Row):
@@ -275,6 +272,7 @@ class Catalogue(Model):
     wishes: dict[Wish, str]
     figures: Figures
     figure_sources: dict[str, str]
+    belief: BeliefTables
 
     @model_validator(mode="after")
     def _references_hold(self) -> Self:
@@ -296,6 +294,9 @@ class Catalogue(Model):
             for layer in build_up.layers:
                 if layer.material not in self.material_by_key:
                     raise ValueError(f"build_ups: {build_up.key} names the unknown material {layer.material}")
+        for row in self.belief.dust:
+            if row.material not in self.material_by_key:
+                raise ValueError(f"dust: unknown material {row.material}")
         for fixing in self.fixings:
             wanted = fixing.screws if isinstance(fixing, MasonryPlug) else ()
             if isinstance(fixing, BoardAnchor | WoodFastener):
@@ -308,6 +309,14 @@ class Catalogue(Model):
     @cached_property
     def material_by_key(self) -> dict[str, Material]:
         return {row.key: row for row in self.materials}
+
+    @cached_property
+    def build_up_by_key(self) -> dict[str, BuildUp]:
+        return {row.key: row for row in self.build_ups}
+
+    @cached_property
+    def check_by_key(self) -> dict[str, Check]:
+        return {row.key: row for row in self.belief.checks}
 
     @cached_property
     def screw_by_key(self) -> dict[str, Screw]:

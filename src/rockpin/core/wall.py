@@ -9,6 +9,7 @@ from typing import Self
 
 from pydantic import Field, model_validator
 
+from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HowStated, Place, Trace
 from rockpin.core.model import (
     Day,
     Id,
@@ -21,15 +22,6 @@ from rockpin.core.model import (
     WallCoordinate,
     duplicated,
 )
-
-
-class Filling(StrEnum):
-    """What fills a hollow layer."""
-
-    EMPTY = "empty"
-    MINERAL_WOOL = "mineral_wool"
-    RIGID_FOAM = "rigid_foam"
-    UNKNOWN = "unknown"
 
 
 class HowKnown(StrEnum):
@@ -188,19 +180,6 @@ class Scan(Model):
     note: Note = ""
 
 
-class Evidence(Model):
-    """One check of what the wall is, done at one place, and its outcome."""
-
-    id: Id
-    check: Id
-    outcome: Id
-    x_mm: WallCoordinate | None = None
-    y_mm: WallCoordinate | None = None
-    value_mm: NonNegativeMm | None = None
-    day: Day | None = None
-    note: Note = ""
-
-
 class OldHole(Model):
     """A hole that is already in the wall, and what it met: the best evidence there is."""
 
@@ -235,13 +214,19 @@ class Wall(Model):
     right_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
     outline: tuple[Corner, ...] = Field(default=(), description="corners of a face that is no rectangle")
     edge_slope_mm_per_m: float = Field(default=0, ge=-100, le=100, description="how far the left edge is out of plumb")
-    build_up: tuple[Layer, ...] = Field(default=(), max_length=12)
+    stands: Place = Field(default=Place.UNKNOWN, description="where in the building")
+    built_year: int | None = Field(default=None, ge=1000, le=2200, description="if not as old as the building")
+    finish: Finish = Finish.UNKNOWN
+    build_up: tuple[Layer, ...] = Field(default=(), max_length=12, description="as stated; empty: left to the checks")
+    stated: HowStated = Field(default=HowStated.SEEN, description="how the stated layers are known")
     courses: Courses | None = None
     framing: Framing | None = None
     board_joints_mm: tuple[WallCoordinate, ...] = ()
     openings: tuple[Opening, ...] = ()
     points: tuple[Point, ...] = ()
-    evidence: tuple[Evidence, ...] = ()
+    evidence: tuple[Evidence, ...] = Field(default=(), max_length=500)
+    hits: tuple[Hit, ...] = Field(default=(), max_length=500)
+    traces: tuple[Trace, ...] = Field(default=(), max_length=40)
     scans: tuple[Scan, ...] = ()
     old_holes: tuple[OldHole, ...] = ()
     coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
@@ -253,6 +238,8 @@ class Wall(Model):
             ("openings", self.openings),
             ("points", self.points),
             ("evidence", self.evidence),
+            ("hits", self.hits),
+            ("traces", self.traces),
             ("scans", self.scans),
             ("old_holes", self.old_holes),
             ("framing.members", self.framing.members if self.framing else ()),
@@ -263,6 +250,12 @@ class Wall(Model):
             if opening.rect.right_mm > self.width_mm or opening.x_mm < 0 or opening.rect.top_mm > self.height_mm:
                 raise ValueError(
                     f"openings: {opening.kind} {opening.id} reaches outside the wall of "
+                    f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
+                )
+        for hit in self.hits:
+            if not (0 <= hit.x_mm <= self.width_mm and 0 <= hit.y_mm <= self.height_mm):
+                raise ValueError(
+                    f"hits: {hit.kind} {hit.id} at {hit.x_mm:g}, {hit.y_mm:g} mm lies outside the wall of "
                     f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
                 )
         for point in self.points:

@@ -1,5 +1,6 @@
 """Slipway House: three walls and five jobs. All names, weights and sizes are made up."""
 
+from rockpin.core.evidence import Filling
 from rockpin.core.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
 from rockpin.core.job import JobDocument, Placement, Site, Wish
 from rockpin.core.model import Rect
@@ -7,7 +8,6 @@ from rockpin.core.wall import (
     Courses,
     EdgeKind,
     Face,
-    Filling,
     Find,
     Framing,
     HowKnown,

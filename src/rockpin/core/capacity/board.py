@@ -12,17 +12,26 @@ from rockpin.core.capacity.common import (
     table_working,
     wrong_place,
 )
+from rockpin.core.evidence import Filling
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding
 from rockpin.core.framing import BehindKind
-from rockpin.core.identify import Family
 from rockpin.core.quantities import show_length, show_limit
+from rockpin.core.reading import Family, WallReading
 from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import BoardAnchor, Catalogue
-from rockpin.core.wall import Filling
+from rockpin.core.tables import BoardAnchor, BoardKind, Catalogue
 
+_HOLLOW = (Family.BOARD_ON_STUDS, Family.LATH_AND_PLASTER, Family.THIN_PANEL, Family.BONDED_BOARD)
+_TOGGLES = ("spring_toggle", "strap_toggle")
 _CUTS_ITS_OWN = ("self_drilling", "bare_screw")
+
+
+_NO_SELF_DRILLING = {
+    BoardKind.FIBRE_CEMENT: ("fibre-cement", "It cannot cut into fibre-cement board."),
+    BoardKind.LATH: ("lath", "It breaks the old plaster off its laths."),
+    BoardKind.PANEL: ("thin-panel", "A thin panel gives its thread nothing to hold in."),
+}
 
 
 def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: Figures) -> float | None:
@@ -38,6 +47,20 @@ def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: 
     else:
         factor = figures.board_step_9_5
     return min(factor, figures.board_self_drilling_max) if self_drilling else factor
+
+
+def board_factor(anchor: BoardAnchor, reading: WallReading, figures: Figures) -> float | None:
+    """Factor for what the board is and how thick; None where it is too thin to be rated."""
+    self_drilling = anchor.kind == "self_drilling"
+    match reading.board_kind:
+        case BoardKind.LATH:
+            return figures.board_lath_toggle if anchor.kind in _TOGGLES else figures.board_lath
+        case BoardKind.PANEL:
+            return figures.board_panel
+    factor = thickness_factor(reading.board_mm, reading.board_count, self_drilling, figures)
+    if factor and reading.board_kind is BoardKind.FIBRE_CEMENT:
+        return factor * figures.board_fibre_cement
+    return factor
 
 
 def neighbour_factor(neighbours: tuple[tuple[float, float], ...], figures: Figures) -> float:
@@ -56,14 +79,14 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Fin
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, anchor, code, sentence, **numbers))
 
-    if reading.family is not Family.BOARD_ON_STUDS:
+    if reading.family not in _HOLLOW or reading.void_mm <= 0:
         no("no-void", "There is no void behind this face for it to open in.")
         return found
     found += wrong_place(spot, anchor)
     screw = catalogue.screw_by_key[anchor.screw]
     behind = spot.behind(screw.diameter_mm, catalogue)
     needs = max(anchor.wing_mm, anchor.hole_mm / 2)
-    if behind.kind is BehindKind.TIMBER:
+    if behind.kind in (BehindKind.TIMBER, BehindKind.STEEL):
         no("in-the-stud", "It would stand in the stud's own width: use the stud.")
     elif behind.clear_mm < needs:
         no(
@@ -73,13 +96,18 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Fin
             needs_mm=needs,
             has_mm=behind.clear_mm,
         )
-    grip = reading.skin_mm
-    if not anchor.grip_min_mm <= grip <= anchor.grip_max_mm:
+    low, high = reading.front_low_mm, reading.front_high_mm
+    if not (anchor.grip_min_mm <= low and high <= anchor.grip_max_mm):
+        grip = (
+            show_length(low, units)
+            if high - low < 1
+            else f"{show_limit(low, units)} to {show_length(high, units)}, not measured"
+        )
         no(
             "grip",
             f"It grips {show_length(anchor.grip_min_mm, units)} to {show_limit(anchor.grip_max_mm, units)}; "
-            f"the board and what is on it make {show_length(grip, units)}.",
-            grip_mm=grip,
+            f"the board and what is on it make {grip}.",
+            grip_mm=reading.front_mm,
             grip_min_mm=anchor.grip_min_mm,
             grip_max_mm=anchor.grip_max_mm,
         )
@@ -93,9 +121,10 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Fin
     if anchor.needs_empty_void and reading.filling is not Filling.EMPTY:
         what = "may be filled" if reading.filling is Filling.UNKNOWN else "is filled with insulation"
         no("void-filled", f"It opens in an empty void only; this one {what}.")
-    if reading.fibre_cement and anchor.kind == "self_drilling":
-        no("fibre-cement", "It cannot cut into fibre-cement board.")
-    if thickness_factor(reading.board_mm, reading.board_count, anchor.kind == "self_drilling", figures) is None:
+    if anchor.kind == "self_drilling" and reading.board_kind in _NO_SELF_DRILLING:
+        code, sentence = _NO_SELF_DRILLING[reading.board_kind]
+        no(code, sentence)
+    if board_factor(anchor, reading, figures) is None:
         no(
             "board-thin",
             f"Boards under {show_length(9.5, units)} are not rated; this is {show_limit(reading.board_mm, units)}.",
@@ -143,7 +172,7 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
     screw = catalogue.screw_by_key[anchor.screw]
     found = _refusals(anchor, spot, catalogue)
     under = under_head_mm(screw, spot, figures)
-    length = stock_length(screw, under + reading.skin_mm + figures.board_screw_past_mm)
+    length = stock_length(screw, under + reading.front_high_mm + figures.board_screw_past_mm)
     if length is None and not found:
         found.append(
             refuse(
@@ -155,24 +184,25 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
         )
     if found or length is None:
         return refused(anchor, found)
-    thick = thickness_factor(reading.board_mm, reading.board_count, anchor.kind == "self_drilling", figures) or 0.0
+    thick = board_factor(anchor, reading, figures) or 0.0
     cyclic = 1.0
     if spot.duty.cyclic:
         cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
     neighbours = neighbour_factor(spot.neighbours, figures)
     edge = figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0
     factors = [
-        Factor(label="board thickness", value=thick),
+        Factor(label="what the board is and how thick", value=thick),
         Factor(label="pull that comes and goes", value=cyclic),
         Factor(label="neighbours", value=neighbours),
         Factor(label="board's edge", value=edge),
     ]
     total = thick * cyclic * neighbours * edge
     tension_n, shear_n = anchor.rating.tension_n * total, anchor.rating.shear_n * total
-    lever = reading.skin_mm - reading.board_mm + spot.proud_mm
+    front = reading.front_high_mm
+    lever = max(0.0, front - reading.board_mm) + spot.proud_mm
     clamped = spot.clamped(figures)
 
-    depth = reading.skin_mm + figures.board_drill_past_mm
+    depth = front + figures.board_drill_past_mm
     return assessed(
         anchor,
         spot,
@@ -187,9 +217,9 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
             else BitRule.CLEARANCE,
             pilot_mm=None,
             depth_mm=depth,
-            reach_mm=max(depth, reading.skin_mm + anchor.void_mm, length - under),
-            grip_from_mm=reading.skin_mm - reading.board_mm,
-            grip_to_mm=reading.skin_mm,
+            reach_mm=max(depth, front + anchor.void_mm, length - under),
+            grip_from_mm=max(0.0, reading.front_mm - reading.board_mm),
+            grip_to_mm=reading.front_mm,
             plug_length_mm=0.0,
             wing_mm=anchor.wing_mm,
             wing_depth_mm=anchor.void_mm,

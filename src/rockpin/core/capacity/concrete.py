@@ -19,8 +19,8 @@ from rockpin.core.demand import CaseDemand
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding
 from rockpin.core.fixture import HoleKind
-from rockpin.core.identify import Family
 from rockpin.core.quantities import show_length, show_limit
+from rockpin.core.reading import Family
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick, dust_mm
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue, ConcreteAnchor

@@ -15,8 +15,8 @@ from rockpin.core.capacity.common import (
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding
 from rockpin.core.framing import BehindKind
-from rockpin.core.identify import Family
 from rockpin.core.quantities import show_length, show_limit
+from rockpin.core.reading import Family
 from rockpin.core.screws import BitRule, HoleSpec, dust_mm, left_behind_mm, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
 from rockpin.core.tables import Catalogue, Hammer, MasonryPlug, Rating, Screw
@@ -33,7 +33,7 @@ def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
     """The table's row for what this wall is made of, or None where it has none."""
     if spot.reading.family is Family.CONCRETE:
         return plug.ratings.get("concrete")
-    if spot.reading.family is Family.MASONRY and spot.reading.solidity:
+    if spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD) and spot.reading.solidity:
         return plug.ratings.get(spot.reading.solidity.value)
     return None
 
@@ -53,8 +53,8 @@ def _best_screw(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Screw | 
 
 def hammered(spot: Spot, catalogue: Catalogue) -> bool:
     """Whether the holding layer is drilled with hammer action."""
-    holding = next(layer for layer in spot.reading.layers if layer.front_mm == spot.reading.skin_mm)
-    return catalogue.material_by_key[holding.material].hammer is Hammer.ONCE_SEATED
+    holding = spot.reading.holding
+    return holding is not None and catalogue.material_by_key[holding].hammer is Hammer.ONCE_SEATED
 
 
 def through_refusal(spot: Spot, depth_mm: float, catalogue: Catalogue) -> tuple[float, float] | None:
@@ -72,7 +72,7 @@ def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Findi
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, plug, code, sentence, **numbers))
 
-    if spot.reading.family is Family.BOARD_ON_STUDS:
+    if spot.reading.family.framed:
         no("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")
         return found
     if rating_of(plug, spot) is None:
@@ -107,7 +107,7 @@ def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Findi
 def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) -> list[Factor]:
     figures = catalogue.figures
     factors: list[Factor] = []
-    if spot.reading.family is Family.MASONRY:
+    if spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD):
         behind = spot.behind(screw.diameter_mm, catalogue)
         if behind.kind is BehindKind.JOINT:
             factors.append(Factor(label="in a mortar joint", value=figures.masonry_joint_factor))

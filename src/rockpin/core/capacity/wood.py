@@ -19,7 +19,6 @@ from rockpin.core.demand import CaseDemand, Duration
 from rockpin.core.findings import Finding, Severity, Stage
 from rockpin.core.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
-from rockpin.core.identify import Family
 from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, show_length, show_limit, show_share
 from rockpin.core.screws import BitRule, HoleSpec, pick, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
@@ -56,7 +55,7 @@ def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(spot, fastener, code, sentence, **numbers))
 
-    if spot.reading.family is not Family.BOARD_ON_STUDS:
+    if not spot.reading.wood_frame:
         no("no-wood", "There is no wood in this wall for its thread.")
         return found
     found += wrong_place(spot, fastener)

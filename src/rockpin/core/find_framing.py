@@ -1,0 +1,260 @@
+"""Where is the framing? Puts stated members, hits, pins and traces together into members with their spread.
+
+A row that the user states is taken as the expectation of each of its studs; else the hits themselves are fitted to
+the region's pitches. What is seen and what is only predicted stay told apart, and hits that contradict are named.
+"""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from itertools import combinations
+from math import hypot
+
+from rockpin.core.evidence import HitKind
+from rockpin.core.framing import MemberReading, members_of
+from rockpin.core.job import Region
+from rockpin.core.lattice import Lattice, Located, StudFit, fit_lattice, fit_stud
+from rockpin.core.model import Model, Rect
+from rockpin.core.quantities import UnitSystem, show_length, show_share
+from rockpin.core.reading import WallReading
+from rockpin.core.tables import Catalogue
+from rockpin.core.traces import Peak, find_in, hits_of
+from rockpin.core.wall import HowKnown, MemberKind, Wall
+
+
+class PitchReading(Model):
+    """A spacing of the studs with its chance."""
+
+    pitch_mm: float
+    label: str
+    chance: float
+    text: str
+
+
+class HitReading(Model):
+    """A hit as it is drawn, and whether a stud explains it."""
+
+    id: str
+    kind: HitKind
+    label: str
+    x_mm: float
+    sigma_mm: float
+    stud: str | None
+
+
+class Contradiction(Model):
+    """Two hits of which at least one is wrong."""
+
+    x_mm: float
+    text: str
+
+
+class FramingReading(Model):
+    """All members, the pitches that fit, every hit, the peaks of the traces, and what contradicts what."""
+
+    members: tuple[MemberReading, ...]
+    pitches: tuple[PitchReading, ...]
+    hits: tuple[HitReading, ...]
+    peaks: tuple[Peak, ...]
+    contradictions: tuple[Contradiction, ...]
+    looked_for: bool
+
+
+Expected = tuple[float, float, float]
+
+
+def _located(wall: Wall, peaks: tuple[Peak, ...], catalogue: Catalogue) -> list[Located]:
+    spread = {row.kind: row.sigma_mm for row in catalogue.belief.hits}
+    own = [Located(hit.id, hit.kind, hit.x_mm, spread[hit.kind], hit.width_mm) for hit in wall.hits]
+    return sorted(own + hits_of(peaks, catalogue), key=lambda hit: (hit.x_mm, hit.id))
+
+
+def _beside(wall: Wall, stud_mm: float, catalogue: Catalogue) -> list[Expected]:
+    """Studs at the corners and beside the openings, off any pitch."""
+    figures = catalogue.figures
+    places = [stud_mm / 2, wall.width_mm - stud_mm / 2]
+    for opening in wall.openings:
+        gap = figures.opening_trim_mm + stud_mm / 2
+        places += [opening.x_mm - gap, opening.rect.right_mm + gap]
+    inside = [place for place in places if 0 < place < wall.width_mm]
+    return [(place, figures.corner_stud_sigma_mm, figures.corner_stud_chance) for place in inside]
+
+
+def _share_out(
+    expected: Sequence[Expected], hits: Sequence[Located], catalogue: Catalogue
+) -> tuple[dict[int, list[Located]], list[list[Located]]]:
+    """Each hit to the nearest place that expects a stud, if near enough; the rest in groups of their own."""
+    reach = catalogue.figures.hit_reach_mm
+    given: dict[int, list[Located]] = defaultdict(list)
+    rest: list[list[Located]] = []
+    for hit in hits:
+        index = min(range(len(expected)), key=lambda i: abs(expected[i][0] - hit.x_mm), default=None)
+        if index is not None and abs(expected[index][0] - hit.x_mm) <= reach:
+            given[index].append(hit)
+        elif rest and hit.x_mm - rest[-1][-1].x_mm <= reach:
+            rest[-1].append(hit)
+        else:
+            rest.append([hit])
+    return given, rest
+
+
+def _member(
+    number: int, fit: StudFit, hits: Sequence[Located], wall: Wall, stud_mm: float, catalogue: Catalogue
+) -> MemberReading:
+    widths = [hit.width_mm for hit in hits if hit.width_mm]
+    double = any(width > catalogue.figures.double_stud_share * stud_mm for width in widths)
+    width = 2 * stud_mm if double else stud_mm
+    known = HowKnown.PINNED if fit.pinned else HowKnown.DETECTED if fit.hits else HowKnown.PREDICTED
+    return MemberReading(
+        id=f"found-{number}",
+        kind=MemberKind.STUD,
+        rect=Rect(x_mm=fit.centre_mm - width / 2, y_mm=0, width_mm=width, height_mm=wall.height_mm),
+        sigma_mm=fit.sigma_mm,
+        known=known,
+        exists=fit.exists,
+        double=double,
+        density_from_mm=fit.from_mm,
+        density=tuple(float(share) for share in fit.density),
+    )
+
+
+def _fitted(
+    wall: Wall, expected: list[Expected], hits: list[Located], stud_mm: float, catalogue: Catalogue
+) -> list[tuple[MemberReading, list[Located]]]:
+    """A member for each place that expects one, and for hits of their own that are likely enough a stud."""
+    figures = catalogue.figures
+    given, rest = _share_out(expected, hits, catalogue)
+    found: list[tuple[MemberReading, list[Located]]] = []
+    for index, place in enumerate(expected):
+        fit = fit_stud(place, given[index], stud_mm, catalogue)
+        found.append((_member(index, fit, given[index], wall, stud_mm, catalogue), given[index]))
+    for group in rest:
+        if all(hit.kind is HitKind.PIN_VOID for hit in group):
+            continue
+        fit = fit_stud(None, group, stud_mm, catalogue)
+        if fit.exists >= figures.own_stud_drawn:
+            found.append((_member(len(found), fit, group, wall, stud_mm, catalogue), group))
+    return found
+
+
+def _stated_again(
+    members: Sequence[MemberReading], hits: list[Located], wall: Wall, catalogue: Catalogue
+) -> list[tuple[MemberReading, list[Located]]]:
+    """Stated studs, each brought up to date by the hits about it; hits away from all of them as studs of their own."""
+    figures = catalogue.figures
+    studs = [member for member in members if not member.horizontal]
+    places = [(one.rect.centre_x_mm, one.sigma_mm, 1.0) for one in studs]
+    given, rest = _share_out(places, hits, catalogue)
+    again: list[tuple[MemberReading, list[Located]]] = [(one, []) for one in members if one.horizontal]
+    for index, member in enumerate(studs):
+        mine = given[index]
+        if not mine:
+            again.append((member, []))
+            continue
+        fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue)
+        moved = member.rect.model_copy(update={"x_mm": fit.centre_mm - member.rect.width_mm / 2})
+        known = HowKnown.PINNED if fit.pinned else member.known
+        again.append(
+            (
+                member.model_copy(
+                    update={
+                        "rect": moved,
+                        "sigma_mm": fit.sigma_mm,
+                        "exists": fit.exists,
+                        "known": known,
+                        "density_from_mm": fit.from_mm,
+                        "density": tuple(float(share) for share in fit.density),
+                    }
+                ),
+                mine,
+            )
+        )
+    width = studs[0].rect.width_mm if studs else 38.0
+    for number, group in enumerate(rest):
+        if all(hit.kind is HitKind.PIN_VOID for hit in group):
+            continue
+        fit = fit_stud(None, group, width, catalogue)
+        if fit.exists >= figures.own_stud_drawn:
+            again.append((_member(number, fit, group, wall, width, catalogue), group))
+    return again
+
+
+def _contradictions(
+    shared: Sequence[tuple[MemberReading, list[Located]]],
+    hits: Sequence[Located],
+    labels: dict[HitKind, str],
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> tuple[Contradiction, ...]:
+    found: list[Contradiction] = []
+    limit = catalogue.figures.contradiction_sigmas
+
+    def name(hit: Located) -> str:
+        return f"{labels[hit.kind].lower()} at {show_length(hit.x_mm, units)}"
+
+    def add(one: Located, other: Located, why: str) -> None:
+        found.append(Contradiction(x_mm=one.x_mm, text=f"The {name(one)} and the {name(other)} {why}."))
+
+    voids = [hit for hit in hits if hit.kind is HitKind.PIN_VOID]
+    for member, mine in shared:
+        solid = [hit for hit in mine if hit.kind is not HitKind.PIN_VOID]
+        for one, other in combinations(solid, 2):
+            if abs(one.x_mm - other.x_mm) > limit * hypot(one.sigma_mm, other.sigma_mm):
+                add(one, other, "cannot both be the same stud; look again at one of them")
+        for void in voids:
+            for hit in solid:
+                near = member.rect.width_mm / 2 - 1
+                if abs(hit.x_mm - void.x_mm) < near:
+                    add(hit, void, "contradict each other: where the pin was free there is no stud")
+    return tuple(found)
+
+
+def read_framing(
+    wall: Wall, reading: WallReading, region: Region, units: UnitSystem, catalogue: Catalogue
+) -> FramingReading:
+    """All that is known of the framing behind a face."""
+    stated = members_of(wall, catalogue)
+    peaks = tuple(peak for trace in wall.traces for peak in find_in(trace, units, catalogue))
+    hits = _located(wall, peaks, catalogue) if reading.family.framed else []
+    labels = {row.kind: row.label for row in catalogue.belief.hits}
+    pitches: tuple[PitchReading, ...] = ()
+    if not hits:
+        shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
+    elif any(not member.horizontal for member in stated):
+        shared = _stated_again(stated, hits, wall, catalogue)
+    else:
+        stud_mm = catalogue.belief.stud_width_mm[region]
+        lattice = fit_lattice(hits, wall.width_mm, region, catalogue)
+        pitches = _pitches(lattice, catalogue)
+        beside = _beside(wall, stud_mm, catalogue)
+        apart = catalogue.figures.hit_reach_mm / 2
+        row = [one for one in lattice.centres if all(abs(one[0] - place[0]) > apart for place in beside)]
+        shared = _fitted(wall, sorted([*row, *beside]), hits, stud_mm, catalogue)
+        shared += [(member, []) for member in stated]
+    owner = {hit.id: member.id for member, mine in shared for hit in mine}
+    return FramingReading(
+        members=tuple(member for member, _ in shared),
+        pitches=pitches,
+        hits=tuple(
+            HitReading(
+                id=hit.id,
+                kind=hit.kind,
+                label=labels[hit.kind],
+                x_mm=hit.x_mm,
+                sigma_mm=hit.sigma_mm,
+                stud=owner.get(hit.id),
+            )
+            for hit in hits
+        ),
+        peaks=peaks,
+        contradictions=_contradictions(shared, hits, labels, units, catalogue),
+        looked_for=bool(stated or hits),
+    )
+
+
+def _pitches(lattice: Lattice, catalogue: Catalogue) -> tuple[PitchReading, ...]:
+    labels = {row.key: row.label for row in catalogue.belief.pitches}
+    return tuple(
+        PitchReading(pitch_mm=fit.pitch_mm, label=labels[fit.key], chance=fit.chance, text=show_share(fit.chance))
+        for fit in lattice.pitches
+        if fit.chance >= catalogue.figures.pitch_reported
+    )

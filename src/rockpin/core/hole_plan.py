@@ -1,0 +1,174 @@
+"""Everything about one hole, put together for the screen, the card and the record."""
+
+from rockpin.core.drawing import Cut, behind_text, draw_cut
+from rockpin.core.drilling import DrillCard
+from rockpin.core.findings import Finding, Verdict, verdict_of
+from rockpin.core.fixings import ChosenBy, HoleChoice
+from rockpin.core.fixture import HoleKind
+from rockpin.core.framing import Behind
+from rockpin.core.model import Model
+from rockpin.core.quantities import UnitSystem, show_force, show_length
+from rockpin.core.spot import Spot
+
+
+class RefusedFixing(Model):
+    """A fixing that does not go here, and every reason why."""
+
+    fixing: str
+    label: str
+    use: float
+    reasons: tuple[str, ...]
+
+
+class CandidateFixing(Model):
+    """A fixing that holds here, as the panel compares it."""
+
+    fixing: str
+    label: str
+    use: float
+    governs: str
+    case: str
+    tension_text: str
+    shear_text: str
+    hole_text: str
+    screw_text: str
+    minutes: float
+    removable: bool
+
+
+class Working(Model):
+    """The sums behind the chosen fixing, line by line."""
+
+    demand_tension_n: float
+    demand_shear_n: float
+    tension_n: float
+    shear_n: float
+    demand_tension_text: str
+    demand_shear_text: str
+    tension_text: str
+    shear_text: str
+    use: float
+    governs: str
+    case: str
+    lines: tuple[str, ...]
+    source: str
+
+
+class HolePlan(Model):
+    """Everything about one hole."""
+
+    id: str
+    number: int
+    support: str
+    support_label: str
+    kind: HoleKind
+    x_mm: float
+    y_mm: float
+    x_text: str
+    y_text: str
+    diameter_mm: float
+    behind: Behind
+    behind_text: str
+    demand_tension_n: float
+    demand_shear_n: float
+    candidates: tuple[CandidateFixing, ...]
+    refused: tuple[RefusedFixing, ...]
+    chosen: str | None
+    chosen_label: str | None
+    chosen_by: ChosenBy
+    working: Working | None
+    card: DrillCard | None
+    cut: Cut
+    verdict: Verdict
+
+
+def _candidates(choice: HoleChoice, units: UnitSystem) -> tuple[CandidateFixing, ...]:
+    return tuple(
+        CandidateFixing(
+            fixing=one.fixing,
+            label=one.label,
+            use=one.use,
+            governs=one.governs,
+            case=one.case,
+            tension_text=show_force(one.tension_n, units, demand=False),
+            shear_text=show_force(one.shear_n, units, demand=False),
+            hole_text=f"{one.hole.diameter_mm:.1f}".removesuffix(".0") + " mm" if one.hole else "",
+            screw_text=one.screw.text if one.screw else "",
+            minutes=one.minutes,
+            removable=one.removable,
+        )
+        for one in choice.accepted
+    )
+
+
+def _working(choice: HoleChoice, units: UnitSystem) -> Working | None:
+    one = choice.chosen
+    if one is None or one.hole is None:
+        return None
+    return Working(
+        demand_tension_n=one.demand_tension_n,
+        demand_shear_n=one.demand_shear_n,
+        tension_n=one.tension_n,
+        shear_n=one.shear_n,
+        demand_tension_text=show_force(one.demand_tension_n, units, demand=True),
+        demand_shear_text=show_force(one.demand_shear_n, units, demand=True),
+        tension_text=show_force(one.tension_n, units, demand=False),
+        shear_text=show_force(one.shear_n, units, demand=False),
+        use=one.use,
+        governs=one.governs,
+        case=one.case,
+        lines=one.working,
+        source=one.source,
+    )
+
+
+def hole_plan(
+    spot: Spot,
+    behind: Behind,
+    choice: HoleChoice,
+    card: DrillCard | None,
+    findings: list[Finding],
+) -> HolePlan:
+    hole, units, chosen = spot.hole, spot.units, choice.chosen
+    text = behind_text(spot, behind.kind, behind.solid_wood)
+    own = [finding for finding in findings if finding.where.hole == hole.id]
+    return HolePlan(
+        id=hole.id,
+        number=hole.number,
+        support=hole.support,
+        support_label=hole.support_label,
+        kind=hole.kind,
+        x_mm=hole.x_mm,
+        y_mm=hole.y_mm,
+        x_text=show_length(hole.x_mm, units),
+        y_text=show_length(hole.y_mm, units),
+        diameter_mm=hole.diameter_mm,
+        behind=behind,
+        behind_text=text,
+        demand_tension_n=spot.demand.tension_n,
+        demand_shear_n=spot.demand.shear_n,
+        candidates=_candidates(choice, units),
+        refused=tuple(
+            RefusedFixing(
+                fixing=one.fixing,
+                label=one.label,
+                use=one.use,
+                reasons=tuple(refusal.sentence for refusal in one.refusals),
+            )
+            for one in choice.refused
+        ),
+        chosen=chosen.fixing if chosen else None,
+        chosen_label=chosen.label if chosen else None,
+        chosen_by=choice.by,
+        working=_working(choice, units),
+        card=card,
+        cut=draw_cut(
+            spot,
+            spot.reading,
+            behind.kind,
+            text,
+            chosen.hole if chosen else None,
+            chosen.screw if chosen else None,
+        ),
+        verdict=verdict_of(own, f"Hole {hole.number} is clear and holds."),
+    )

@@ -1,0 +1,75 @@
+"""Puts the question of the next check to this job: what each build-up would let it use, and where a mark may go."""
+
+from collections.abc import Sequence
+
+from rockpin.core.advice import Advice, MarkPlace, advise
+from rockpin.core.belief_tables import Check, Mark
+from rockpin.core.capacity import assess
+from rockpin.core.evidence import Finish
+from rockpin.core.findings import weight
+from rockpin.core.fixings import by_rank
+from rockpin.core.hidden import Hidden, judge_hole
+from rockpin.core.identify import Identified
+from rockpin.core.job import JobDocument
+from rockpin.core.reading import Family, WallReading
+from rockpin.core.spot import Spot
+from rockpin.core.surroundings import elsewhere
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall_findings import coating_forbids_marks, is_planned
+
+
+def _governing(spots: Sequence[Spot]) -> Spot:
+    """The hole that is pulled hardest: what holds there decides."""
+    return max(spots, key=lambda spot: (spot.demand.tension_n + spot.demand.shear_n, spot.hole.id))
+
+
+def _holding(spot: Spot, reading: WallReading, job: JobDocument, catalogue: Catalogue) -> tuple[str, ...]:
+    """The fixings that would hold in a wall read so, best first."""
+    if not is_planned(reading.family):
+        return ()
+    there = elsewhere(spot, reading)
+    fixings = [fixing for fixing in catalogue.fixings if spot.units in fixing.systems]
+    accepted = [one for fixing in fixings if (one := assess(fixing, there, catalogue)).accepted]
+    return tuple(one.fixing for one in by_rank(accepted, there, job.wishes))
+
+
+def _mark_place(
+    check: Check, job: JobDocument, spots: Sequence[Spot], hidden: Hidden, catalogue: Catalogue
+) -> MarkPlace:
+    """Where a marking check may be done: at one of the holes, where the fixture covers it and Hidden allows it."""
+    if why := coating_forbids_marks(job.wall, job.site):
+        return MarkPlace(None, None, why)
+    if job.wall.finish is Finish.TILED:
+        return MarkPlace(None, None, "It would crack or mark a tile.")
+    for spot in spots:
+        hole = spot.hole
+        findings = judge_hole(
+            hidden, hole.id, hole.number, hole.x_mm, hole.y_mm, check.diameter_mm, check.reach_mm, spot.units, catalogue
+        )
+        if not any(weight(finding) for finding in findings):
+            return MarkPlace(hole.x_mm, hole.y_mm, None)
+    return MarkPlace(None, None, "No hole of this fixture is clear for a mark yet: settle the Hidden stage first.")
+
+
+def next_check(
+    job: JobDocument, identified: Identified, spots: Sequence[Spot], hidden: Hidden, catalogue: Catalogue
+) -> Advice:
+    """The next check for this job. Without a hole there is no decision yet, so every fixing counts alike."""
+    belief = identified.belief
+    readings = [(belief.leading, identified.reading), *identified.others]
+    acceptance: dict[str, tuple[Family, tuple[str, ...]]] = {}
+    for hypothesis, reading in readings:
+        # one build-up alone is no question: what it holds cannot be changed by any check
+        held = _holding(_governing(spots), reading, job, catalogue) if spots and len(readings) > 1 else ("",)
+        acceptance[hypothesis.key] = (reading.family, held)
+    mark_at = {
+        check.key: _mark_place(check, job, spots, hidden, catalogue)
+        for check in catalogue.belief.checks
+        if check.mark is not Mark.NONE
+    }
+    around = (
+        (spots[0].hole.x_mm, sum(spot.hole.y_mm for spot in spots) / len(spots))
+        if spots
+        else (job.placement.x_mm, job.placement.y_mm)
+    )
+    return advise(job.wall, belief, acceptance, mark_at, around, job.site.units, catalogue)

@@ -1,0 +1,69 @@
+"""Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
+
+from collections.abc import Sequence
+
+from rockpin.core.demand import Demand
+from rockpin.core.fixings import Other
+from rockpin.core.framing import MemberReading
+from rockpin.core.hidden import Hidden, at_hole
+from rockpin.core.identify import Identified
+from rockpin.core.job import JobDocument
+from rockpin.core.reading import WallReading
+from rockpin.core.spot import PlacedHole, Spot, board_edge, free_edges
+from rockpin.core.tables import Catalogue
+
+NEARBY_MM = 400.0
+"""Framing farther from a hole than this [mm] does not matter to any fixing in it."""
+
+
+def spots_of(
+    job: JobDocument,
+    reading: WallReading,
+    members: tuple[MemberReading, ...],
+    holes: tuple[PlacedHole, ...],
+    hidden: Hidden,
+    demand: Demand,
+    catalogue: Catalogue,
+) -> list[Spot]:
+    wall, figures = job.wall, catalogue.figures
+    spots = []
+    for hole in holes:
+        radius = hole.diameter_mm / 2 + figures.setout_error_mm
+        here = at_hole(hidden, hole.x_mm, hole.y_mm, radius, catalogue)
+        spots.append(
+            Spot(
+                hole=hole,
+                wall=wall,
+                reading=reading,
+                members=tuple(one for one in members if one.rect.distance_to(hole.x_mm, hole.y_mm) < NEARBY_MM),
+                neighbours=tuple(
+                    (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm) for other in holes if other.id != hole.id
+                ),
+                free_edges_mm=free_edges(wall, hole.x_mm, hole.y_mm),
+                board_edge_mm=board_edge(wall, hole.x_mm, hole.y_mm),
+                depth_limit_mm=here.depth_limit_mm,
+                duty=catalogue.duty_by_key[job.fixture.duty],
+                environment=job.fixture.environment,
+                demand=demand.holes[hole.id],
+                units=job.site.units,
+                keyhole_play_mm=figures.keyhole_proud_mm,
+            )
+        )
+    return spots
+
+
+def elsewhere(spot: Spot, reading: WallReading) -> Spot:
+    """The same hole in a wall that is read otherwise. Framing counts only where that wall has any."""
+    return Spot(
+        **{name: getattr(spot, name) for name in Spot.model_fields}
+        | {"reading": reading, "members": spot.members if reading.family.framed else ()}
+    )
+
+
+def others_of(identified: Identified, spots: Sequence[Spot], catalogue: Catalogue) -> tuple[Other, ...]:
+    """What else the wall may well be, with each hole as it would be there."""
+    return tuple(
+        Other(one.probability, one.label, {spot.hole.id: elsewhere(spot, reading) for spot in spots})
+        for one, reading in identified.others
+        if one.probability >= catalogue.figures.plausible_build_up / 2
+    )

@@ -1,0 +1,236 @@
+"""What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
+
+from rockpin.core.evidence import Ended, Finish
+from rockpin.core.find_framing import FramingReading
+from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.identify import Identified
+from rockpin.core.job import Site
+from rockpin.core.quantities import UnitSystem, show_length
+from rockpin.core.reading import Family
+from rockpin.core.spot import PlacedHole
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import Wall
+
+_LAST_CENTURY = 2000
+_HAZARDS = (Finish.TEXTURED, Finish.CEMENT_SHEET, Finish.INSULATING_BOARD)
+_PLANNED = (
+    Family.BOARD_ON_STUDS,
+    Family.LATH_AND_PLASTER,
+    Family.THIN_PANEL,
+    Family.BONDED_BOARD,
+    Family.MASONRY,
+    Family.CONCRETE,
+)
+
+
+def is_planned(family: Family) -> bool:
+    """Whether fixings are worked out for this family."""
+    return family in _PLANNED
+
+
+def coating_forbids_marks(wall: Wall, site: Site) -> str | None:
+    """Why no check may mark this face before a test, or None. An age that nobody said counts as old."""
+    if wall.coating_tested:
+        return None
+    year = wall.built_year or site.built_year
+    if year is not None and year >= _LAST_CENTURY:
+        return None
+    if wall.finish in _HAZARDS:
+        return "No check that marks before the coating or board has been tested for asbestos."
+    if wall.finish is Finish.UNKNOWN:
+        return "Say what the face is first: an old textured coating or board must be tested before anything marks it."
+    return None
+
+
+def _finding(severity: Severity, code: str, wall: Wall, sentence: str, action: str | None) -> Finding:
+    return Finding(
+        severity=severity, stage=Stage.WALL, code=code, sentence=sentence, action=action, where=Where(wall=wall.id)
+    )
+
+
+def _belief_findings(wall: Wall, identified: Identified, action: str, catalogue: Catalogue) -> list[Finding]:
+    belief, figures = identified.belief, catalogue.figures
+    stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
+    family = identified.reading.family
+    if not belief.told:
+        return [
+            _finding(
+                stop,
+                "wall-not-stated",
+                wall,
+                "Nobody has said what this wall is built of, and nothing has been checked.",
+                action,
+            )
+        ]
+    found: list[Finding] = []
+    unmatched = bool(wall.build_up) and belief.stated is None
+    if belief.doubted:
+        lead = belief.leading
+        found.append(
+            _finding(
+                prove,
+                "stated-doubted",
+                wall,
+                f"What was stated and what was found do not go together: it looks like {_lower(lead.label)} "
+                f"({lead.probability_text}).",
+                "Look again at what was stated, or strike out the check that was wrong.",
+            )
+        )
+    elif not unmatched and belief.family.probability < figures.family_ready:
+        two = [f"{one.label} ({one.probability_text})" for one in belief.families[:2]]
+        found.append(
+            _finding(
+                prove,
+                "wall-unsure",
+                wall,
+                f"It is not sure enough what this wall is: {' or '.join(two)}.",
+                action,
+            ).model_copy(update={"figures": {"belief": belief.family.probability, "wanted": figures.family_ready}})
+        )
+    if not is_planned(family):
+        found.append(
+            _finding(
+                stop,
+                "wall-not-planned",
+                wall,
+                "No fixing is worked out for this build-up yet: Rock Pin knows board, lath and panel on studs, board "
+                "on dabs, brick, block, stone and concrete.",
+                "If the layers are right, ask somebody who knows this kind of wall.",
+            )
+        )
+    return found
+
+
+def _lower(label: str) -> str:
+    return label[:1].lower() + label[1:]
+
+
+def _coating_findings(wall: Wall, site: Site) -> list[Finding]:
+    year = wall.built_year or site.built_year
+    if wall.coating_tested:
+        return []
+    if year is not None and year < _LAST_CENTURY and wall.finish in (*_HAZARDS, Finish.UNKNOWN):
+        return [
+            _finding(
+                Severity.PROVE_FIRST,
+                "old-building",
+                wall,
+                f"The wall is from {year}: textured coatings, cement sheet and boards of that time may "
+                "hold asbestos, old paint lead.",
+                "Have the coating and the board tested, and note it with the wall; or say what the face is, "
+                "if it is neither.",
+            )
+        ]
+    if year is None and wall.finish in _HAZARDS:
+        return [
+            _finding(
+                Severity.PROVE_FIRST,
+                "coating-untested",
+                wall,
+                "Nobody has said how old this wall is, and such a coating or board may hold asbestos.",
+                "Have it tested, or say when it was built.",
+            )
+        ]
+    if year is not None and year < _LAST_CENTURY:
+        return [
+            _finding(
+                Severity.NOTE,
+                "old-paint",
+                wall,
+                f"The wall is from {year}: old paint may hold lead, old filler and board asbestos.",
+                "Do not sand it dry; stop and have it tested if the layers look like cement or fibre.",
+            )
+        ]
+    return []
+
+
+def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading) -> list[Finding]:
+    found = [
+        _finding(
+            Severity.NOTE,
+            "hits-contradict",
+            wall,
+            one.text,
+            "Push a pin in where the fixture will cover it: that settles it at once.",
+        )
+        for one in framing.contradictions
+    ]
+    if reading_framed and not framing.looked_for:
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "framing-not-found",
+                wall,
+                "Nobody has looked for the studs yet; each hole is taken as between them.",
+                "Put in what magnet, detector, knock or pin showed. Shavings at the bit mean a stud: use it.",
+            )
+        )
+    return found
+
+
+def _metal_findings(
+    wall: Wall, holes: tuple[PlacedHole, ...], units: UnitSystem, catalogue: Catalogue
+) -> list[Finding]:
+    """A probe that stopped on something it would not cut: not wood, and nobody drills on there."""
+    found: list[Finding] = []
+    for one in wall.evidence:
+        if one.probe is None or one.probe.ended is not Ended.STOP:
+            continue
+        depth = show_length(one.probe.depth_mm, units)
+        x_mm, y_mm = one.x_mm, one.y_mm
+        keep = catalogue.figures.metal_stop_keep_mm
+        near = [
+            hole
+            for hole in holes
+            if x_mm is None or y_mm is None or (hole.x_mm - x_mm) ** 2 + (hole.y_mm - y_mm) ** 2 < keep**2
+        ]
+        sentence = f"A probe hole stopped at {depth} on something it would not cut. That is not wood: stop drilling."
+        action = "It may be a pipe, a cable's guard plate or a steel stud. Find out before anything is drilled near it."
+        found.append(
+            _finding(
+                Severity.DO_NOT_DRILL if near else Severity.NOTE, "probe-stopped", wall, sentence, action
+            ).model_copy(
+                update={
+                    "figures": {"depth_mm": one.probe.depth_mm, "keep_mm": keep},
+                    "where": Where(wall=wall.id, hole=near[0].id if near else None, item=one.id),
+                }
+            )
+        )
+    return found
+
+
+def wall_findings(
+    wall: Wall,
+    site: Site,
+    identified: Identified,
+    framing: FramingReading,
+    holes: tuple[PlacedHole, ...],
+    action: str,
+    catalogue: Catalogue,
+) -> list[Finding]:
+    """What is wrong with, or not known of, the wall. ``action``: the next check, in a sentence."""
+    findings = _belief_findings(wall, identified, action, catalogue)
+    if wall.outline:
+        findings.append(
+            _finding(
+                Severity.PROVE_FIRST,
+                "outline-not-planned",
+                wall,
+                "Sloped or stepped outlines are not planned yet; the wall is drawn and checked as a rectangle.",
+                "Check by tape that every hole lies on the wall, and look for the true top edge.",
+            )
+        )
+    if wall.edge_slope_mm_per_m:
+        findings.append(
+            _finding(
+                Severity.NOTE,
+                "edge-slope-not-planned",
+                wall,
+                f"The left edge is {abs(wall.edge_slope_mm_per_m):g} mm in a metre out of plumb. "
+                "That is not reckoned with yet.",
+                "Measure from a plumb line dropped at the left edge, not from the edge itself.",
+            )
+        )
+    findings += _framing_findings(wall, identified.reading.family.framed, framing)
+    findings += _metal_findings(wall, holes, site.units, catalogue)
+    return findings + _coating_findings(wall, site)
