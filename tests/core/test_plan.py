@@ -203,9 +203,16 @@ def _fixture(**changes: object) -> Fixture:
         (job(stud_wall(outline=({"x_mm": 0, "y_mm": 0},)), plate_fixture(), 550, 1000), "outline-not-planned"),
         (job(stud_wall(edge_slope_mm_per_m=4), plate_fixture(), 550, 1000), "edge-slope-not-planned"),
         (
-            job(stud_wall(evidence=(Evidence(id="e", check="knock", outcome="hollow"),)), plate_fixture(), 550, 1000),
-            "evidence-not-weighed",
+            job(
+                stud_wall(build_up=(), evidence=(Evidence(id="e", check="press", outcome="firm"),)),
+                _fixture(),
+                550,
+                1000,
+            ),
+            "wall-unsure",
         ),
+        (job(stud_wall(framing=None), plate_fixture(), 550, 1000), "framing-not-found"),
+        (job(stud_wall(finish="textured"), plate_fixture(), 550, 1000), "coating-untested"),
         (job(stud_wall(), plate_fixture(), 550, 1000, built_year=1965), "old-building"),
         (job(stud_wall(), plate_fixture(), 550, 1000, region=Region.NORTH_AMERICA), "school-not-planned"),
         (job(stud_wall(), _fixture(pieces=()), 550, 1000), "no-piece"),
