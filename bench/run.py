@@ -1,15 +1,21 @@
-"""Measures the plan of each demo job and the answer to a drag, as milliseconds and as ratios within this run.
+"""Measures how fast and how right Rock Pin answers: all of it, or the parts that are named.
+
+Times are milliseconds and ratios within this run.
 
 The ratio's reference is a plain loop of the interpreter, timed in the same run on the same machine: it moves with the
 machine, so the ratio is what to compare between runs. For the drag it is the smallest question the server answers.
 """
 
 import gzip
-import time
+import sys
 from collections.abc import Callable
 from pathlib import Path
 
+from bench.advice import measure_sixty, try_advice
 from bench.browser import demo_in_browser
+from bench.framing import try_framing
+from bench.identification import calibration
+from bench.timing import quantile, reference_ms, sample_ms
 from rockpin.catalogue import load_catalogue
 from rockpin.core.plan import make_plan
 from rockpin.demo import demo_documents
@@ -17,34 +23,10 @@ from rockpin.demo import demo_documents
 WEB = Path(__file__).parent.parent / "src" / "rockpin" / "web" / "assets"
 
 
-def quantile(values: list[float], share: float) -> float:
-    """The value below which so many lie."""
-    ordered = sorted(values)
-    return ordered[min(len(ordered) - 1, int(share * len(ordered)))]
-
-
-def sample_ms(work: Callable[[], object], count: int) -> list[float]:
-    """How long some work takes, so many times over [ms]."""
-    work()
-    found = []
-    for _ in range(count):
-        start = time.perf_counter()
-        work()
-        found.append((time.perf_counter() - start) * 1000)
-    return found
-
-
-def _loop() -> int:
-    total = 0
-    for number in range(100_000):
-        total += number & 7
-    return total
-
-
 def measure_plans() -> None:
     """p50 and p95 of make_plan for each demo job."""
     catalogue = load_catalogue()
-    reference = quantile(sample_ms(_loop, 100), 0.5)
+    reference = reference_ms()
     print(f"reference: a loop of 100,000 additions, p50 {reference:.2f} ms\n")
     print(f"{'plan':<22}{'p50 ms':>8}{'p95 ms':>8}{'p50 in loops':>14}{'p95 in loops':>14}")
     for document in demo_documents():
@@ -114,7 +96,25 @@ def measure_screen() -> None:
         print(f"{path.suffix[1:]:<4} {len(gzip.compress(path.read_bytes())) / 1000:8.1f} kB gzipped")
 
 
+PARTS: dict[str, Callable[[], None]] = {
+    "plans": measure_plans,
+    "identification": lambda: calibration(6000, 1, load_catalogue()),
+    "advice": lambda: try_advice(600, 3, load_catalogue()),
+    "framing": lambda: try_framing(2000, 2, load_catalogue()),
+    "sixty": lambda: measure_sixty(load_catalogue()),
+    "drag": measure_drag,
+    "screen": measure_screen,
+}
+
+
+def main(wanted: list[str]) -> None:
+    unknown = [name for name in wanted if name not in PARTS]
+    if unknown:
+        sys.exit(f"There is no measurement “{unknown[0]}”; there are {', '.join(PARTS)}.")
+    for name in wanted or PARTS:
+        print(f"\n{name}", flush=True)
+        PARTS[name]()
+
+
 if __name__ == "__main__":
-    measure_plans()
-    measure_drag()
-    measure_screen()
+    main(sys.argv[1:])

@@ -14,7 +14,10 @@ from tests.builders import BOARD, brick_wall, stud_wall
 
 def member(width: float, height: float, sigma: float) -> MemberReading:
     rect = Rect(x_mm=100, y_mm=0, width_mm=width, height_mm=height)
-    return MemberReading(id="m", kind=MemberKind.STUD, rect=rect, sigma_mm=sigma, known=HowKnown.DETECTED)
+    known, band = HowKnown.DETECTED, (rect.centre_x_mm - 1.96 * sigma, rect.centre_x_mm + 1.96 * sigma)
+    return MemberReading(
+        id="m", kind=MemberKind.STUD, rect=rect, sigma_mm=sigma, known=known, low_mm=band[0], high_mm=band[1]
+    )
 
 
 def test_chance_of_wood_is_the_normal_integral_over_the_room_left() -> None:

@@ -2,7 +2,8 @@
 
 from pydantic import Field
 
-from rockpin.core.belief_tables import BuildUp
+from rockpin.core.belief_tables import BuildUp, Check, HitRow
+from rockpin.core.evidence import Finish, Place, Reading
 from rockpin.core.fixture import Fixture
 from rockpin.core.job import JobBody, Placement, Region, Site
 from rockpin.core.model import Id, Model, Name, Note
@@ -39,12 +40,35 @@ class SiteSave(Model):
 
 
 class WallNew(Model):
-    """A new wall, started from a usual build-up."""
+    """A new wall: started from a usual build-up, or left to the checks."""
 
     name: Name
     width_mm: float
     height_mm: float
-    build_up: Id
+    build_up: Id | None = None
+    stands: Place = Place.UNKNOWN
+    finish: Finish = Finish.UNKNOWN
+    built_year: int | None = Field(default=None, ge=1000, le=2200)
+
+
+class SweepAsk(Model):
+    """A level line to walk with the scanner [mm], and how fast [mm/s]."""
+
+    y_mm: float
+    from_mm: float
+    to_mm: float
+    speed_mm_s: float = Field(default=700, ge=50, le=100_000)
+
+
+class ReadingsIn(Model):
+    """The text of a CSV file of readings; ``units`` is taken where its head names none."""
+
+    text: str = Field(max_length=1_000_000)
+    units: UnitSystem = UnitSystem.METRIC
+
+
+class ReadingsOut(Model):
+    readings: tuple[Reading, ...]
 
 
 class WallSave(Model):
@@ -169,6 +193,15 @@ class Lists(Model):
     regions: tuple[Choice, ...]
     wishes: tuple[Choice, ...]
     known: tuple[Choice, ...]
+    checks: tuple[Check, ...]
+    hits: tuple[HitRow, ...]
+    places: tuple[Choice, ...]
+    finishes: tuple[Choice, ...]
+    came_out: tuple[Choice, ...]
+    drilled: tuple[Choice, ...]
+    ended: tuple[Choice, ...]
+    fillings: tuple[Choice, ...]
+    how_stated: tuple[Choice, ...]
 
 
 class WallStart(Model):

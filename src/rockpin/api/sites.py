@@ -41,7 +41,11 @@ def remove_site(site_id: str, context: Context) -> Response:
 
 @router.post("/sites/{site_id}/walls", status_code=201)
 def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
-    """A wall from a usual build-up, with its studs or courses where that has any."""
+    """A wall from a usual build-up, with its studs or courses where that has any; or one left to the checks."""
+    known = {"stands": new.stands, "finish": new.finish, "built_year": new.built_year}
+    size = {"name": new.name, "width_mm": new.width_mm, "height_mm": new.height_mm}
+    if new.build_up is None:
+        return Made(id=context.store.add_wall(site_id, Wall(id=new_id("wall"), **size, **known)).id)
     start = next((row for row in context.catalogue.build_ups if row.key == new.build_up), None)
     if start is None:
         names = ", ".join(row.key for row in context.catalogue.build_ups)
@@ -49,9 +53,8 @@ def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
     unit = next((row for row in context.catalogue.units if row.key == start.unit), None)
     wall = Wall(
         id=new_id("wall"),
-        name=new.name,
-        width_mm=new.width_mm,
-        height_mm=new.height_mm,
+        **size,
+        **known,
         build_up=start.layers,
         courses=Courses(
             unit_length_mm=unit.unit_length_mm,

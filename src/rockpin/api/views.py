@@ -1,5 +1,8 @@
 """Puts together what the screens ask for, from the store and the core."""
 
+from collections.abc import Mapping
+from typing import Any
+
 from rockpin.api.schemas import Choice, FixingLine, JobLine, Lists, SiteLine, StarterOut, WallLine, WallOut, Workspace
 from rockpin.core.job import JobBody, Region, Site
 from rockpin.core.plan import Plan, make_plan
@@ -23,8 +26,13 @@ _KNOWN = {
 }
 
 
+def _choices(rows: Mapping[Any, str]) -> tuple[Choice, ...]:
+    return tuple(Choice(key=key, label=label) for key, label in rows.items())
+
+
 def lists_of(catalogue: Catalogue) -> Lists:
     """Every list on the screen, generated from the catalogue's rows."""
+    belief = catalogue.belief
     return Lists(
         materials=catalogue.materials,
         build_ups=catalogue.build_ups,
@@ -37,9 +45,18 @@ def lists_of(catalogue: Catalogue) -> Lists:
             FixingLine(key=row.key, label=row.label, says=row.says, source=row.source) for row in catalogue.fixings
         ),
         starters=tuple(StarterOut(key=row.key, label=row.label, fixture=row.fixture) for row in catalogue.starters),
-        regions=tuple(Choice(key=key, label=label) for key, label in _REGIONS.items()),
-        wishes=tuple(Choice(key=key, label=label) for key, label in catalogue.wishes.items()),
-        known=tuple(Choice(key=key, label=label) for key, label in _KNOWN.items()),
+        regions=_choices(_REGIONS),
+        wishes=_choices(catalogue.wishes),
+        known=_choices(_KNOWN),
+        checks=belief.checks,
+        hits=belief.hits,
+        places=_choices(belief.places),
+        finishes=_choices(belief.finishes),
+        came_out=_choices(belief.came_out),
+        drilled=_choices(belief.drilled),
+        ended=_choices(belief.ended),
+        fillings=_choices(belief.fillings),
+        how_stated=_choices(belief.how_stated),
     )
 
 

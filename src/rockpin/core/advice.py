@@ -11,26 +11,17 @@ from typing import NamedTuple
 
 import numpy as np
 
-from rockpin.core.belief_tables import BuildUp, Check, CheckForm, Mark
-from rockpin.core.evidence import CameOut, Ended, Finish, Probe, ProbeInterval
-from rockpin.core.identify import Belief, Chances, chances_of, hypotheses_of, surprise, updated
+from rockpin.core.belief_tables import Check, Mark
+from rockpin.core.decisions import NOTHING, UNSURE, Acceptance, Decisions
+from rockpin.core.evidence import Finish
+from rockpin.core.foresight import minutes_to_decision
+from rockpin.core.identify import Belief, Chances, hypotheses_of, surprise
 from rockpin.core.model import Model
-from rockpin.core.probing import fit_probe
+from rockpin.core.outcome_chances import outcome_chances
 from rockpin.core.quantities import UnitSystem, show_length, show_share
 from rockpin.core.reading import Family
-from rockpin.core.tables import Catalogue, Role
-from rockpin.core.thickness import usual_layers
+from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
-
-UNSURE = "unsure"
-NOTHING = "nothing holds"
-
-
-class Acceptance(NamedTuple):
-    """What each build-up would let the job do: its family, and the fixings that would hold, best first."""
-
-    families: tuple[Family, ...]
-    holding: tuple[tuple[str, ...], ...]
 
 
 class MarkPlace(NamedTuple):
@@ -57,9 +48,13 @@ class CheckValue(Model):
 
 
 class Advice(Model):
-    """What to do next, in a sentence, or that enough is known; ``options`` are all checks, the best first."""
+    """What to do next, in a sentence, or that enough is known; ``options`` are all checks, the best first.
+
+    ``decided``: a fixing can be chosen on what is known, even if a check may still change it.
+    """
 
     enough: bool
+    decided: bool
     sentence: str
     check: str | None
     how: str
@@ -68,123 +63,20 @@ class Advice(Model):
     options: tuple[CheckValue, ...]
 
 
-def decide(chances: Chances, acceptance: Acceptance, catalogue: Catalogue) -> str:
-    """The decision on a belief: a fixing that holds whatever it may be, that nothing holds, or that one is unsure.
-
-    The likeliest build-up's best fixing that hardly any other plausible build-up refuses, once one family is believed.
-    """
-    figures = catalogue.figures
-    lead = int(chances.argmax())
-    family = sum(
-        float(share)
-        for share, one in zip(chances, acceptance.families, strict=True)
-        if one is acceptance.families[lead]
-    )
-    if family < figures.family_ready:
-        return UNSURE
-    if not acceptance.holding[lead]:
-        return NOTHING
-    for fixing in acceptance.holding[lead]:
-        refused = sum(
-            float(share) for share, held in zip(chances, acceptance.holding, strict=True) if fixing not in held
-        )
-        if refused < figures.plausible_build_up:
-            return fixing
-    return UNSURE
-
-
-def _typical_probe(build_up: BuildUp, tiled: bool, catalogue: Catalogue) -> Probe:
-    """The probe hole that a build-up would usually give."""
-    layers = usual_layers(build_up, tiled, catalogue)
-    dust = {row.material: row.came_out for row in catalogue.belief.dust}
-    found: list[ProbeInterval] = []
-    depth, reach = 0.0, catalogue.check_by_key["probe"].reach_mm
-    for material, role, thickness in zip(layers.materials, layers.roles, layers.mean_mm, strict=True):
-        if role in (Role.FRAME, Role.CAVITY):
-            return Probe(intervals=tuple(found), ended=Ended.VOID, void_depth_mm=float(thickness))
-        came_out = max(CameOut, key=lambda kind: dust[material].get(kind, 0.0))
-        end = min(depth + float(thickness), max(reach, depth + 5))
-        found.append(ProbeInterval(from_mm=depth, to_mm=end, came_out=came_out))
-        depth = end
-        if role in (Role.MASONRY, Role.CONCRETE):
-            break
-    return Probe(intervals=tuple(found), ended=Ended.SOLID)
-
-
-def _probe_chances(tiled: bool, catalogue: Catalogue) -> Chances:
-    """P(a probe like that of one build-up | another), each column summing to one."""
-
-    def work() -> Chances:
-        rows = hypotheses_of(catalogue)
-        layers = [usual_layers(row, tiled, catalogue) for row in rows]
-        probes = [_typical_probe(row, tiled, catalogue) for row in rows]
-        logs = np.array(
-            [
-                [fit_probe(probe, row, some, catalogue).log_likelihood for row, some in zip(rows, layers, strict=True)]
-                for probe in probes
-            ]
-        )
-        table = np.exp(logs - logs.max(axis=0))
-        return np.asarray(table / table.sum(axis=0))
-
-    return catalogue.belief.once(f"probe {tiled}", work)
-
-
-def _thickness_chances(tiled: bool, catalogue: Catalogue) -> Chances:
-    """P(a thickness at an opening within 20 mm | build-up), from the usual layers."""
-
-    def work() -> Chances:
-        steps = np.arange(10.0, 700.0, 20.0)
-        table = []
-        for row in hypotheses_of(catalogue):
-            layers = usual_layers(row, tiled, catalogue)
-            whole = len(layers.materials), catalogue.figures.thickness_sigma_mm, catalogue.figures.measure_outlier
-            table.append([np.exp(layers.log_density(0, whole[0], float(at), whole[1], whole[2])) for at in steps])
-        found = np.array(table).T
-        return np.asarray(found / found.sum(axis=0))
-
-    return catalogue.belief.once(f"thickness {tiled}", work)
-
-
-def outcome_chances(check: Check, tiled: bool, catalogue: Catalogue) -> Chances:
-    """P(outcome | build-up) of any check, those with a measure cut into steps."""
-    match check.form:
-        case CheckForm.OUTCOME:
-            return chances_of(check.key, tiled, catalogue)
-        case CheckForm.MEASURE:
-            return _thickness_chances(tiled, catalogue)
-        case CheckForm.PROBE:
-            return _probe_chances(tiled, catalogue)
-
-
-def _groups(chances: Chances, acceptance: Acceptance) -> Chances:
-    """Belief in each decision that would be right: build-ups that take the same fixing best are one."""
-    best = [f"{family} {held[:1]}" for family, held in zip(acceptance.families, acceptance.holding, strict=True)]
-    names = sorted(set(best))
-    return np.array([sum(float(p) for p, one in zip(chances, best, strict=True) if one == name) for name in names])
-
-
 class _Worth(NamedTuple):
-    """What a check is worth: chance to change the decision, bits about the wall, bits about the decision."""
+    """What a check is worth by itself: the chance that it changes the decision, and bits about the wall."""
 
     chance: float
     bits: float
-    decision_bits: float
 
 
-def _worth(chances: Chances, table: Chances, acceptance: Acceptance, catalogue: Catalogue) -> _Worth:
-    now = decide(chances, acceptance, catalogue)
-    total = _Worth(0.0, surprise(chances), surprise(_groups(chances, acceptance)))
-    change, bits, decision_bits = total
-    for row in table:
-        likely = float(row @ chances)
-        if likely < 1e-4:
-            continue
-        after = updated(chances, catalogue.figures.evidence_temper * np.log(np.maximum(row, 1e-12)))
-        change += likely * (decide(after, acceptance, catalogue) != now)
-        bits -= likely * surprise(after)
-        decision_bits -= likely * surprise(_groups(after, acceptance))
-    return _Worth(change, max(0.0, bits), max(0.0, decision_bits))
+def _worth(chances: Chances, table: Chances, decisions: Decisions, catalogue: Catalogue) -> _Worth:
+    likely = table @ chances
+    after = chances * table**catalogue.figures.evidence_temper
+    after = after / after.sum(axis=1, keepdims=True)
+    change = float(likely[decisions.of(after) != decisions.of(chances[None, :])[0]].sum())
+    bits = surprise(chances) - float(sum(p * surprise(belief) for p, belief in zip(likely, after, strict=True)))
+    return _Worth(change, max(0.0, bits))
 
 
 def _settles(chances: Chances, table: Chances, acceptance: Acceptance, labels: Sequence[str]) -> str | None:
@@ -208,9 +100,6 @@ def _settles(chances: Chances, table: Chances, acceptance: Acceptance, labels: S
 
 def _lower(label: str) -> str:
     return label[:1].lower() + label[1:]
-
-
-_COSTS = {Mark.NONE: 1.0}
 
 
 def advise(
@@ -241,51 +130,61 @@ def advise(
     )
     labels = [one.label for one in considered]
     done = {one.check for one in wall.evidence}
-    costs = _COSTS | {Mark.PINPRICK: figures.mark_cost_pinprick, Mark.HOLE: figures.mark_cost_hole}
-    options: list[tuple[float, CheckValue]] = []
-    for check in catalogue.belief.checks:
-        if check.key in done:
-            continue
-        table = outcome_chances(check, tiled, catalogue)[:, columns]
-        worth = _worth(chances, table, seen, catalogue)
-        why_not = mark_at[check.key].why_not if check.mark is not Mark.NONE else None
-        if check.key == "thickness" and not wall.openings:
-            why_not = "There is no opening on the drawing; add one if the wall has a door or window."
-        score = (worth.chance + figures.advice_bits * worth.decision_bits) / (check.minutes * costs[check.mark])
-        options.append(
-            (
-                score,
-                CheckValue(
-                    check=check.key,
-                    label=check.label,
-                    minutes=check.minutes,
-                    mark=check.mark,
-                    chance=worth.chance,
-                    chance_text=show_share(worth.chance),
-                    bits=worth.bits,
-                    bits_text=f"{worth.bits:.2f} bits",
-                    settles=_settles(chances, table, seen, labels),
-                    why_not=why_not,
-                ),
-            )
+    waiting = [check for check in catalogue.belief.checks if check.key not in done]
+    why_not = {check.key: _why_not(check, wall, mark_at) for check in waiting}
+    factors = {Mark.NONE: 1.0, Mark.PINPRICK: figures.mark_cost_pinprick, Mark.HOLE: figures.mark_cost_hole}
+    costs = {check.key: check.minutes * factors[check.mark] for check in waiting if not why_not[check.key]}
+    tables = {check.key: outcome_chances(check, tiled, catalogue)[:, columns] for check in waiting}
+    decisions = Decisions(seen, catalogue)
+    now = int(decisions.of(chances[None, :])[0])
+    worths = {key: _worth(chances, table, decisions, catalogue) for key, table in tables.items()}
+    ahead = minutes_to_decision(chances, tables, costs, decisions, catalogue) if now == UNSURE else {}
+
+    def first(check: Check) -> tuple[object, ...]:
+        # what is open wants the shortest way to a decision; what is decided, the likeliest to overturn it
+        overturns = worths[check.key].chance / (check.minutes * factors[check.mark])
+        return (why_not[check.key] is not None, ahead.get(check.key, 0.0), -overturns, check.key)
+
+    ranked = tuple(
+        CheckValue(
+            check=check.key,
+            label=check.label,
+            minutes=check.minutes,
+            mark=check.mark,
+            chance=worths[check.key].chance,
+            chance_text=show_share(worths[check.key].chance),
+            bits=worths[check.key].bits,
+            bits_text=f"{worths[check.key].bits:.2f} bits",
+            settles=_settles(chances, tables[check.key], seen, labels),
+            why_not=why_not[check.key],
         )
-    options.sort(key=lambda pair: (pair[1].why_not is not None, -pair[0], pair[1].check))
-    ranked = tuple(value for _, value in options)
+        for check in sorted(waiting, key=first)
+    )
     able = [value for value in ranked if value.why_not is None]
-    now = decide(chances, seen, catalogue)
     worthwhile = [value for value in able if value.chance >= figures.advice_least or now == UNSURE]
     if now != UNSURE and not worthwhile:
         return _enough(now, ranked)
     if not worthwhile:
         return _at_a_loss(ranked)
-    return _do(worthwhile[0], mark_at, around_mm, ranked, units, catalogue)
+    return _do(worthwhile[0], now != UNSURE, mark_at, around_mm, ranked, units, catalogue)
 
 
-def _enough(now: str, ranked: tuple[CheckValue, ...]) -> Advice:
+def _why_not(check: Check, wall: Wall, mark_at: Mapping[str, MarkPlace]) -> str | None:
+    """Why a check cannot be done here, or None."""
+    if check.mark is not Mark.NONE:
+        return mark_at[check.key].why_not
+    if check.key == "thickness" and not wall.openings:
+        return "There is no opening on the drawing; add one if the wall has a door or window."
+    return None
+
+
+def _enough(now: int, ranked: tuple[CheckValue, ...]) -> Advice:
     sentence = "Enough is known for this fixture."
     if now == NOTHING:
         sentence = "Enough is known: no fixing in the catalogue holds this fixture in such a wall."
-    return Advice(enough=True, sentence=sentence, check=None, how="", x_mm=None, y_mm=None, options=ranked)
+    return Advice(
+        enough=True, decided=True, sentence=sentence, check=None, how="", x_mm=None, y_mm=None, options=ranked
+    )
 
 
 def _at_a_loss(ranked: tuple[CheckValue, ...]) -> Advice:
@@ -293,6 +192,7 @@ def _at_a_loss(ranked: tuple[CheckValue, ...]) -> Advice:
     sentence = "Every check that may be done here is done, and it is still open what this wall is."
     return Advice(
         enough=False,
+        decided=False,
         sentence=" ".join([sentence, *reasons[:2]]),
         check=None,
         how="Ask somebody who knows the building, or have the wall opened carefully by hand, circuits isolated.",
@@ -304,6 +204,7 @@ def _at_a_loss(ranked: tuple[CheckValue, ...]) -> Advice:
 
 def _do(
     value: CheckValue,
+    decided: bool,
     mark_at: Mapping[str, MarkPlace],
     around_mm: tuple[float, float],
     ranked: tuple[CheckValue, ...],
@@ -331,6 +232,7 @@ def _do(
     settles = f": it would settle {value.settles}" if value.settles else ""
     return Advice(
         enough=False,
+        decided=decided,
         sentence=f"{check.advice}{where}{settles}. It takes {minutes} and {leaves}.",
         check=check.key,
         how=check.how,

@@ -1,11 +1,12 @@
 """What the two pictures show, in wall millimetres: the elevation, its rulers, and the cut through each hole."""
 
-from math import ceil, floor
+from collections.abc import Sequence
+from math import ceil, floor, sqrt
 
 from rockpin.core.evidence import Filling
 from rockpin.core.framing import BehindKind, MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
-from rockpin.core.identify import Identified
+from rockpin.core.identify import Identified, evidence_text
 from rockpin.core.model import Model, Rect
 from rockpin.core.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
 from rockpin.core.reading import Family, LayerReading, WallReading
@@ -40,6 +41,17 @@ class OpeningDrawing(Model):
     area: Rect
 
 
+class EvidenceMark(Model):
+    """Where somebody checked the wall, or where its framing answered. ``kind``: of the check or of the hit."""
+
+    id: str
+    kind: str
+    x_mm: float
+    y_mm: float
+    text: str
+    on_framing: bool
+
+
 class Elevation(Model):
     """The wall front on."""
 
@@ -54,16 +66,19 @@ class Elevation(Model):
     finds: tuple[FindReading, ...]
     scans: tuple[Scan, ...]
     old_holes: tuple[OldHole, ...]
+    marks: tuple[EvidenceMark, ...]
     ruler_x: tuple[Tick, ...]
     ruler_y: tuple[Tick, ...]
 
 
 class CutLayer(Model):
+    """A layer in the cut. ``back_spread_mm``: two standard deviations of where it ends."""
+
     label: str
     hatch: str
     front_mm: float
     back_mm: float
-    sigma_mm: float
+    back_spread_mm: float
     text: str
 
 
@@ -128,7 +143,30 @@ def course_lines(courses: Courses, wall: Wall) -> CourseLines:
     return CourseLines(joint_mm=courses.joint_mm, beds_mm=tuple(beds), uprights=tuple(rows))
 
 
-def draw_elevation(wall: Wall, members: tuple[MemberReading, ...], hidden: Hidden, units: UnitSystem) -> Elevation:
+def _evidence_marks(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> tuple[EvidenceMark, ...]:
+    labels = {row.kind: row.label for row in catalogue.belief.hits}
+    checks = [
+        EvidenceMark(
+            id=one.id,
+            kind=one.check,
+            x_mm=one.x_mm,
+            y_mm=one.y_mm,
+            text=evidence_text(one, units, catalogue),
+            on_framing=False,
+        )
+        for one in wall.evidence
+        if one.x_mm is not None and one.y_mm is not None
+    ]
+    hits = [
+        EvidenceMark(id=hit.id, kind=hit.kind, x_mm=hit.x_mm, y_mm=hit.y_mm, text=labels[hit.kind], on_framing=True)
+        for hit in wall.hits
+    ]
+    return tuple(checks + hits)
+
+
+def draw_elevation(
+    wall: Wall, members: tuple[MemberReading, ...], hidden: Hidden, units: UnitSystem, catalogue: Catalogue
+) -> Elevation:
     """Everything known of the wall's face. Zones of the other face are checked, but not drawn on this one."""
     return Elevation(
         width_mm=wall.width_mm,
@@ -142,12 +180,22 @@ def draw_elevation(wall: Wall, members: tuple[MemberReading, ...], hidden: Hidde
         finds=hidden.finds,
         scans=hidden.scans,
         old_holes=wall.old_holes,
+        marks=_evidence_marks(wall, units, catalogue),
         ruler_x=ruler(wall.width_mm, units, 10),
         ruler_y=ruler(wall.height_mm, units, 8),
     )
 
 
-def _cut_layer(layer: LayerReading, kind: BehindKind, units: UnitSystem) -> CutLayer:
+def _cut_layers(layers: Sequence[LayerReading], kind: BehindKind, units: UnitSystem) -> tuple[CutLayer, ...]:
+    variance = 0.0
+    found = []
+    for layer in layers:
+        variance += layer.sigma_mm**2
+        found.append(_cut_layer(layer, 2 * sqrt(variance), kind, units))
+    return tuple(found)
+
+
+def _cut_layer(layer: LayerReading, spread_mm: float, kind: BehindKind, units: UnitSystem) -> CutLayer:
     label, hatch = layer.label, layer.hatch
     if layer.role is Role.CAVITY:
         label, hatch = ("Dabs and gap", "void")
@@ -166,7 +214,7 @@ def _cut_layer(layer: LayerReading, kind: BehindKind, units: UnitSystem) -> CutL
         hatch=hatch,
         front_mm=layer.front_mm,
         back_mm=layer.back_mm,
-        sigma_mm=layer.sigma_mm,
+        back_spread_mm=spread_mm,
         text=_thickness_text(layer, units),
     )
 
@@ -182,7 +230,7 @@ def draw_runner_up(identified: Identified, units: UnitSystem, catalogue: Catalog
     if not identified.others or identified.others[0][0].probability < 2 * catalogue.figures.plausible_build_up:
         return None
     other, reading = identified.others[0]
-    layers = tuple(_cut_layer(layer, BehindKind.UNKNOWN, units) for layer in reading.layers)
+    layers = _cut_layers(reading.layers, BehindKind.UNKNOWN, units)
     return RunnerUp(
         label=other.label,
         probability_text=other.probability_text,
@@ -226,7 +274,7 @@ def draw_cut(
     limit = spot.depth_limit_mm
     shown = limit is not None and limit < reading.thickness_mm
     return Cut(
-        layers=tuple(_cut_layer(layer, kind, spot.units) for layer in reading.layers),
+        layers=_cut_layers(reading.layers, kind, spot.units),
         total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
         behind_text=text,
         plate_mm=spot.hole.plate_mm,

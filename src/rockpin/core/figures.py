@@ -129,4 +129,4 @@ class Figures(Model):
     peak_least: float
     trace_baseline_mm: float
     live_least: float
-    advice_bits: float
+    hit_beside: float

@@ -110,6 +110,8 @@ def _member(
         rect=Rect(x_mm=fit.centre_mm - width / 2, y_mm=0, width_mm=width, height_mm=wall.height_mm),
         sigma_mm=fit.sigma_mm,
         known=known,
+        low_mm=fit.low_mm,
+        high_mm=fit.high_mm,
         exists=fit.exists,
         double=double,
         density_from_mm=fit.from_mm,
@@ -159,6 +161,8 @@ def _stated_again(
                     update={
                         "rect": moved,
                         "sigma_mm": fit.sigma_mm,
+                        "low_mm": fit.low_mm,
+                        "high_mm": fit.high_mm,
                         "exists": fit.exists,
                         "known": known,
                         "density_from_mm": fit.from_mm,
@@ -223,9 +227,9 @@ def read_framing(
         shared = _stated_again(stated, hits, wall, catalogue)
     else:
         stud_mm = catalogue.belief.stud_width_mm[region]
-        lattice = fit_lattice(hits, wall.width_mm, region, catalogue)
-        pitches = _pitches(lattice, catalogue)
         beside = _beside(wall, stud_mm, catalogue)
+        lattice = fit_lattice(hits, [place for place, *_ in beside], wall.width_mm, region, catalogue)
+        pitches = _pitches(lattice, catalogue)
         apart = catalogue.figures.hit_reach_mm / 2
         row = [one for one in lattice.centres if all(abs(one[0] - place[0]) > apart for place in beside)]
         shared = _fitted(wall, sorted([*row, *beside]), hits, stud_mm, catalogue)

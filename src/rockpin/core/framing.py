@@ -25,7 +25,8 @@ class BehindKind(StrEnum):
 class MemberReading(Model):
     """A member with the spread of its position [mm].
 
-    ``exists``: the chance that it is there at all. ``density``: chances of its centre mm by mm from
+    ``low_mm``, ``high_mm``: the band that holds the middle across the grain with 95 %. ``exists``: the chance that it
+    is there at all. ``density``: chances of its centre mm by mm from
     ``density_from_mm`` on, where hits and pins gave it another shape than a normal one.
     """
 
@@ -34,6 +35,8 @@ class MemberReading(Model):
     rect: Rect
     sigma_mm: float
     known: HowKnown
+    low_mm: float
+    high_mm: float
     exists: float = 1.0
     double: bool = False
     density_from_mm: int = Field(default=0, exclude=True)
@@ -85,15 +88,22 @@ def members_of(wall: Wall, catalogue: Catalogue) -> tuple[MemberReading, ...]:
             )
             number += 1
             centre = row.first_centre_mm + number * row.pitch_mm
-    return tuple(
-        MemberReading(
-            id=member.id,
-            kind=member.kind,
-            rect=member.rect,
-            sigma_mm=catalogue.member_sigma_mm[member.known],
-            known=member.known,
-        )
-        for member in members
+    return tuple(_as_stated(member, catalogue.member_sigma_mm[member.known]) for member in members)
+
+
+BAND_SIGMAS = NormalDist().inv_cdf(0.975)
+
+
+def _as_stated(member: Member, sigma_mm: float) -> MemberReading:
+    middle = member.rect.centre_y_mm if member.rect.width_mm > member.rect.height_mm else member.rect.centre_x_mm
+    return MemberReading(
+        id=member.id,
+        kind=member.kind,
+        rect=member.rect,
+        sigma_mm=sigma_mm,
+        known=member.known,
+        low_mm=middle - BAND_SIGMAS * sigma_mm,
+        high_mm=middle + BAND_SIGMAS * sigma_mm,
     )
 
 

@@ -6,7 +6,7 @@ witness: its exponent is tempered by how near the two were done. What the user s
 
 from collections import defaultdict
 from collections.abc import Sequence
-from math import exp, hypot, log
+from math import hypot, log
 from typing import NamedTuple
 
 import numpy as np
@@ -373,8 +373,3 @@ def surprise(chances: Chances) -> float:
     """Entropy [bits] of a distribution."""
     kept = chances[chances > 0]
     return float(-(kept * np.log2(kept)).sum())
-
-
-def updated(chances: Chances, logs: Chances) -> Chances:
-    """Bayes' rule on chances with log likelihoods."""
-    return _normal(np.log(np.maximum(chances, exp(-700))) + logs)

@@ -57,6 +57,8 @@ class StudFit(NamedTuple):
 
     centre_mm: float
     sigma_mm: float
+    low_mm: float
+    high_mm: float
     exists: float
     hits: tuple[str, ...]
     from_mm: int
@@ -69,9 +71,12 @@ def _log_normal(distance: Values, sigma: Values | float) -> Values:
 
 
 def _offset_logs(
-    pitch_mm: float, offsets: Values, hits: Sequence[Located], voids: Values, width_mm: float, catalogue: Catalogue
+    pitch_mm: float, offsets: Values, hits: Sequence[Located], voids: Values, elsewhere: Values, catalogue: Catalogue
 ) -> Values:
-    """Log likelihood of all hits for each offset of a row, against hits spread evenly over the wall."""
+    """Log likelihood of all hits for each offset of a row, against hits spread evenly over the wall.
+
+    ``elsewhere``: for each hit its density as one on a stud at a corner or beside an opening, against an even spread.
+    """
     figures = catalogue.figures
     x = np.array([hit.x_mm for hit in hits])
     sigma = np.hypot(np.array([hit.sigma_mm for hit in hits]), figures.stud_wander_mm)
@@ -79,10 +84,11 @@ def _offset_logs(
     def residual(places: Values) -> Values:
         return np.asarray((places[None, :] - offsets[:, None] + pitch_mm / 2) % pitch_mm - pitch_mm / 2)
 
+    beside = figures.hit_beside if elsewhere.any() else 0.0
     near = pitch_mm * np.exp(_log_normal(residual(x), sigma[None, :]))
     logs = np.stack(
         [
-            np.log((1 - share) * near + share).sum(axis=1)
+            np.log((1 - share) * ((1 - beside) * near + beside * elsewhere) + share).sum(axis=1)
             for share in (min(0.6, figures.hit_spurious * factor) for factor in _SHARES)
         ]
     )
@@ -94,15 +100,30 @@ def _offset_logs(
     return total
 
 
-def fit_lattice(hits: Sequence[Located], width_mm: float, region: Region, catalogue: Catalogue) -> Lattice:
-    """The chance of each pitch of the region, with the offset of its row. Pins into voids count against a row."""
+def fit_lattice(
+    hits: Sequence[Located], beside_mm: Sequence[float], width_mm: float, region: Region, catalogue: Catalogue
+) -> Lattice:
+    """The chance of each pitch of the region, with the offset of its row. Pins into voids count against a row.
+
+    ``beside_mm``: where studs stand off the row, at corners and openings.
+    """
     voids = np.array([hit.x_mm for hit in hits if hit.kind is HitKind.PIN_VOID])
     solid = [hit for hit in hits if hit.kind is not HitKind.PIN_VOID]
     rows = [(row, row.regions[region]) for row in catalogue.belief.pitches if row.regions[region] > 0]
+    places = np.array(list(beside_mm))
+    spread = catalogue.figures.corner_stud_sigma_mm
+    elsewhere = np.array(
+        [
+            width_mm
+            / max(len(places), 1)
+            * np.exp(_log_normal(hit.x_mm - places, np.hypot(hit.sigma_mm, spread))).sum()
+            for hit in solid
+        ]
+    )
     weighed = []
     for row, prior in rows:
         offsets = np.arange(0, row.pitch_mm, _OFFSET_STEP_MM)
-        logs = _offset_logs(row.pitch_mm, offsets, solid, voids, width_mm, catalogue)
+        logs = _offset_logs(row.pitch_mm, offsets, solid, voids, elsewhere, catalogue)
         weighed.append((row, offsets, logs, log(prior) + float(np.logaddexp.reduce(logs)) - log(len(offsets))))
     none = log(0.02)
     best = max([none, *(total for *_, total in weighed)])
@@ -188,10 +209,13 @@ def fit_stud(
         left = min(1.0, struck / mass_before)
         exists = exists * left / (exists * left + 1 - exists) if exists < 1 else left
     density /= density.sum()
+    summed = np.cumsum(density)
     centre = float(grid @ density)
     return StudFit(
         centre_mm=centre,
         sigma_mm=sqrt(float((grid - centre) ** 2 @ density)),
+        low_mm=float(grid[int(np.searchsorted(summed, 0.025))]) - 0.5,
+        high_mm=float(grid[min(len(grid) - 1, int(np.searchsorted(summed, 0.975)))]) + 0.5,
         exists=exists,
         hits=tuple(hit.id for hit in solid),
         from_mm=start,

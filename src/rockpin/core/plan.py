@@ -197,7 +197,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         runner_up=draw_runner_up(identified, units, catalogue),
         advice=advice,
         framing=framing,
-        elevation=draw_elevation(wall, members, hidden, units),
+        elevation=draw_elevation(wall, members, hidden, units, catalogue),
         pieces=place_pieces(job),
         supports=place_supports(job),
         holes=tuple(

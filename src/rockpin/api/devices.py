@@ -1,0 +1,65 @@
+"""Instruments: a sweep of the wall scanner as it happens, and readings from a file of a real one."""
+
+import asyncio
+from collections.abc import AsyncIterator
+from zlib import crc32
+
+from fastapi import APIRouter
+from fastapi.responses import StreamingResponse
+
+from rockpin.api.context import Context
+from rockpin.api.schemas import ReadingsIn, ReadingsOut, SweepAsk
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.identify import identify
+from rockpin.devices.scanner import STEP_MM, SimulatedScanner, hidden_wall
+from rockpin.exchange.readings import read_readings
+
+router = APIRouter(prefix="/api", tags=["devices"])
+
+_AT_ONCE = 6
+"""Readings sent together: small enough to look alive, large enough not to keep the line busy."""
+
+
+@router.post("/walls/{wall_id}/sweep", response_class=StreamingResponse)
+async def sweep(wall_id: str, ask: SweepAsk, context: Context) -> StreamingResponse:
+    """Readings of the simulated scanner along a level line, a JSON object a line, at the speed of a hand."""
+    saved = context.store.wall(wall_id)
+    wall, site = saved.body, context.store.site(saved.site_id).body
+    faults = [
+        Fault(name, f"is {at:g} mm, but the wall ends at {end:g} mm; stay on it")
+        for name, at, end in (
+            ("y_mm", ask.y_mm, wall.height_mm),
+            ("from_mm", ask.from_mm, wall.width_mm),
+            ("to_mm", ask.to_mm, wall.width_mm),
+        )
+        if not 0 <= at <= end
+    ]
+    if abs(ask.to_mm - ask.from_mm) < 20 * STEP_MM:
+        faults.append(Fault("to_mm", f"lies less than {20 * STEP_MM:g} mm from from_mm; sweep a longer line"))
+    if faults:
+        raise BadInput(faults)
+    reading = identify(wall, site, context.catalogue).reading
+    pitches = tuple(row.pitch_mm for row in context.catalogue.belief.pitches if row.regions[site.region] >= 0.1)
+    hidden = hidden_wall(wall, pitches, reading.family.framed)
+    # the same sweep again is another walk of the same hand
+    seed = crc32(f"{wall_id} {ask.y_mm:.0f} {ask.from_mm:.0f} {len(wall.traces)}".encode())
+    scanner = SimulatedScanner(hidden, seed)
+
+    async def walk() -> AsyncIterator[bytes]:
+        waiting: list[bytes] = []
+        for one in scanner.sweep(ask.y_mm, ask.from_mm, ask.to_mm):
+            waiting.append(one.model_dump_json().encode() + b"\n")
+            if len(waiting) == _AT_ONCE:
+                yield b"".join(waiting)
+                waiting.clear()
+                await asyncio.sleep(_AT_ONCE * STEP_MM / ask.speed_mm_s)
+        yield b"".join(waiting)
+
+    # sent as it comes: an answer that is packed first would not be seen moving
+    return StreamingResponse(walk(), media_type="application/x-ndjson", headers={"Content-Encoding": "identity"})
+
+
+@router.post("/readings")
+def read_file(given: ReadingsIn) -> ReadingsOut:
+    """Readings from the text of a CSV file. Raises BadInput with every fault by its line."""
+    return ReadingsOut(readings=read_readings(given.text, given.units))
