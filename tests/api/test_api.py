@@ -179,3 +179,51 @@ def test_the_command_line_moves_jobs_in_and_out(tmp_path: Path) -> None:
     schema = json.loads(run("schema", "job")[1])
     assert set(schema["required"]) == {"title", "fixture", "placement", "id", "site", "walls"}
     assert run("schema", "boat")[0] == 2
+
+
+# --- the wall's own instruments --------------------------------------------------------------------------------------
+
+
+def test_a_wall_may_be_left_to_the_checks_and_a_check_shifts_the_belief(client: TestClient) -> None:
+    made = client.post(
+        "/api/sites/slipway-house/walls",
+        json={"name": "Stair", "width_mm": 3000, "height_mm": 2400, "stands": "partition", "built_year": 1962},
+    )
+    assert made.status_code == 201
+    wall = client.get(f"/api/walls/{made.json()['id']}").json()
+    assert (wall["wall"]["build_up"], wall["wall"]["built_year"]) == ([], 1962)
+    plan = client.get("/api/jobs/barometer").json()["plan"]
+    office = client.get("/api/walls/slip-office-inner").json()
+    fresh = {"id": "edge", "check": "edge", "outcome": "lath"}
+    body = {"revision": office["revision"], "summary": "edge seen", "wall": office["wall"]}
+    body["wall"]["evidence"] = [*office["wall"]["evidence"], fresh]
+    assert client.put("/api/walls/slip-office-inner", json=body).status_code == 200
+    again = client.get("/api/jobs/barometer").json()["plan"]
+    assert again["belief"]["families"][0]["probability"] > 0.9 > plan["belief"]["families"][0]["probability"]
+    # a check or an outcome that does not exist is refused by name, and nothing is kept
+    body["wall"]["evidence"][-1] |= {"outcome": "marble"}
+    body["revision"] += 1
+    refused = client.put("/api/walls/slip-office-inner", json=body)
+    assert refused.status_code == 422
+    assert "marble" in refused.json()["faults"][0]["message"]
+    assert client.get("/api/jobs/barometer").json()["plan"] == again
+
+
+def test_a_sweep_streams_readings_line_by_line_and_stays_on_the_wall(client: TestClient) -> None:
+    ask = {"y_mm": 1200, "from_mm": 0, "to_mm": 3400, "speed_mm_s": 100_000}
+    with client.stream("POST", "/api/walls/slip-office-inner/sweep", json=ask) as answer:
+        assert answer.status_code == 200
+        readings = [json.loads(line) for line in answer.iter_lines()]
+    assert [one["x_mm"] for one in readings] == [4.0 * n for n in range(851)]
+    off = client.post("/api/walls/slip-office-inner/sweep", json=ask | {"to_mm": 9000, "y_mm": -5})
+    assert off.status_code == 422
+    assert [fault["path"] for fault in off.json()["faults"]] == ["y_mm", "to_mm"]
+    assert "the wall ends at 3400 mm" in off.json()["faults"][1]["message"]
+
+
+def test_a_file_of_readings_is_read_or_refused_by_line(client: TestClient) -> None:
+    read = client.post("/api/readings", json={"text": "x;density\n0;0,5\n", "units": "metric"})
+    assert read.json()["readings"] == [{"x_mm": 0.0, "density": 0.5, "metal": 0.0, "live": 0.0}]
+    bad = client.post("/api/readings", json={"text": "x;density\n0;?\n"})
+    assert bad.status_code == 422
+    assert bad.json()["faults"] == [{"path": "line 2", "message": "the density “?” is no number"}]

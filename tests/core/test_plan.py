@@ -60,6 +60,7 @@ def demo(key: str) -> JobDocument:
         ("sail-bag-rack", "ready"),
         ("oar-cradle", "prove_first"),
         ("dry-suit-hanger", "ready"),
+        ("barometer", "prove_first"),
     ],
 )
 def test_the_demo_jobs(key: str, word: str) -> None:

@@ -23,7 +23,7 @@ _TABLES = (
     "outcomes",
     "starters",
 )
-_BELIEF = ("checks", "likelihoods", "veils", "dust", "pitches", "hits")
+_BELIEF = ("checks", "likelihoods", "veils", "faces", "dust", "pitches", "hits")
 _FIXINGS = ("board", "masonry", "wood", "concrete")
 
 

@@ -70,13 +70,13 @@ class _Worth(NamedTuple):
     bits: float
 
 
-def _worth(chances: Chances, table: Chances, decisions: Decisions, catalogue: Catalogue) -> _Worth:
+def _worth(chances: Chances, table: Chances, decisions: Decisions, measuring: float, catalogue: Catalogue) -> _Worth:
     likely = table @ chances
     after = chances * table**catalogue.figures.evidence_temper
     after = after / after.sum(axis=1, keepdims=True)
     change = float(likely[decisions.of(after) != decisions.of(chances[None, :])[0]].sum())
     bits = surprise(chances) - float(sum(p * surprise(belief) for p, belief in zip(likely, after, strict=True)))
-    return _Worth(change, max(0.0, bits))
+    return _Worth(1 - (1 - change) * (1 - measuring), max(0.0, bits))
 
 
 def _settles(chances: Chances, table: Chances, acceptance: Acceptance, labels: Sequence[str]) -> str | None:
@@ -106,6 +106,7 @@ def advise(
     wall: Wall,
     belief: Belief,
     acceptance: Mapping[str, tuple[Family, tuple[str, ...]]],
+    measuring: Mapping[str, float],
     mark_at: Mapping[str, MarkPlace],
     around_mm: tuple[float, float],
     units: UnitSystem,
@@ -114,7 +115,8 @@ def advise(
     """The next check for this job.
 
     ``acceptance``: by build-up, its family and the fixings that would hold there, best first; a build-up left out is
-    taken as hardly possible. ``mark_at``: for each marking check, where it may be done. ``around_mm``: where the
+    taken as hardly possible. ``measuring``: by check, the chance that the thicknesses it measures change what holds.
+    ``mark_at``: for each marking check, where it may be done. ``around_mm``: where the
     holes are, for checks on the face.
     """
     figures, tiled = catalogue.figures, wall.finish is Finish.TILED
@@ -137,7 +139,9 @@ def advise(
     tables = {check.key: outcome_chances(check, tiled, catalogue)[:, columns] for check in waiting}
     decisions = Decisions(seen, catalogue)
     now = int(decisions.of(chances[None, :])[0])
-    worths = {key: _worth(chances, table, decisions, catalogue) for key, table in tables.items()}
+    worths = {
+        key: _worth(chances, table, decisions, measuring.get(key, 0.0), catalogue) for key, table in tables.items()
+    }
     ahead = minutes_to_decision(chances, tables, costs, decisions, catalogue) if now == UNSURE else {}
 
     def first(check: Check) -> tuple[object, ...]:

@@ -144,6 +144,12 @@ class TileVeil(Chances):
     share: float = Field(ge=0, le=1)
 
 
+class FaceLook(Chances):
+    """P(what one sees | front material), for a face that is not tiled."""
+
+    materials: tuple[Id, ...]
+
+
 class Dust(Model):
     """What a small bit brings out of a material, and how it goes in."""
 
@@ -181,6 +187,7 @@ class BeliefTables(Model):
     checks: tuple[Check, ...]
     likelihoods: tuple[Likelihood, ...]
     veils: tuple[TileVeil, ...]
+    faces: tuple[FaceLook, ...]
     dust: tuple[Dust, ...]
     pitches: tuple[Pitch, ...]
     hits: tuple[HitRow, ...]

@@ -109,6 +109,7 @@ class Figures(Model):
     stud_missing: float
     hit_spurious: float
     pitch_reported: float
+    pitch_drawn: float
     hit_reach_mm: float
     own_stud_chance: float
     opening_trim_mm: float
@@ -127,6 +128,7 @@ class Figures(Model):
     contradiction_sigmas: float
     peak_prominence: float
     peak_least: float
+    peak_share: float
     trace_baseline_mm: float
     live_least: float
     hit_beside: float

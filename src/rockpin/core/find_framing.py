@@ -104,10 +104,14 @@ def _member(
     double = any(width > catalogue.figures.double_stud_share * stud_mm for width in widths)
     width = 2 * stud_mm if double else stud_mm
     known = HowKnown.PINNED if fit.pinned else HowKnown.DETECTED if fit.hits else HowKnown.PREDICTED
+    left = fit.centre_mm - width / 2
+    # over a door or window only a short stud stands, from its head to the top
+    heads = [one.rect.top_mm for one in wall.openings if one.x_mm < left and left + width < one.rect.right_mm]
+    foot_mm = max(heads, default=0.0)
     return MemberReading(
         id=f"found-{number}",
         kind=MemberKind.STUD,
-        rect=Rect(x_mm=fit.centre_mm - width / 2, y_mm=0, width_mm=width, height_mm=wall.height_mm),
+        rect=Rect(x_mm=left, y_mm=foot_mm, width_mm=width, height_mm=max(1.0, wall.height_mm - foot_mm)),
         sigma_mm=fit.sigma_mm,
         known=known,
         low_mm=fit.low_mm,
@@ -223,17 +227,21 @@ def read_framing(
     pitches: tuple[PitchReading, ...] = ()
     if not hits:
         shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
-    elif any(not member.horizontal for member in stated):
+    elif wall.framing and wall.framing.row:
         shared = _stated_again(stated, hits, wall, catalogue)
     else:
         stud_mm = catalogue.belief.stud_width_mm[region]
-        beside = _beside(wall, stud_mm, catalogue)
-        lattice = fit_lattice(hits, [place for place, *_ in beside], wall.width_mm, region, catalogue)
-        pitches = _pitches(lattice, catalogue)
         apart = catalogue.figures.hit_reach_mm / 2
-        row = [one for one in lattice.centres if all(abs(one[0] - place[0]) > apart for place in beside)]
-        shared = _fitted(wall, sorted([*row, *beside]), hits, stud_mm, catalogue)
-        shared += [(member, []) for member in stated]
+        own = [member.rect.centre_x_mm for member in stated if not member.horizontal]
+        beside = [one for one in _beside(wall, stud_mm, catalogue) if all(abs(one[0] - place) > apart for place in own)]
+        off_row = [*own, *(place for place, *_ in beside)]
+        lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue)
+        pitches = _pitches(lattice, catalogue)
+        row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
+        # a stud that somebody drew by itself keeps the hits about it
+        near = [hit for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)]
+        shared = _stated_again(stated, near, wall, catalogue)
+        shared += _fitted(wall, sorted([*row, *beside]), [hit for hit in hits if hit not in near], stud_mm, catalogue)
     owner = {hit.id: member.id for member, mine in shared for hit in mine}
     return FramingReading(
         members=tuple(member for member, _ in shared),

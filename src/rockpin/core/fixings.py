@@ -158,6 +158,9 @@ def choose(
 
 def _nearest_miss(choice: HoleChoice) -> str:
     """The refused fixing that came closest, as the way out of a hole where nothing holds."""
+    codes = {refusal.code for one in choice.refused for refusal in one.refusals}
+    if {"not-in-wood", "in-the-stud"} <= codes:
+        return "It may be a stud or not. Push a pin in here, where the fixture covers it, and put in what it met."
     weak = [one for one in choice.refused if one.use > 0]
     if weak:
         best = min(weak, key=lambda one: one.use)

@@ -100,11 +100,22 @@ def hypotheses_of(catalogue: Catalogue) -> tuple[BuildUp, ...]:
     return tuple(row for row in catalogue.build_ups if row.prior)
 
 
+def _looks(wall: Wall, row: BuildUp, catalogue: Catalogue) -> float:
+    """P(what one sees of the wall | build-up); tile says nothing of what is behind it."""
+    if wall.finish in (Finish.UNKNOWN, Finish.TILED):
+        return 1.0
+    front = row.layers[0].material
+    return next(look.p[wall.finish] for look in catalogue.belief.faces if front in look.materials)
+
+
 def prior_of(wall: Wall, site: Site, catalogue: Catalogue) -> Chances:
-    """How common each build-up is in such a region, era and place; sums to one."""
+    """How common each build-up is in such a region, era and place, with such a face; sums to one."""
     era = era_of(wall.built_year or site.built_year)
     weights = [
-        row.prior.region[site.region] * row.prior.era[era] * row.prior.stands[wall.stands]
+        row.prior.region[site.region]
+        * row.prior.era[era]
+        * row.prior.stands[wall.stands]
+        * _looks(wall, row, catalogue)
         for row in hypotheses_of(catalogue)
         if row.prior
     ]
@@ -170,14 +181,15 @@ def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | N
 
 
 class _Weighed(NamedTuple):
-    """One piece of evidence: its log likelihood under each build-up, tempered."""
+    """One piece of evidence in words: its log likelihood under each build-up, tempered."""
 
-    evidence: Evidence
+    id: str
+    text: str
     logs: Chances
 
 
 def _weigh(
-    evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, catalogue: Catalogue
+    evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, units: UnitSystem, catalogue: Catalogue
 ) -> tuple[list[_Weighed], list[Layers]]:
     """Every check under every build-up, and the layers after all measures. ``layers``: one for each build-up."""
     figures, rows = catalogue.figures, hypotheses_of(catalogue)
@@ -200,7 +212,7 @@ def _weigh(
                 logs[index] = fit.log_likelihood
                 for measure in fit.measures:
                     layers[index] = layers[index].measured(*measure)
-        weighed.append(_Weighed(one, logs * exponent))
+        weighed.append(_Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent))
     return weighed, layers
 
 
@@ -238,9 +250,7 @@ def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str
     return f"{check.label}: {outcome[:1].lower()}{outcome[1:]}"
 
 
-def _witnesses(
-    index: int, prior: Chances, weighed: Sequence[_Weighed], units: UnitSystem, catalogue: Catalogue
-) -> tuple[Witness, ...]:
+def _witnesses(index: int, prior: Chances, weighed: Sequence[_Weighed]) -> tuple[Witness, ...]:
     """Each check as a ratio: its chance under this build-up over its chance under all the others as they stood."""
     others = np.delete(prior, index)
     others = others / others.sum()
@@ -249,8 +259,8 @@ def _witnesses(
         weight = float(one.logs[index] - log(float(np.exp(np.delete(one.logs, index)) @ others)))
         found.append(
             Witness(
-                evidence=one.evidence.id,
-                text=evidence_text(one.evidence, units, catalogue),
+                evidence=one.id,
+                text=one.text,
                 weight=weight,
                 says=_in_words(weight),
             )
@@ -294,15 +304,16 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     tiled = wall.finish is Finish.TILED
     prior = prior_of(wall, site, catalogue)
     usual = [usual_layers(row, tiled, catalogue) for row in rows]
-    weighed, layers = _weigh(wall.evidence, usual, tiled, catalogue)
+    weighed, layers = _weigh(wall.evidence, usual, tiled, units, catalogue)
     logs = np.log(prior) + sum((one.logs for one in weighed), np.zeros(len(rows)))
     stated = match_build_up(wall.build_up, catalogue) if wall.build_up else None
     if stated:
         right = catalogue.belief.stated[wall.stated]
         rest = (1 - right) / (len(rows) - 1)
+        word = np.log([right if row is stated else rest for row in rows])
         # what is usual here says nothing against somebody who saw the wall open
-        logs -= np.log(prior)
-        logs += np.log([right if row is stated else rest for row in rows])
+        logs += word - np.log(prior)
+        weighed.append(_Weighed("stated", f"Stated: {_lower(catalogue.belief.how_stated[wall.stated])}", word))
     chances = _normal(logs)
 
     solidity = wall.courses.solidity if wall.courses else None
@@ -325,9 +336,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
             probability_text=show_share(float(chances[index])),
             reason=_reason(rows[index]),
             layers=readings[index].layers,
-            witnesses=_witnesses(index, prior, weighed, units, catalogue)
-            if chances[index] >= figures.build_up_considered
-            else (),
+            witnesses=_witnesses(index, prior, weighed) if chances[index] >= figures.build_up_considered else (),
         )
         for index in order
     }
@@ -355,6 +364,11 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         if chances[index] >= figures.build_up_considered and not unmatched
     )
     return Identified(belief, reading, others)
+
+
+def _lower(text: str) -> str:
+    """A label inside a sentence; “I” stays as it is."""
+    return text if text.startswith("I ") else text[:1].lower() + text[1:]
 
 
 def _reason(row: BuildUp) -> str:

@@ -150,7 +150,7 @@ def _centres(fits: Sequence[PitchFit], width_mm: float, catalogue: Catalogue) ->
     """Places (centre, spread, chance) where the likely rows put studs; places that two rows share are put together."""
     found: list[list[float]] = []
     for fit in fits:
-        if fit.chance < catalogue.figures.pitch_reported:
+        if fit.chance < catalogue.figures.pitch_drawn:
             continue
         for number in range(int((width_mm - fit.offset_mm) // fit.pitch_mm) + 1):
             centre = fit.offset_mm + number * fit.pitch_mm

@@ -11,11 +11,14 @@ from rockpin.core.fixings import by_rank
 from rockpin.core.hidden import Hidden, judge_hole
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument
-from rockpin.core.reading import Family, WallReading
+from rockpin.core.reading import Family, WallReading, as_if_measured
 from rockpin.core.spot import Spot
 from rockpin.core.surroundings import elsewhere
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall_findings import coating_forbids_marks, is_planned
+
+_MEASURES = ("thickness", "probe")
+"""Checks that measure layers, and so may change what holds in a wall that is told already."""
 
 
 def _governing(spots: Sequence[Spot]) -> Spot:
@@ -59,9 +62,16 @@ def next_check(
     readings = [(belief.leading, identified.reading), *identified.others]
     acceptance: dict[str, tuple[Family, tuple[str, ...]]] = {}
     for hypothesis, reading in readings:
-        # one build-up alone is no question: what it holds cannot be changed by any check
-        held = _holding(_governing(spots), reading, job, catalogue) if spots and len(readings) > 1 else ("",)
+        held = _holding(_governing(spots), reading, job, catalogue) if spots else ("",)
         acceptance[hypothesis.key] = (reading.family, held)
+    measuring: dict[str, float] = {}
+    if (
+        spots
+        and acceptance[belief.leading.key][1][:1]
+        != _holding(_governing(spots), as_if_measured(identified.reading, catalogue), job, catalogue)[:1]
+    ):
+        # about as likely as not, the measure comes out on the side that lets it be used
+        measuring = dict.fromkeys(_MEASURES, 0.5 * belief.leading.probability)
     mark_at = {
         check.key: _mark_place(check, job, spots, hidden, catalogue)
         for check in catalogue.belief.checks
@@ -72,4 +82,4 @@ def next_check(
         if spots
         else (job.placement.x_mm, job.placement.y_mm)
     )
-    return advise(job.wall, belief, acceptance, mark_at, around, job.site.units, catalogue)
+    return advise(job.wall, belief, acceptance, measuring, mark_at, around, job.site.units, catalogue)

@@ -5,13 +5,13 @@ programming (Viterbi 1967, IEEE Trans. Inf. Theory 13), and its changes of mater
 """
 
 from itertools import pairwise
-from math import erf, log, sqrt
+from math import erf, exp, log, sqrt
 from typing import NamedTuple
 
 from rockpin.core.belief_tables import BuildUp, Dust
 from rockpin.core.evidence import Drilled, Ended, Filling, Probe, ProbeInterval
 from rockpin.core.tables import Catalogue, Role
-from rockpin.core.thickness import Layers
+from rockpin.core.thickness import Layers, log_normal
 
 _HOLLOW = (Role.CAVITY, Role.FRAME)
 _CORED = ("cored_brick", "hollow_block")
@@ -68,11 +68,15 @@ def _onward(
     """Going from one stretch to the next: within a layer, into the next one, across a void, or past a thin skin."""
     figures = catalogue.figures
     anywhere = -log(figures.probe_range_mm)
+    unreported = after.from_mm - before.to_mm
+    error = exp(log_normal(unreported, 0.0, 4 * figures.probe_sigma_mm**2))
+    # a stretch of which nothing is said is a void, or a slip in the report
+    no_gap = log((1 - figures.measure_outlier) * error + figures.measure_outlier / figures.probe_range_mm)
     if there == here:
-        return _Step(log(figures.probe_split) + anywhere, ())
+        return _Step(log(figures.probe_split) + anywhere + no_gap, ())
     if there == here + 1:
         measure = Measure(0, there, before.to_mm, figures.probe_sigma_mm)
-        return _Step(layers.log_density(*measure, figures.measure_outlier), (measure,))
+        return _Step(layers.log_density(*measure, figures.measure_outlier) + no_gap, (measure,))
     if there == here + 2:
         middle = here + 1
         if layers.roles[middle] in _HOLLOW:
@@ -81,7 +85,7 @@ def _onward(
             total = sum(layers.log_density(*one, figures.measure_outlier) for one in (near, far))
             return _Step(total + _missed(middle, layers, catalogue), (near, far))
         if layers.roles[middle] is Role.SKIN:
-            return _Step(log(figures.probe_skips_skin) + anywhere, ())
+            return _Step(log(figures.probe_skips_skin) + anywhere + no_gap, ())
     return None
 
 

@@ -198,6 +198,20 @@ def as_measured(layers: Sequence[Layer]) -> list[Measured]:
     return [Measured(layer.material, layer.thickness_mm, 0.0, layer.filling) for layer in layers]
 
 
+def as_if_measured(reading: WallReading, catalogue: Catalogue) -> WallReading:
+    """The same layers, each as thick as it is believed to be for certain, and an unknown void empty."""
+    measured = [
+        Measured(
+            layer.material,
+            layer.thickness_mm,
+            0.0,
+            Filling.EMPTY if layer.filling is Filling.UNKNOWN else layer.filling,
+        )
+        for layer in reading.layers
+    ]
+    return read_layers(measured, reading.solidity, catalogue, catalogue.figures)
+
+
 def read_wall(wall: Wall, catalogue: Catalogue) -> WallReading:
     """The reading of the build-up as it is stated, taken at its word."""
     solidity = wall.courses.solidity if wall.courses else None

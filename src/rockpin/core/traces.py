@@ -81,8 +81,10 @@ def find_in(trace: Trace, units: UnitSystem, catalogue: Catalogue) -> tuple[Peak
         tops, shape = find_peaks(flat, prominence=least, distance=max(1, int(20 / step)), width=1)
         if not len(tops):
             continue
+        high = shape["prominences"] >= figures.peak_share * shape["prominences"].max()
+        tops, prominences = tops[high], shape["prominences"][high]
         _, _, left, right = peak_widths(flat, tops, rel_height=0.5)
-        for top, low, high, prominence in zip(tops, left, right, shape["prominences"], strict=True):
+        for top, low, high, prominence in zip(tops, left, right, prominences, strict=True):
             left_mm, right_mm = float(grid[0] + low * step), float(grid[0] + high * step)
             middle = (left_mm + right_mm) / 2
             # an edge is as sure as the noise against the slope there; a rise is about a third of the width long

@@ -1,6 +1,6 @@
-"""Slipway House: three walls and five jobs. All names, weights and sizes are made up."""
+"""Slipway House: four walls and six jobs. All names, weights and sizes are made up."""
 
-from rockpin.core.evidence import Filling
+from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HitKind, Place
 from rockpin.core.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
 from rockpin.core.job import JobDocument, Placement, Site, Wish
 from rockpin.core.model import Rect
@@ -135,7 +135,29 @@ PLANT_ROOM = Wall(
     ),
 )
 
-WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM)
+SLIP_OFFICE = Wall(
+    id="slip-office-inner",
+    name="Old slip office, inner wall",
+    width_mm=3400,
+    height_mm=2500,
+    stands=Place.PARTITION,
+    built_year=1936,
+    finish=Finish.PAPERED,
+    openings=(Opening(id="door", kind=OpeningKind.DOOR, x_mm=160, y_mm=0, width_mm=780, height_mm=2000),),
+    points=(Point(id="switch-office", kind="switch", x_mm=1090, y_mm=1350),),
+    evidence=(
+        Evidence(id="knock", check="knock", outcome="hollow_dull_lines", x_mm=1990, y_mm=1600, day="2026-05-09"),
+        Evidence(id="joints", check="joints", outcome="none", day="2026-05-09"),
+    ),
+    hits=(
+        Hit(id="dull-1", kind=HitKind.DULL_KNOCK, x_mm=1112, y_mm=1600, day="2026-05-09"),
+        Hit(id="dull-2", kind=HitKind.DULL_KNOCK, x_mm=1688, y_mm=1600, day="2026-05-09"),
+        Hit(id="dull-3", kind=HitKind.DULL_KNOCK, x_mm=2284, y_mm=1600, day="2026-05-09"),
+        Hit(id="magnet-1", kind=HitKind.MAGNET, x_mm=2911, y_mm=1420, day="2026-05-09"),
+    ),
+)
+
+WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE)
 
 
 def _bracket(key: str, name: str, x_mm: float, height_mm: float, hole_mm: float, thickness_mm: float = 4) -> Support:
@@ -251,6 +273,28 @@ OAR_CRADLE = Fixture(
     duty="swings",
 )
 
+BAROMETER = Fixture(
+    name="Barometer",
+    pieces=(Piece(id="board", name="Barometer", width_mm=180, height_mm=520, depth_mm=70, mass_kg=2.8, cog_z_mm=32),),
+    supports=(
+        Support(
+            id="back",
+            name="Back plate",
+            x_mm=60,
+            y_mm=40,
+            width_mm=60,
+            height_mm=440,
+            thickness_mm=2,
+            holes=(
+                FixtureHole(id="top", x_mm=30, y_mm=410, diameter_mm=6),
+                FixtureHole(id="foot", x_mm=30, y_mm=30, diameter_mm=6),
+            ),
+        ),
+    ),
+    duty="display",
+    graspable=False,
+)
+
 DRY_SUIT_HANGER = Fixture(
     name="Dry-suit hanger",
     pieces=(
@@ -299,11 +343,12 @@ def _job(key: str, title: str, fixture: Fixture, wall: Wall, x_mm: float, y_mm: 
 
 
 def demo_documents() -> tuple[JobDocument, ...]:
-    """The five jobs of the demo site, each a whole document."""
+    """The six jobs of the demo site, each a whole document."""
     return (
         _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960, Wish.STRONGEST),
         _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840, Wish.STRONGEST),
         _job("sail-bag-rack", "Sail-bag rack", SAIL_BAG_RACK, BOAT_BAY, 932, 1862, Wish.STRONGEST),
         _job("oar-cradle", "Oar cradle", OAR_CRADLE, BOAT_BAY, 2424, 1267, Wish.STRONGEST),
         _job("dry-suit-hanger", "Dry-suit hanger", DRY_SUIT_HANGER, PLANT_ROOM, 1100, 1900, Wish.QUICKEST),
+        _job("barometer", "Barometer", BAROMETER, SLIP_OFFICE, 1606, 1400, Wish.STRONGEST),
     )

@@ -13,6 +13,7 @@ import numpy as np
 from scipy.special import erf
 
 from rockpin.core.evidence import Reading
+from rockpin.core.model import Rect
 from rockpin.core.wall import Face, Wall
 from rockpin.devices.simulated_framing import draw_framing
 
@@ -37,6 +38,7 @@ class HiddenWall:
     screws_x_mm: tuple[float, ...]
     cables_x_mm: tuple[float, ...]
     damping: float
+    openings: tuple[Rect, ...]
 
 
 def hidden_wall(wall: Wall, pitches_mm: tuple[float, ...], framed: bool) -> HiddenWall:
@@ -64,6 +66,7 @@ def hidden_wall(wall: Wall, pitches_mm: tuple[float, ...], framed: bool) -> Hidd
             if point.face is Face.THIS and ("socket" in point.kind or "switch" in point.kind or "spur" in point.kind)
         ),
         damping=1.0 if framed else 0.15,
+        openings=tuple(opening.rect for opening in wall.openings),
     )
 
 
@@ -85,18 +88,23 @@ class SimulatedScanner:
             edges = erf((x - centre + width / 2) / blur) - erf((x - centre - width / 2) / blur)
             density += 0.3 * rng.uniform(0.8, 1.1) * edges
         drift = 0.1 + 0.05 * np.sin(x / rng.uniform(500, 900) + rng.uniform(0, 6)) + 0.00004 * (x - x[0])
+        # where the line crosses a door or window there is nothing behind the plate
+        open_air = np.zeros(len(x), dtype=bool)
+        for gap in hidden.openings:
+            if gap.y_mm <= y_mm <= gap.top_mm:
+                open_air |= (x > gap.x_mm) & (x < gap.right_mm)
         if rng.random() < 0.15:
             # calibrated over a stud: everything else reads too light
             drift = drift - 0.25
-        density = density * max(hidden.damping, 0.2) + drift + rng.normal(0, 0.018, len(x))
+        density = density * ~open_air * max(hidden.damping, 0.2) + drift + rng.normal(0, 0.018, len(x))
         # screws stand above each other; a line between two of them shows little
         off = abs((y_mm + _SCREW_SPACING_MM / 2) % _SCREW_SPACING_MM - _SCREW_SPACING_MM / 2)
         reach = float(np.exp(-((off / 60) ** 2)))
         metal = sum((0.5 * reach * np.exp(-(((x - at) / 9) ** 2)) for at in hidden.screws_x_mm), np.zeros(len(x)))
         metal = metal + sum((0.35 * np.exp(-(((x - at) / 16) ** 2)) for at in hidden.cables_x_mm), np.zeros(len(x)))
         live = sum((0.7 * np.exp(-(((x - at) / 45) ** 2)) for at in hidden.cables_x_mm), np.zeros(len(x)))
-        metal = metal + rng.normal(0, 0.012, len(x))
-        live = live + rng.normal(0, 0.02, len(x))
+        metal = metal * ~open_air + rng.normal(0, 0.012, len(x))
+        live = live * ~open_air + rng.normal(0, 0.02, len(x))
         for at, dense, iron, volts in zip(x, density, metal, live, strict=True):
             yield Reading(x_mm=round(float(at), 1), density=_scale(dense), metal=_scale(iron), live=_scale(volts))
 

@@ -54,6 +54,7 @@ class SimulatedWall:
     stands: Place
     year: int
     tiled: bool
+    finish: Finish
     layers: tuple[tuple[str, float], ...]
     filling: Filling | None
     screwed: bool
@@ -68,10 +69,6 @@ class SimulatedWall:
     @property
     def dabbed(self) -> bool:
         return any(name == "gap" for name, _ in self.layers)
-
-    @property
-    def finish(self) -> Finish:
-        return Finish.TILED if self.tiled else Finish.SMOOTH
 
     @property
     def skin_mass(self) -> float:
@@ -380,6 +377,19 @@ def _layers(rng: Rng, make: str) -> list[tuple[str, float]]:
             return [("concrete", one_of(100, 150, 150, 200, 250))]
 
 
+def _face(rng: Rng, front: str) -> Finish:
+    """What somebody sees and calls it."""
+    shares = {"smooth": 0.7, "papered": 0.22, "textured": 0.08}
+    if front in ("brick", "stone"):
+        shares = {"bare": 0.9, "smooth": 0.1}
+    elif front == "concrete":
+        shares = {"bare": 0.55, "smooth": 0.45}
+    elif front in ("thin_panel", "timber_lining"):
+        wood = 0.8 if front == "timber_lining" else 0.5
+        shares = {"wood": wood, "smooth": 1 - wood}
+    return Finish(pick(rng, shares))
+
+
 def draw_wall(
     rng: Rng, *, stands: Place | None = None, year: int | None = None, make: str | None = None
 ) -> SimulatedWall:
@@ -397,11 +407,13 @@ def draw_wall(
             shares = {Filling.EMPTY: 0.05, Filling.MINERAL_WOOL: 0.3, Filling.RIGID_FOAM: 0.65}
         filling = Filling(pick(rng, {key.value: share for key, share in shares.items()}))
     old_plaster = any(name == "plaster" for name, _ in layers) and year < 1950
+    tiled = bool(rng.random() < (0.6 if stands is Place.WET_ROOM else 0.02))
     return SimulatedWall(
         make=make,
         stands=stands,
         year=year,
-        tiled=bool(rng.random() < (0.6 if stands is Place.WET_ROOM else 0.02)),
+        tiled=tiled,
+        finish=Finish.TILED if tiled else _face(rng, layers[0][0]),
         layers=tuple(layers),
         filling=filling,
         screwed=bool(year >= 1965 or rng.random() < 0.3),

@@ -1,4 +1,4 @@
-import type { HolePlan } from "../api/client";
+import type { HolePlan, Plan } from "../api/client";
 import { Hatches } from "./Hatches";
 import { useSize } from "./useSize";
 
@@ -94,16 +94,37 @@ function Grip({
   return null;
 }
 
+/** Where a layer may end: two standard deviations to each side. */
+function Unsure({ from, to, top, bottom }: { from: number; to: number; top: number; bottom: number }) {
+  return (
+    <g stroke="var(--ink)" fill="none">
+      <path
+        d={`M${from} ${top}V${bottom}M${to} ${top}V${bottom}`}
+        strokeWidth="0.9"
+        strokeDasharray="1 4"
+        opacity=".8"
+      />
+      <path
+        d={`M${from} ${bottom - 11}v6M${to} ${bottom - 11}v6M${from} ${bottom - 8}H${to}`}
+        strokeWidth="1.3"
+      />
+    </g>
+  );
+}
+
 /** A cut through the wall at the chosen hole, larger than life where there is room. */
-export function CutThrough({ hole }: { hole: HolePlan | undefined }) {
+export function CutThrough({ hole, runnerUp }: { hole: HolePlan | undefined; runnerUp: Plan["runner_up"] }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const cut = hole?.cut;
   const room = 22;
   const left = 14;
-  const total = (cut?.total_mm ?? 0) + room + 6;
+  const last = cut?.layers.at(-1)?.back_spread_mm ?? 0;
+  const total = Math.max((cut?.total_mm ?? 0) + last, runnerUp?.total_mm ?? 0) + room + 6;
   const perMm = Math.max(0.5, Math.min((size.width - left - 14) / total, 6));
   const x = (mm: number) => left + (room + mm) * perMm;
-  const [top, bottom] = [6, Math.max(40, size.height - 34)];
+  // where the belief is split, what else the wall may be lies under the cut, at the same scale
+  const other = runnerUp ? 46 : 0;
+  const [top, bottom] = [6, Math.max(40, size.height - 24 - other)];
   const y = (top + bottom) / 2;
   const times = perMm / CSS_PX_PER_MM;
   return (
@@ -120,13 +141,19 @@ export function CutThrough({ hole }: { hole: HolePlan | undefined }) {
       </div>
       <div className="flex min-h-0 flex-1 gap-3">
         {cut && (
-          <dl className="w-[150px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
+          <dl className="w-[186px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
             {cut.layers.map((layer, index) => (
               <div key={index} className="flex justify-between gap-2">
                 <dt className="truncate">{layer.label}</dt>
                 <dd className="font-semibold whitespace-nowrap">{layer.text}</dd>
               </div>
             ))}
+            {runnerUp && (
+              <div className="mt-2 border-t border-rule pt-1">
+                <dt className="text-soft">or, below, {runnerUp.probability_text}</dt>
+                <dd className="leading-tight font-semibold">{runnerUp.label}</dd>
+              </div>
+            )}
             {hole?.card && (
               <div className="mt-2 border-t border-rule pt-1 text-chalk">
                 <dt>Drill</dt>
@@ -162,6 +189,43 @@ export function CutThrough({ hole }: { hole: HolePlan | undefined }) {
                   strokeWidth="1"
                 />
               ))}
+              {cut.layers.map(
+                (layer, index) =>
+                  layer.back_spread_mm > 0.3 && (
+                    <Unsure
+                      key={index}
+                      from={x(layer.back_mm - layer.back_spread_mm)}
+                      to={x(layer.back_mm + layer.back_spread_mm)}
+                      top={top}
+                      bottom={bottom}
+                    />
+                  ),
+              )}
+              {runnerUp && (
+                <g>
+                  <text
+                    x={x(runnerUp.total_mm) + 8}
+                    y={size.height - 11}
+                    fontSize="11.5"
+                    fontWeight="600"
+                    fill="var(--ink)"
+                  >
+                    {runnerUp.label}?
+                  </text>
+                  {runnerUp.layers.map((layer, index) => (
+                    <rect
+                      key={index}
+                      x={x(layer.front_mm)}
+                      y={size.height - 28}
+                      width={(layer.back_mm - layer.front_mm) * perMm}
+                      height="26"
+                      fill={`url(#hatch-${layer.hatch})`}
+                      stroke="var(--soft)"
+                      strokeDasharray="4 3"
+                    />
+                  ))}
+                </g>
+              )}
               {cut.limit_mm !== null && cut.limit_mm !== undefined && (
                 <g>
                   <rect

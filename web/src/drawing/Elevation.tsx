@@ -1,9 +1,10 @@
-import { type PointerEvent, useMemo, useRef, useState } from "react";
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
 import type { Placement, Plan } from "../api/client";
 import { Checkbox } from "../ui/controls";
 import { aheadOf, FixtureOnWall } from "./FixtureOnWall";
 import { Hatches } from "./Hatches";
-import { closeUp, crowded, fitScale, wholeWall } from "./scale";
+import { EvidenceMarks } from "./EvidenceMarks";
+import { closeUp, crowded, fitScale, type Scale, wholeWall } from "./scale";
 import { Finds, Points, Sweeps, Zones } from "./Services";
 import { useSize } from "./useSize";
 import { Brickwork, Framing, Openings, Rulers, StudCentres } from "./WallFace";
@@ -19,9 +20,13 @@ interface Props {
   onDrop: () => void;
   /** If set, a tap on the wall places something there; the text says what. */
   placing: { label: string; onPlace: (x: number, y: number) => void } | null;
+  /** Told the scale whenever it changes, for a picture that stands under this one. */
+  onScale: (scale: Scale) => void;
+  /** The height of the line that is swept or shown, if any [mm]. */
+  line_mm: number | null;
 }
 
-const LAYERS = ["Framing", "Cable zones", "Swept"] as const;
+const LAYERS = ["Framing", "Cable zones", "Swept", "Checks"] as const;
 type Layer = (typeof LAYERS)[number];
 
 /** The wall front on, to scale. The fixture is dragged, or moved with the arrow keys. */
@@ -40,6 +45,8 @@ export function Elevation(props: Props) {
     () => (close ? fitScale(closeUp(saved, size.width, size.height), size.width, size.height) : whole),
     [close, saved, size, whole],
   );
+  const { onScale } = props;
+  useEffect(() => onScale(scale), [onScale, scale]);
   const shows = (layer: Layer) => !hidden.includes(layer);
 
   const start = (event: PointerEvent<SVGGElement>) => {
@@ -126,6 +133,16 @@ export function Elevation(props: Props) {
                 {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
                 <Finds elevation={elevation} scale={scale} />
                 <Points elevation={elevation} scale={scale} />
+                {shows("Checks") && <EvidenceMarks elevation={elevation} scale={scale} />}
+                {props.line_mm !== null && (
+                  <path
+                    d={`M${scale.frame.left} ${scale.y(props.line_mm)}H${scale.frame.right}`}
+                    stroke="var(--ink)"
+                    strokeWidth="1.6"
+                    strokeDasharray="1 5"
+                    strokeLinecap="round"
+                  />
+                )}
                 <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="3.2" />
               </g>
               {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}

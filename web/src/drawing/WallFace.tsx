@@ -12,15 +12,16 @@ export function Framing({ elevation, scale }: { elevation: Elevation; scale: Sca
         const box = scale.box(member.rect);
         const sure = member.known === "seen" || member.known === "pinned";
         const upright = member.rect.height_mm >= member.rect.width_mm;
-        const spread = 2 * member.sigma_mm * scale.perMm;
         const centre = member.rect.x_mm + member.rect.width_mm / 2;
+        const half = member.rect.width_mm / 2;
+        const [low, high] = [scale.x(member.low_mm - half), scale.x(member.high_mm + half)];
         return (
-          <g key={member.id}>
+          <g key={member.id} opacity={member.exists < 0.5 ? 0.45 : 1}>
             {upright && !sure && (
               <rect
-                x={box.x - spread}
+                x={low}
                 y={box.y}
-                width={box.width + 2 * spread}
+                width={high - low}
                 height={box.height}
                 fill="var(--timber)"
                 opacity=".25"
@@ -35,7 +36,14 @@ export function Framing({ elevation, scale }: { elevation: Elevation; scale: Sca
                 y2={box.y + box.height}
                 stroke="var(--timber-line)"
                 strokeWidth={sure ? 1.6 : 1}
-                strokeDasharray={sure ? undefined : "5 4"}
+                strokeDasharray={sure ? undefined : member.known === "detected" ? "12 3" : "4 5"}
+              />
+            )}
+            {member.double && (
+              <path
+                d={`M${box.x} ${box.y}v${box.height}M${box.x + box.width} ${box.y}v${box.height}`}
+                stroke="var(--timber-line)"
+                strokeWidth="0.8"
               />
             )}
           </g>
@@ -62,8 +70,15 @@ export function StudCentres({
       id: member.id,
       at: member.rect.x_mm + member.rect.width_mm / 2,
       sure: member.known === "seen" || member.known === "pinned",
+      rank: ["predicted", "detected", "pinned", "seen"].indexOf(member.known),
     }))
-    .filter(({ at }) => at > view.x_mm + 60 && at < view.x_mm + view.width_mm - 60);
+    .filter(({ at }) => at > view.x_mm + 60 && at < view.x_mm + view.width_mm - 60)
+    // where two would overlap, the surer one is written
+    .sort((one, other) => other.rank - one.rank || one.at - other.at)
+    .filter(
+      ({ at }, index, all) =>
+        !all.slice(0, index).some((before) => Math.abs(before.at - at) * scale.perMm < 34),
+    );
   return (
     <g fontSize="10.5" fill="var(--timber-line)" textAnchor="middle">
       {centres.map(({ id, at, sure }) => (

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useId, useState } from "react";
 import { useNavigate } from "react-router";
-import { client, type Lists, Refused, type Schemas, type Units, unwrap } from "../api/client";
+import { client, type Lists, Refused, type Schemas, type Units, unwrap, type Wall } from "../api/client";
 import { Button, Select } from "../ui/controls";
 import { Dialog } from "../ui/Dialog";
 
@@ -116,6 +116,8 @@ export function EditSite({ line, lists }: { line: Schemas["SiteLine"]; lists: Li
   );
 }
 
+const UNKNOWN = "";
+
 const UNITS = [
   { key: "metric", label: "Millimetres and kilograms" },
   { key: "imperial", label: "Inches and pounds" },
@@ -158,7 +160,10 @@ export function NewWall({ siteId, units, lists }: { siteId: string; units: Units
   const [name, setName] = useState("");
   const [width, setWidth] = useState("");
   const [height, setHeight] = useState("");
-  const [buildUp, setBuildUp] = useState(lists.build_ups[0]?.key ?? "");
+  const [buildUp, setBuildUp] = useState(UNKNOWN);
+  const [stands, setStands] = useState<string>("unknown");
+  const [finish, setFinish] = useState<string>("unknown");
+  const [year, setYear] = useState("");
   const says = lists.build_ups.find((one) => one.key === buildUp)?.says;
   return (
     <FormDialog
@@ -171,7 +176,10 @@ export function NewWall({ siteId, units, lists }: { siteId: string; units: Units
           name,
           width_mm: await lengthOf(width, units, "width"),
           height_mm: await lengthOf(height, units, "height"),
-          build_up: buildUp,
+          build_up: buildUp === UNKNOWN ? null : buildUp,
+          stands: stands as Wall["stands"],
+          finish: finish as Wall["finish"],
+          built_year: year.trim() ? (year.trim() as unknown as number) : null,
         };
         unwrap(
           await client.POST("/api/sites/{site_id}/walls", { params: { path: { site_id: siteId } }, body }),
@@ -195,9 +203,20 @@ export function NewWall({ siteId, units, lists }: { siteId: string; units: Units
           placeholder={units === "metric" ? "2400" : "7' 10 1/2\""}
         />
       </div>
-      <Select label="Built of" value={buildUp} options={lists.build_ups} onChange={setBuildUp} />
+      <div className="grid grid-cols-2 gap-2">
+        <Select label="Where it stands" value={stands} options={lists.places} onChange={setStands} />
+        <Text label="Year, if not the building's" value={year} onChange={setYear} />
+      </div>
+      <Select label="What you see on its face" value={finish} options={lists.finishes} onChange={setFinish} />
+      <Select
+        label="Built of"
+        value={buildUp}
+        options={[{ key: UNKNOWN, label: "Not known: find out with checks" }, ...lists.build_ups]}
+        onChange={setBuildUp}
+      />
       <p className="text-[12px] text-soft">
-        {says} Layers, studs and courses are set exactly on the Wall stage.
+        {says ?? "Age and place say what is usual; each check you report says more."} Layers, studs and
+        courses are set exactly on the Wall stage.
       </p>
     </FormDialog>
   );

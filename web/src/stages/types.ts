@@ -1,4 +1,5 @@
 import type { Lists } from "../api/client";
+import type { Sweep } from "../workspace/useSweep";
 import type { Editing } from "../workspace/useWorkspace";
 
 export interface Placing {
@@ -13,4 +14,5 @@ export interface StageProps {
   selected: string | null;
   onSelect: (hole: string) => void;
   setPlacing: (placing: Placing | null) => void;
+  sweep: Sweep;
 }

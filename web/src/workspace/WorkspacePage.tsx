@@ -4,6 +4,8 @@ import { Link, useNavigate, useParams } from "react-router";
 import { client, type Stage, unwrap } from "../api/client";
 import { CutThrough } from "../drawing/CutThrough";
 import { Elevation } from "../drawing/Elevation";
+import type { Scale } from "../drawing/scale";
+import { shownTrace, TraceView } from "../drawing/TraceView";
 import { PrintCard } from "../stages/drill/PrintCard";
 import { STAGES } from "../stages/stages";
 import type { Placing } from "../stages/types";
@@ -11,6 +13,7 @@ import { Button } from "../ui/controls";
 import { Findings } from "../ui/Findings";
 import { Notices } from "./Notices";
 import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
+import { useSweep } from "./useSweep";
 import { useWorkspace } from "./useWorkspace";
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */
@@ -25,6 +28,8 @@ export function WorkspacePage() {
   });
   const [chosen, setChosen] = useState<string | null>(null);
   const [placing, setPlacing] = useState<Placing | null>(null);
+  const [scale, setScale] = useState<Scale | null>(null);
+  const sweep = useSweep();
   const place = STAGES.findIndex((one) => one.key === wanted);
   const current = STAGES[place === -1 ? 4 : place];
 
@@ -70,7 +75,9 @@ export function WorkspacePage() {
   const index = STAGES.indexOf(current);
   const [before, after] = [STAGES[index - 1], STAGES[index + 1]];
   const stagePlan = plan.stages.find((one) => one.stage === key);
-  const withCut = key === "drill" || key === "fixing" || key === "record";
+  const trace =
+    key === "wall" ? shownTrace(sweep.live, sweep.shown, editing.data.wall.wall, plan.framing.peaks) : null;
+  const withCut = trace !== null || key === "drill" || key === "fixing" || key === "record";
 
   return (
     <>
@@ -85,7 +92,7 @@ export function WorkspacePage() {
               <VerdictBlock plan={plan} onGo={go} />
             </div>
             <div
-              className={`flex min-h-0 flex-1 flex-col max-sm:h-[36vh] max-sm:flex-none ${withCut ? "max-sm:hidden" : ""}`}
+              className={`flex min-h-0 flex-1 flex-col max-sm:h-[36vh] max-sm:flex-none ${withCut && !trace ? "max-sm:hidden" : ""}`}
             >
               <Elevation
                 plan={plan}
@@ -97,12 +104,21 @@ export function WorkspacePage() {
                 onMove={editing.move}
                 onDrop={editing.drop}
                 placing={placing}
+                onScale={setScale}
+                line_mm={trace?.y_mm ?? null}
               />
             </div>
             <div
               className={`h-[218px] shrink-0 border border-rule bg-sheet p-2 max-sm:h-[200px] ${withCut ? "" : "max-sm:hidden"}`}
             >
-              <CutThrough hole={plan.holes.find((hole) => hole.id === selected)} />
+              {trace ? (
+                <TraceView scale={scale} offset={9} {...trace} />
+              ) : (
+                <CutThrough
+                  hole={plan.holes.find((hole) => hole.id === selected)}
+                  runnerUp={plan.runner_up ?? null}
+                />
+              )}
             </div>
           </div>
           <aside
@@ -127,6 +143,7 @@ export function WorkspacePage() {
                 selected={selected}
                 onSelect={setChosen}
                 setPlacing={setPlacing}
+                sweep={sweep}
               />
             </div>
             <div className="sticky bottom-0 flex gap-2 border-t border-rule bg-sheet p-3">

@@ -1,4 +1,3 @@
-import { freeId } from "../../lib/ids";
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading, Select } from "../../ui/controls";
@@ -17,7 +16,7 @@ export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "li
 
   return (
     <>
-      <Heading aside="upright timbers behind the board">Studs</Heading>
+      <Heading aside="if you know it">A regular row of studs</Heading>
       {!row && (
         <Button
           onClick={() =>
@@ -92,61 +91,6 @@ export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "li
           </div>
         </>
       )}
-      {framing.members.map((member, index) => (
-        <div key={member.id} className="mt-2 grid grid-cols-[1fr_1fr_1fr_1fr_auto] items-end gap-2">
-          {(["x_mm", "y_mm", "width_mm", "height_mm"] as const).map((key) => (
-            <Field
-              key={key}
-              label={{ x_mm: `${member.kind}, left`, y_mm: "foot", width_mm: "wide", height_mm: "high" }[key]}
-              units={units}
-              value={member[key]}
-              onCommit={(v) =>
-                save(
-                  { members: framing.members.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
-                  "framing",
-                )
-              }
-            />
-          ))}
-          <button
-            type="button"
-            aria-label={`Take ${member.kind} out`}
-            className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-            onClick={() =>
-              void save({ members: framing.members.filter((_, i) => i !== index) }, "framing removed")
-            }
-          >
-            −
-          </button>
-        </div>
-      ))}
-      <Button
-        className="mt-2"
-        onClick={() =>
-          void save(
-            {
-              members: [
-                ...framing.members,
-                {
-                  id: freeId(
-                    "noggin",
-                    framing.members.map((member) => member.id),
-                  ),
-                  kind: "noggin",
-                  x_mm: 0,
-                  y_mm: 1000,
-                  width_mm: 400,
-                  height_mm: 38,
-                  known: "seen",
-                },
-              ],
-            },
-            "noggin added",
-          )
-        }
-      >
-        Add a noggin seen in the wall
-      </Button>
     </>
   );
 }

@@ -1,0 +1,147 @@
+"""Which check next? Decisions by hand, the cheapest order by hand, and when no check is wanted."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.decisions import NOTHING, UNSURE, Acceptance, Decisions
+from rockpin.core.evidence import CameOut, Drilled, Ended, Evidence, Finish, HowStated, Place
+from rockpin.core.foresight import minutes_to_decision
+from rockpin.core.outcome_chances import outcome_chances
+from rockpin.core.reading import Family
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import Point, Wall
+from tests.builders import brick_wall, stud_wall
+from tests.core.test_identify import planned, probe, saw, unknown_wall
+
+BOARD, BRICK = Family.BOARD_ON_STUDS, Family.MASONRY
+
+
+def decisions(catalogue: Catalogue, *rows: tuple[Family, tuple[str, ...]]) -> Decisions:
+    return Decisions(Acceptance(tuple(family for family, _ in rows), tuple(held for _, held in rows)), catalogue)
+
+
+def test_a_fixing_is_chosen_once_one_family_is_believed_and_hardly_anything_refuses_it(catalogue: Catalogue) -> None:
+    made = decisions(catalogue, (BOARD, ("toggle", "sleeve")), (BOARD, ("sleeve",)), (BRICK, ("plug",)))
+    beliefs = np.array(
+        [
+            [0.5, 0.2, 0.3],  # 70 % on boards is too little
+            [0.97, 0.0, 0.03],  # the toggle is best, 3 % refuse it
+            [0.6, 0.37, 0.03],  # 40 % refuse the toggle; the sleeve holds in both boards
+            [0.1, 0.05, 0.85],  # brick, but 15 % refuse the plug
+            [0.02, 0.01, 0.97],
+        ]
+    )
+    found = made.of(beliefs)
+    names = [made.fixings[one] if one >= 0 else one for one in found]
+    assert names == [UNSURE, "toggle", "sleeve", UNSURE, "plug"]
+    assert list(made.open(beliefs)) == [True, False, False, True, False]
+    none = decisions(catalogue, (BOARD, ()), (BRICK, ("plug",)))
+    assert list(none.of(np.array([[0.9, 0.1], [0.7, 0.3]]))) == [NOTHING, UNSURE]
+
+
+@given(
+    st.lists(
+        st.tuples(st.sampled_from([BOARD, BRICK, Family.CONCRETE]), st.sets(st.sampled_from("abcd")).map(sorted)),
+        min_size=1,
+        max_size=6,
+    ),
+    st.integers(0, 10_000),
+)
+def test_open_says_what_of_says(rows: list[tuple[Family, list[str]]], seed: int) -> None:
+    made = decisions(load_catalogue(), *((family, tuple(held)) for family, held in rows))
+    beliefs = np.random.default_rng(seed).dirichlet(np.full(len(rows), 0.4), size=50)
+    assert list(made.open(beliefs)) == list(made.of(beliefs) == UNSURE)
+
+
+def test_the_cheapest_way_to_a_decision_by_hand(catalogue: Catalogue) -> None:
+    # two walls, even odds; one check tells them apart for certain, the other is a coin
+    made = decisions(catalogue, (BOARD, ("toggle",)), (BRICK, ("plug",)))
+    sure = np.array([[1.0, 0.0], [0.0, 1.0]])
+    coin = np.full((2, 2), 0.5)
+    even = np.array([0.5, 0.5])
+    found = minutes_to_decision(even, {"sure": sure, "coin": coin}, {"sure": 8.0, "coin": 1.0}, made, catalogue)
+    assert found == pytest.approx({"sure": 8.0, "coin": 9.0})
+    # a cheap check that settles nine in ten goes first: 1 + 0.1 · 8 minutes against 8
+    nine = np.array([[0.9, 0.0], [0.0, 0.9], [0.1, 0.1]])
+    found = minutes_to_decision(even, {"sure": sure, "nine": nine}, {"sure": 8.0, "nine": 1.0}, made, catalogue)
+    assert found["sure"] == pytest.approx(8)
+    assert found["nine"] == pytest.approx(1 + 0.1 * 8, abs=0.25)  # played through with 96 courses
+
+
+def test_every_check_answers_something_under_every_build_up(catalogue: Catalogue) -> None:
+    for check in catalogue.belief.checks:
+        for tiled in (False, True):
+            table = outcome_chances(check, tiled, catalogue)
+            assert table.sum(axis=0) == pytest.approx(np.ones(table.shape[1]))
+
+
+def test_enough_is_known_when_no_check_would_change_what_is_done(catalogue: Catalogue) -> None:
+    made = planned(stud_wall(stated=HowStated.SEEN), catalogue)
+    assert made.advice.enough
+    assert made.advice.sentence == "Enough is known for this fixture."
+    assert made.advice.check is None
+    assert max(one.chance for one in made.advice.options) < catalogue.figures.advice_least
+    # the same wall by hearsay and an unlucky knock asks again
+    rumour = stud_wall(stated=HowStated.GUESSED, evidence=(saw("knock", "hard_everywhere"),))
+    assert planned(rumour, catalogue).advice.check is not None
+
+
+def test_brick_or_block_is_worth_nothing_where_one_plug_serves_both(catalogue: Catalogue) -> None:
+    evidence = (
+        saw("knock", "hard_everywhere"),
+        saw("density", "dense_everywhere"),
+        Evidence(id="thick", check="thickness", value_mm=230),
+    )
+    made = planned(unknown_wall(*evidence, finish=Finish.UNKNOWN, stands=Place.OUTSIDE), catalogue, built_year=1965)
+    edge = next(one for one in made.advice.options if one.check == "edge")
+    assert edge.bits > 0.25  # it would still teach something about the wall
+    assert edge.chance < 0.08  # but hardly change what goes in
+
+
+def test_an_unmeasured_wall_that_refuses_all_plugs_asks_to_be_measured(catalogue: Catalogue) -> None:
+    hole = probe((13, CameOut.WHITE_CHALKY, Drilled.EASILY), (45, CameOut.GREY_SOFT, Drilled.EASILY), ended=Ended.SOLID)
+    made = planned(unknown_wall(hole, saw("edge", "block"), stands=Place.OUTSIDE), catalogue)
+    assert made.holes[0].chosen is None
+    assert made.advice.check == "thickness"
+    thick = Evidence(id="thick", check="thickness", value_mm=228)
+    measured = planned(unknown_wall(hole, saw("edge", "block"), thick, stands=Place.OUTSIDE), catalogue)
+    assert measured.holes[0].chosen is not None
+
+
+@pytest.mark.parametrize("finish", [Finish.TEXTURED, Finish.CEMENT_SHEET, Finish.INSULATING_BOARD])
+@pytest.mark.parametrize("year", [1955, None])
+def test_no_mark_in_an_old_coating_before_a_test(finish: Finish, year: int | None, catalogue: Catalogue) -> None:
+    def why(wall: Wall, built: int | None) -> set[str | None]:
+        advice = planned(wall, catalogue, built_year=built).advice
+        return {one.why_not for one in advice.options if one.mark != "none"}
+
+    untested = unknown_wall(finish=finish)
+    assert why(untested, year) == {"No check that marks before the coating or board has been tested for asbestos."}
+    assert why(unknown_wall(finish=finish, coating_tested=True), year) == {None}
+    assert why(untested, 2004) == {None}
+
+
+def test_marks_only_where_hidden_allows_a_hole_of_that_depth(catalogue: Catalogue) -> None:
+    switch = Point(id="switch", kind="switch", x_mm=1050, y_mm=600)
+    advice = planned(unknown_wall(points=(switch,)), catalogue).advice
+    marking = [one for one in advice.options if one.mark != "none"]
+    assert len(marking) == 2
+    for one in marking:
+        assert one.why_not == "No hole of this fixture is clear for a mark yet: settle the Hidden stage first."
+    assert advice.check is not None
+    assert next(one for one in advice.options if one.check == advice.check).mark == "none"
+
+
+def test_the_sentence_says_what_where_how_long_and_what_it_settles(catalogue: Catalogue) -> None:
+    made = planned(unknown_wall(saw("press", "firm"), stands=Place.PARTITION), catalogue, built_year=1990)
+    sentence = made.advice.sentence
+    assert made.advice.check == "knock"
+    assert sentence.startswith("Knock along the line at the height of the holes, 1050 mm up: it would settle ")
+    assert sentence.endswith(". It takes 1 minute and leaves no mark.")
+    assert " against " in sentence
+    # once every check that may be done is done, it says so and what remains
+    everything = brick_wall(stated=HowStated.GUESSED)
+    assert planned(everything, catalogue).advice.options

@@ -1,0 +1,207 @@
+"""Where is the framing? Rows, strays, pins and peaks, with figures by hand."""
+
+from typing import Any
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.evidence import Hit, HitKind, Reading, Trace
+from rockpin.core.find_framing import FramingReading, read_framing
+from rockpin.core.framing import MemberReading, look_behind
+from rockpin.core.job import Region
+from rockpin.core.quantities import UnitSystem
+from rockpin.core.reading import read_wall
+from rockpin.core.tables import Catalogue
+from rockpin.core.traces import Channel, find_in
+from rockpin.core.wall import Framing, HowKnown, Member, MemberKind, Opening, OpeningKind, Wall
+from tests.builders import stud_wall
+
+METRIC = UnitSystem.METRIC
+
+
+def hit(kind: HitKind, x_mm: float, width_mm: float | None = None) -> Hit:
+    return Hit(id=f"{kind}-{round(10 * x_mm)}", kind=kind, x_mm=x_mm, y_mm=1200, width_mm=width_mm)
+
+
+def bare(*hits: Hit, **more: Any) -> Wall:
+    """A stud wall 4 m long of which nobody drew the framing."""
+    return stud_wall(framing=None, hits=hits, **more)
+
+
+def found(wall: Wall, catalogue: Catalogue, region: Region = Region.BRITAIN) -> FramingReading:
+    return read_framing(wall, read_wall(wall, catalogue), region, METRIC, catalogue)
+
+
+def at(reading: FramingReading, x_mm: float) -> MemberReading:
+    """The surest member about a place."""
+    near = [one for one in reading.members if abs(one.rect.centre_x_mm - x_mm) < 60]
+    assert near, f"no stud about {x_mm}"
+    return max(near, key=lambda one: one.exists)
+
+
+def wood_at(wall: Wall, x_mm: float, catalogue: Catalogue) -> float:
+    members = found(wall, catalogue).members
+    return look_behind(wall, read_wall(wall, catalogue), members, x_mm, 1200, 5, catalogue).solid_wood
+
+
+# --- rows ------------------------------------------------------------------------------------------------------------
+
+
+def test_a_row_is_found_predicted_and_told_apart_from_what_was_seen(catalogue: Catalogue) -> None:
+    magnets = [hit(HitKind.MAGNET, x) for x in (646, 1052, 1444, 2255)]
+    reading = found(bare(*magnets), catalogue)
+    assert [one.label for one in reading.pitches] == ["400 mm"]
+    assert reading.pitches[0].chance > 0.97
+    assert at(reading, 1050).known is HowKnown.DETECTED
+    unseen = at(reading, 1850)
+    assert unseen.known is HowKnown.PREDICTED
+    assert unseen.rect.centre_x_mm == pytest.approx(1850, abs=6)
+    assert unseen.low_mm < 1850 < unseen.high_mm
+    # what is only predicted is less sure than what was hit, in place and in being there
+    assert unseen.sigma_mm > at(reading, 1050).sigma_mm
+    assert unseen.exists < at(reading, 1050).exists
+
+
+def test_sixteen_inches_in_north_america_and_both_pitches_where_they_cannot_be_told(catalogue: Catalogue) -> None:
+    dull = [hit(HitKind.DULL_KNOCK, 406.4 * k + 200) for k in (0, 1, 2, 4, 5)]
+    assert found(bare(*dull), catalogue, Region.NORTH_AMERICA).pitches[0].label == "16 in"
+    # three studs 1200 apart fit 400 and 600 alike: both are named
+    far = [hit(HitKind.DETECTOR_CENTRE, x) for x in (300, 1500, 2700)]
+    both = found(bare(*far), catalogue)
+    assert {"400 mm", "600 mm"} <= {one.label for one in both.pitches}
+    assert max(one.chance for one in both.pitches) < 0.9
+
+
+@given(st.integers(0, 10_000), st.sampled_from([400.0, 600.0]), st.floats(120, 380))
+def test_strays_do_not_pull_the_row_off(seed: int, pitch_mm: float, first_mm: float) -> None:
+    rng = np.random.default_rng(seed)
+    centres = np.arange(first_mm, 3900, pitch_mm)
+    true = [hit(HitKind.DETECTOR_CENTRE, round(float(x + rng.normal(0, 5)), 1)) for x in centres]
+    strays = [hit(HitKind.MAGNET, round(float(x), 1)) for x in rng.uniform(150, 3850, size=len(true) // 3)]
+    reading = found(bare(*true, *strays), load_catalogue())
+    assert reading.pitches[0].pitch_mm == pitch_mm
+    for centre in centres[1:-1]:
+        assert abs(at(reading, centre).rect.centre_x_mm - centre) < 20
+
+
+def test_without_hits_nothing_is_made_up(catalogue: Catalogue) -> None:
+    reading = found(bare(), catalogue)
+    assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
+
+
+# --- pins, doubles, doors --------------------------------------------------------------------------------------------
+
+
+def test_a_pin_moves_the_answer_at_once(catalogue: Catalogue) -> None:
+    magnets = [hit(HitKind.MAGNET, x) for x in (646, 1052, 1444)]
+    before = wood_at(bare(*magnets), 1050, catalogue)
+    in_wood = wood_at(bare(*magnets, hit(HitKind.PIN_WOOD, 1050)), 1050, catalogue)
+    in_void = wood_at(bare(*magnets, hit(HitKind.PIN_VOID, 1050)), 1050, catalogue)
+    assert 0.3 < before < 0.95
+    assert in_wood > before
+    assert in_void < 0.02  # within 19 mm of a free pin no stud of 38 mm has its middle
+    pinned = at(found(bare(*magnets, hit(HitKind.PIN_WOOD, 1040)), catalogue), 1045)
+    assert pinned.known is HowKnown.PINNED
+    assert pinned.exists == 1
+    # the pin is inside: the middle lies within half a stud of it
+    assert pinned.low_mm >= 1040 - 19 - 1
+    assert pinned.high_mm <= 1040 + 19 + 1
+
+
+def test_two_pins_fence_the_middle_in(catalogue: Catalogue) -> None:
+    pins = (hit(HitKind.PIN_WOOD, 1030), hit(HitKind.PIN_WOOD, 1060))
+    member = at(found(bare(*pins), catalogue), 1045)
+    # wood at both ends of 30 mm: the middle of 38 mm lies within 1045 ± 4
+    assert member.rect.centre_x_mm == pytest.approx(1045, abs=1)
+    assert member.high_mm - member.low_mm <= 10
+    assert wood_at(bare(*pins), 1045, catalogue) == pytest.approx(1)
+
+
+def test_wide_edges_are_a_double_stud_and_a_door_has_its_own(catalogue: Catalogue) -> None:
+    row = [hit(HitKind.DETECTOR_EDGES, x, 38) for x in (400, 800, 1200)]
+    reading = found(bare(*row, hit(HitKind.DETECTOR_EDGES, 1600, 77)), catalogue)
+    assert [at(reading, x).double for x in (400, 1200, 1600)] == [False, False, True]
+    assert at(reading, 1600).rect.width_mm == 2 * 38
+    door = Opening(id="door", kind=OpeningKind.DOOR, x_mm=1900, y_mm=0, width_mm=800, height_mm=2000)
+    beside = found(bare(*row, openings=(door,)), catalogue)
+    trim = catalogue.figures.opening_trim_mm + 19
+    for place in (1900 - trim, 2700 + trim):
+        assert at(beside, place).exists > 0.5
+    # the row's own stud in the doorway is short: it stands on the door's head
+    over = at(beside, 2400)
+    assert (over.rect.y_mm, over.rect.top_mm) == (2000, 2400)
+    wall = bare(*row, openings=(door,))
+    assert look_behind(wall, read_wall(wall, catalogue), beside.members, 2400, 1000, 5, catalogue).solid_wood == 0
+
+
+def test_hits_that_contradict_are_named(catalogue: Catalogue) -> None:
+    row = [hit(HitKind.DETECTOR_CENTRE, x) for x in (400, 800, 1600)]
+    reading = found(bare(*row, hit(HitKind.DETECTOR_CENTRE, 838), hit(HitKind.PIN_VOID, 1602)), catalogue)
+    texts = [one.text for one in reading.contradictions]
+    assert (
+        "The detector: a centre at 800 mm and the detector: a centre at 838 mm cannot both be the same stud; "
+        "look again at one of them." in texts
+    )
+    assert any("pin into a void at 1602 mm" in text and "contradict" in text for text in texts)
+    assert found(bare(*row), catalogue).contradictions == ()
+
+
+def test_a_stud_or_noggin_that_somebody_drew_stays_beside_the_row(catalogue: Catalogue) -> None:
+    own = Member(id="own", x_mm=1881, y_mm=0, width_mm=38, height_mm=2400, known=HowKnown.SEEN)
+    noggin = Member(
+        id="nog", kind=MemberKind.NOGGIN, x_mm=819, y_mm=1181, width_mm=362, height_mm=38, known=HowKnown.SEEN
+    )
+    row = [hit(HitKind.DETECTOR_CENTRE, x) for x in (400, 800, 1200, 1600)]
+    reading = found(bare(*row).model_copy(update={"framing": Framing(members=(own, noggin))}), catalogue)
+    assert reading.pitches[0].label == "400 mm"
+    assert {"own", "nog"} <= {one.id for one in reading.members}
+    assert at(reading, 1900).rect.centre_x_mm == pytest.approx(1900, abs=2)
+    assert at(reading, 2000).known is HowKnown.PREDICTED
+
+
+# --- traces ----------------------------------------------------------------------------------------------------------
+
+
+def trace(*studs: tuple[float, float], drift: float = 0.0, noise: float = 0.0, metal_at: float | None = None) -> Trace:
+    """Readings every 4 mm over plates of 0.5 on a slope, their edges 10 mm long."""
+    x = np.arange(0, 2400, 4.0)
+    density = 0.1 + drift * x
+    for centre, width in studs:
+        density = density + 0.5 * np.clip((width / 2 + 5 - np.abs(x - centre)) / 10, 0, 1)
+    density = density + noise * np.random.default_rng(7).normal(size=len(x))
+    metal = np.zeros(len(x)) if metal_at is None else 0.6 * np.exp(-(((x - metal_at) / 10) ** 2))
+    readings = tuple(
+        Reading(x_mm=float(a), density=float(b), metal=float(c)) for a, b, c in zip(x, density, metal, strict=True)
+    )
+    return Trace(id="t", y_mm=1200, readings=readings)
+
+
+def test_peaks_are_the_edge_pairs_of_what_is_dense(catalogue: Catalogue) -> None:
+    peaks = find_in(trace((600, 38), (1000, 76), noise=0.015, drift=0.0001, metal_at=1012), METRIC, catalogue)
+    dense = [peak for peak in peaks if peak.channel is Channel.DENSITY]
+    assert [peak.x_mm for peak in dense] == pytest.approx([600, 1000], abs=4)
+    # at half height the edges are the stud's own
+    assert [peak.width_mm for peak in dense] == pytest.approx([38, 76], abs=6)
+    assert [peak.x_mm for peak in peaks if peak.channel is Channel.METAL] == pytest.approx([1012], abs=3)
+
+
+def test_drift_and_noise_alone_show_nothing(catalogue: Catalogue) -> None:
+    assert find_in(trace(noise=0.015, drift=0.0002), METRIC, catalogue) == ()
+    short = trace((600, 38)).model_copy(update={"readings": trace((600, 38)).readings[:10]})
+    assert find_in(short, METRIC, catalogue) == ()
+
+
+def test_a_peak_that_is_struck_out_counts_no_more(catalogue: Catalogue) -> None:
+    swept = trace((600, 38), (1000, 38), (1400, 38), (1170, 30), noise=0.01)
+    peaks = find_in(swept, METRIC, catalogue)
+    false = next(peak for peak in peaks if abs(peak.x_mm - 1170) < 10)
+    believed = found(bare(traces=(swept,)), catalogue)
+    struck = found(bare(traces=(swept.model_copy(update={"struck": (false.id,)}),)), catalogue)
+    assert false.id in {one.id for one in believed.hits}
+    assert false.id not in {one.id for one in struck.hits}
+    assert struck.pitches[0].chance > believed.pitches[0].chance
+    assert [one.label for one in struck.pitches] == ["400 mm"]
+    assert any(peak.struck for peak in struck.peaks)

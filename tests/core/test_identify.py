@@ -1,0 +1,345 @@
+"""What is this wall? Bayes' rule by hand, the tables' invariants, and walls that practice knows."""
+
+from math import exp, log, prod
+
+import pytest
+
+from rockpin.core.belief_tables import CheckForm, Era
+from rockpin.core.evidence import (
+    CameOut,
+    Drilled,
+    Ended,
+    Evidence,
+    Filling,
+    Finish,
+    HowStated,
+    Place,
+    Probe,
+    ProbeInterval,
+)
+from rockpin.core.findings import Severity
+from rockpin.core.identify import Belief, exponents, hypotheses_of, identify, prior_of
+from rockpin.core.job import Region, Site
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.reading import Family
+from rockpin.core.tables import Catalogue, Role
+from rockpin.core.wall import Layer, Opening, OpeningKind, Wall
+from tests.builders import job, plate_fixture, stud_wall
+
+DOOR = Opening(id="door", kind=OpeningKind.DOOR, x_mm=3100, y_mm=0, width_mm=760, height_mm=2000)
+
+
+def unknown_wall(*evidence: Evidence, **more: object) -> Wall:
+    """A wall that nobody has described."""
+    values: dict[str, object] = {
+        "id": "wall",
+        "name": "Wall",
+        "width_mm": 4000,
+        "height_mm": 2400,
+        "openings": (DOOR,),
+        "finish": Finish.SMOOTH,
+    }
+    return Wall.model_validate(values | {"evidence": evidence} | more)
+
+
+def saw(check: str, outcome: str, **more: object) -> Evidence:
+    return Evidence.model_validate({"id": f"{check}-{outcome}", "check": check, "outcome": outcome} | more)
+
+
+def probe(
+    *stretches: tuple[float, CameOut, Drilled],
+    ended: Ended,
+    void_mm: float | None = None,
+    filling: Filling = Filling.UNKNOWN,
+) -> Evidence:
+    """A probe hole by the depths at which its stretches end."""
+    intervals, depth = [], 0.0
+    for to_mm, came_out, drilled in stretches:
+        intervals.append(ProbeInterval(from_mm=depth, to_mm=to_mm, came_out=came_out, drilled=drilled))
+        depth = to_mm
+    record = Probe(intervals=tuple(intervals), ended=ended, void_depth_mm=void_mm, void_filling=filling)
+    return Evidence(id="probe", check="probe", probe=record, x_mm=1050, y_mm=1050)
+
+
+def planned(wall: Wall, catalogue: Catalogue, **more: object) -> Plan:
+    """The plan of a small plate at 1000, 1000 on a wall of a building from 2005 unless told otherwise."""
+    values: dict[str, object] = {"built_year": 2005}
+    return make_plan(job(wall, plate_fixture(mass_kg=3, hole_mm=6.5), 1000, 1000, **values | more), catalogue)
+
+
+def belief(wall: Wall, year: int, catalogue: Catalogue) -> Belief:
+    return identify(wall, Site(id="site", name="Site", built_year=year), catalogue).belief
+
+
+# --- the tables ------------------------------------------------------------------------------------------------------
+
+
+def test_every_check_answers_for_every_build_up_and_every_row_is_reasoned(catalogue: Catalogue) -> None:
+    tables, keys = catalogue.belief, {row.key for row in hypotheses_of(catalogue)}
+    for check in tables.checks:
+        if check.form is not CheckForm.OUTCOME:
+            continue
+        outcomes = {outcome.key for outcome in check.outcomes}
+        rows = [row for row in tables.likelihoods if row.check == check.key]
+        named = [key for row in rows for key in row.build_ups]
+        assert sorted(named) == sorted(keys), check.key  # each once
+        veil = next(one for one in tables.veils if one.check == check.key)
+        for row in (*rows, veil):
+            assert set(row.p) == outcomes
+            assert sum(row.p.values()) == pytest.approx(1)
+            assert row.reason.endswith(".")
+    materials = {layer.material for row in hypotheses_of(catalogue) for layer in row.layers}
+    hollow = {key for key in materials if catalogue.material_by_key[key].role in (Role.FRAME, Role.CAVITY)}
+    assert materials - hollow <= {row.material for row in tables.dust}
+    faces = {row.layers[0].material for row in hypotheses_of(catalogue)}
+    looks = [material for look in tables.faces for material in look.materials]
+    assert faces <= set(looks)
+    assert len(looks) == len(set(looks))
+    assert all(set(look.p) == set(Finish) - {Finish.UNKNOWN, Finish.TILED} for look in tables.faces)
+
+
+def test_priors_are_whole_and_every_region_has_a_pitch_and_every_build_up_a_thickness(catalogue: Catalogue) -> None:
+    for region in Region:
+        for year in (None, 1900, 1930, 1960, 1990, 2010):
+            for place in Place:
+                site = Site(id="s", name="S", region=region, built_year=year)
+                prior = prior_of(unknown_wall(stands=place), site, catalogue)
+                assert prior.sum() == pytest.approx(1)
+                assert prior.min() > 0  # nothing is impossible before it is looked at
+        # a share of walls keeps no pitch at all
+        assert 0.9 <= sum(row.regions[region] for row in catalogue.belief.pitches) <= 1 + 1e-9
+    for row in hypotheses_of(catalogue):
+        assert len(row.spread_mm) == len(row.layers)
+        assert all(0 < spread < layer.thickness_mm for spread, layer in zip(row.spread_mm, row.layers, strict=True))
+
+
+# --- Bayes' rule -----------------------------------------------------------------------------------------------------
+
+
+def test_one_check_updates_the_prior_by_bayes_rule(catalogue: Catalogue) -> None:
+    tables, figures = catalogue.belief, catalogue.figures
+    site = Site(id="site", name="Site", region=Region.IRELAND, built_year=1990)
+    wall = unknown_wall(saw("knock", "drummy_patches"), stands=Place.OUTSIDE)
+    rows = hypotheses_of(catalogue)
+    weights = {}
+    for row in rows:
+        assert row.prior is not None
+        look = next(one.p["smooth"] for one in tables.faces if row.layers[0].material in one.materials)
+        usual = look * row.prior.region[Region.IRELAND] * row.prior.era[Era.FROM_1980] * row.prior.stands[Place.OUTSIDE]
+        plain = next(one.p for one in tables.likelihoods if one.check == "knock" and row.key in one.build_ups)
+        # one report in so many is a slip that may name any of the five outcomes
+        chance = (1 - figures.misreport) * plain["drummy_patches"] + figures.misreport / 5
+        weights[row.key] = usual * chance**figures.evidence_temper
+    total = sum(weights.values())
+    for one in identify(wall, site, catalogue).belief.hypotheses:
+        assert one.probability == pytest.approx(weights[one.key] / total)
+
+
+def test_the_same_check_again_at_the_same_place_hardly_counts(catalogue: Catalogue) -> None:
+    figures = catalogue.figures
+    here = [saw("press", "gives", x_mm=500, y_mm=900).model_copy(update={"id": f"p{n}"}) for n in range(3)]
+    elsewhere = saw("press", "gives", x_mm=2500, y_mm=900)
+    alone, *_ = exponents(here[:1], catalogue)
+    three = exponents(here, catalogue)
+    apart = exponents([here[0], elsewhere], catalogue)
+    assert alone == figures.evidence_temper
+    assert sum(three) == pytest.approx(3 * figures.evidence_temper / (1 + 2 * figures.repeat_same))
+    assert sum(three) < 1.3 * alone
+    assert sum(three[:2]) < sum(apart) < 2 * alone
+
+
+def test_a_witness_is_the_log_of_how_much_likelier_the_outcome_is_here_than_elsewhere(catalogue: Catalogue) -> None:
+    told = belief(unknown_wall(saw("magnet", "continuous_lines")), 2010, catalogue)
+    before = {one.key: one.prior for one in told.hypotheses}
+    steel = next(one for one in told.hypotheses if one.key == "board_on_steel_studs")
+    ratio = exp(steel.witnesses[0].weight)
+    # odds form of Bayes' rule: odds after = odds before × ratio
+    odds = before["board_on_steel_studs"] / (1 - before["board_on_steel_studs"]) * ratio
+    assert steel.probability == pytest.approx(odds / (1 + odds))
+    assert steel.witnesses[0].says == "speaks strongly for it"
+
+
+def test_what_somebody_states_is_evidence_by_how_he_knows_it(catalogue: Catalogue) -> None:
+    shares = []
+    for how in (HowStated.SEEN, HowStated.TOLD, HowStated.GUESSED):
+        told = belief(stud_wall(stated=how), 1890, catalogue)
+        assert told.leading.key == "board_on_studs"
+        assert told.leading.probability == pytest.approx(catalogue.belief.stated[how])
+        shares.append(told.leading.probability)
+        assert told.leading.witnesses[0].text.startswith("Stated: ")
+    assert shares == sorted(shares, reverse=True)
+    assert shares[0] > 0.99
+    # red dust from 14 mm on does not come out of a board on studs
+    red = probe((14, CameOut.WHITE_CHALKY, Drilled.EASILY), (40, CameOut.RED, Drilled.STEADILY), ended=Ended.SOLID)
+    assert belief(stud_wall(stated=HowStated.GUESSED, evidence=(red,)), 1930, catalogue).doubted
+
+
+# --- walls that practice knows ---------------------------------------------------------------------------------------
+
+
+def test_a_thin_panel_refuses_toggles_for_want_of_room(catalogue: Catalogue) -> None:
+    wall = unknown_wall(
+        saw("knock", "hollow"),
+        saw("magnet", "nothing"),
+        probe((4, CameOut.SHAVINGS, Drilled.EASILY), ended=Ended.VOID, void_mm=31, filling=Filling.RIGID_FOAM),
+    )
+    made = planned(wall, catalogue)
+    assert made.belief.family.family is Family.THIN_PANEL
+    assert made.belief.family.probability > 0.95
+    skin, void = made.belief.leading.layers[:2]
+    assert skin.thickness_mm == pytest.approx(4, abs=0.5)
+    assert void.thickness_mm == pytest.approx(31, abs=2)
+    assert made.reading.filling is Filling.RIGID_FOAM
+    refused = {one.fixing: " ".join(one.reasons) for one in made.holes[0].refused}
+    toggles = [key for key in refused if key.startswith("spring_toggle")]
+    assert len(toggles) == 3
+    assert all("of void, there is 27 mm" in refused[key] for key in toggles)  # 31 less what a bent strip may err
+
+
+def test_hollow_patches_over_grey_hard_are_board_on_dabs_and_not_studs(catalogue: Catalogue) -> None:
+    wall = unknown_wall(
+        saw("knock", "drummy_patches"),
+        probe((12.5, CameOut.WHITE_CHALKY, Drilled.EASILY), ended=Ended.VOID, void_mm=18, filling=Filling.EMPTY),
+        stands=Place.OUTSIDE,
+    )
+    grey = Probe(
+        intervals=(
+            ProbeInterval(from_mm=0, to_mm=12.5, came_out=CameOut.WHITE_CHALKY, drilled=Drilled.EASILY),
+            ProbeInterval(from_mm=30.5, to_mm=45, came_out=CameOut.GREY_HARD, drilled=Drilled.HARDLY),
+        ),
+        ended=Ended.SOLID,
+    )
+    deeper = wall.model_copy(update={"evidence": (wall.evidence[0], Evidence(id="p", check="probe", probe=grey))})
+    for one in (wall, deeper):
+        told = belief(one, 1995, catalogue)
+        assert told.family.family is Family.BONDED_BOARD
+        assert told.family.probability > 0.9
+        board, gap = told.leading.layers[:2]
+        assert board.thickness_mm == pytest.approx(12.5, abs=0.5)
+        assert gap.thickness_mm == pytest.approx(18, abs=2)
+
+
+def test_magnet_tells_timber_studs_from_steel_ones(catalogue: Catalogue) -> None:
+    dull = saw("knock", "hollow_dull_lines")
+    timber = belief(unknown_wall(dull, saw("magnet", "screw_rows"), stands=Place.PARTITION), 2005, catalogue)
+    steel = belief(unknown_wall(dull, saw("magnet", "continuous_lines"), stands=Place.PARTITION), 2005, catalogue)
+    assert timber.leading.key == "board_on_studs"
+    assert timber.leading.probability > 0.8
+    assert steel.leading.key == "board_on_steel_studs"
+    assert steel.family.family is Family.BOARD_ON_STUDS
+
+
+def test_red_dust_behind_plaster_is_brick_and_embedment_counts_from_the_brick(catalogue: Catalogue) -> None:
+    red = probe((14, CameOut.WHITE_CHALKY, Drilled.EASILY), (45, CameOut.RED, Drilled.STEADILY), ended=Ended.SOLID)
+    made = planned(unknown_wall(red, stands=Place.OUTSIDE), catalogue, built_year=1930)
+    assert made.belief.leading.key == "plastered_brick"
+    assert made.reading.family is Family.MASONRY
+    spread = catalogue.figures.measure_surety_sigmas * made.belief.leading.layers[0].sigma_mm
+    assert made.reading.skin_mm == pytest.approx(14 + spread, abs=0.6)
+    hole = made.holes[0]
+    assert hole.chosen is not None
+    assert hole.chosen.startswith("nylon_plug")
+    assert hole.cut.hole is not None
+    assert hole.cut.hole.grip_from_mm >= made.reading.skin_mm
+
+
+def test_brown_fibre_in_a_soft_skin_is_lath_and_plaster(catalogue: Catalogue) -> None:
+    told = belief(
+        unknown_wall(
+            probe(
+                (20, CameOut.SANDY, Drilled.EASILY),
+                (24, CameOut.BROWN_FIBRE, Drilled.EASILY),
+                ended=Ended.VOID,
+                void_mm=90,
+            ),
+            stands=Place.PARTITION,
+        ),
+        1890,
+        catalogue,
+    )
+    assert told.family.family is Family.LATH_AND_PLASTER
+    assert told.family.probability > 0.9
+
+
+def test_behind_tile_it_stays_open_and_the_advice_cracks_no_tile(catalogue: Catalogue) -> None:
+    hidden = ("knock", "hard_everywhere"), ("press", "firm"), ("pin", "stops_hard_at_once")
+    wall = unknown_wall(*(saw(*one) for one in hidden), finish=Finish.TILED, stands=Place.WET_ROOM)
+    bare = unknown_wall(*(saw(*one) for one in hidden), stands=Place.WET_ROOM)
+    made = planned(wall, catalogue)
+    assert made.belief.family.probability < 0.8
+    # the same answers on plain plaster say much more
+    assert belief(bare, 2005, catalogue).family.probability > made.belief.family.probability + 0.1
+    assert made.advice.check in ("edge", "thickness", "magnet", "density")
+    marking = [one for one in made.advice.options if one.mark != "none"]
+    assert {one.check for one in marking} == {"probe"}
+    assert all(one.why_not == "It would crack or mark a tile." for one in marking)
+
+
+def test_fine_grey_dust_that_drills_easily_is_aerated_block_and_lowers_the_plug(catalogue: Catalogue) -> None:
+    def told(came_out: CameOut, drilled: Drilled) -> Plan:
+        hole = probe((13, CameOut.WHITE_CHALKY, Drilled.EASILY), (45, came_out, drilled), ended=Ended.SOLID)
+        edge = saw("edge", "block")
+        thick = Evidence(id="thick", check="thickness", value_mm=228)
+        return planned(unknown_wall(hole, edge, thick, stands=Place.OUTSIDE), catalogue)
+
+    soft, hard = told(CameOut.GREY_SOFT, Drilled.EASILY), told(CameOut.GREY_HARD, Drilled.HARDLY)
+    assert soft.belief.leading.key == "plastered_aerated_block"
+    assert hard.belief.leading.key != "plastered_aerated_block"
+    for made in (soft, hard):
+        assert made.reading.family is Family.MASONRY
+
+    def use(made: Plan) -> float:
+        hole = made.holes[0]
+        held = {one.fixing: one.use for one in hole.candidates} | {one.fixing: one.use for one in hole.refused}
+        return held["nylon_plug_6"]
+
+    assert use(soft) > 2 * use(hard) > 0
+
+
+def test_metal_at_14_mm_is_not_wood_stop(catalogue: Catalogue) -> None:
+    stop = probe((14, CameOut.WHITE_CHALKY, Drilled.EASILY), ended=Ended.STOP)
+    made = planned(unknown_wall(saw("knock", "hollow_dull_lines"), stop), catalogue)
+    finding = next(one for one in made.findings if one.code == "probe-stopped")
+    assert finding.severity is Severity.DO_NOT_DRILL
+    assert finding.sentence == (
+        "A probe hole stopped at 14 mm on something it would not cut. That is not wood: stop drilling."
+    )
+    assert made.verdict.word == "do_not_drill"
+    # a hole elsewhere is not forbidden by it, but the note stays
+    far = stop.model_copy(update={"x_mm": 3000.0})
+    assert {one.severity for one in planned(unknown_wall(far), catalogue).findings if one.code == "probe-stopped"} == {
+        Severity.NOTE
+    }
+
+
+def test_below_80_percent_no_job_is_ready(catalogue: Catalogue) -> None:
+    for evidence in ((), (saw("joints", "none"),), (saw("knock", "dull_everywhere"),)):
+        made = planned(unknown_wall(*evidence), catalogue, built_year=1925)
+        assert made.belief.family.probability < 0.8
+        assert made.verdict.word != "ready"
+        assert made.verdict.action_stage is not None
+
+
+def test_a_probe_fills_in_the_layers_and_their_spread_shrinks(catalogue: Catalogue) -> None:
+    before = belief(unknown_wall(saw("knock", "hollow_dull_lines")), 2010, catalogue).leading
+    after = belief(
+        unknown_wall(probe((15, CameOut.WHITE_CHALKY, Drilled.EASILY), ended=Ended.VOID, void_mm=75)), 2010, catalogue
+    ).leading
+    assert (before.key, after.key) == ("board_on_studs", "board_on_studs")
+    usual = next(row for row in hypotheses_of(catalogue) if row.key == "board_on_studs")
+    sigma = catalogue.figures.probe_sigma_mm
+    # two normal densities multiplied: weights by one over the variance
+    weights = (1 / usual.spread_mm[0] ** 2, 1 / sigma**2)
+    mean = (weights[0] * usual.layers[0].thickness_mm + weights[1] * 15) / sum(weights)
+    assert after.layers[0].thickness_mm == pytest.approx(mean)
+    assert after.layers[0].sigma_mm == pytest.approx(sum(weights) ** -0.5)
+    assert after.layers[0].sigma_mm < before.layers[0].sigma_mm
+
+
+def test_a_void_that_was_not_measured_and_stated_layers_that_fit_nothing(catalogue: Catalogue) -> None:
+    odd = (Layer(material="render", thickness_mm=20), Layer(material="timber_lining", thickness_mm=18))
+    told = identify(unknown_wall(build_up=odd), Site(id="s", name="S"), catalogue)
+    assert told.belief.stated is None
+    assert told.reading.family is Family.UNKNOWN
+    assert prod(one.probability for one in told.belief.hypotheses) > 0
+    assert log(sum(one.probability for one in told.belief.hypotheses)) == pytest.approx(0, abs=1e-9)

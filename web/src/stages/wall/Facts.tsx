@@ -1,0 +1,47 @@
+import { Field } from "../../ui/Field";
+import { Checkbox, Heading, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+
+/** The quick facts that say what is usual here, before anything is checked. */
+export function Facts({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
+  const { wall } = editing.data.wall;
+  const { site } = editing.data;
+  const save = editing.saveWall;
+  const region = lists.regions.find((one) => one.key === site.region)?.label ?? site.region;
+  return (
+    <>
+      <Heading aside={`${region}${site.built_year ? `, built ${site.built_year}` : ""}`}>Quick facts</Heading>
+      <div className="grid grid-cols-2 gap-2">
+        <Select
+          label="Where the wall stands"
+          value={wall.stands}
+          options={lists.places}
+          onChange={(key) => void save({ stands: key as typeof wall.stands }, "where it stands")}
+        />
+        <Field
+          label="Year, if not the building's"
+          kind="number"
+          value={wall.built_year}
+          clearable
+          placeholder={site.built_year ? String(site.built_year) : "not known"}
+          onCommit={(v) => save({ built_year: v }, "age of the wall")}
+        />
+        <div className="col-span-2">
+          <Select
+            label="What you see on its face"
+            value={wall.finish}
+            options={lists.finishes}
+            onChange={(key) => void save({ finish: key as typeof wall.finish }, "face of the wall")}
+          />
+        </div>
+      </div>
+      <div className="mt-2">
+        <Checkbox
+          label="Coating and boards tested for asbestos and lead, and free of them"
+          checked={wall.coating_tested}
+          onChange={(on) => void save({ coating_tested: on }, "coating tested")}
+        />
+      </div>
+    </>
+  );
+}

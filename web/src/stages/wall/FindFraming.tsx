@@ -1,0 +1,154 @@
+import { useState } from "react";
+import type { Wall } from "../../api/client";
+import { freeId } from "../../lib/ids";
+import { showLength } from "../../lib/units";
+import { Field } from "../../ui/Field";
+import { Heading } from "../../ui/controls";
+import type { StageProps } from "../types";
+import { Pitches } from "./Belief";
+import { FramingRows } from "./FramingRows";
+import { Members } from "./Members";
+import { ScanLine } from "./ScanLine";
+
+type Hit = Wall["hits"][number];
+
+/** Put hits on the wall, sweep it, and see where the studs stand. */
+export function FindFraming(props: StageProps & { framed: boolean }) {
+  const { editing, lists, setPlacing, framed } = props;
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const [kind, setKind] = useState<Hit["kind"]>("magnet");
+  const row = lists.hits.find((one) => one.kind === kind);
+  const studs = new Map(editing.plan.framing.hits.map((hit) => [hit.id, hit.stud]));
+
+  const place = (chosen: Hit["kind"]) => {
+    setKind(chosen);
+    const label = lists.hits.find((one) => one.kind === chosen)?.label ?? chosen;
+    setPlacing({
+      label: `Tap where it was: ${label.toLowerCase()}`,
+      onPlace: (x_mm, y_mm) => {
+        setPlacing(null);
+        const hit: Hit = {
+          id: freeId(
+            chosen.replaceAll("_", "-"),
+            wall.hits.map((one) => one.id),
+          ),
+          kind: chosen,
+          x_mm,
+          y_mm,
+          width_mm: null,
+          day: new Date().toISOString().slice(0, 10),
+        };
+        void editing
+          .saveWall({ hits: [...wall.hits, hit] }, `${label.toLowerCase()} put on`)
+          .catch(() => undefined);
+      },
+    });
+  };
+  const set = (id: string, part: Partial<Hit>, summary: string) =>
+    editing.saveWall({ hits: wall.hits.map((one) => (one.id === id ? { ...one, ...part } : one)) }, summary);
+
+  return (
+    <>
+      {!framed && (
+        <p className="mb-3 border-l-4 border-rule pl-2 text-[13px] text-soft">
+          As far as the wall is known, no studs stand in it. Hits are kept, and count as soon as it turns out
+          to be framed.
+        </p>
+      )}
+      <Heading aside="choose, then tap the wall">What answered?</Heading>
+      <div className="grid grid-cols-2 gap-1.5" role="group" aria-label="Kinds of hit">
+        {lists.hits.map((one) => (
+          <button
+            key={one.kind}
+            type="button"
+            onClick={() => place(one.kind)}
+            aria-pressed={kind === one.kind}
+            className="min-h-11 border border-rule px-2 py-1 text-left text-[13px] leading-tight hover:bg-wash aria-pressed:border-chalk aria-pressed:bg-chalk-wash max-sm:min-h-14 max-sm:text-[15px]"
+          >
+            {one.label}
+          </button>
+        ))}
+      </div>
+      {row && <p className="mt-1.5 text-[12px] text-soft">{row.how}</p>}
+      <Pitches plan={editing.plan} />
+      {framed && editing.plan.holes.length > 0 && (
+        <>
+          <Heading aside="solid wood on both sides of the screw">At your holes</Heading>
+          <ul className="text-[13px]" aria-label="Wood at each hole">
+            {editing.plan.holes.map((hole) => (
+              <li key={hole.id} className="flex justify-between border-b border-rule py-1">
+                <span>
+                  <strong className="mr-2">{hole.number}</strong>
+                  {hole.x_text} from the left
+                </span>
+                <strong>{hole.behind_text}</strong>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {wall.hits.length > 0 && (
+        <>
+          <Heading>Hits so far</Heading>
+          <ul className="space-y-2" aria-label="Hits so far">
+            {wall.hits.map((hit) => (
+              <li key={hit.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
+                <span className="self-center text-[13px] leading-tight">
+                  {lists.hits.find((one) => one.kind === hit.kind)?.label}
+                  <span className="block text-[12px] text-soft">
+                    {hit.kind === "pin_void"
+                      ? "no stud here"
+                      : studs.get(hit.id)
+                        ? "on a stud"
+                        : framed
+                          ? "no stud explains it"
+                          : `${showLength(hit.y_mm, units)} up`}
+                  </span>
+                </span>
+                <Field
+                  label="from left"
+                  units={units}
+                  value={hit.x_mm}
+                  onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
+                />
+                {hit.kind === "detector_edges" ? (
+                  <Field
+                    label="edges apart"
+                    units={units}
+                    value={hit.width_mm}
+                    clearable
+                    onCommit={(v) => set(hit.id, { width_mm: v }, "width of the stud")}
+                  />
+                ) : (
+                  <Field
+                    label="from floor"
+                    units={units}
+                    value={hit.y_mm}
+                    onCommit={(v) => set(hit.id, { y_mm: v }, "hit moved")}
+                  />
+                )}
+                <button
+                  type="button"
+                  aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
+                  className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                  onClick={() =>
+                    void editing.saveWall(
+                      { hits: wall.hits.filter((one) => one.id !== hit.id) },
+                      "hit struck out",
+                    )
+                  }
+                >
+                  −
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <ScanLine {...props} />
+      <Members editing={editing} lists={lists} setPlacing={setPlacing} />
+      <FramingRows editing={editing} lists={lists} />
+    </>
+  );
+}

@@ -1,0 +1,125 @@
+import { useState } from "react";
+import type { Wall } from "../../api/client";
+import { freeId } from "../../lib/ids";
+import { Field } from "../../ui/Field";
+import { Button, Heading, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+
+type Member = NonNullable<Wall["framing"]>["members"][number];
+
+const KINDS: readonly { key: Member["kind"]; label: string; width_mm: number; height_mm: number }[] = [
+  { key: "noggin", label: "Noggin", width_mm: 362, height_mm: 38 },
+  { key: "blocking", label: "Blocking", width_mm: 362, height_mm: 145 },
+  { key: "stud", label: "Single stud", width_mm: 38, height_mm: 0 },
+  { key: "plate", label: "Plate", width_mm: 0, height_mm: 38 },
+];
+
+/** Noggins, blocking and single studs as areas of their own: seen with the wall open, or found by a sweep. */
+export function Members({
+  editing,
+  lists,
+  setPlacing,
+}: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const framing = wall.framing ?? { species: "spruce", row: null, members: [] };
+  const [kind, setKind] = useState<Member["kind"]>("noggin");
+  const [known, setKnown] = useState<NonNullable<Member["known"]>>("seen");
+  const label = KINDS.find((one) => one.key === kind)?.label ?? kind;
+  const save = (members: Member[], summary: string) =>
+    editing.saveWall({ framing: { ...framing, members } }, summary);
+
+  const place = () =>
+    setPlacing({
+      label: `Tap the middle of the ${label.toLowerCase()}`,
+      onPlace: (x, y) => {
+        setPlacing(null);
+        const usual = KINDS.find((one) => one.key === kind);
+        if (!usual) return;
+        const width_mm = usual.width_mm || wall.width_mm;
+        const height_mm = usual.height_mm || wall.height_mm;
+        const member: Member = {
+          id: freeId(
+            kind,
+            framing.members.map((one) => one.id),
+          ),
+          kind,
+          x_mm: usual.width_mm ? Math.max(0, Math.round(x - width_mm / 2)) : 0,
+          y_mm: usual.height_mm ? Math.max(0, Math.round(y - height_mm / 2)) : 0,
+          width_mm,
+          height_mm,
+          known,
+        };
+        void save([...framing.members, member], `${label.toLowerCase()} placed`).catch(() => undefined);
+      },
+    });
+
+  return (
+    <>
+      <Heading aside="areas of their own">Noggins, blocking, single studs</Heading>
+      <div className="grid grid-cols-2 gap-2">
+        <Select label="Piece" value={kind} options={KINDS} onChange={(key) => setKind(key as typeof kind)} />
+        <Select
+          label="How you know it"
+          value={known}
+          options={lists.known}
+          onChange={(key) => setKnown(key as typeof known)}
+        />
+      </div>
+      <Button look="open" className="mt-2 w-full" onClick={place}>
+        Place it on the wall
+      </Button>
+      <ul aria-label="Pieces of framing">
+        {framing.members.map((member) => {
+          const name = KINDS.find((one) => one.key === member.kind)?.label ?? member.kind;
+          const set = (part: Partial<Member>) =>
+            save(
+              framing.members.map((one) => (one.id === member.id ? { ...one, ...part } : one)),
+              `${name.toLowerCase()} changed`,
+            );
+          return (
+            <li key={member.id} className="mt-3">
+              <div className="flex items-center justify-between text-[13px]">
+                <strong>{name}</strong>
+                <span className="text-soft">
+                  {lists.known.find((one) => one.key === member.known)?.label}
+                </span>
+                <button
+                  type="button"
+                  aria-label={`Take the ${name.toLowerCase()} out`}
+                  className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                  onClick={() =>
+                    void save(
+                      framing.members.filter((one) => one.id !== member.id),
+                      `${name.toLowerCase()} taken out`,
+                    )
+                  }
+                >
+                  −
+                </button>
+              </div>
+              <div className="grid grid-cols-4 gap-1.5">
+                {(
+                  [
+                    ["x_mm", "from left"],
+                    ["y_mm", "from floor"],
+                    ["width_mm", "wide"],
+                    ["height_mm", "high"],
+                  ] as const
+                ).map(([key, says]) => (
+                  <Field
+                    key={key}
+                    label={says}
+                    units={units}
+                    value={member[key]}
+                    onCommit={(v) => set({ [key]: v })}
+                  />
+                ))}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
+}

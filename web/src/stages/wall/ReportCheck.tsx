@@ -1,0 +1,228 @@
+import { useEffect, useRef, useState } from "react";
+import { type Lists, Refused, type Schemas, type Wall } from "../../api/client";
+import { freeId } from "../../lib/ids";
+import { showLength } from "../../lib/units";
+import { Field } from "../../ui/Field";
+import { Button, Heading } from "../../ui/controls";
+import type { StageProps } from "../types";
+import { CheckHint } from "./CheckHint";
+import { ProbeForm } from "./ProbeForm";
+
+type Evidence = Wall["evidence"][number];
+type Check = Lists["checks"][number];
+type Spot = { x_mm: number; y_mm: number };
+
+const MARKS: Record<Schemas["Mark"], string> = {
+  none: "Leaves no mark.",
+  pinprick: "Leaves a pinprick: do it where the fixture will cover it.",
+  hole: "Leaves a small hole: do it where the fixture will cover it.",
+};
+
+/** Report what was done and seen: choose the check, tap where, choose what came of it. */
+export function ReportCheck({
+  editing,
+  lists,
+  setPlacing,
+  check,
+  onCheck,
+}: Pick<StageProps, "editing" | "lists" | "setPlacing"> & {
+  check: string | null;
+  onCheck: (check: string | null) => void;
+}) {
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const [spot, setSpot] = useState<Spot | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const row = lists.checks.find((one) => one.key === check);
+  const sheet = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (check) sheet.current?.scrollIntoView({ block: "nearest" });
+  }, [check]);
+
+  const close = () => {
+    setPlacing(null);
+    setSpot(null);
+    setFault(null);
+    onCheck(null);
+  };
+  const save = async (part: Partial<Evidence>) => {
+    if (!row) return;
+    const taken = wall.evidence.map((one) => one.id);
+    const fresh: Evidence = {
+      id: freeId(row.key.replaceAll("_", "-"), taken),
+      check: row.key,
+      outcome: null,
+      x_mm: spot?.x_mm ?? null,
+      y_mm: spot?.y_mm ?? null,
+      value_mm: null,
+      probe: null,
+      day: new Date().toISOString().slice(0, 10),
+      note: "",
+      ...part,
+    };
+    try {
+      await editing.saveWall({ evidence: [...wall.evidence, fresh] }, `${row.label.toLowerCase()} reported`);
+      close();
+    } catch (error) {
+      setFault(
+        error instanceof Refused ? error.sentences.join(" ") : "It could not be saved; is Rock Pin running?",
+      );
+    }
+  };
+
+  return (
+    <>
+      <Heading aside="done at the wall">Report a check</Heading>
+      {!row && (
+        <div className="grid grid-cols-3 gap-1.5" role="group" aria-label="Checks">
+          {lists.checks.map((one) => (
+            <button
+              key={one.key}
+              type="button"
+              onClick={() => onCheck(one.key)}
+              className="min-h-11 border border-rule px-1.5 py-1 text-[12.5px] leading-tight hover:bg-wash max-sm:min-h-14 max-sm:text-[14px]"
+            >
+              {one.label}
+              {wall.evidence.some((done) => done.check === one.key) && (
+                <span className="block text-[11px] text-soft">done</span>
+              )}
+            </button>
+          ))}
+        </div>
+      )}
+      {row && (
+        <div ref={sheet} className="border-t-[3px] border-chalk bg-wash p-3">
+          <h4 className="text-[15px] font-bold">{row.label}</h4>
+          <p className="mt-0.5 text-[13px]">{row.how}</p>
+          <p className="text-[12px] text-soft">{MARKS[row.mark]}</p>
+          <WhyNot plan={editing.plan} check={row.key} />
+          <div className="mt-2 flex items-center gap-2">
+            <Button
+              look="open"
+              onClick={() =>
+                setPlacing({
+                  label: `Tap where you did it: ${row.label.toLowerCase()}`,
+                  onPlace: (x, y) => {
+                    setPlacing(null);
+                    setSpot({ x_mm: x, y_mm: y });
+                  },
+                })
+              }
+            >
+              {spot ? "Move the place" : "Tap where, on the wall"}
+            </Button>
+            <span className="text-[12px] text-soft">
+              {spot
+                ? `${showLength(spot.x_mm, units)} from the left, ${showLength(spot.y_mm, units)} up`
+                : "Left out: the wall as a whole."}
+            </span>
+          </div>
+          <Outcomes row={row} units={units} lists={lists} onSave={save} />
+          {fault && (
+            <p role="alert" className="mt-2 text-[13px] font-medium text-brick">
+              {fault}
+            </p>
+          )}
+          <Button className="mt-2 w-full" onClick={close}>
+            Another check
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
+
+function WhyNot({ plan, check }: { plan: StageProps["editing"]["plan"]; check: string }) {
+  const why = plan.advice.options.find((one) => one.check === check)?.why_not;
+  if (!why) return null;
+  return (
+    <p className="mt-1 border-l-4 border-ochre pl-2 text-[13px] font-semibold text-ochre">
+      Not here yet. {why}
+    </p>
+  );
+}
+
+function Outcomes({
+  row,
+  units,
+  lists,
+  onSave,
+}: {
+  row: Check;
+  units: Schemas["UnitSystem"];
+  lists: Lists;
+  onSave: (part: Partial<Evidence>) => Promise<void>;
+}) {
+  if (row.form === "probe")
+    return <ProbeForm units={units} lists={lists} onSave={(probe) => onSave({ probe })} />;
+  if (row.form === "measure") {
+    return (
+      <div className="mt-2">
+        <Field
+          label="What you measured, from face to face"
+          units={units}
+          value={null}
+          onCommit={(v) => onSave({ value_mm: v })}
+        />
+      </div>
+    );
+  }
+  return (
+    <ul className="mt-2 space-y-1" aria-label="What came of it">
+      {row.outcomes.map((outcome) => (
+        <li key={outcome.key}>
+          <button
+            type="button"
+            onClick={() => void onSave({ outcome: outcome.key })}
+            className="flex w-full items-center gap-3 border border-rule bg-sheet p-1.5 text-left hover:border-chalk max-sm:min-h-14"
+          >
+            <CheckHint check={row.key} outcome={outcome.key} />
+            <span className="text-[13px] leading-tight">
+              <strong className="block">{outcome.label}</strong>
+              <span className="text-soft">{outcome.says}</span>
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The checks that count, each to be struck out. */
+export function ChecksDone({ editing }: Pick<StageProps, "editing">) {
+  const { wall } = editing.data.wall;
+  const texts = new Map(
+    editing.plan.belief.hypotheses.flatMap((one) =>
+      one.witnesses.map((witness) => [witness.evidence, witness.text]),
+    ),
+  );
+  if (!wall.evidence.length) return null;
+  return (
+    <>
+      <Heading>What was checked</Heading>
+      <ul aria-label="Checks done">
+        {wall.evidence.map((one) => (
+          <li
+            key={one.id}
+            className="flex items-center justify-between gap-2 border-b border-rule py-1 text-[13px]"
+          >
+            <span>{texts.get(one.id) ?? one.check}</span>
+            <button
+              type="button"
+              aria-label={`Strike out ${texts.get(one.id) ?? one.check}`}
+              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              onClick={() =>
+                void editing.saveWall(
+                  { evidence: wall.evidence.filter((other) => other.id !== one.id) },
+                  "check struck out",
+                )
+              }
+            >
+              −
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
