@@ -23,7 +23,7 @@ def test_every_view_is_accessible(open_page: OpenPage, theme: str, width: int, h
     page = open_page("/", width, height)
     page.evaluate("theme => localStorage.setItem('theme', theme)", theme)
     found: dict[str, list[str]] = {}
-    for path in ("/", *(f"/jobs/oar-cradle/{stage}" for stage in STAGES), "/jobs/chart-table/wall"):
+    for path in ("/", *(f"/jobs/oar-cradle/{stage}" for stage in STAGES), "/jobs/barometer/wall"):
         page.goto(page.url.split("/jobs")[0].rstrip("/") + path)
         expect(page.get_by_role("heading").first).to_be_visible()
         if path == "/":
@@ -32,6 +32,10 @@ def test_every_view_is_accessible(open_page: OpenPage, theme: str, width: int, h
         page.add_script_tag(path=AXE)
         if violations := page.evaluate(RUN):
             found[path] = violations
+        for part in page.get_by_role("tab", selected=False).all_inner_texts():
+            page.get_by_role("tab", name=part).click()
+            if violations := page.evaluate(RUN):
+                found[f"{path}, {part}"] = violations
     assert found == {}
 
 

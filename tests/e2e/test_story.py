@@ -8,17 +8,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import OpenPage
-
-
-def go(page: Page, stage: str) -> None:
-    page.get_by_role("navigation", name="Stages").get_by_role("link", name=re.compile(stage)).first.click()
-    expect(page.get_by_role("complementary", name=f"{stage} stage")).to_be_visible()
-
-
-def wall_point(page: Page, x_share: float, y_share: float) -> tuple[float, float]:
-    box = page.get_by_role("group", name=re.compile("front on")).bounding_box()
-    assert box is not None
-    return box["x"] + box["width"] * x_share, box["y"] + box["height"] * y_share
+from tests.e2e.steps import go, wall_point
 
 
 def marks(page: Page) -> list[list[str]]:
@@ -187,6 +177,7 @@ def test_two_tabs_are_told_of_each_other(open_page: OpenPage) -> None:
 
 def test_a_field_keeps_what_was_typed_and_says_what_is_wrong(open_page: OpenPage) -> None:
     page = open_page("/jobs/chart-table/wall")
+    page.get_by_role("tab", name="Measures").click()
     field = page.get_by_label("Width", exact=True)
     field.fill("10 mm")
     field.press("Enter")
@@ -244,6 +235,7 @@ def test_a_stud_confirmed_with_a_pin_lets_a_screw_count(open_page: OpenPage) -> 
     field.press("Enter")
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()
     go(page, "Wall")
+    page.get_by_role("tab", name="Studs").click()
     page.get_by_role("checkbox", name="1600 mm").click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
     expect(page.get_by_role("button", name="Hole 1, stud 99 %, ready to drill")).to_be_visible()
@@ -253,6 +245,7 @@ def test_a_stud_confirmed_with_a_pin_lets_a_screw_count(open_page: OpenPage) -> 
 
 def test_the_wall_is_changed_by_figures_and_an_opening_moves_the_verdict(open_page: OpenPage) -> None:
     page = open_page("/jobs/dry-suit-hanger/wall")
+    page.get_by_role("tab", name="Measures").click()
     page.get_by_role("button", name="Add a window").click()
     page.get_by_label("window, left").fill("1.2 m")
     page.get_by_label("window, left").press("Enter")

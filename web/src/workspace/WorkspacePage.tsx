@@ -48,6 +48,11 @@ export function WorkspacePage() {
     return () => removeEventListener("keydown", keys);
   }, [undo, redo]);
 
+  useEffect(() => {
+    // on a small screen the wall may be scrolled away when it is to be tapped
+    if (placing) document.querySelector('[data-testid="wall"]')?.scrollIntoView({ block: "nearest" });
+  }, [placing]);
+
   const go = useCallback(
     (stage: Stage, hole: string | null) => {
       if (hole) setChosen(hole);

@@ -70,7 +70,7 @@ export function ProbeForm({
             label={stretches.length ? `From ${inputLength(from, units)} down to` : "From the face down to"}
             units={units}
             value={null}
-            placeholder="press Enter to add it"
+            placeholder="Enter adds it"
             onCommit={(to_mm: number) => {
               setStretches([...stretches, { from_mm: from, to_mm, came_out: cameOut, drilled }]);
               return Promise.resolve();
