@@ -60,7 +60,7 @@ def demo(key: str) -> JobDocument:
         ("sail-bag-rack", "ready"),
         ("oar-cradle", "prove_first"),
         ("dry-suit-hanger", "ready"),
-        ("barometer", "prove_first"),
+        ("barometer", "do_not_drill"),
     ],
 )
 def test_the_demo_jobs(key: str, word: str) -> None:
