@@ -14,6 +14,7 @@ from pathlib import Path
 from bench.advice import measure_sixty, try_advice
 from bench.browser import demo_in_browser
 from bench.framing import try_framing
+from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
 from bench.timing import quantile, reference_ms, sample_ms
 from rockpin.catalogue import load_catalogue
@@ -102,6 +103,8 @@ PARTS: dict[str, Callable[[], None]] = {
     "advice": lambda: try_advice(600, 3, load_catalogue()),
     "framing": lambda: try_framing(2000, 2, load_catalogue()),
     "sixty": lambda: measure_sixty(load_catalogue()),
+    "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
+    "map": lambda: measure_map(load_catalogue()),
     "drag": measure_drag,
     "screen": measure_screen,
 }

@@ -1,5 +1,6 @@
 """The web interface and the command line: the story without a browser, bad input, and figures that agree."""
 
+import io
 import json
 from collections.abc import Iterator
 from pathlib import Path
@@ -7,6 +8,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
+from PIL import Image
 from typer.testing import CliRunner
 
 from rockpin import cli
@@ -227,3 +229,62 @@ def test_a_file_of_readings_is_read_or_refused_by_line(client: TestClient) -> No
     bad = client.post("/api/readings", json={"text": "x;density\n0;?\n"})
     assert bad.status_code == 422
     assert bad.json()["faults"] == [{"path": "line 2", "message": "the density “?” is no number"}]
+
+
+# --- what is hidden --------------------------------------------------------------------------------------------------
+
+
+def test_the_risk_is_a_small_picture(client: TestClient) -> None:
+    answer = client.get("/api/jobs/chart-table/risk.png?reach_mm=50")
+    assert answer.headers["content-type"] == "image/png"
+    assert len(answer.content) < 20_000
+    picture = Image.open(io.BytesIO(answer.content)).convert("RGBA")
+    assert picture.size == (360, 240)  # a pixel for every 10 mm
+    find = picture.getpixel((228, 120))
+    clear = picture.getpixel((160, 140))
+    assert isinstance(find, tuple)
+    assert isinstance(clear, tuple)
+    assert find[3] > 200  # the pipe, drawn solid
+    assert clear[3] == 0  # swept and found clear
+    bad = client.get("/api/jobs/chart-table/risk.png?reach_mm=0")
+    assert bad.json()["faults"][0]["path"] == "reach_mm"
+
+
+def test_ways_to_clear_a_hole_come_with_the_job(client: TestClient) -> None:
+    ways = client.get("/api/jobs/oar-cradle/holes/low-left/ways").json()
+    assert {"move", "sweep", "open"} <= {way["kind"] for way in ways}
+    assert [way["minutes"] for way in ways] == sorted(way["minutes"] for way in ways)
+    assert client.get("/api/jobs/oar-cradle/holes/none/ways").status_code == 404
+    assert client.get("/api/jobs/sail-bag-rack/holes/a-top/ways").json() == []
+
+
+def test_the_simulated_detector_finds_the_same_again_and_saves_nothing(client: TestClient) -> None:
+    area = {"x_mm": 2180, "y_mm": 0, "width_mm": 220, "height_mm": 1350}
+    ask = {"modes": ["metal", "live"], "area": area, "claimed_depth_mm": 80, "circuits_on": True}
+    scans = client.post("/api/walls/crew-room-river/scan", json=ask).json()
+    assert [scan["mode"] for scan in scans] == ["metal", "live"]
+    assert client.post("/api/walls/crew-room-river/scan", json=ask).json() == scans
+    found = [find["x_mm"] for find in scans[0]["finds"]]
+    assert any(abs(x - 2288) < 25 for x in found)  # the pipe that was found before is still there
+    off = client.post("/api/walls/crew-room-river/scan", json=ask | {"area": area | {"x_mm": 9000}})
+    assert off.json()["faults"][0]["path"] == "area"
+
+
+def test_the_wall_remembers_what_other_jobs_drilled(client: TestClient) -> None:
+    job = client.get("/api/jobs/tide-clock").json()
+    record = {"hole_id": "keyhole", "met": ["water"], "depth_mm": 22, "day": "2026-06-01"}
+    body = {"revision": job["revision"], "summary": "recorded", "job": job["job"] | {"records": [record]}}
+    assert client.put("/api/jobs/tide-clock", json=body).status_code == 200
+    other = client.get("/api/jobs/chart-table").json()
+    (old,) = other["plan"]["elevation"]["old_holes"]
+    assert (old["met"], old["depth_mm"], old["day"]) == ("Tide-clock, water", 22, "2026-06-01")
+    # it belongs to the other job's plan, not to the wall that this screen edits
+    assert other["wall"]["wall"]["old_holes"] == []
+    hole = job["plan"]["holes"][0]
+    near = {"wall_id": "crew-room-river", "x_mm": hole["x_mm"] - 50, "y_mm": hole["y_mm"] + 30}
+    moved = client.post("/api/jobs/chart-table/trial", json={"placement": near}).json()
+    codes = {one["code"] for stage in moved["stages"] for one in stage["findings"]}
+    assert "old-hole-stopped" in codes
+    # even after that job was removed, its hole stays in the wall
+    client.delete("/api/jobs/tide-clock")
+    assert len(client.get("/api/jobs/chart-table").json()["plan"]["elevation"]["old_holes"]) == 1

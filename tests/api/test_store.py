@@ -7,6 +7,7 @@ import pytest
 from sqlalchemy import create_engine, inspect, text
 from sqlalchemy.exc import IntegrityError
 
+from rockpin.catalogue import load_catalogue
 from rockpin.core.errors import NotFound, StaleWrite
 from rockpin.core.job import JobBody
 from rockpin.core.wall import Wall
@@ -44,7 +45,7 @@ def test_the_file_is_migrated_and_guarded(store: Store) -> None:
 def test_six_jobs_stand_on_four_walls_of_one_site(store: Store) -> None:
     (site,) = store.sites()
     assert len(store.walls(site.id)) == 4
-    assert [store.document(job.id) for job in store.jobs(site.id)] == list(demo_documents())
+    assert [store.document(job.id, load_catalogue()) for job in store.jobs(site.id)] == list(demo_documents())
 
 
 def test_undo_and_redo_walk_over_the_job_and_its_walls(store: Store) -> None:
@@ -57,7 +58,7 @@ def test_undo_and_redo_walk_over_the_job_and_its_walls(store: Store) -> None:
         seen.append((store.can_move(job.id)[0], store.job(job.id).body.title, store.wall(wall.id).body.name))
         store.undo(job.id)
     assert seen == [("third", "Three", "Other"), ("second", "One", "Other"), ("first", "One", wall.body.name)]
-    assert store.document(job.id) == demo_documents()[1]
+    assert store.document(job.id, load_catalogue()) == demo_documents()[1]
     for title, name in (("One", wall.body.name), ("One", "Other"), ("Three", "Other")):
         store.redo(job.id)
         assert (store.job(job.id).body.title, store.wall(wall.id).body.name) == (title, name)
@@ -92,7 +93,7 @@ def test_an_import_stands_beside_what_is_there(store: Store) -> None:
     document = demo_documents()[0]
     made = store.add_document(document)
     assert {site.body.name for site in store.sites()} == {"Slipway House", "Slipway House (2)"}
-    again = store.document(made.id)
+    again = store.document(made.id, load_catalogue())
     assert again.fixture == document.fixture
     assert again.wall.model_copy(update={"id": document.wall.id}) == document.wall
 

@@ -25,7 +25,7 @@ from rockpin.core.fixture import (
     Support,
 )
 from rockpin.core.hole_plan import CandidateFixing
-from rockpin.core.job import Choice, Holds, HoleRecord, JobDocument, Kit, Region, Wish
+from rockpin.core.job import Choice, Holds, HoleRecord, JobDocument, Kit, Wish
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.screws import BitRule
@@ -201,7 +201,6 @@ def _fixture(**changes: object) -> Fixture:
     [
         (job(stud_wall(build_up=()), plate_fixture(), 550, 1000), "wall-not-stated"),
         (job(stud_wall(build_up=stud_wall().build_up[:1]), plate_fixture(), 550, 1000), "wall-not-planned"),
-        (job(stud_wall(outline=({"x_mm": 0, "y_mm": 0},)), plate_fixture(), 550, 1000), "outline-not-planned"),
         (job(stud_wall(edge_slope_mm_per_m=4), plate_fixture(), 550, 1000), "edge-slope-not-planned"),
         (
             job(
@@ -215,7 +214,17 @@ def _fixture(**changes: object) -> Fixture:
         (job(stud_wall(framing=None), plate_fixture(), 550, 1000), "framing-not-found"),
         (job(stud_wall(finish="textured"), plate_fixture(), 550, 1000), "coating-untested"),
         (job(stud_wall(), plate_fixture(), 550, 1000, built_year=1965), "old-building"),
-        (job(stud_wall(), plate_fixture(), 550, 1000, region=Region.NORTH_AMERICA), "school-not-planned"),
+        (
+            job(
+                stud_wall(
+                    outline=({"x_mm": 0, "y_mm": 0}, {"x_mm": 4000, "y_mm": 0}, {"x_mm": 4000, "y_mm": 900}),
+                ),
+                plate_fixture(),
+                550,
+                1000,
+            ),
+            "hole-off-wall",
+        ),
         (job(stud_wall(), _fixture(pieces=()), 550, 1000), "no-piece"),
         (job(stud_wall(), _fixture(supports=()), 550, 1000), "no-holes"),
         (job(stud_wall(), plate_fixture(mass_kg=0), 550, 1000), "no-mass"),

@@ -69,19 +69,25 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     _, low = wall_point(page, 0.5, 0.8)
     page.mouse.click(hole["x"] + hole["width"] - 14, low)
     expect(
-        page.get_by_role("button", name=re.compile("^Verdict: Prove first.*Hole 1 is where a cable"))
+        page.get_by_role(
+            "button", name=re.compile("^Verdict: Do not drill.*most likely a cable feeding the light switch")
+        )
     ).to_be_visible()
 
-    page.get_by_role("button", name="Swept round these holes").click()
-    boxes = page.get_by_role("checkbox", name="Just proved on a known live cable")
-    expect(boxes).to_have_count(2)
-    for box in boxes.all():
-        box.click()
-        expect(box).to_be_checked()
-    page.get_by_label("Every circuit was switched on").click()
-    for field in page.get_by_label("Depth that the instrument claims").all():
-        field.fill("120")
-        field.press("Enter")
+    page.get_by_label("Instrument just proved on a known live cable").click()
+    page.get_by_label("Every circuit switched on").click()
+    field = page.get_by_label("Depth it claims")
+    field.fill("120")
+    field.press("Enter")
+    page.get_by_role("button", name="Round these holes").click()
+    page.get_by_role("button", name="I swept it so").last.click()
+    expect(page.get_by_role("list", name="Sweeps and openings").get_by_role("listitem").first).to_contain_text(
+        "Metal sweep"
+    )
+    # straight above a switch even two clear sweeps leave too much: it is opened and looked into
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first.*2 % chance"))).to_be_visible()
+    page.get_by_role("button", name="Round these holes").click()
+    page.get_by_role("button", name="Opened here").click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Ready to drill"))).to_be_visible()
 
     go(page, "Fixing")

@@ -14,7 +14,7 @@ def on_wall(page: Page, x_mm: float, y_mm: float) -> None:
     left, low, right, top = page.get_by_role("group", name=re.compile("front on")).evaluate(
         """group => {
           const still = group.parentElement.querySelector("svg");
-          const face = [...still.querySelectorAll("rect")].find((one) => one.getAttribute("stroke-width") === "3.2");
+          const face = still.querySelector("[data-face]");
           const box = face.getBoundingClientRect();
           return [box.left, box.bottom, box.right, box.top];
         }"""
@@ -133,7 +133,7 @@ def test_hits_a_pin_and_a_sweep_find_the_studs(open_page: OpenPage, tmp_path: Pa
     expect(page.get_by_role("list", name=re.compile("Peaks of the sweep")).last).to_contain_text("Dense at 1700 mm")
 
     # blocking placed by hand, seen when the wall was open, takes a screw
-    page.get_by_label("Piece").select_option("blocking")
+    page.get_by_label("Piece", exact=True).select_option("blocking")
     page.get_by_role("button", name="Place it on the wall").click()
     on_wall(page, 2000, 1700)
     expect(page.get_by_role("list", name="Pieces of framing")).to_contain_text("Blocking")

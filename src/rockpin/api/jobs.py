@@ -3,12 +3,12 @@
 from fastapi import APIRouter, Request, Response
 
 from rockpin.api.context import Context
-from rockpin.api.schemas import JobNew, JobSave, Made, Trial, Workspace
+from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.api.views import lean, workspace_of
 from rockpin.core.errors import BadInput, Fault, NotFound
 from rockpin.core.job import JobBody, JobDocument, Placement
 from rockpin.core.plan import Plan, make_plan
-from rockpin.core.references import job_faults
+from rockpin.core.references import job_faults, wall_faults
 from rockpin.exchange import read_document, write_document
 from rockpin.store.repository import assemble
 
@@ -51,6 +51,18 @@ def save_job(job_id: str, save: JobSave, context: Context) -> Workspace:
     return workspace_of(context.store, job_id, context.catalogue)
 
 
+@router.put("/jobs/{job_id}/wall")
+def save_wall_of_job(job_id: str, save: WallSave, context: Context) -> Workspace:
+    """Saves the wall that a job stands on, and answers with all that the screen needs: one question a change."""
+    if context.store.job(job_id).body.placement.wall_id != save.wall.id:
+        raise BadInput([Fault("wall.id", f"“{save.wall.id}” is not the wall that this job stands on")])
+    faults = wall_faults(save.wall, context.catalogue, "wall.")
+    if faults:
+        raise BadInput(faults)
+    context.store.save(save.wall.id, save.wall, save.revision, save.summary)
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
 @router.delete("/jobs/{job_id}", status_code=204)
 def remove_job(job_id: str, context: Context) -> Response:
     context.store.remove(JobBody, job_id)
@@ -80,7 +92,7 @@ def redo(job_id: str, context: Context) -> Workspace:
 @router.post("/jobs/{job_id}/trial", response_model=Plan)
 def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
     """The plan for a placement that is not saved: the answer while a finger drags, without the long lists."""
-    document = context.store.document(job_id)
+    document = context.store.document(job_id, context.catalogue)
     moved = document.model_copy(update={"placement": trial.placement})
     plan = lean(make_plan(assemble(job_id, moved, document.site, document.walls), context.catalogue))
     return Response(plan.model_dump_json(), media_type="application/json")
@@ -90,7 +102,7 @@ def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
 def export_document(job_id: str, context: Context) -> Response:
     """The whole job as a JSON file."""
     return Response(
-        write_document(context.store.document(job_id)),
+        write_document(context.store.document(job_id, context.catalogue)),
         media_type="application/json",
         headers={"Content-Disposition": f'attachment; filename="{job_id}.rockpin.json"'},
     )

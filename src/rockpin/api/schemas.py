@@ -1,16 +1,19 @@
 """What goes over the wire, where it is not a model of the core itself."""
 
+from typing import Literal
+
 from pydantic import Field
 
 from rockpin.core.belief_tables import BuildUp, Check, HitRow
 from rockpin.core.evidence import Finish, Place, Reading
 from rockpin.core.fixture import Fixture
+from rockpin.core.hidden_tables import PointKind
 from rockpin.core.job import JobBody, Placement, Region, Site
-from rockpin.core.model import Id, Model, Name, Note
+from rockpin.core.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, PointKind, Species
-from rockpin.core.wall import Framing, Layer, Wall
+from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, Species
+from rockpin.core.wall import Framing, Layer, ScanMode, Wall
 
 
 class FaultOut(Model):
@@ -58,6 +61,17 @@ class SweepAsk(Model):
     from_mm: float
     to_mm: float
     speed_mm_s: float = Field(default=700, ge=50, le=100_000)
+
+
+class ScanAsk(Model):
+    """An area to sweep with the simulated detector, in which modes, and how it was prepared."""
+
+    modes: tuple[Literal[ScanMode.METAL, ScanMode.LIVE, ScanMode.DENSITY], ...] = Field(min_length=1, max_length=3)
+    area: Rect
+    claimed_depth_mm: float = Field(default=80, gt=0, le=300)
+    proved_on_live_cable: bool = False
+    circuits_on: bool = False
+    day: Day | None = None
 
 
 class ReadingsIn(Model):
@@ -202,6 +216,9 @@ class Lists(Model):
     ended: tuple[Choice, ...]
     fillings: tuple[Choice, ...]
     how_stated: tuple[Choice, ...]
+    schools: tuple[Choice, ...]
+    screens: tuple[Choice, ...]
+    refuted: tuple[Choice, ...]
 
 
 class WallStart(Model):

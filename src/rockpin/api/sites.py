@@ -16,7 +16,7 @@ router = APIRouter(prefix="/api", tags=["sites"])
 
 @router.get("/sites")
 def list_sites(context: Context) -> list[SiteLine]:
-    return [site_line(context.store, site, context.catalogue) for site in context.store.sites()]
+    return [site_line(context, site) for site in context.store.sites()]
 
 
 @router.post("/sites", status_code=201)
@@ -30,7 +30,7 @@ def save_site(site_id: str, save: SiteSave, context: Context) -> SiteLine:
     if save.site.id != site_id:
         raise BadInput([Fault("site.id", f"is {save.site.id}, but the address says {site_id}")])
     saved = context.store.save(site_id, save.site, save.revision, "site changed")
-    return site_line(context.store, saved, context.catalogue)
+    return site_line(context, saved)
 
 
 @router.delete("/sites/{site_id}", status_code=204)

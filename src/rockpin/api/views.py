@@ -3,26 +3,38 @@
 from collections.abc import Mapping
 from typing import Any
 
+from rockpin.api.context import AppContext
 from rockpin.api.schemas import Choice, FixingLine, JobLine, Lists, SiteLine, StarterOut, WallLine, WallOut, Workspace
 from rockpin.core.job import JobBody, Region, Site
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.tables import Catalogue
-from rockpin.core.wall import HowKnown, Wall
+from rockpin.core.wall import HowKnown, Refuted, Screen, Wall
 from rockpin.store import Saved, Store
 
 _REGIONS = {
     Region.BRITAIN: "Britain",
     Region.IRELAND: "Ireland",
-    Region.CENTRAL_EUROPE: "Central Europe (cable rules not planned yet)",
-    Region.NORTH_AMERICA: "North America (cable rules not planned yet)",
-    Region.UNKNOWN: "Elsewhere or unknown (cable rules not planned yet)",
+    Region.CENTRAL_EUROPE: "Central Europe",
+    Region.NORTH_AMERICA: "North America",
+    Region.UNKNOWN: "Elsewhere or unknown",
 }
 _KNOWN = {
     HowKnown.SEEN: "Seen with the wall open",
     HowKnown.PINNED: "Confirmed with a pin",
     HowKnown.DETECTED: "Found with a detector",
     HowKnown.PREDICTED: "Predicted from the pitch",
+}
+
+
+_SCREENS = {
+    Screen.FOIL: "Foil behind the board or on the insulation",
+    Screen.METAL_MESH: "Metal lath or mesh in the plaster",
+    Screen.DAMP_PLASTER: "Damp plaster",
+}
+_REFUTED = {
+    Refuted.OPENED: "Opened, nothing there",
+    Refuted.SECOND_INSTRUMENT: "A second instrument shows nothing",
 }
 
 
@@ -57,6 +69,9 @@ def lists_of(catalogue: Catalogue) -> Lists:
         ended=_choices(belief.ended),
         fillings=_choices(belief.fillings),
         how_stated=_choices(belief.how_stated),
+        schools=tuple(Choice(key=row.key, label=row.label, says=row.says) for row in catalogue.schools),
+        screens=_choices(_SCREENS),
+        refuted=_choices(_REFUTED),
     )
 
 
@@ -70,27 +85,27 @@ def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
     )
 
 
-def _job_line(store: Store, saved: Saved[JobBody], walls: dict[str, Wall], catalogue: Catalogue) -> JobLine:
-    plan = make_plan(store.document(saved.id), catalogue)
+def _job_line(context: AppContext, saved: Saved[JobBody], walls: dict[str, Wall]) -> JobLine:
+    verdict = context.verdict_of(context.store.document(saved.id, context.catalogue))
     return JobLine(
         id=saved.id,
         title=saved.body.title,
         wall=walls[saved.body.placement.wall_id].name,
-        word=plan.verdict.word,
-        label=plan.verdict.label,
-        sentence=plan.verdict.sentence,
+        word=verdict.word,
+        label=verdict.label,
+        sentence=verdict.sentence,
     )
 
 
-def site_line(store: Store, saved: Saved[Site], catalogue: Catalogue) -> SiteLine:
+def site_line(context: AppContext, saved: Saved[Site]) -> SiteLine:
     """A site with its walls and jobs, each job with its verdict."""
-    walls = {wall.id: wall.body for wall in store.walls(saved.id)}
+    walls = {wall.id: wall.body for wall in context.store.walls(saved.id)}
     return SiteLine(
         id=saved.id,
         revision=saved.revision,
         site=saved.body,
-        walls=tuple(wall_line(wall, saved.body.units, catalogue) for wall in walls.values()),
-        jobs=tuple(_job_line(store, job, walls, catalogue) for job in store.jobs(saved.id)),
+        walls=tuple(wall_line(wall, saved.body.units, context.catalogue) for wall in walls.values()),
+        jobs=tuple(_job_line(context, job, walls) for job in context.store.jobs(saved.id)),
     )
 
 
@@ -107,7 +122,7 @@ def workspace_of(store: Store, job_id: str, catalogue: Catalogue) -> Workspace:
         site=site.body,
         site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in store.walls(site.id)),
         wall=WallOut(revision=wall.revision, wall=wall.body),
-        plan=make_plan(store.document(job_id), catalogue),
+        plan=make_plan(store.document(job_id, catalogue), catalogue),
         undo=undo,
         redo=redo,
     )

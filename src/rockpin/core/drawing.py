@@ -5,7 +5,7 @@ from math import ceil, floor, sqrt
 
 from rockpin.core.evidence import Filling
 from rockpin.core.framing import BehindKind, MemberReading
-from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
+from rockpin.core.hidden import FindReading, Hidden
 from rockpin.core.identify import Identified, evidence_text
 from rockpin.core.model import Model, Rect
 from rockpin.core.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
@@ -13,7 +13,8 @@ from rockpin.core.reading import Family, LayerReading, WallReading
 from rockpin.core.screws import HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue, Role
-from rockpin.core.wall import Courses, Face, OldHole, OpeningKind, Scan, Wall
+from rockpin.core.wall import Corner, Courses, Face, OldHole, OpeningKind, Scan, Wall
+from rockpin.core.zones import PointReading, Zone
 
 
 class Tick(Model):
@@ -58,6 +59,7 @@ class Elevation(Model):
     width_mm: float
     height_mm: float
     size_text: str
+    outline: tuple[Corner, ...]
     members: tuple[MemberReading, ...]
     courses: CourseLines | None
     openings: tuple[OpeningDrawing, ...]
@@ -172,6 +174,7 @@ def draw_elevation(
         width_mm=wall.width_mm,
         height_mm=wall.height_mm,
         size_text=f"{show_length(wall.width_mm, units)} × {show_length(wall.height_mm, units)}",
+        outline=wall.outline,
         members=members,
         courses=course_lines(wall.courses, wall) if wall.courses else None,
         openings=tuple(OpeningDrawing(id=one.id, kind=one.kind, area=one.rect) for one in wall.openings),

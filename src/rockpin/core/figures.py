@@ -15,6 +15,19 @@ class Figures(Model):
     setout_error_mm: float
     sweep_depth_share: float
     find_margin_mm: float
+    level_points_mm: float
+    live_behind_screen: float
+    unproved_works: float
+    risk_part_least: float
+    risk_prove: float
+    find_half_mm: float
+    stud_plate_mm: float
+    hollow_free_mm: float
+    risk_stop: float
+    gas_prove: float
+    picture_hole_mm: float
+    way_search_mm: float
+    sweep_around_mm: float
     pipe_side_mm: float
     gas_side_mm: float
     tug_down_n: float

@@ -8,6 +8,7 @@ from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import Behind
 from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_force, show_length
+from rockpin.core.risk import HoleRisk
 from rockpin.core.spot import Spot
 
 
@@ -78,6 +79,7 @@ class HolePlan(Model):
     chosen_by: ChosenBy
     working: Working | None
     card: DrillCard | None
+    risk: HoleRisk
     cut: Cut
     verdict: Verdict
 
@@ -127,6 +129,7 @@ def hole_plan(
     behind: Behind,
     choice: HoleChoice,
     card: DrillCard | None,
+    risk: HoleRisk,
     findings: list[Finding],
 ) -> HolePlan:
     hole, units, chosen = spot.hole, spot.units, choice.chosen
@@ -162,6 +165,7 @@ def hole_plan(
         chosen_by=choice.by,
         working=_working(choice, units),
         card=card,
+        risk=risk,
         cut=draw_cut(
             spot,
             spot.reading,

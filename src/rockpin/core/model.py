@@ -1,6 +1,7 @@
 """What every model of the core has in common: frozen, complete, and strict about what it does not know."""
 
 from collections.abc import Iterable
+from math import hypot
 from typing import Annotated, Protocol, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
@@ -91,6 +92,15 @@ class Rect(Model):
             and self.y_mm < other.top_mm
             and other.y_mm < self.top_mm
         )
+
+
+def to_line_mm(x_mm: float, y_mm: float, one: tuple[float, float], other: tuple[float, float]) -> float:
+    """Distance [mm] from a spot to the straight line between two others, or to the one where they coincide."""
+    dx, dy = other[0] - one[0], other[1] - one[1]
+    length2 = dx * dx + dy * dy
+    share = 0.0 if length2 == 0 else ((x_mm - one[0]) * dx + (y_mm - one[1]) * dy) / length2
+    share = min(1.0, max(0.0, share))
+    return hypot(x_mm - one[0] - share * dx, y_mm - one[1] - share * dy)
 
 
 def bounding(rects: Iterable[Rect]) -> Rect:

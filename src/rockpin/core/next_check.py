@@ -8,7 +8,8 @@ from rockpin.core.capacity import assess
 from rockpin.core.evidence import Finish
 from rockpin.core.findings import weight
 from rockpin.core.fixings import by_rank
-from rockpin.core.hidden import Hidden, judge_hole
+from rockpin.core.hazards import HoleAsk, judge_hole
+from rockpin.core.hidden import Hidden
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument
 from rockpin.core.reading import Family, WallReading, as_if_measured
@@ -46,9 +47,8 @@ def _mark_place(
         return MarkPlace(None, None, "It would crack or mark a tile.")
     for spot in spots:
         hole = spot.hole
-        findings = judge_hole(
-            hidden, hole.id, hole.number, hole.x_mm, hole.y_mm, check.diameter_mm, check.reach_mm, spot.units, catalogue
-        )
+        ask = HoleAsk(hole.id, hole.number, hole.x_mm, hole.y_mm, check.diameter_mm, check.reach_mm, in_stud=False)
+        findings = judge_hole(hidden, ask, spot.units, catalogue).findings
         if not any(weight(finding) for finding in findings):
             return MarkPlace(hole.x_mm, hole.y_mm, None)
     return MarkPlace(None, None, "No hole of this fixture is clear for a mark yet: settle the Hidden stage first.")
@@ -65,13 +65,11 @@ def next_check(
         held = _holding(_governing(spots), reading, job, catalogue) if spots else ("",)
         acceptance[hypothesis.key] = (reading.family, held)
     measuring: dict[str, float] = {}
-    if (
-        spots
-        and acceptance[belief.leading.key][1][:1]
-        != _holding(_governing(spots), as_if_measured(identified.reading, catalogue), job, catalogue)[:1]
-    ):
-        # about as likely as not, the measure comes out on the side that lets it be used
-        measuring = dict.fromkeys(_MEASURES, 0.5 * belief.leading.probability)
+    if spots and identified.reading.unsure:
+        measured = _holding(_governing(spots), as_if_measured(identified.reading, catalogue), job, catalogue)
+        if measured[:1] != acceptance[belief.leading.key][1][:1]:
+            # about as likely as not, the measure comes out on the side that lets it be used
+            measuring = dict.fromkeys(_MEASURES, 0.5 * belief.leading.probability)
     mark_at = {
         check.key: _mark_place(check, job, spots, hidden, catalogue)
         for check in catalogue.belief.checks

@@ -3,18 +3,27 @@
 Same document and same catalogue, same plan: nothing here asks a clock, a file or chance.
 """
 
+from typing import NamedTuple
+
 from rockpin.core import demand as demand_room
 from rockpin.core.advice import Advice
+from rockpin.core.blind import SweepReading, read_sweeps
+from rockpin.core.capacity import Assessment
+from rockpin.core.cautions import ALWAYS, hidden_cautions
+from rockpin.core.clearing import ClearingWay, ways_to_clear
+from rockpin.core.demand import Demand
 from rockpin.core.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
 from rockpin.core.drilling import card_of
+from rockpin.core.errors import NotFound
 from rockpin.core.find_framing import FramingReading, read_framing
 from rockpin.core.findings import Finding, Stage, Verdict, verdict_of
 from rockpin.core.fixings import HoleChoice, choose, fixing_findings
 from rockpin.core.fixture_rules import body_findings, fixture_findings
-from rockpin.core.framing import look_behind
-from rockpin.core.hidden import Hidden, hidden_findings, judge_hole, read_hidden
+from rockpin.core.framing import Behind, BehindKind, look_behind
+from rockpin.core.hazards import HoleAsk, Judged, hidden_findings, judge_hole
+from rockpin.core.hidden import Hidden, read_hidden
 from rockpin.core.hole_plan import HolePlan, hole_plan
-from rockpin.core.identify import Belief, identify
+from rockpin.core.identify import Belief, Identified, identify
 from rockpin.core.job import JobDocument
 from rockpin.core.model import Model
 from rockpin.core.next_check import next_check
@@ -22,6 +31,7 @@ from rockpin.core.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.reading import WallReading
 from rockpin.core.record import RecordLine, record_findings, record_lines
 from rockpin.core.references import check_references
+from rockpin.core.routes import Route
 from rockpin.core.sequence import GatherItem, Step, gather, steps
 from rockpin.core.setout import (
     PlacedPart,
@@ -31,8 +41,8 @@ from rockpin.core.setout import (
     setout_findings,
     support_offsets,
 )
-from rockpin.core.spot import Spot
-from rockpin.core.surroundings import others_of, spots_of
+from rockpin.core.spot import PlacedHole, Spot
+from rockpin.core.surroundings import NOMINAL_SCREW_MM, others_of, spots_of
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall_findings import is_planned, wall_findings
 
@@ -43,6 +53,22 @@ class StagePlan(Model):
     stage: Stage
     verdict: Verdict
     findings: tuple[Finding, ...]
+
+
+class HiddenReading(Model):
+    """The rule school, the ways that services usually take, and what each sweep could not have seen.
+
+    ``reach_mm``: how deep the deepest hole of this job reaches; the picture of the risk is drawn for it.
+    """
+
+    school: str
+    school_label: str
+    school_says: str
+    school_source: str
+    routes: tuple[Route, ...]
+    sweeps: tuple[SweepReading, ...]
+    reach_mm: float
+    cautions: tuple[str, ...]
 
 
 class Plan(Model):
@@ -61,6 +87,7 @@ class Plan(Model):
     runner_up: RunnerUp | None
     advice: Advice
     framing: FramingReading
+    hidden: HiddenReading
     elevation: Elevation
     pieces: tuple[PlacedPart, ...]
     supports: tuple[PlacedPart, ...]
@@ -88,17 +115,6 @@ _CLEAR = {
     Stage.RECORD: "Nothing recorded stands against it.",
 }
 
-CAUTIONS = (
-    "Isolate and prove dead where a hole is in a cable zone. A detector that shows nothing proves little.",
-    "No drilling near a gas run without somebody licensed. Know where the water's stop valve is.",
-    "Fire-rated, party, structural, listed or rented walls: ask first. Local codes and licensed trades decide.",
-    "Loads are planning values for a sound wall. Try what you have put up before you trust it.",
-)
-
-
-NOMINAL_SCREW_MM = 5.0
-"""Screw [mm] by which a hole's wall is named before a fixing is chosen."""
-
 
 def _stages(findings: list[Finding]) -> tuple[StagePlan, ...]:
     return tuple(
@@ -111,13 +127,19 @@ def _stages(findings: list[Finding]) -> tuple[StagePlan, ...]:
     )
 
 
-def _drill_findings(spot: Spot, choice: HoleChoice, hidden: Hidden, catalogue: Catalogue) -> list[Finding]:
-    """What the Hidden stage says of the hole as it will really be drilled."""
-    hole, chosen = spot.hole, choice.chosen
-    diameter = chosen.hole.diameter_mm if chosen and chosen.hole else hole.diameter_mm
-    # before anything is chosen, a hole is judged as if it went as deep as most do
-    reach = chosen.hole.reach_mm if chosen and chosen.hole else catalogue.figures.unchosen_reach_mm
-    return judge_hole(hidden, hole.id, hole.number, hole.x_mm, hole.y_mm, diameter, reach, spot.units, catalogue)
+def _ask(spot: Spot, chosen: Assessment | None, catalogue: Catalogue) -> HoleAsk:
+    """The hole as it will really be drilled; before anything is chosen, as deep as most holes go."""
+    hole = spot.hole
+    behind = spot.behind(NOMINAL_SCREW_MM, catalogue).kind
+    return HoleAsk(
+        hole_id=hole.id,
+        number=hole.number,
+        x_mm=hole.x_mm,
+        y_mm=hole.y_mm,
+        diameter_mm=chosen.hole.diameter_mm if chosen and chosen.hole else hole.diameter_mm,
+        reach_mm=chosen.hole.reach_mm if chosen and chosen.hole else catalogue.figures.unchosen_reach_mm,
+        in_stud=behind in (BehindKind.TIMBER, BehindKind.STEEL),
+    )
 
 
 def _ready_sentence(count: int) -> str:
@@ -127,20 +149,49 @@ def _ready_sentence(count: int) -> str:
     return f"{holes} hold and are clear of every zone, or proved."
 
 
-def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
-    """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
+class Worked(NamedTuple):
+    """What the rooms have made of a job, before it is put together as a plan."""
+
+    catalogue: Catalogue
+    identified: Identified
+    framing: FramingReading
+    hidden: Hidden
+    holes: tuple[PlacedHole, ...]
+    behinds: dict[str, Behind]
+    demand: Demand
+    advice: Advice
+    spots: list[Spot]
+    choices: tuple[HoleChoice, ...]
+    judged: tuple[Judged, ...]
+    asks: tuple[HoleAsk, ...]
+
+
+class Inside(NamedTuple):
+    """What a wall is and hides, whatever goes up on it."""
+
+    catalogue: Catalogue
+    identified: Identified
+    framing: FramingReading
+    hidden: Hidden
+
+
+def look_inside(job: JobDocument, catalogue: Catalogue) -> Inside:
+    """The rooms that ask the wall alone. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
+    wall, site = job.wall, job.site
+    catalogue = catalogue.in_words_of(site.region)
+    identified = identify(wall, site, catalogue)
+    framing = read_framing(wall, identified.reading, site.region, site.units, catalogue)
+    return Inside(
+        catalogue, identified, framing, read_hidden(wall, identified.reading, framing.members, site, catalogue)
+    )
+
+
+def work_out(job: JobDocument, catalogue: Catalogue) -> Worked:
+    """Every room in its order. Raises BadInput where the document names what the catalogue does not have."""
     wall, units = job.wall, job.site.units
-    catalogue = catalogue.in_words_of(job.site.region)
-
-    identified = identify(wall, job.site, catalogue)
-    reading = identified.reading
-    framing = read_framing(wall, reading, job.site.region, units, catalogue)
-    members = framing.members
-
-    school = catalogue.school_of(job.site.region)
-    hidden = read_hidden(wall, reading, school, units, catalogue)
-    findings = hidden_findings(wall, hidden, school is not None)
+    catalogue, identified, framing, hidden = look_inside(job, catalogue)
+    reading, members = identified.reading, framing.members
 
     holes = place_holes(job)
     behinds = {
@@ -148,35 +199,64 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         for hole in holes
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
-    duty = catalogue.duty_by_key[job.fixture.duty]
     demand = demand_room.solve_fixture(
         job.fixture,
-        demand_room.load_cases(job.fixture, duty, job.placement.y_mm, catalogue.figures),
+        demand_room.load_cases(
+            job.fixture, catalogue.duty_by_key[job.fixture.duty], job.placement.y_mm, catalogue.figures
+        ),
         support_offsets(job),
         demand_room.stiffness_of(kinds, catalogue.figures),
         reading.bearing_mpa,
         catalogue.figures,
     )
-    findings += fixture_findings(job, demand, duty, units)
     spots = spots_of(job, reading, members, holes, hidden, demand, catalogue)
     advice = next_check(job, identified, spots, hidden, catalogue)
-    findings += wall_findings(wall, job.site, identified, framing, holes, advice.sentence, catalogue)
-
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     others = others_of(identified, spots, catalogue)
     choices = choose(spots, kinds, own, job.wishes, catalogue, others) if is_planned(reading.family) else ()
-    findings += fixing_findings(choices, {hole.id: hole.number for hole in holes})
-    findings += body_findings(job, kinds, demand, choices, reading, duty, catalogue)
-    for spot, choice in zip(spots, choices, strict=False):
-        findings += _drill_findings(spot, choice, hidden, catalogue)
+    # where nothing is planned for the wall, its holes are still judged for what they may strike
+    chosen = [choice.chosen for choice in choices] or [None] * len(spots)
+    asks = tuple(_ask(spot, one, catalogue) for spot, one in zip(spots, chosen, strict=True))
+    judged = tuple(judge_hole(hidden, ask, units, catalogue) for ask in asks)
+    return Worked(catalogue, identified, framing, hidden, holes, behinds, demand, advice, spots, choices, judged, asks)
+
+
+def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:
+    """The ways to clear one hole of a job. Raises NotFound where there is no such hole."""
+    done = work_out(job, catalogue)
+    index = next((index for index, ask in enumerate(done.asks) if ask.hole_id == hole_id), None)
+    if index is None:
+        raise NotFound(f"There is no hole “{hole_id}” in this job; it may have been taken out of use.")
+    accepted = done.choices[index].accepted if done.choices else ()
+    return ways_to_clear(done.hidden, done.asks[index], accepted, job.wall, job.site.units, done.catalogue)
+
+
+def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
+    """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
+    done = work_out(job, catalogue)
+    catalogue, wall, units = done.catalogue, job.wall, job.site.units
+    identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.holes
+    reading, choices = identified.reading, done.choices
+    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
+    numbers = {hole.id: hole.number for hole in holes}
+    duty = catalogue.duty_by_key[job.fixture.duty]
+
+    findings = hidden_findings(wall)
+    findings += fixture_findings(job, done.demand, duty, units)
+    findings += wall_findings(wall, job.site, identified, framing, holes, done.advice.sentence, catalogue)
+    findings += fixing_findings(choices, numbers)
+    findings += body_findings(job, kinds, done.demand, choices, reading, duty, catalogue)
+    for judged in done.judged:
+        findings += judged.findings
     findings += setout_findings(job, wall, holes, hidden, catalogue, units)
 
+    cautions = hidden_cautions(wall, job.site, hidden, done.judged)
     cards = {
         spot.hole.id: card_of(spot, choice.chosen, job.kit, catalogue)
-        for spot, choice in zip(spots, choices, strict=False)
+        for spot, choice in zip(done.spots, choices, strict=False)
         if choice.chosen
     }
-    findings += record_findings(job, {hole.id: hole.number for hole in holes}, catalogue)
+    findings += record_findings(job, numbers, catalogue)
     drawn = [card for card in cards.values() if card]
     mass = job.fixture.mass_kg
     work = steps(drawn, holes, kinds, mass, units, catalogue) if drawn else ()
@@ -195,20 +275,30 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         reading=reading,
         belief=identified.belief,
         runner_up=draw_runner_up(identified, units, catalogue),
-        advice=advice,
+        advice=done.advice,
         framing=framing,
-        elevation=draw_elevation(wall, members, hidden, units, catalogue),
+        hidden=HiddenReading(
+            school=hidden.school.key,
+            school_label=hidden.school.label,
+            school_says=hidden.school.says,
+            school_source=hidden.school.source,
+            routes=hidden.routes,
+            sweeps=read_sweeps(hidden, units, catalogue),
+            reach_mm=max((ask.reach_mm for ask in done.asks), default=catalogue.figures.unchosen_reach_mm),
+            cautions=cautions,
+        ),
+        elevation=draw_elevation(wall, framing.members, hidden, units, catalogue),
         pieces=place_pieces(job),
         supports=place_supports(job),
         holes=tuple(
-            hole_plan(spot, behinds[spot.hole.id], choice, cards.get(spot.hole.id), findings)
-            for spot, choice in zip(spots, choices, strict=False)
+            hole_plan(spot, done.behinds[spot.hole.id], choice, cards.get(spot.hole.id), judged.risk, findings)
+            for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),
         mass_text=show_mass(mass, units),
         floor_to_come_text=show_length(wall.floor_to_come_mm, units) if wall.floor_to_come_mm else None,
         people=max((step.people for step in work), default=1),
         gather=gather(drawn, [choice.chosen.fixing for choice in choices if choice.chosen], catalogue),
         steps=work,
-        cautions=CAUTIONS,
+        cautions=(*cautions, *ALWAYS),
         record=record_lines(job, holes, catalogue),
     )

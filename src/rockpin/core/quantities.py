@@ -182,6 +182,14 @@ def show_share(share: float) -> str:
     return f"{min(99, floor(100 * share + 1e-9))} %"
 
 
+def show_risk(chance: float) -> str:
+    """A chance of harm in percent, rounded up: to a tenth below one percent, never to none."""
+    percent = 100 * chance
+    if percent < 1:
+        return f"{max(0.1, ceil(10 * percent - 1e-9) / 10):.1f} %"
+    return f"{min(100, ceil(percent - 1e-9))} %"
+
+
 def show_limit(mm: float, units: UnitSystem) -> str:
     """A length that must not be exceeded: rounded down in either system."""
     if units is UnitSystem.METRIC:

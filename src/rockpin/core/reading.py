@@ -99,6 +99,11 @@ class WallReading(Model):
     solidity: UnitSolidity | None
 
     @property
+    def unsure(self) -> bool:
+        """Whether a measure could still change how thick a layer is taken to be, or what fills the void."""
+        return any(layer.sigma_mm > 0 or layer.filling is Filling.UNKNOWN for layer in self.layers)
+
+    @property
     def wood_frame(self) -> bool:
         """Whether what stands between the voids takes a wood screw."""
         return self.family.framed and self.holding != "steel_studs"

@@ -40,6 +40,8 @@ def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]
         faults += _unknown(f"{path}build_up.{i}.material", layer.material, catalogue.material_by_key, "material")
     for i, point in enumerate(wall.points):
         faults += _unknown(f"{path}points.{i}.kind", point.kind, catalogue.point_by_key, "point")
+    if wall.school:
+        faults += _unknown(f"{path}school", wall.school, catalogue.school_by_key, "rule school")
     for i, evidence in enumerate(wall.evidence):
         faults += _evidence_faults(f"{path}evidence.{i}", evidence, catalogue)
     if wall.framing:

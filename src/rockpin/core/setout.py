@@ -6,6 +6,7 @@ from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.hidden import Hidden
 from rockpin.core.job import JobBody
 from rockpin.core.model import Model, Rect
+from rockpin.core.outline import off_face_mm
 from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.spot import PlacedHole
 from rockpin.core.tables import Catalogue
@@ -99,7 +100,7 @@ def _hole_findings(
 ) -> list[Finding]:
     where, stop = Where(hole=hole.id), Severity.DO_NOT_DRILL
     found: list[Finding] = []
-    if wall.face.distance_to(hole.x_mm, hole.y_mm) > 0:
+    if off_face_mm(wall, hole.x_mm, hole.y_mm) > 0:
         found.append(
             _finding(stop, "hole-off-wall", f"Hole {hole.number} lies outside the wall.", "Move the fixture.", where)
         )
@@ -127,6 +128,21 @@ def _hole_findings(
             )
     for old in wall.old_holes:
         gap = hypot(old.x_mm - hole.x_mm, old.y_mm - hole.y_mm)
+        if old.stopped and gap < catalogue.figures.metal_stop_keep_mm:
+            day = f" on {old.day}" if old.day else ""
+            found.append(
+                _finding(
+                    stop,
+                    "old-hole-stopped",
+                    f"Hole {hole.number} is {show_length(gap, units)} from an old hole that met what nobody drills into"
+                    f"{day}: {old.met}.",
+                    f"Move it until {show_length(catalogue.figures.metal_stop_keep_mm, units)} lie between, or find "
+                    "out what it was.",
+                    where,
+                    gap_mm=gap,
+                )
+            )
+            continue
         keep = catalogue.figures.old_hole_diameters * max(old.diameter_mm, hole.diameter_mm)
         if gap < keep:
             found.append(

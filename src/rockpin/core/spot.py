@@ -9,6 +9,7 @@ from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import Behind, MemberReading, look_behind
 from rockpin.core.model import Model, Rect
+from rockpin.core.outline import to_top_mm
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.reading import WallReading
 from rockpin.core.tables import Catalogue, Duty, Screw
@@ -107,7 +108,8 @@ def free_edges(wall: Wall, x_mm: float, y_mm: float) -> tuple[float, float, floa
     """
     left = x_mm if wall.left_edge is not EdgeKind.INTERNAL_CORNER else _FAR_MM
     right = wall.width_mm - x_mm if wall.right_edge is not EdgeKind.INTERNAL_CORNER else _FAR_MM
-    down, up = _FAR_MM, wall.height_mm - y_mm
+    # a sloped side counts as an edge above, by its true distance
+    down, up = _FAR_MM, to_top_mm(wall, x_mm, y_mm)
     for opening in wall.openings:
         rect = opening.rect
         gap = rect.distance_to(x_mm, y_mm)
@@ -125,7 +127,7 @@ def free_edges(wall: Wall, x_mm: float, y_mm: float) -> tuple[float, float, floa
 
 def board_edge(wall: Wall, x_mm: float, y_mm: float) -> float:
     """Distance [mm] to the nearest cut edge of board: the wall's ends, openings and known joints."""
-    gaps = [x_mm, wall.width_mm - x_mm, y_mm, wall.height_mm - y_mm]
+    gaps = [x_mm, wall.width_mm - x_mm, y_mm, to_top_mm(wall, x_mm, y_mm)]
     gaps += [opening.rect.distance_to(x_mm, y_mm) for opening in wall.openings]
     gaps += [abs(x_mm - joint) for joint in wall.board_joints_mm]
     return min(gaps)

@@ -4,13 +4,16 @@ from collections.abc import Sequence
 
 from rockpin.core.demand import Demand
 from rockpin.core.fixings import Other
-from rockpin.core.framing import MemberReading
+from rockpin.core.framing import BehindKind, MemberReading, look_behind
 from rockpin.core.hidden import Hidden, at_hole
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument
 from rockpin.core.reading import WallReading
 from rockpin.core.spot import PlacedHole, Spot, board_edge, free_edges
 from rockpin.core.tables import Catalogue
+
+NOMINAL_SCREW_MM = 5.0
+"""Screw [mm] by which a hole's wall is named before a fixing is chosen."""
 
 NEARBY_MM = 400.0
 """Framing farther from a hole than this [mm] does not matter to any fixing in it."""
@@ -29,7 +32,9 @@ def spots_of(
     spots = []
     for hole in holes:
         radius = hole.diameter_mm / 2 + figures.setout_error_mm
-        here = at_hole(hidden, hole.x_mm, hole.y_mm, radius, catalogue)
+        behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, catalogue)
+        in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL)
+        here = at_hole(hidden, hole.x_mm, hole.y_mm, radius, in_stud, catalogue)
         spots.append(
             Spot(
                 hole=hole,

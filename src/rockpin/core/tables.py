@@ -12,6 +12,7 @@ from pydantic import Field, model_validator
 from rockpin.core.belief_tables import BeliefTables, BuildUp, Check
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, Fixture, HeadSeat
+from rockpin.core.hidden_tables import PointKind, Run, ServiceKind, Way, ZoneSchool
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Id, Model, Name
 from rockpin.core.quantities import UnitSystem
@@ -81,46 +82,6 @@ class MasonryUnit(Row):
 
 class Species(Row):
     specific_gravity: float = Field(gt=0.2, lt=1)
-
-
-class Service(StrEnum):
-    CABLE = "cable"
-    LOW_VOLTAGE = "low_voltage"
-    WATER = "water"
-    GAS = "gas"
-
-
-class PointKind(Row):
-    """A thing on the wall that a cable or a pipe feeds."""
-
-    label_us: Name | None = None
-    service: Service
-    width_mm: float = Field(gt=0)
-    height_mm: float = Field(gt=0)
-
-
-class ZoneShape(StrEnum):
-    TOP_STRIP = "top_strip"
-    CORNER_STRIP = "corner_strip"
-    BAND_ACROSS = "band_across"
-    BAND_UPRIGHT = "band_upright"
-
-
-class ZoneRule(Model):
-    """One rule of a school: which strip or band of the wall may hold a cable, and why."""
-
-    key: Id
-    shape: ZoneShape
-    width_mm: float | None = Field(default=None, description="None: as wide as the point itself")
-    services: tuple[Service, ...] = ()
-    reason: str
-
-
-class ZoneSchool(Row):
-    regions: tuple[Region, ...]
-    thin_wall_mm: float = Field(description="up to this thickness, points on the other face count")
-    deep_mm: float = Field(description="deeper than this from either face a cable may run anywhere")
-    rules: tuple[ZoneRule, ...]
 
 
 class Duty(Row):
@@ -262,6 +223,9 @@ class Catalogue(Model):
     species: tuple[Species, ...]
     member_sigma_mm: dict[HowKnown, float]
     points: tuple[PointKind, ...]
+    service_kinds: tuple[ServiceKind, ...]
+    ways: tuple[Way, ...]
+    runs: tuple[Run, ...]
     schools: tuple[ZoneSchool, ...]
     duties: tuple[Duty, ...]
     screws: tuple[Screw, ...]
@@ -282,6 +246,8 @@ class Catalogue(Model):
             "units",
             "species",
             "points",
+            "service_kinds",
+            "ways",
             "schools",
             "duties",
             "screws",
@@ -294,6 +260,17 @@ class Catalogue(Model):
             for layer in build_up.layers:
                 if layer.material not in self.material_by_key:
                     raise ValueError(f"build_ups: {build_up.key} names the unknown material {layer.material}")
+        kinds = {row.key for row in self.service_kinds}
+        ways = {row.key for row in self.ways}
+        for name, kind in [(row.key, row.kind) for row in self.ways] + [(row.key, row.kind) for row in self.runs]:
+            if kind not in kinds:
+                raise ValueError(f"ways, runs: {name} names the unknown service {kind}")
+        for point in self.points:
+            if unknown := set(point.ways) - ways:
+                raise ValueError(f"points: {point.key} names the unknown way {min(unknown)}")
+        for region in Region:
+            if sum(region in school.regions for school in self.schools) != 1:
+                raise ValueError(f"schools: {region} wants one school")
         for row in self.belief.dust:
             if row.material not in self.material_by_key:
                 raise ValueError(f"dust: unknown material {row.material}")
@@ -331,6 +308,18 @@ class Catalogue(Model):
         return {row.key: row for row in self.points}
 
     @cached_property
+    def service_by_key(self) -> dict[str, ServiceKind]:
+        return {row.key: row for row in self.service_kinds}
+
+    @cached_property
+    def way_by_key(self) -> dict[str, Way]:
+        return {row.key: row for row in self.ways}
+
+    @cached_property
+    def school_by_key(self) -> dict[str, ZoneSchool]:
+        return {row.key: row for row in self.schools}
+
+    @cached_property
     def duty_by_key(self) -> dict[str, Duty]:
         return {row.key: row for row in self.duties}
 
@@ -359,6 +348,8 @@ class Catalogue(Model):
         """This catalogue in the trade words of a region."""
         return self.american if region is Region.NORTH_AMERICA else self
 
-    def school_of(self, region: Region) -> ZoneSchool | None:
-        """The rule school of a region, or None where this version has none."""
-        return next((school for school in self.schools if region in school.regions), None)
+    def school_of(self, region: Region, chosen: str | None = None) -> ZoneSchool:
+        """The rule school that was chosen for a wall, or else that of its region."""
+        if chosen is not None:
+            return self.school_by_key[chosen]
+        return next(school for school in self.schools if region in school.regions)

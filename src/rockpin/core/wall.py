@@ -8,6 +8,7 @@ from enum import StrEnum
 from typing import Self
 
 from pydantic import Field, model_validator
+from shapely import Polygon
 
 from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HowStated, Place, Trace
 from rockpin.core.model import (
@@ -146,6 +147,21 @@ class Point(Model):
     note: Note = ""
 
 
+class Screen(StrEnum):
+    """What blunts a detector in this wall."""
+
+    FOIL = "foil"
+    METAL_MESH = "metal_mesh"
+    DAMP_PLASTER = "damp_plaster"
+
+
+class Refuted(StrEnum):
+    """How a find was shown to be none."""
+
+    OPENED = "opened"
+    SECOND_INSTRUMENT = "second_instrument"
+
+
 class ScanMode(StrEnum):
     LIVE = "live"
     METAL = "metal"
@@ -164,6 +180,7 @@ class Find(Model):
     depth_mm: NonNegativeMm | None = None
     sigma_mm: float = Field(default=10, ge=0, le=200)
     what: Name = "something"
+    refuted: Refuted | None = Field(default=None, description="how it was shown to be false; nothing else removes it")
 
 
 class Scan(Model):
@@ -177,6 +194,7 @@ class Scan(Model):
     proved_on_live_cable: bool = False
     circuits_on: bool = False
     finds: tuple[Find, ...] = ()
+    instrument: Note = ""
     note: Note = ""
 
 
@@ -190,6 +208,7 @@ class OldHole(Model):
     depth_mm: NonNegativeMm = 0
     met: Note = ""
     holds: Note = ""
+    stopped: bool = Field(default=False, description="the bit met metal, water or a cable")
     day: Day | None = None
 
 
@@ -229,6 +248,9 @@ class Wall(Model):
     traces: tuple[Trace, ...] = Field(default=(), max_length=40)
     scans: tuple[Scan, ...] = ()
     old_holes: tuple[OldHole, ...] = ()
+    school: Id | None = Field(default=None, description="rule school for cables, if not the region's")
+    workroom: bool = Field(default=False, description="kitchen, utility or workroom, with a worktop")
+    screens: tuple[Screen, ...] = Field(default=(), description="what blunts a detector here")
     coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
     note: Note = ""
 
@@ -246,6 +268,8 @@ class Wall(Model):
         ):
             if twice := duplicated(items):
                 raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")
+        if self.outline:
+            self._outline_fits()
         for opening in self.openings:
             if opening.rect.right_mm > self.width_mm or opening.x_mm < 0 or opening.rect.top_mm > self.height_mm:
                 raise ValueError(
@@ -265,6 +289,19 @@ class Wall(Model):
                     f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
                 )
         return self
+
+    def _outline_fits(self) -> None:
+        ring = Polygon([(corner.x_mm, corner.y_mm) for corner in self.outline]) if len(self.outline) > 2 else Polygon()
+        if ring.area <= 0 or not ring.is_valid:
+            raise ValueError(
+                f"outline: its {len(self.outline)} corners make no face; give at least three, walked round the face"
+            )
+        left, low, right, top = ring.bounds
+        if left < 0 or low < 0 or right > self.width_mm or top > self.height_mm:
+            raise ValueError(
+                f"outline: a corner lies outside the wall of {self.width_mm:g} × {self.height_mm:g} mm; "
+                "move it or correct the wall's size"
+            )
 
     @property
     def face(self) -> Rect:

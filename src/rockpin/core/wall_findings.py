@@ -11,7 +11,8 @@ from rockpin.core.spot import PlacedHole
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
 
-_LAST_CENTURY = 2000
+LAST_CENTURY = 2000
+"""Walls from before this year may have coatings and boards with asbestos."""
 _HAZARDS = (Finish.TEXTURED, Finish.CEMENT_SHEET, Finish.INSULATING_BOARD)
 _PLANNED = (
     Family.BOARD_ON_STUDS,
@@ -33,7 +34,7 @@ def coating_forbids_marks(wall: Wall, site: Site) -> str | None:
     if wall.coating_tested:
         return None
     year = wall.built_year or site.built_year
-    if year is not None and year >= _LAST_CENTURY:
+    if year is not None and year >= LAST_CENTURY:
         return None
     if wall.finish in _HAZARDS:
         return "No check that marks before the coating or board has been tested for asbestos."
@@ -109,7 +110,7 @@ def _coating_findings(wall: Wall, site: Site) -> list[Finding]:
     year = wall.built_year or site.built_year
     if wall.coating_tested:
         return []
-    if year is not None and year < _LAST_CENTURY and wall.finish in (*_HAZARDS, Finish.UNKNOWN):
+    if year is not None and year < LAST_CENTURY and wall.finish in (*_HAZARDS, Finish.UNKNOWN):
         return [
             _finding(
                 Severity.PROVE_FIRST,
@@ -131,7 +132,7 @@ def _coating_findings(wall: Wall, site: Site) -> list[Finding]:
                 "Have it tested, or say when it was built.",
             )
         ]
-    if year is not None and year < _LAST_CENTURY:
+    if year is not None and year < LAST_CENTURY:
         return [
             _finding(
                 Severity.NOTE,
@@ -210,16 +211,6 @@ def wall_findings(
 ) -> list[Finding]:
     """What is wrong with, or not known of, the wall. ``action``: the next check, in a sentence."""
     findings = _belief_findings(wall, identified, action, catalogue)
-    if wall.outline:
-        findings.append(
-            _finding(
-                Severity.PROVE_FIRST,
-                "outline-not-planned",
-                wall,
-                "Sloped or stepped outlines are not planned yet; the wall is drawn and checked as a rectangle.",
-                "Check by tape that every hole lies on the wall, and look for the true top edge.",
-            )
-        )
     if wall.edge_slope_mm_per_m:
         findings.append(
             _finding(

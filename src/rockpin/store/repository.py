@@ -17,7 +17,9 @@ from sqlalchemy.orm import Session
 from rockpin.core.errors import NotFound, StaleWrite
 from rockpin.core.job import JobBody, JobDocument, Site
 from rockpin.core.model import Model
-from rockpin.core.wall import Wall
+from rockpin.core.record import drilled
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import OldHole, Wall
 from rockpin.store.engine import open_engine
 from rockpin.store.tables import Document, Revision
 
@@ -222,13 +224,30 @@ class Store:
 
     # --- whole documents -------------------------------------------------------------------------------------------
 
-    def document(self, job_id: str) -> JobDocument:
-        """A job with its site and the walls that it touches."""
+    def document(self, job_id: str, catalogue: Catalogue) -> JobDocument:
+        """A job with its site and the walls that it touches, in them the holes that other jobs have drilled there."""
         with self._session() as session:
             job = self._load(session, JobBody, job_id)
             site = self._load(session, Site, job.site_id)
-            walls = tuple(self._load(session, Wall, wall_id).body for wall_id in _walls_of(job.body))
+            walls = tuple(
+                _with_holes(self._load(session, Wall, wall_id).body, self._drilled(session, job, wall_id, catalogue))
+                for wall_id in _walls_of(job.body)
+            )
             return assemble(job.id, job.body, site.body, walls)
+
+    def _drilled(self, session: Session, job: Saved[JobBody], wall_id: str, catalogue: Catalogue) -> list[OldHole]:
+        """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""
+        query = (
+            select(Document.id, Revision.body)
+            .join(Revision, Revision.id == Document.head_id)
+            .where(Document.kind == "job", Document.site_id == job.site_id, Document.id != job.id)
+            .order_by(Document.id)
+        )
+        found: list[OldHole] = []
+        for other_id, data in session.execute(query):
+            if data["records"] and data["placement"]["wall_id"] == wall_id:
+                found += drilled(other_id, JobBody.model_validate(data), catalogue)
+        return found
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:
         """A whole document into the file, in one transaction, as a site of its own under fresh ids.
@@ -272,6 +291,12 @@ class Store:
         with self._session() as session:
             document = session.get(Document, document_id)
             return document is not None and not document.deleted
+
+
+def _with_holes(wall: Wall, holes: list[OldHole]) -> Wall:
+    known = {hole.id for hole in wall.old_holes}
+    fresh = tuple(hole for hole in holes if hole.id not in known)
+    return wall.model_copy(update={"old_holes": (*wall.old_holes, *fresh)}) if fresh else wall
 
 
 def _walls_of(job: JobBody) -> list[str]:

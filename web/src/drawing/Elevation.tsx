@@ -1,10 +1,11 @@
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
-import type { Placement, Plan } from "../api/client";
+import type { Placement, Plan, Rect, Stage } from "../api/client";
 import { Checkbox } from "../ui/controls";
 import { aheadOf, FixtureOnWall } from "./FixtureOnWall";
 import { Hatches } from "./Hatches";
 import { EvidenceMarks } from "./EvidenceMarks";
-import { closeUp, crowded, fitScale, type Scale, wholeWall } from "./scale";
+import { closeUp, crowded, fitScale, polygon, type Scale, wholeWall } from "./scale";
+import { Highlight, Risk, Routes, Unswept } from "./RiskPicture";
 import { Finds, Points, Sweeps, Zones } from "./Services";
 import { useSize } from "./useSize";
 import { Brickwork, Framing, Openings, Rulers, StudCentres } from "./WallFace";
@@ -24,16 +25,22 @@ interface Props {
   onScale: (scale: Scale) => void;
   /** The height of the line that is swept or shown, if any [mm]. */
   line_mm: number | null;
+  stage: Stage;
+  highlight: Rect | null;
+  /** Where the picture of the risk comes from. */
+  risk: string;
 }
 
-const LAYERS = ["Framing", "Cable zones", "Swept", "Checks"] as const;
+const LAYERS = ["Framing", "Cable zones", "Routes", "Risk", "Swept", "Not swept", "Checks"] as const;
 type Layer = (typeof LAYERS)[number];
+/** What is drawn at first; the risk and the ways of services only where they are talked of. */
+const HIDDEN_ONLY: readonly Layer[] = ["Routes", "Risk", "Not swept"];
 
 /** The wall front on, to scale. The fixture is dragged, or moved with the arrow keys. */
 export function Elevation(props: Props) {
   const { plan, placement, savedPlacement, placing } = props;
   const [ref, size] = useSize<HTMLDivElement>();
-  const [hidden, setHidden] = useState<readonly Layer[]>([]);
+  const [chosen, setChosen] = useState<Partial<Record<Layer, boolean>>>({});
   const [near, setNear] = useState<boolean | null>(null);
   const drag = useRef<{ x: number; y: number; from: Placement } | null>(null);
   const elevation = plan.elevation;
@@ -47,7 +54,10 @@ export function Elevation(props: Props) {
   );
   const { onScale } = props;
   useEffect(() => onScale(scale), [onScale, scale]);
-  const shows = (layer: Layer) => !hidden.includes(layer);
+  const offered = LAYERS.filter((layer) =>
+    HIDDEN_ONLY.includes(layer) ? props.stage === "hidden" : layer !== "Checks" || props.stage === "wall",
+  );
+  const shows = (layer: Layer) => (offered.includes(layer) ? (chosen[layer] ?? layer !== "Routes") : false);
 
   const start = (event: PointerEvent<SVGGElement>) => {
     if (placing) return;
@@ -71,6 +81,9 @@ export function Elevation(props: Props) {
   };
 
   const face = scale.box({ x_mm: 0, y_mm: 0, width_mm: elevation.width_mm, height_mm: elevation.height_mm });
+  const outline = elevation.outline.length
+    ? polygon(elevation.outline, scale)
+    : `M${face.x} ${face.y}h${face.width}v${face.height}h${-face.width}Z`;
   return (
     <section aria-label="Elevation" className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-1 pb-1">
@@ -78,14 +91,12 @@ export function Elevation(props: Props) {
           Elevation <span className="ml-1 font-normal text-soft">{elevation.size_text}</span>
         </h2>
         <div className="flex flex-wrap gap-x-3.5 gap-y-1 max-sm:hidden">
-          {LAYERS.map((layer) => (
+          {offered.map((layer) => (
             <Checkbox
               key={layer}
               label={layer}
               checked={shows(layer)}
-              onChange={(on) =>
-                setHidden((now) => (on ? now.filter((one) => one !== layer) : [...now, layer]))
-              }
+              onChange={(on) => setChosen((now) => ({ ...now, [layer]: on }))}
             />
           ))}
         </div>
@@ -108,13 +119,16 @@ export function Elevation(props: Props) {
                 <rect {...scale.box(scale.view)} />
               </clipPath>
               <g clipPath="url(#shown)">
-                <rect {...face} fill="var(--sheet)" />
+                <path d={outline} fill="var(--sheet)" />
                 {plan.reading.layers[0]?.hatch === "concrete" && (
                   <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
                 )}
                 <Brickwork elevation={elevation} scale={scale} />
                 {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
                 {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
+                {shows("Not swept") && <Unswept elevation={elevation} scale={scale} />}
+                {shows("Risk") && <Risk src={props.risk} face={face} />}
+                {shows("Routes") && <Routes plan={plan} scale={scale} />}
                 <Openings elevation={elevation} scale={scale} />
                 {elevation.old_holes.map((old) => (
                   <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
@@ -134,6 +148,7 @@ export function Elevation(props: Props) {
                 <Finds elevation={elevation} scale={scale} />
                 <Points elevation={elevation} scale={scale} />
                 {shows("Checks") && <EvidenceMarks elevation={elevation} scale={scale} />}
+                {props.highlight && <Highlight area={props.highlight} scale={scale} />}
                 {props.line_mm !== null && (
                   <path
                     d={`M${scale.frame.left} ${scale.y(props.line_mm)}H${scale.frame.right}`}
@@ -143,7 +158,7 @@ export function Elevation(props: Props) {
                     strokeLinecap="round"
                   />
                 )}
-                <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="3.2" />
+                <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="3.2" data-face="" />
               </g>
               {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}
               <Rulers elevation={elevation} scale={scale} />

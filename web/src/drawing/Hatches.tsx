@@ -11,6 +11,9 @@ export function Hatches() {
           <circle cx="19" cy="15" r=".6" />
         </g>
       </pattern>
+      <pattern id="hatch-unswept" width="16" height="16" patternUnits="userSpaceOnUse">
+        <path d="M0 16L16 0" stroke="var(--soft)" strokeWidth=".6" opacity=".5" />
+      </pattern>
       <pattern id="hatch-plaster" width="9" height="9" patternUnits="userSpaceOnUse">
         <rect width="9" height="9" fill="var(--board)" />
         <g fill="var(--soft)">

@@ -1,5 +1,5 @@
 import type { Plan } from "../api/client";
-import type { Scale } from "./scale";
+import { polygon, type Scale } from "./scale";
 
 type Elevation = Plan["elevation"];
 
@@ -8,9 +8,9 @@ export function Zones({ elevation, scale }: { elevation: Elevation; scale: Scale
   return (
     <g>
       {elevation.zones.map((zone) => (
-        <rect key={zone.id} {...scale.box(zone.area)} fill="url(#hatch-zone)">
+        <path key={zone.id} d={polygon(zone.outline, scale)} fill="url(#hatch-zone)">
           <title>{zone.reason}</title>
-        </rect>
+        </path>
       ))}
     </g>
   );
@@ -60,7 +60,7 @@ export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale
         ];
         const wide = 2 * find.keep_off_mm * scale.perMm;
         return (
-          <g key={find.id}>
+          <g key={find.id} opacity={find.refuted ? 0.3 : 1}>
             <line x1={x} y1={y} x2={x2} y2={y2} stroke="url(#hatch-find)" strokeWidth={wide} />
             <rect
               x={Math.min(x, x2) - wide / 2}
@@ -90,18 +90,21 @@ export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale
   );
 }
 
-function Symbol({ kind, x, y, size }: { kind: string; x: number; y: number; size: number }) {
-  const s = Math.max(3, size * 0.22);
-  if (kind === "switch") return <path d={`M${x - s} ${y + s}L${x + s} ${y - s}`} strokeWidth="1.8" />;
-  if (kind.includes("socket") || kind.includes("outlet") || kind === "fused_spur") {
-    return <path d={`M${x - s} ${y - s / 2}v${s}M${x + s} ${y - s / 2}v${s}`} strokeWidth="1.8" />;
-  }
-  if (kind === "consumer_unit")
-    return <path d={`M${x - s} ${y}h${2 * s}M${x} ${y - s}v${2 * s}`} strokeWidth="1.8" />;
-  if (kind === "wall_light") return <circle cx={x} cy={y} r={s} />;
-  if (kind === "tap" || kind === "radiator")
-    return <path d={`M${x} ${y - s}q${s} ${s} 0 ${2 * s}q${-s} ${-s} 0 ${-2 * s}`} />;
-  return <path d={`M${x} ${y - s}L${x + s} ${y + s}H${x - s}Z`} />;
+/** What a point is, told by a small drawing in its box: one shape a kind of service. */
+function Symbol({ symbol, x, y, size }: { symbol: string; x: number; y: number; size: number }) {
+  const s = Math.min(9, Math.max(3, size * 0.22));
+  const shapes: Record<string, string> = {
+    socket: `M${x - s} ${y - s / 2}v${s}M${x + s} ${y - s / 2}v${s}`,
+    switch: `M${x - s} ${y + s}L${x + s} ${y - s}`,
+    light: `M${x - s} ${y}a${s} ${s} 0 1 0 ${2 * s} 0a${s} ${s} 0 1 0 ${-2 * s} 0M${x} ${y - s}v${-s / 2}`,
+    board: `M${x - s} ${y - s}h${2 * s}M${x - s} ${y}h${2 * s}M${x - s} ${y + s}h${2 * s}`,
+    data: `M${x - s} ${y + s}v${-s}h${s}v${-s}h${s}`,
+    water: `M${x} ${y - s}q${s} ${s} 0 ${2 * s}q${-s} ${-s} 0 ${-2 * s}`,
+    heat: `M${x - s} ${y + s}q${s / 2} ${-s} 0 ${-2 * s}M${x} ${y + s}q${s / 2} ${-s} 0 ${-2 * s}M${x + s} ${y + s}q${s / 2} ${-s} 0 ${-2 * s}`,
+    gas: `M${x} ${y - s}L${x + s} ${y + s}H${x - s}Z`,
+    waste: `M${x - s} ${y - s}L${x} ${y + s}L${x + s} ${y - s}`,
+  };
+  return <path d={shapes[symbol] ?? ""} strokeWidth="1.6" />;
 }
 
 /** Sockets, switches and the rest, true to scale; those of the other face dashed. */
@@ -122,7 +125,7 @@ export function Points({ elevation, scale }: { elevation: Elevation; scale: Scal
               strokeWidth="1.4"
               strokeDasharray={behind ? "3 3" : undefined}
             />
-            <Symbol kind={point.kind} x={x} y={y} size={Math.min(box.width, box.height)} />
+            <Symbol symbol={point.symbol} x={x} y={y} size={Math.min(box.width, box.height)} />
             {!(cramped && behind) && (
               <text
                 x={x}

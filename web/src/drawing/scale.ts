@@ -39,6 +39,11 @@ export function fitScale(view: Rect, width: number, height: number): Scale {
   };
 }
 
+/** A path round some corners of the wall. */
+export function polygon(corners: readonly { x_mm: number; y_mm: number }[], scale: Scale): string {
+  return `M${corners.map((corner) => `${scale.x(corner.x_mm)} ${scale.y(corner.y_mm)}`).join("L")}Z`;
+}
+
 /** The whole face of a wall. */
 export function wholeWall(plan: Plan): Rect {
   return { x_mm: 0, y_mm: 0, width_mm: plan.elevation.width_mm, height_mm: plan.elevation.height_mm };

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, Refused, type Schemas, unwrap } from "../api/client";
 import { useTheme } from "../lib/theme";
+import { refreshSites } from "../lib/refresh";
 import { Button } from "../ui/controls";
 import { INK, Mark } from "../ui/Mark";
 import { EditSite, NewJob, NewSite, NewWall } from "./forms";
@@ -142,7 +143,7 @@ export function HomePage() {
       });
       const made = unwrap(answer);
       setFaults([]);
-      await queries.invalidateQueries({ queryKey: ["sites"] });
+      await refreshSites(queries);
       void navigate(`/jobs/${made.id}/set-out`);
     } catch (error) {
       setFaults(error instanceof Refused ? error.sentences : ["The file could not be read."]);

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { client, type Lists, Refused, type Schemas, type Units, unwrap, type Wall } from "../api/client";
+import { refreshSites } from "../lib/refresh";
 import { Button, Select } from "../ui/controls";
 import { Dialog } from "../ui/Dialog";
 
@@ -140,7 +141,7 @@ export function NewSite({ lists }: { lists: Lists }) {
         const body = { name, region: region as "britain", units: units as Units, built_year, note: "" };
         unwrap(await client.POST("/api/sites", { body }));
         setName("");
-        await queries.invalidateQueries({ queryKey: ["sites"] });
+        await refreshSites(queries);
       }}
     >
       <Text label="Name" value={name} onChange={setName} />
@@ -185,7 +186,7 @@ export function NewWall({ siteId, units, lists }: { siteId: string; units: Units
           await client.POST("/api/sites/{site_id}/walls", { params: { path: { site_id: siteId } }, body }),
         );
         setName("");
-        await queries.invalidateQueries({ queryKey: ["sites"] });
+        await refreshSites(queries);
       }}
     >
       <Text label="Name" value={name} onChange={setName} placeholder="Hall, stair side" />
@@ -247,7 +248,7 @@ export function NewJob({
         const made = unwrap(
           await client.POST("/api/sites/{site_id}/jobs", { params: { path: { site_id: siteId } }, body }),
         );
-        await queries.invalidateQueries({ queryKey: ["sites"] });
+        await refreshSites(queries);
         void navigate(`/jobs/${made.id}/fixture`);
       }}
     >

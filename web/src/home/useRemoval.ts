@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, Refused, unwrap } from "../api/client";
+import { refreshSites } from "../lib/refresh";
 
 interface Removed {
   id: string;
@@ -19,7 +20,7 @@ export function useRemoval() {
     } catch (error) {
       setRefusal(error instanceof Refused ? error.sentences.join(" ") : "Rock Pin does not answer.");
     }
-    await queries.invalidateQueries({ queryKey: ["sites"] });
+    await refreshSites(queries);
   };
   return {
     removed,

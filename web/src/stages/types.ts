@@ -1,4 +1,4 @@
-import type { Lists } from "../api/client";
+import type { Lists, Rect } from "../api/client";
 import type { Sweep } from "../workspace/useSweep";
 import type { Editing } from "../workspace/useWorkspace";
 
@@ -15,4 +15,6 @@ export interface StageProps {
   onSelect: (hole: string) => void;
   setPlacing: (placing: Placing | null) => void;
   sweep: Sweep;
+  /** An area to be drawn on the wall while it is talked of. */
+  setHighlight: (area: Rect | null) => void;
 }

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { client, type Stage, unwrap } from "../api/client";
+import { client, type Rect, type Stage, unwrap } from "../api/client";
 import { CutThrough } from "../drawing/CutThrough";
 import { Elevation } from "../drawing/Elevation";
 import type { Scale } from "../drawing/scale";
@@ -29,6 +29,7 @@ export function WorkspacePage() {
   const [chosen, setChosen] = useState<string | null>(null);
   const [placing, setPlacing] = useState<Placing | null>(null);
   const [scale, setScale] = useState<Scale | null>(null);
+  const [highlight, setHighlight] = useState<Rect | null>(null);
   const sweep = useSweep();
   const place = STAGES.findIndex((one) => one.key === wanted);
   const current = STAGES[place === -1 ? 4 : place];
@@ -111,6 +112,9 @@ export function WorkspacePage() {
                 placing={placing}
                 onScale={setScale}
                 line_mm={trace?.y_mm ?? null}
+                stage={key}
+                highlight={highlight}
+                risk={`/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`}
               />
             </div>
             <div
@@ -149,6 +153,7 @@ export function WorkspacePage() {
                 onSelect={setChosen}
                 setPlacing={setPlacing}
                 sweep={sweep}
+                setHighlight={setHighlight}
               />
             </div>
             <div className="sticky bottom-0 flex gap-2 border-t border-rule bg-sheet p-3">

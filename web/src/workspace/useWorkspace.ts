@@ -50,8 +50,7 @@ async function send(change: Change, now: Workspace): Promise<Workspace> {
   }
   const wall = change.update(now.wall.wall);
   const body = { revision: now.wall.revision, summary, wall };
-  unwrap(await client.PUT("/api/walls/{wall_id}", { params: { path: { wall_id: wall.id } }, body }));
-  return unwrap(await client.GET("/api/jobs/{job_id}", path));
+  return unwrap(await client.PUT("/api/jobs/{job_id}/wall", { ...path, body }));
 }
 
 /** The workspace of a job, every way to change it, and what to do when a change was refused as stale. */

@@ -1,99 +1,62 @@
-import { useState } from "react";
-import { freeId } from "../../lib/ids";
-import { Field } from "../../ui/Field";
-import { Button, Heading, Select } from "../../ui/controls";
+import { showLength } from "../../lib/units";
+import { Heading } from "../../ui/controls";
 import type { StageProps } from "../types";
+import { Detector } from "./Detector";
+import { HoleRisk } from "./HoleRisk";
+import { Points } from "./Points";
+import { Rules } from "./Rules";
 import { Sweeps } from "./Sweeps";
+import { type Mode, useScan } from "./useScan";
 
-const FACES = [
-  { key: "this", label: "On this face" },
-  { key: "other", label: "On the other face" },
-];
-
-export function HiddenStage({ editing, lists, setPlacing }: StageProps) {
-  const { wall } = editing.data.wall;
-  const units = editing.data.site.units;
-  const [kind, setKind] = useState("socket");
-  const [face, setFace] = useState<"this" | "other">("this");
-  const points = wall.points;
-  const label = (key: string) => lists.points.find((one) => one.key === key)?.label ?? key;
-
-  const add = (x_mm: number, y_mm: number) => {
-    setPlacing(null);
-    const point = {
-      id: freeId(
-        kind.replaceAll("_", "-"),
-        points.map((one) => one.id),
-      ),
-      kind,
-      face,
-      x_mm,
-      y_mm,
-      width_mm: null,
-      height_mm: null,
-      note: "",
-    };
-    const summary = `${label(kind).toLowerCase()} placed`;
-    void editing.saveWall({ points: [...points, point] }, summary).catch(() => undefined);
-  };
-  const place = () =>
-    setPlacing({ label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`, onPlace: add });
-
+/** What is hidden: the risk at each hole first, then what it follows from. */
+export function HiddenStage(props: StageProps) {
+  const scan = useScan(props.editing);
+  const { hidden, elevation, units } = props.editing.plan;
   return (
     <>
-      <p className="mb-3 text-[13px] text-soft">
-        Look at both faces of the wall, place what you see, and the zones where its cables may lie appear. A
-        detector that shows nothing proves little.
-      </p>
-      <Heading>What is on the wall</Heading>
-      <div className="grid grid-cols-2 gap-2">
-        <Select label="Kind" value={kind} options={lists.points} onChange={setKind} />
-        <Select label="Face" value={face} options={FACES} onChange={(key) => setFace(key as typeof face)} />
-      </div>
-      <div className="mt-2 flex gap-2">
-        <Button look="open" className="flex-1" onClick={place}>
-          Place it on the wall
-        </Button>
-        <Button onClick={() => add(Math.round(wall.width_mm / 2), Math.round(wall.height_mm / 2))}>
-          Type where
-        </Button>
-      </div>
-      <ul className="mt-3 space-y-2">
-        {points.map((point, index) => (
-          <li key={point.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
-            <span className="self-center text-[13px]">
-              {label(point.kind)}
-              {point.face === "other" && <span className="block text-[12px] text-soft">other face</span>}
-            </span>
-            {(["x_mm", "y_mm"] as const).map((key) => (
-              <Field
-                key={key}
-                label={key === "x_mm" ? "from left" : "from floor"}
-                units={units}
-                value={point[key]}
-                onCommit={(v) =>
-                  editing.saveWall(
-                    { points: points.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
-                    `${label(point.kind).toLowerCase()} moved`,
-                  )
-                }
-              />
+      <HoleRisk
+        {...props}
+        onSweep={(area, modes, depth_mm, how) => {
+          // the advice asks for a proved instrument and every circuit on: whoever takes it says that it was so
+          const instrument = { depth_mm, proved: true, circuits: true };
+          const wanted = (modes ?? []).filter((mode): mode is Mode => mode !== "opened");
+          void (how === "simulated"
+            ? scan.simulated(area, wanted, instrument)
+            : scan.byHand(area, wanted, instrument));
+        }}
+      />
+      {hidden.cautions.length > 0 && (
+        <ul
+          aria-label="Before you drill"
+          className="mt-4 space-y-1 border-l-4 border-ochre pl-2.5 text-[13px]"
+        >
+          {hidden.cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      )}
+      <Points {...props} />
+      <Detector {...props} scan={scan} />
+      <Sweeps {...props} />
+      {elevation.old_holes.length > 0 && (
+        <>
+          <Heading aside="from earlier jobs">Already in this wall</Heading>
+          <ul aria-label="Holes from earlier jobs" className="text-[13px]">
+            {elevation.old_holes.map((old) => (
+              <li key={old.id} className="border-b border-rule py-1">
+                <strong>
+                  {showLength(old.x_mm, units)} from the left, {showLength(old.y_mm, units)} up
+                </strong>
+                {old.depth_mm > 0 && `, ${showLength(old.depth_mm, units)} deep`}
+                {old.met && `: ${old.met}`}
+                {old.holds && `; ${old.holds}`}
+                {old.day && <span className="text-soft"> · {old.day}</span>}
+              </li>
             ))}
-            <button
-              type="button"
-              aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-              onClick={() =>
-                void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
-              }
-            >
-              −
-            </button>
-          </li>
-        ))}
-      </ul>
-      {points.length === 0 && <p className="text-soft">Nothing placed yet.</p>}
-      <Sweeps editing={editing} />
+          </ul>
+        </>
+      )}
+      <Rules {...props} />
     </>
   );
 }

@@ -1,4 +1,5 @@
 import type { Job } from "../../api/client";
+import { today } from "../../lib/today";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading, Select } from "../../ui/controls";
 import { HoleTabs } from "../HoleTabs";
@@ -22,7 +23,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
     return editing.saveJob((latest) => {
       const now: HoleRecord = latest.records.find((one) => one.hole_id === hole.id) ?? {
         hole_id: hole.id,
-        day: new Date().toISOString().slice(0, 10),
+        day: today(),
         met: [],
         depth_mm: null,
         fixing: hole.chosen,
@@ -108,6 +109,16 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
           </li>
         ))}
       </ol>
+      {editing.plan.hidden.cautions.length > 0 && (
+        <ul
+          aria-label="Before anybody drills here"
+          className="mt-3 space-y-1 border-l-4 border-ochre pl-2.5 text-[13px]"
+        >
+          {editing.plan.hidden.cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      )}
       <Heading>The whole job as a file</Heading>
       <a
         href={`/api/jobs/${job_id}/document`}

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
+import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Heading } from "../../ui/controls";
@@ -37,7 +38,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           x_mm,
           y_mm,
           width_mm: null,
-          day: new Date().toISOString().slice(0, 10),
+          day: today(),
         };
         void editing
           .saveWall({ hits: [...wall.hits, hit] }, `${label.toLowerCase()} put on`)

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
-import { Field } from "../../ui/Field";
+import { AreaFields } from "../../ui/AreaFields";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../types";
 
@@ -98,24 +98,7 @@ export function Members({
                   −
                 </button>
               </div>
-              <div className="grid grid-cols-4 gap-1.5">
-                {(
-                  [
-                    ["x_mm", "from left"],
-                    ["y_mm", "from floor"],
-                    ["width_mm", "wide"],
-                    ["height_mm", "high"],
-                  ] as const
-                ).map(([key, says]) => (
-                  <Field
-                    key={key}
-                    label={says}
-                    units={units}
-                    value={member[key]}
-                    onCommit={(v) => set({ [key]: v })}
-                  />
-                ))}
-              </div>
+              <AreaFields area={member} units={units} onChange={set} />
             </li>
           );
         })}

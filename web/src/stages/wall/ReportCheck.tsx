@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { type Lists, Refused, type Schemas, type Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
+import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
@@ -56,7 +57,7 @@ export function ReportCheck({
       y_mm: spot?.y_mm ?? null,
       value_mm: null,
       probe: null,
-      day: new Date().toISOString().slice(0, 10),
+      day: today(),
       note: "",
       ...part,
     };

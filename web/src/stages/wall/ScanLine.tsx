@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { client, type Reading, Refused, unwrap, type Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
+import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
@@ -30,7 +31,7 @@ export function ScanLine({ editing, sweep }: Pick<StageProps, "editing" | "sweep
       y_mm: height,
       readings: [...readings],
       struck: [],
-      day: new Date().toISOString().slice(0, 10),
+      day: today(),
       note,
     };
     await editing.saveWall({ traces: [...wall.traces, trace] }, "sweep kept");

@@ -1,0 +1,118 @@
+"""What is hidden: the picture of the risk, the ways to clear a hole, and the simulated detector over an area."""
+
+import io
+from typing import Literal
+from zlib import crc32
+
+import numpy as np
+from fastapi import APIRouter, Response
+from PIL import Image
+
+from rockpin.api.context import Context
+from rockpin.api.schemas import ScanAsk
+from rockpin.core.clearing import ClearingWay
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.identify import identify
+from rockpin.core.plan import clear_hole, look_inside
+from rockpin.core.risk_map import map_risk
+from rockpin.core.wall import Scan, Wall
+from rockpin.devices.simulated_services import Inside, TrueService, lay_services, sweep_area
+
+router = APIRouter(prefix="/api", tags=["hidden"])
+
+_INK = {"light": (148, 49, 31), "dark": (240, 144, 122)}
+
+
+@router.get("/jobs/{job_id}/risk.png", response_class=Response)
+def risk_picture(
+    job_id: str, context: Context, reach_mm: float = 50, theme: Literal["light", "dark"] = "light"
+) -> Response:
+    """The risk of a usual hole that reaches so deep, a pixel for every 10 mm: dots, a mesh, then solid."""
+    if not 1 <= reach_mm <= 400:
+        raise BadInput([Fault("reach_mm", f"is {reach_mm:g}; give how deep a hole reaches, 1 to 400 mm")])
+    document = context.store.document(job_id, context.catalogue)
+    done = look_inside(document, context.catalogue)
+    figures = done.catalogue.figures
+    radius = figures.picture_hole_mm / 2 + figures.setout_error_mm
+    risk = map_risk(done.hidden.field, document.wall.face, radius, reach_mm).risk[::-1]
+    row, column = np.indices(risk.shape)
+    # told apart in black and white: every fourth cell, every second one, all
+    dots = (row % 2 == 0) & (column % 2 == 0)
+    mesh = (row + column) % 2 == 0
+    shade = np.zeros(risk.shape, dtype=np.uint8)
+    shade[(risk > figures.risk_prove / 2) & dots] = 150
+    shade[(risk > figures.risk_prove) & mesh] = 190
+    shade[risk > figures.risk_stop] = 215
+    picture = np.zeros((*risk.shape, 4), dtype=np.uint8)
+    picture[..., :3] = _INK[theme]
+    picture[..., 3] = shade
+    packed = io.BytesIO()
+    Image.fromarray(picture, "RGBA").quantize(8).save(packed, "PNG", optimize=True)
+    return Response(packed.getvalue(), media_type="image/png", headers={"Cache-Control": "private, max-age=600"})
+
+
+@router.get("/jobs/{job_id}/holes/{hole_id}/ways")
+def ways(job_id: str, hole_id: str, context: Context) -> list[ClearingWay]:
+    """The ways to clear a hole, each worked out; none where nothing stands against it."""
+    return list(clear_hole(context.store.document(job_id, context.catalogue), hole_id, context.catalogue))
+
+
+def _true_services(wall: Wall, inside: Inside) -> tuple[TrueService, ...]:
+    """What the simulated detector's world hides in a wall: the same each time, and what was found there before."""
+    rng = np.random.default_rng(crc32(wall.id.encode()))
+    known = tuple(
+        TrueService(
+            kind="copper_pipe",
+            x_mm=find.x_mm,
+            y_mm=find.y_mm,
+            x2_mm=find.x2_mm,
+            y2_mm=find.y2_mm,
+            depth_mm=find.depth_mm or 25,
+            width_mm=16,
+        )
+        for scan in wall.scans
+        for find in scan.finds
+        if find.refuted is None
+    )
+    return lay_services(rng, wall, inside) + known
+
+
+@router.post("/walls/{wall_id}/scan")
+def scan(wall_id: str, ask: ScanAsk, context: Context) -> list[Scan]:
+    """Sweeps of an area with the simulated detector, one for each mode, with what it showed. Nothing is saved."""
+    saved = context.store.wall(wall_id)
+    wall, site = saved.body, context.store.site(saved.site_id).body
+    if not ask.area.overlaps(wall.face):
+        raise BadInput([Fault("area", "lies off the wall; mark an area on it")])
+    reading = identify(wall, site, context.catalogue).reading
+    inside = Inside(
+        hollow=reading.family.framed,
+        front_mm=reading.front_mm,
+        back_mm=reading.front_mm + reading.void_mm,
+        thickness_mm=reading.thickness_mm,
+    )
+    services = _true_services(wall, inside)
+    taken = {one.id for one in wall.scans}
+    found = []
+    for mode in ask.modes:
+        number = 1
+        while f"{mode}-{number}" in taken:
+            number += 1
+        name = f"{mode}-{number}"
+        taken.add(name)
+        rng = np.random.default_rng(crc32(f"{wall_id} {name} {ask.area}".encode()))
+        finds = sweep_area(rng, services, mode, ask.area, ask.claimed_depth_mm, ask.circuits_on, name)
+        found.append(
+            Scan(
+                id=name,
+                mode=mode,
+                area=ask.area,
+                day=ask.day,
+                claimed_depth_mm=ask.claimed_depth_mm,
+                proved_on_live_cable=ask.proved_on_live_cable,
+                circuits_on=ask.circuits_on,
+                finds=finds,
+                instrument="simulated detector",
+            )
+        )
+    return found

@@ -1,0 +1,90 @@
+import type { Rect, Units } from "../../api/client";
+import { Field } from "../../ui/Field";
+import { Select } from "../../ui/controls";
+import type { Scan } from "./useScan";
+
+type Find = Scan["finds"][number];
+
+const RUNS = [
+  { key: "upright", label: "Up and down" },
+  { key: "level", label: "Level" },
+  { key: "spot", label: "A spot" },
+];
+
+/** A find turned another way, through its middle, as long as the swept area. */
+function along(way: string, find: Find, area: Rect): Partial<Find> {
+  const [x, y] = [(find.x_mm + find.x2_mm) / 2, (find.y_mm + find.y2_mm) / 2];
+  if (way === "upright") return { x_mm: x, x2_mm: x, y_mm: area.y_mm, y2_mm: area.y_mm + area.height_mm };
+  if (way === "level") return { y_mm: y, y2_mm: y, x_mm: area.x_mm, x2_mm: area.x_mm + area.width_mm };
+  return { x_mm: x, x2_mm: x, y_mm: y, y2_mm: y };
+}
+
+/** One find: what it is, a line or a spot, where, how deep, and whether it was shown to be none. */
+export function FindRow({
+  find,
+  units,
+  refuted,
+  area,
+  onChange,
+}: {
+  find: Find;
+  units: Units;
+  refuted: readonly { key: string; label: string }[];
+  area: Rect;
+  onChange: (part: Partial<Find>, summary: string) => Promise<void>;
+}) {
+  const spot = find.x_mm === find.x2_mm && find.y_mm === find.y2_mm;
+  const upright = Math.abs(find.y2_mm - find.y_mm) >= Math.abs(find.x2_mm - find.x_mm);
+  return (
+    <div className="mt-2 border-t border-rule pt-2">
+      <div className="grid grid-cols-[1fr_80px_80px] items-end gap-2">
+        <Field
+          label="Found"
+          kind="text"
+          value={find.what}
+          onCommit={(what: string) => onChange({ what }, "find")}
+        />
+        <Field
+          label={spot || upright ? "from left" : "from floor"}
+          units={units}
+          value={spot || upright ? find.x_mm : find.y_mm}
+          onCommit={(v: number) =>
+            onChange(
+              spot || upright
+                ? { x_mm: v, x2_mm: v + (find.x2_mm - find.x_mm) }
+                : { y_mm: v, y2_mm: v + (find.y2_mm - find.y_mm) },
+              "find moved",
+            )
+          }
+        />
+        <Field
+          label="deep"
+          units={units}
+          value={find.depth_mm}
+          placeholder="not known"
+          clearable
+          onCommit={(v: number | null) => onChange({ depth_mm: v }, "find depth")}
+        />
+      </div>
+      <div className="mt-1.5 grid grid-cols-2 gap-2">
+        <Select
+          label="It runs"
+          value={spot ? "spot" : upright ? "upright" : "level"}
+          options={RUNS}
+          onChange={(key) => void onChange(along(key, find, area), "find turned")}
+        />
+        <Select
+          label="Is it there?"
+          value={find.refuted ?? ""}
+          options={[{ key: "", label: "It counts" }, ...refuted]}
+          onChange={(key) =>
+            void onChange(
+              { refuted: (key || null) as Find["refuted"] },
+              key ? "find refuted" : "find counts again",
+            )
+          }
+        />
+      </div>
+    </div>
+  );
+}

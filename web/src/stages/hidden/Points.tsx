@@ -1,0 +1,94 @@
+import { useState } from "react";
+import { freeId } from "../../lib/ids";
+import { Field } from "../../ui/Field";
+import { Button, Heading, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+
+const FACES = [
+  { key: "this", label: "On this face" },
+  { key: "other", label: "On the other face" },
+];
+
+/** Sockets, switches, taps and the rest, on this face and the other. */
+export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const [kind, setKind] = useState("socket");
+  const [face, setFace] = useState<"this" | "other">("this");
+  const points = wall.points;
+  const label = (key: string) => lists.points.find((one) => one.key === key)?.label ?? key;
+
+  const add = (x_mm: number, y_mm: number) => {
+    setPlacing(null);
+    const point = {
+      id: freeId(
+        kind.replaceAll("_", "-"),
+        points.map((one) => one.id),
+      ),
+      kind,
+      face,
+      x_mm,
+      y_mm,
+      width_mm: null,
+      height_mm: null,
+      note: "",
+    };
+    const summary = `${label(kind).toLowerCase()} placed`;
+    void editing.saveWall({ points: [...points, point] }, summary).catch(() => undefined);
+  };
+  const place = () =>
+    setPlacing({ label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`, onPlace: add });
+
+  return (
+    <>
+      <Heading aside="look at both faces">What is on the wall</Heading>
+      <div className="grid grid-cols-2 gap-2">
+        <Select label="Kind" value={kind} options={lists.points} onChange={setKind} />
+        <Select label="Face" value={face} options={FACES} onChange={(key) => setFace(key as typeof face)} />
+      </div>
+      <div className="mt-2 flex gap-2">
+        <Button look="open" className="flex-1" onClick={place}>
+          Place it on the wall
+        </Button>
+        <Button onClick={() => add(Math.round(wall.width_mm / 2), Math.round(wall.height_mm / 2))}>
+          Type where
+        </Button>
+      </div>
+      <ul className="mt-3 space-y-2" aria-label="Points on the wall">
+        {points.map((point, index) => (
+          <li key={point.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
+            <span className="self-center text-[13px]">
+              {label(point.kind)}
+              {point.face === "other" && <span className="block text-[12px] text-soft">other face</span>}
+            </span>
+            {(["x_mm", "y_mm"] as const).map((key) => (
+              <Field
+                key={key}
+                label={key === "x_mm" ? "from left" : "from floor"}
+                units={units}
+                value={point[key]}
+                onCommit={(v) =>
+                  editing.saveWall(
+                    { points: points.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
+                    `${label(point.kind).toLowerCase()} moved`,
+                  )
+                }
+              />
+            ))}
+            <button
+              type="button"
+              aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
+              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              onClick={() =>
+                void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
+              }
+            >
+              −
+            </button>
+          </li>
+        ))}
+      </ul>
+      {points.length === 0 && <p className="text-soft">Nothing placed yet.</p>}
+    </>
+  );
+}
