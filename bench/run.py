@@ -7,7 +7,10 @@ machine, so the ratio is what to compare between runs. For the drag it is the sm
 """
 
 import gzip
+import json
 import sys
+import time
+import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
@@ -90,6 +93,37 @@ def measure_drag() -> None:
             page.close()
 
 
+def measure_change() -> None:
+    """From a point that is moved to the whole answer with its zones, and to the picture of the risk."""
+    print(f"{'change of a point':<22}{'p50 ms':>8}{'p95 ms':>8}{'p50 in loops':>14}{'p95 in loops':>14}")
+    loop = reference_ms()
+    with demo_in_browser() as (_, address):
+
+        def ask(method: str, path: str, body: object = None) -> bytes:
+            data = None if body is None else json.dumps(body).encode()
+            question = urllib.request.Request(address + path, data, {"content-type": "application/json"}, method=method)
+            with urllib.request.urlopen(question) as answer:
+                return bytes(answer.read())
+
+        for document in demo_documents():
+            path = f"/api/jobs/{document.id}"
+            state = json.loads(ask("GET", path))
+            saved, drawn = [], []
+            for step in range(40):
+                wall = state["wall"]["wall"]
+                wall["points"][0]["x_mm"] += 7 if step % 2 else -7
+                body = {"revision": state["wall"]["revision"], "summary": "point moved", "wall": wall}
+                start = time.perf_counter()
+                state = json.loads(ask("PUT", f"{path}/wall", body))
+                saved.append((time.perf_counter() - start) * 1000)
+                start = time.perf_counter()
+                ask("GET", f"{path}/risk.png?reach_mm=50")
+                drawn.append((time.perf_counter() - start) * 1000)
+            for name, found in ((document.id, saved), ("  its risk picture", drawn)):
+                p50, p95 = quantile(found, 0.5), quantile(found, 0.95)
+                print(f"{name:<22}{p50:>8.1f}{p95:>8.1f}{p50 / loop:>14.1f}{p95 / loop:>14.1f}")
+
+
 def measure_screen() -> None:
     """What the browser has to fetch."""
     print()
@@ -106,6 +140,7 @@ PARTS: dict[str, Callable[[], None]] = {
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
     "map": lambda: measure_map(load_catalogue()),
     "drag": measure_drag,
+    "change": measure_change,
     "screen": measure_screen,
 }
 

@@ -76,6 +76,8 @@ class Figures(Model):
     duration_short: float
     pilot_root_share: float
     coach_pilot_share: float
+    bracket_bearing_mpa: float
+    bracket_least_mm: float
     dust_min_mm: float
     remaining_min_mm: float
     remaining_share: float

@@ -1,7 +1,6 @@
-"""Wood screws and coach screws in framing: withdrawal by formula, shear by a stated simple rule.
+"""Wood screws and coach screws in framing: withdrawal by formula, shear by the dowel equations with the board as a gap.
 
-Shear: the screw bends over the skin in front of the stud (lever rule, no head clamped unless the plate does), as
-the general dowel equations with a gap are not worked out in this version; the rule stays below them.
+Wherever the load stands off the stud, the bending of the screw over its lever limits the shear too: the lesser counts.
 """
 
 from rockpin.core.capacity.common import (
@@ -15,7 +14,16 @@ from rockpin.core.capacity.common import (
     screw_bending_shear_n,
     wrong_place,
 )
+from rockpin.core.capacity.dowel import (
+    ACROSS_GRAIN,
+    Joint,
+    Yield,
+    bearing_mpa,
+    bending_yield_mpa,
+    reference_shear,
+)
 from rockpin.core.demand import CaseDemand, Duration
+from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage
 from rockpin.core.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
@@ -88,6 +96,29 @@ def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, 
     return found
 
 
+def _dowel(
+    screw: Screw, spot: Spot, specific_gravity: float, bearing_mm: float, figures: Figures
+) -> tuple[Yield, Yield]:
+    """Reference shear [N] with the gap that the skins make, and what it would be without.
+
+    A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least.
+    """
+    angle = ACROSS_GRAIN
+    joint = Joint(
+        side_mpa=figures.bracket_bearing_mpa,
+        side_mm=max(spot.hole.plate_mm, figures.bracket_least_mm),
+        main_mpa=bearing_mpa(specific_gravity, screw.diameter_mm, angle),
+        main_mm=bearing_mm,
+        gap_mm=spot.skin_lever_mm,
+        diameter_mm=screw.root_mm,
+        yield_mpa=bending_yield_mpa(screw.diameter_mm),
+    )
+    return (
+        reference_shear(joint, screw.diameter_mm, angle),
+        reference_shear(joint._replace(gap_mm=0.0), screw.diameter_mm, angle),
+    )
+
+
 def _at_length(
     fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, behind: Behind, catalogue: Catalogue
 ) -> Assessment:
@@ -104,19 +135,20 @@ def _at_length(
     wet = figures.wood_wet if spot.environment is not Environment.DRY else 1.0
     reference_n = per_mm * thread * wet
     lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
+    dowel, ungapped = _dowel(screw, spot, species.specific_gravity, penetration - tip_off, figures)
 
     def use_of(case: CaseDemand) -> Use:
         lasting = case.duration is Duration.PERMANENT
         duration = figures.duration_permanent if lasting else figures.duration_short
         pull, across = case.forces.tension_n, case.forces.shear_n
         withdrawal = reference_n * duration
-        lateral = (
-            duration * wet * screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
-        )
+        bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
+        lateral = duration * wet * min(bending, dowel.force_n)
+        sideways = "bending of the screw through the board" if bending < dowel.force_n else dowel.words
         pulls_more = pull * lateral > across * withdrawal
         return Use(
             use=combined_use(pull, across, withdrawal, lateral),
-            governs="pull-out of the thread" if pulls_more else "bending of the screw through the board",
+            governs="pull-out of the thread" if pulls_more else sideways,
             tension_capacity_n=withdrawal,
             shear_capacity_n=lateral,
         )
@@ -132,6 +164,9 @@ def _at_length(
         f"× {wet:g} for damp = {reference_n:.0f} N for a short pull; "
         f"× {figures.duration_permanent:g} = {reference_n * figures.duration_permanent:.0f} N for a lasting one",
         bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures),
+        f"dowel equations, mode {dowel.mode}, with a gap of {lever:.1f} mm: {dowel.force_n:.0f} N; without it "
+        f"{ungapped.force_n:.0f} N, so the gap leaves {100 * dowel.force_n / ungapped.force_n:.0f} %. "
+        "A thicker screw or a backing board raises it most.",
     ]
     provisos: list[Finding] = []
     if behind.solid_wood < figures.solid_wood_credit:

@@ -4,7 +4,8 @@ import type { StageProps } from "../types";
 /** By which rules the wall was wired, and what blunts a detector in it. */
 export function Rules({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
   const { wall } = editing.data.wall;
-  const { hidden } = editing.plan;
+  const { hidden, elevation } = editing.plan;
+  const reasons = [...new Set(elevation.zones.map((zone) => zone.reason))];
   return (
     <>
       <Heading>By which rules it was wired</Heading>
@@ -20,6 +21,16 @@ export function Rules({ editing, lists }: Pick<StageProps, "editing" | "lists">)
       <p className="mt-1 text-[12px] text-soft">
         {hidden.school_says} Source: {hidden.school_source}.
       </p>
+      {reasons.length > 0 && (
+        <details className="mt-1 text-[13px]">
+          <summary className="text-soft">Why there are zones on this wall</summary>
+          <ul aria-label="Reasons of the zones" className="list-disc pl-4">
+            {reasons.map((reason) => (
+              <li key={reason}>{reason}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       <div className="mt-2 space-y-1.5">
         <Checkbox
           label="Kitchen, utility or workroom, with a worktop"
