@@ -76,6 +76,11 @@ class Figures(Model):
     duration_short: float
     pilot_root_share: float
     coach_pilot_share: float
+    packet_plastic: float
+    packet_metal: float
+    packet_metal_concrete: float
+    packet_shear_share: float
+    packet_over_table: float
     bracket_bearing_mpa: float
     bracket_least_mm: float
     dust_min_mm: float

@@ -7,6 +7,7 @@ from pydantic import Field, model_validator
 
 from rockpin.core.fixture import Fixture
 from rockpin.core.model import Day, Id, Model, Name, NonNegativeMm, Note, WallCoordinate, duplicated
+from rockpin.core.packet import Packet
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.wall import Wall
 
@@ -106,6 +107,7 @@ class JobBody(Model):
     wishes: tuple[Wish, ...] = (Wish.STRONGEST,)
     choices: tuple[Choice, ...] = ()
     kit: Kit = Kit()
+    packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
     records: tuple[HoleRecord, ...] = ()
     note: Note = ""
 
@@ -121,6 +123,8 @@ class JobBody(Model):
         ):
             if len(ids) != len(set(ids)):
                 raise ValueError(f"{label}: one entry a hole; {max(ids, key=ids.count)} stands twice")
+        if twice := duplicated(self.packets):
+            raise ValueError(f"packets: the id {twice[0]} stands twice; give each its own")
         return self
 
 

@@ -27,6 +27,7 @@ from rockpin.core.identify import Belief, Identified, identify
 from rockpin.core.job import JobDocument
 from rockpin.core.model import Model
 from rockpin.core.next_check import next_check
+from rockpin.core.packet_rows import with_packets
 from rockpin.core.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.reading import WallReading
 from rockpin.core.record import RecordLine, record_findings, record_lines
@@ -179,7 +180,7 @@ def look_inside(job: JobDocument, catalogue: Catalogue) -> Inside:
     """The rooms that ask the wall alone. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
     wall, site = job.wall, job.site
-    catalogue = catalogue.in_words_of(site.region)
+    catalogue = with_packets(catalogue.in_words_of(site.region), job.packets)
     identified = identify(wall, site, catalogue)
     framing = read_framing(wall, identified.reading, site.region, site.units, catalogue)
     return Inside(

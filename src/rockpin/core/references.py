@@ -1,16 +1,17 @@
 """Whether a document names only what the catalogue has: every unknown key is found at once, with its path."""
 
-from collections.abc import Mapping
+from collections.abc import Collection
 
 from rockpin.core.belief_tables import CheckForm
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.evidence import Evidence
 from rockpin.core.job import JobBody, JobDocument
+from rockpin.core.packet_rows import packet_faults, packet_key
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
 
 
-def _unknown(path: str, key: str, table: Mapping[str, object], what: str) -> list[Fault]:
+def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
     if key in table:
         return []
     return [Fault(path, f"“{key}” is no {what} of the catalogue; it has {', '.join(sorted(table))}")]
@@ -53,13 +54,15 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
     faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}
+    faults += packet_faults(job.packets, catalogue)
+    fixings = catalogue.fixing_by_key.keys() | {packet_key(packet) for packet in job.packets}
     for i, choice in enumerate(job.choices):
-        faults += _unknown(f"choices.{i}.fixing", choice.fixing, catalogue.fixing_by_key, "fixing")
+        faults += _unknown(f"choices.{i}.fixing", choice.fixing, fixings, "fixing")
         if choice.hole_id not in holes:
             faults.append(Fault(f"choices.{i}.hole_id", f"“{choice.hole_id}” is no hole of this fixture"))
     for i, record in enumerate(job.records):
         if record.fixing:
-            faults += _unknown(f"records.{i}.fixing", record.fixing, catalogue.fixing_by_key, "fixing")
+            faults += _unknown(f"records.{i}.fixing", record.fixing, fixings, "fixing")
         for met in record.met:
             faults += _unknown(f"records.{i}.met", met, catalogue.outcome_by_key, "outcome")
         if record.hole_id not in holes:

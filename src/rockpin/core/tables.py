@@ -3,6 +3,7 @@
 The catalogue package fills these from its data files; the core only reads them.
 """
 
+from collections.abc import Sequence
 from enum import StrEnum
 from functools import cached_property
 from typing import Annotated, Literal, Self
@@ -127,6 +128,7 @@ class FixingBase(Row):
     tools: tuple[str, ...] = ()
     grips: str
     stop: str
+    over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
 
 
 class Rating(Model):
@@ -151,6 +153,7 @@ class BoardAnchor(FixingBase):
     wing_mm: float = Field(ge=0, description="half the width that opens behind the board")
     needs_empty_void: bool
     flange_mm: float = Field(ge=0, description="diameter of the part that stays in front")
+    for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
 
 
 class MasonryPlug(FixingBase):
@@ -343,6 +346,11 @@ class Catalogue(Model):
         fields = {name: getattr(self, name) for name in type(self).model_fields}
         fields |= {name: worded(fields[name]) for name in ("materials", "points", "screws", "fixings")}
         return Catalogue.model_construct(**fields)
+
+    def with_fixings(self, more: Sequence["BoardAnchor | MasonryPlug"]) -> "Catalogue":
+        """This catalogue with more fixings."""
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        return Catalogue.model_construct(**fields | {"fixings": (*self.fixings, *more)})
 
     def in_words_of(self, region: Region) -> "Catalogue":
         """This catalogue in the trade words of a region."""

@@ -2,6 +2,7 @@ import type { Units } from "../api/client";
 
 const MM_PER_INCH = 25.4;
 const KG_PER_LB = 0.45359237;
+const N_PER_LBF = 4.4482216;
 
 function inches(mm: number): string {
   const count = Math.floor((mm / MM_PER_INCH) * 16 + 0.5);
@@ -25,6 +26,13 @@ export function showLength(mm: number, units: Units): string {
 /** A length for an input: to 0.1 mm, so that 12.5 stays 12.5. */
 export function inputLength(mm: number, units: Units): string {
   return units === "metric" ? `${Number(mm.toFixed(1))} mm` : inches(mm);
+}
+
+/** A force for an input. */
+export function inputForce(newtons: number, units: Units): string {
+  return units === "metric"
+    ? `${Number(newtons.toFixed(0))} N`
+    : `${Number((newtons / N_PER_LBF).toFixed(0))} lbf`;
 }
 
 /** A mass for an input. */

@@ -1,8 +1,8 @@
 import { useId, useState } from "react";
 import { client, Refused, unwrap, type Units } from "../api/client";
-import { inputLength, inputMass } from "../lib/units";
+import { inputForce, inputLength, inputMass } from "../lib/units";
 
-type Kind = "length" | "mass" | "text" | "number";
+type Kind = "length" | "mass" | "force" | "text" | "number";
 
 interface Props {
   label: string;
@@ -22,6 +22,7 @@ function shown(value: Props["value"], kind: Kind, units: Units): string {
   if (typeof value === "string") return value;
   if (kind === "length") return inputLength(value, units);
   if (kind === "mass") return inputMass(value, units);
+  if (kind === "force") return inputForce(value, units);
   return String(value);
 }
 

@@ -1,7 +1,8 @@
 """What each fixing can take: one method a module, one signature, ``assess(fixing, spot, catalogue)``."""
 
 from rockpin.core.capacity import board, concrete, masonry, wood
-from rockpin.core.capacity.common import Assessment
+from rockpin.core.capacity.common import Assessment, say
+from rockpin.core.findings import Severity
 from rockpin.core.spot import Spot
 from rockpin.core.tables import BoardAnchor, Catalogue, ConcreteAnchor, MasonryPlug, WoodFastener
 
@@ -9,16 +10,29 @@ from rockpin.core.tables import BoardAnchor, Catalogue, ConcreteAnchor, MasonryP
 def assess(
     fixing: BoardAnchor | MasonryPlug | WoodFastener | ConcreteAnchor, spot: Spot, catalogue: Catalogue
 ) -> Assessment:
-    """One fixing at one hole, by the method that its row names."""
+    """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
     match fixing:
         case BoardAnchor():
-            return board.assess(fixing, spot, catalogue)
+            made = board.assess(fixing, spot, catalogue)
         case MasonryPlug():
-            return masonry.assess(fixing, spot, catalogue)
+            made = masonry.assess(fixing, spot, catalogue)
         case WoodFastener():
-            return wood.assess(fixing, spot, catalogue)
+            made = wood.assess(fixing, spot, catalogue)
         case ConcreteAnchor():
-            return concrete.assess(fixing, spot, catalogue)
+            made = concrete.assess(fixing, spot, catalogue)
+    if fixing.over_table <= catalogue.figures.packet_over_table:
+        return made
+    doubt = say(
+        Severity.PROVE_FIRST,
+        spot,
+        fixing,
+        "packet-high",
+        f"Hole {spot.hole.number}: {fixing.label} claims {fixing.over_table:.1f} times what such a fixing usually "
+        "holds.",
+        {"over_table": fixing.over_table},
+        "Read again whether that is a working or a breaking load, or pull one to see.",
+    )
+    return made.model_copy(update={"provisos": (*made.provisos, doubt)})
 
 
 __all__ = ["Assessment", "assess"]

@@ -96,6 +96,15 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Fin
             needs_mm=needs,
             has_mm=behind.clear_mm,
         )
+    rated = anchor.for_board_mm
+    if rated is not None and (reading.board_kind is not BoardKind.GYPSUM or abs(reading.board_mm - rated) > 1):
+        no(
+            "packet-other-board",
+            f"Its packet rates it in {show_length(rated, units)} of board; this is "
+            f"{show_length(reading.board_mm, units)} of {reading.layers[0].label.lower()}.",
+            rated_mm=rated,
+            board_mm=reading.board_mm,
+        )
     low, high = reading.front_low_mm, reading.front_high_mm
     if not (anchor.grip_min_mm <= low and high <= anchor.grip_max_mm):
         grip = (
@@ -184,7 +193,8 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
         )
     if found or length is None:
         return refused(anchor, found)
-    thick = board_factor(anchor, reading, figures) or 0.0
+    # a packet is rated in this very board
+    thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
     cyclic = 1.0
     if spot.duty.cyclic:
         cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal

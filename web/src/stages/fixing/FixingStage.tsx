@@ -2,6 +2,7 @@ import type { HolePlan } from "../../api/client";
 import { Button, Heading, Select } from "../../ui/controls";
 import { HoleTabs } from "../HoleTabs";
 import type { StageProps } from "../types";
+import { PacketForm } from "./PacketForm";
 import { UseBars } from "./UseBars";
 
 export function FixingStage({ editing, lists, selected, onSelect }: StageProps) {
@@ -83,6 +84,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
         </Button>
       )}
 
+      <PacketForm editing={editing} />
       <details className="mt-4 border-t border-rule pt-2">
         <summary className="text-[14px] font-bold">Why not another? {listed.refused.length} refused</summary>
         <ul className="mt-2 space-y-2" aria-label="Refused fixings">

@@ -1,0 +1,199 @@
+import { useState } from "react";
+import { type Job, Refused } from "../../api/client";
+import { freeId } from "../../lib/ids";
+import { Field } from "../../ui/Field";
+import { Button, Select } from "../../ui/controls";
+import type { StageProps } from "../types";
+
+type Packet = Job["packets"][number];
+
+const FOR: readonly { key: Packet["made_for"]; label: string }[] = [
+  { key: "solid", label: "Solid brick or stone" },
+  { key: "cored", label: "Cored brick" },
+  { key: "hollow", label: "Hollow block" },
+  { key: "aerated", label: "Aerated block" },
+  { key: "concrete", label: "Concrete" },
+  { key: "board", label: "Board with a void behind" },
+];
+const WORKS: readonly { key: Packet["works"]; label: string }[] = [
+  { key: "plug", label: "A plug that folds or spreads" },
+  { key: "self_drilling", label: "It cuts its own thread" },
+  { key: "sleeve", label: "A sleeve that folds out" },
+  { key: "spring_toggle", label: "Wings that spring open" },
+  { key: "strap_toggle", label: "A bar on a strap" },
+];
+const BASIS: readonly { key: Packet["basis"]; label: string }[] = [
+  { key: "unknown", label: "It does not say: taken as breaking load" },
+  { key: "breaking", label: "Breaking load" },
+  { key: "working", label: "Working load" },
+];
+const START: Omit<Packet, "id"> = {
+  label: "",
+  made_for: "solid",
+  works: "plug",
+  plastic: true,
+  tension_n: 500,
+  shear_n: null,
+  basis: "unknown",
+  hole_mm: 8,
+  length_mm: 40,
+  screw_min_mm: 4.5,
+  screw_max_mm: 6,
+  board_mm: null,
+  grip_min_mm: 0,
+  grip_max_mm: 0,
+  void_mm: 0,
+};
+
+/** What is printed on the packet in hand: once saved it competes with the catalogue. */
+export function PacketForm({ editing }: Pick<StageProps, "editing">) {
+  const { job, site } = editing.data;
+  const units = site.units;
+  const [draft, setDraft] = useState(START);
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const set = (part: Partial<Packet>) => {
+    setDraft((now) => ({ ...now, ...part }));
+    return Promise.resolve();
+  };
+  const board = draft.made_for === "board";
+
+  const save = async () => {
+    const id = freeId(
+      "packet",
+      job.packets.map((one) => one.id),
+    );
+    const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" };
+    try {
+      await editing.saveJob(
+        (latest) => ({ packets: [...latest.packets, fresh] }),
+        `${fresh.label.toLowerCase()} entered`,
+      );
+      setFaults([]);
+      setDraft(START);
+    } catch (error) {
+      setFaults(error instanceof Refused ? error.sentences : ["It could not be saved; is Rock Pin running?"]);
+    }
+  };
+  const length = (
+    key:
+      | "hole_mm"
+      | "length_mm"
+      | "screw_min_mm"
+      | "screw_max_mm"
+      | "board_mm"
+      | "grip_min_mm"
+      | "grip_max_mm"
+      | "void_mm",
+    label: string,
+  ) => <Field label={label} units={units} value={draft[key]} onCommit={(v: number) => set({ [key]: v })} />;
+
+  return (
+    <details className="mt-4 border-t border-rule pt-2">
+      <summary className="text-[14px] font-bold">Enter the packet in hand</summary>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <div className="col-span-2">
+          <Field
+            label="What you call it"
+            kind="text"
+            value={draft.label}
+            onCommit={(v: string) => set({ label: v })}
+          />
+        </div>
+        <Select
+          label="Its load holds in"
+          value={draft.made_for}
+          options={FOR}
+          onChange={(key) => void set({ made_for: key as Packet["made_for"] })}
+        />
+        <Select
+          label="Made of"
+          value={draft.plastic ? "plastic" : "metal"}
+          options={[
+            { key: "plastic", label: "Plastic" },
+            { key: "metal", label: "Metal" },
+          ]}
+          onChange={(key) => void set({ plastic: key === "plastic" })}
+        />
+        <Field
+          label="Load, pulled straight out"
+          kind="force"
+          units={units}
+          value={draft.tension_n}
+          onCommit={(v: number) => set({ tension_n: v })}
+        />
+        <Field
+          label="Load, pulled along the wall"
+          kind="force"
+          units={units}
+          value={draft.shear_n}
+          clearable
+          placeholder="not printed"
+          onCommit={(v: number | null) => set({ shear_n: v })}
+        />
+        <div className="col-span-2">
+          <Select
+            label="What that load is"
+            value={draft.basis}
+            options={BASIS}
+            onChange={(key) => void set({ basis: key as Packet["basis"] })}
+          />
+        </div>
+        {length("hole_mm", "Hole")}
+        {length("length_mm", "Length")}
+        {length("screw_min_mm", "Screw from")}
+        {length("screw_max_mm", "Screw to")}
+        {board && (
+          <>
+            <div className="col-span-2">
+              <Select
+                label="How it holds"
+                value={draft.works}
+                options={WORKS}
+                onChange={(key) => void set({ works: key as Packet["works"] })}
+              />
+            </div>
+            {length("board_mm", "Board it is rated in")}
+            {length("void_mm", "Void it needs")}
+            {length("grip_min_mm", "Grips from")}
+            {length("grip_max_mm", "Grips to")}
+          </>
+        )}
+      </div>
+      {faults.length > 0 && (
+        <ul role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
+          {faults.map((fault) => (
+            <li key={fault}>{fault}</li>
+          ))}
+        </ul>
+      )}
+      <Button look="open" className="mt-2 w-full" onClick={() => void save()}>
+        Let it compete
+      </Button>
+      <ul className="mt-2 text-[13px]" aria-label="Packets in hand">
+        {job.packets.map((one) => (
+          <li key={one.id} className="flex items-center justify-between border-b border-rule">
+            <span>{one.label}</span>
+            <button
+              type="button"
+              aria-label={`Take ${one.label} out`}
+              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              onClick={() =>
+                void editing
+                  .saveJob(
+                    (latest) => ({
+                      packets: latest.packets.filter((other) => other.id !== one.id),
+                      choices: latest.choices.filter((choice) => choice.fixing !== `packet-${one.id}`),
+                    }),
+                    `${one.label.toLowerCase()} taken out`,
+                  )
+                  .catch(() => undefined)
+              }
+            >
+              −
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
