@@ -22,6 +22,7 @@ from rockpin.core.quantities import UnitSystem, show_length, show_share
 from rockpin.core.reading import Family
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
+from rockpin.core.words import inside
 
 
 class MarkPlace(NamedTuple):
@@ -95,11 +96,7 @@ def _settles(chances: Chances, table: Chances, acceptance: Acceptance, labels: S
     if names is None or best < 0.005:
         return None
     first, second = sorted(names, key=lambda index: -chances[index])
-    return f"{_lower(labels[first])} against {_lower(labels[second])}"
-
-
-def _lower(label: str) -> str:
-    return label[:1].lower() + label[1:]
+    return f"{inside(labels[first])} against {inside(labels[second])}"
 
 
 def advise(

@@ -20,6 +20,7 @@ from rockpin.core.quantities import UnitSystem, show_length, show_limit
 from rockpin.core.risk_map import map_risk
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Face, Scan, ScanMode, Wall
+from rockpin.core.words import inside
 
 _CELL_MM = 20.0
 _STEP_MM = 5.0
@@ -202,7 +203,7 @@ def ways_to_clear(
                 found.append(
                     ClearingWay(
                         kind=WayKind.FIXING,
-                        says=f"Take {one.label[:1].lower()}{one.label[1:]}: it reaches "
+                        says=f"Take {inside(one.label)}: it reaches "
                         f"{show_limit(one.hole.reach_mm, units)} and holds here.",
                         clears=True,
                         minutes=1,

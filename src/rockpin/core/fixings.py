@@ -15,6 +15,7 @@ from rockpin.core.model import Model
 from rockpin.core.quantities import show_share
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue
+from rockpin.core.words import inside
 
 
 class ChosenBy(StrEnum):
@@ -103,8 +104,8 @@ def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Ca
         severity=Severity.PROVE_FIRST,
         stage=Stage.FIXING,
         code="depends-on-wall",
-        sentence=f"Hole {spot.hole.number}: the wall may also be {other.label[:1].lower()}{other.label[1:]} "
-        f"({show_share(other.chance)}), and there {one.label[:1].lower()}{one.label[1:]} is refused. "
+        sentence=f"Hole {spot.hole.number}: the wall may also be {inside(other.label)} "
+        f"({show_share(other.chance)}), and there {inside(one.label)} is refused. "
         f"{elsewhere.refusals[0].sentence}",
         action="Find out what the wall is: the Wall stage names the next check.",
         action_stage=Stage.WALL,

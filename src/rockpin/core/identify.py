@@ -31,6 +31,7 @@ from rockpin.core.reading import (
 from rockpin.core.tables import Catalogue, Role
 from rockpin.core.thickness import Layers, usual_layers
 from rockpin.core.wall import Layer, Wall
+from rockpin.core.words import inside
 
 Chances = NDArray[np.float64]
 
@@ -247,7 +248,7 @@ def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str
         outcome = f"{', '.join(parts)}, {ends[one.probe.ended]}"
         if one.probe.void_depth_mm is not None:
             outcome += f" of {show_length(one.probe.void_depth_mm, units)}"
-    return f"{check.label}: {outcome[:1].lower()}{outcome[1:]}"
+    return f"{check.label}: {inside(outcome)}"
 
 
 def _witnesses(index: int, prior: Chances, weighed: Sequence[_Weighed]) -> tuple[Witness, ...]:
@@ -313,7 +314,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         word = np.log([right if row is stated else rest for row in rows])
         # what is usual here says nothing against somebody who saw the wall open
         logs += word - np.log(prior)
-        weighed.append(_Weighed("stated", f"Stated: {_lower(catalogue.belief.how_stated[wall.stated])}", word))
+        weighed.append(_Weighed("stated", f"Stated: {inside(catalogue.belief.how_stated[wall.stated])}", word))
     chances = _normal(logs)
 
     solidity = wall.courses.solidity if wall.courses else None
@@ -364,11 +365,6 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         if chances[index] >= figures.build_up_considered and not unmatched
     )
     return Identified(belief, reading, others)
-
-
-def _lower(text: str) -> str:
-    """A label inside a sentence; “I” stays as it is."""
-    return text if text.startswith("I ") else text[:1].lower() + text[1:]
 
 
 def _reason(row: BuildUp) -> str:

@@ -10,6 +10,7 @@ from rockpin.core.reading import Family
 from rockpin.core.spot import PlacedHole
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
+from rockpin.core.words import inside
 
 LAST_CENTURY = 2000
 """Walls from before this year may have coatings and boards with asbestos."""
@@ -72,7 +73,7 @@ def _belief_findings(wall: Wall, identified: Identified, action: str, catalogue:
                 prove,
                 "stated-doubted",
                 wall,
-                f"What was stated and what was found do not go together: it looks like {_lower(lead.label)} "
+                f"What was stated and what was found do not go together: it looks like {inside(lead.label)} "
                 f"({lead.probability_text}).",
                 "Look again at what was stated, or strike out the check that was wrong.",
             )
@@ -100,10 +101,6 @@ def _belief_findings(wall: Wall, identified: Identified, action: str, catalogue:
             )
         )
     return found
-
-
-def _lower(label: str) -> str:
-    return label[:1].lower() + label[1:]
 
 
 def _coating_findings(wall: Wall, site: Site) -> list[Finding]:
