@@ -11,7 +11,7 @@ from rockpin.api.context import Context
 from rockpin.api.schemas import ReadingsIn, ReadingsOut, SweepAsk
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.identify import identify
-from rockpin.devices.scanner import STEP_MM, SimulatedScanner, hidden_wall
+from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
 
 router = APIRouter(prefix="/api", tags=["devices"])
@@ -43,7 +43,7 @@ async def sweep(wall_id: str, ask: SweepAsk, context: Context) -> StreamingRespo
     hidden = hidden_wall(wall, pitches, reading.family.framed)
     # the same sweep again is another walk of the same hand
     seed = crc32(f"{wall_id} {ask.y_mm:.0f} {ask.from_mm:.0f} {len(wall.traces)}".encode())
-    scanner = SimulatedScanner(hidden, seed)
+    scanner: WallScanner = SimulatedScanner(hidden, seed)
 
     async def walk() -> AsyncIterator[bytes]:
         waiting: list[bytes] = []

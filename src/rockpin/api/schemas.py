@@ -13,7 +13,7 @@ from rockpin.core.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, Species
-from rockpin.core.wall import Framing, Layer, ScanMode, Wall
+from rockpin.core.wall import ScanMode, Wall
 
 
 class FaultOut(Model):
@@ -219,10 +219,3 @@ class Lists(Model):
     schools: tuple[Choice, ...]
     screens: tuple[Choice, ...]
     refuted: tuple[Choice, ...]
-
-
-class WallStart(Model):
-    """What a usual build-up brings to a wall."""
-
-    build_up: tuple[Layer, ...]
-    framing: Framing | None

@@ -28,8 +28,6 @@ class Figures(Model):
     picture_hole_mm: float
     way_search_mm: float
     sweep_around_mm: float
-    pipe_side_mm: float
-    gas_side_mm: float
     tug_down_n: float
     tug_out_n: float
     tug_low_mm: float

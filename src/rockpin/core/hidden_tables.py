@@ -123,7 +123,8 @@ class ZoneRule(Model):
     """One rule of a school: which strip or band of the wall may hold a cable, and why.
 
     ``from_mm``, ``to_mm``: of a band from the floor, or from the ceiling where ``below_ceiling``; of a strip from a
-    corner or an opening. ``margin_mm`` widens a point's band. ``only``: where the rule holds at all.
+    corner or an opening; of stud bays, ``to_mm`` is how far they go where no stud is known.
+    ``margin_mm`` widens a point's band. ``only``: where the rule holds at all.
     """
 
     key: Id
@@ -136,6 +137,12 @@ class ZoneRule(Model):
     only: Literal["always", "workroom", "workroom_before_2007"] = "always"
     services: tuple[Service, ...] = ()
     reason: str
+
+    @model_validator(mode="after")
+    def _bays_have_a_width(self) -> "ZoneRule":
+        if self.shape is ZoneShape.STUD_BAYS and self.to_mm <= 0:
+            raise ValueError(f"rule {self.key}: stud bays need to_mm, how far they go where no stud is known")
+        return self
 
 
 class ZoneSchool(Row):

@@ -166,21 +166,20 @@ class _Face:
         elif rule.shape is ZoneShape.BAND_UPRIGHT:
             band = box(left, 0, right, self.wall.height_mm)
         else:
-            left, right = self.bays(area)
+            left, right = self.bays(area, rule.to_mm)
             band = box(left, 0, right, self.wall.height_mm)
         reached = [piece for piece in _pieces(band.intersection(self.solid)) if piece.intersects(_rect(area))]
         return MultiPolygon(reached)
 
-    def bays(self, area: Rect) -> tuple[float, float]:
+    def bays(self, area: Rect, usual_mm: float) -> tuple[float, float]:
         """The stud bays at both sides of a box: to the studs beyond, or a usual pitch where no stud is known.
 
         A box is nailed to a stud at one of its sides; which one, nobody sees, so both bays count from either.
         """
-        usual = 610.0
         before = [x for x in self.studs if x < area.x_mm]
         after = [x for x in self.studs if x > area.right_mm]
-        left = before[-2] if len(before) > 1 else area.x_mm - usual
-        right = after[1] if len(after) > 1 else area.right_mm + usual
+        left = before[-2] if len(before) > 1 else area.x_mm - usual_mm
+        right = after[1] if len(after) > 1 else area.right_mm + usual_mm
         return max(0.0, left), min(self.wall.width_mm, right)
 
     def between(self, rule: ZoneRule) -> list[tuple[PointReading, PointReading, BaseGeometry]]:

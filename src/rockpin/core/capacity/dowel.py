@@ -12,7 +12,6 @@ from typing import NamedTuple
 from rockpin.core.quantities import MM_PER_INCH
 
 MPA_PER_PSI = 0.006894757
-QUARTER_INCH_MM = 0.25 * MM_PER_INCH
 ACROSS_GRAIN = 90.0
 
 
