@@ -21,8 +21,8 @@ def test_two_equal_spans_with_a_load_in_the_middle_of_one() -> None:
 def test_a_spread_load_on_two_equal_spans() -> None:
     # uniform over both spans: 3/16, 10/16, 3/16 continuous and 1/4, 1/2, 1/4 as simple spans
     ways = ways_to_share((0.0, 100.0, 200.0), 100.0, 200.0)
-    assert ways[2] == pytest.approx([1 / 4, 1 / 2, 1 / 4], abs=0.01)
-    assert ways[3] == pytest.approx([3 / 16, 10 / 16, 3 / 16], abs=0.005)
+    assert ways[2].shares == pytest.approx([1 / 4, 1 / 2, 1 / 4], abs=0.01)
+    assert ways[3].shares == pytest.approx([3 / 16, 10 / 16, 3 / 16], abs=0.005)
 
 
 @given(

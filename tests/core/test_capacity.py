@@ -12,14 +12,15 @@ from rockpin.core.capacity import Assessment, assess
 from rockpin.core.capacity.board import neighbour_factor as board_neighbours
 from rockpin.core.capacity.board import thickness_factor
 from rockpin.core.capacity.common import screw_bending_shear_n
-from rockpin.core.capacity.concrete import cone_area_ratio, cone_resistance_n, edge_shear_n
+from rockpin.core.capacity.en1992 import EdgeRow, cone_resistance_n, edge_shear_n, projected_area_mm2
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
 from rockpin.core.capacity.wood import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
-from rockpin.core.demand import CaseDemand, Duration, HoleDemand
+from rockpin.core.demand import CaseDemand, HoleDemand
 from rockpin.core.evidence import Filling
 from rockpin.core.fastener_group import HoleForces
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import members_of
+from rockpin.core.load_cases import Duration
 from rockpin.core.model import Rect
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.reading import read_wall
@@ -42,7 +43,6 @@ def spot(wall: Wall, x_mm: float, y_mm: float, pull_n: float = 1, shear_n: float
         duration=Duration.PERMANENT,
         stiff_ratio=1,
         forces=HoleForces(tension_n=pull_n, shear_x_n=0, shear_y_n=-shear_n),
-        edge_compression_n=0,
     )
     values: dict[str, Any] = {
         "hole": PlacedHole(
@@ -278,28 +278,33 @@ def test_the_cone_of_one_anchor_as_published() -> None:
 
 def test_cone_areas_by_hand() -> None:
     far = (1e6, 1e6, 1e6, 1e6)
-    assert cone_area_ratio(60, far, ()) == 1
-    # 45 mm from the left edge: (45 + 90)/180 across
-    assert cone_area_ratio(60, (45, 1e6, 1e6, 1e6), ()) == pytest.approx(135 / 180)
-    # a neighbour 100 mm to the right cuts half-way; one 180 mm away no longer
-    assert cone_area_ratio(60, far, ((100.0, 0.0),)) == pytest.approx((90 + 50) / 180)
-    assert cone_area_ratio(60, far, ((180.0, 0.0),)) == 1
+    assert projected_area_mm2([(0, 0)], [far], 90) == 180**2
+    # 45 mm from the left edge: (45 + 90) across
+    assert projected_area_mm2([(0, 0)], [(45, 1e6, 1e6, 1e6)], 90) == pytest.approx(135 * 180)
+    # a neighbour 100 mm to the right: (90 + 100 + 90); one 200 mm away stands by itself
+    assert projected_area_mm2([(0, 0), (100, 0)], [far, far], 90) == pytest.approx(280 * 180)
+    assert projected_area_mm2([(0, 0), (200, 0)], [far, far], 90) == pytest.approx(2 * 180**2)
+    # aslant the squares share a corner of (180 − 100)², counted once
+    assert projected_area_mm2([(0, 0), (100, 100)], [far, far], 90) == pytest.approx(2 * 180**2 - 80**2)
 
 
 def test_a_concrete_screw_by_hand() -> None:
     one = put("concrete_screw_8", spot(concrete_wall(), 2000, 1300, diameter_mm=11))
     cone = 7.7 * sqrt(20) * 50**1.5 * (0.5 + 50 / 200)
-    assert one.tension_n == pytest.approx(min(cone / (1.5 * 1.2), 41.9 * 700 / 1.5) / 1.4)
+    # its pull-out of 7.5 kN comes before the cone of 9.1 kN; the steel bears far more
+    assert one.tension_n == pytest.approx(min(cone, 7500) / (1.5 * 1.2) / 1.4)
+    assert one.governs == "pull-out of the anchor"
 
 
-def test_concrete_edge_in_shear_by_hand(catalogue: Catalogue) -> None:
-    anchor = catalogue.fixing_by_key["expansion_bolt_m10"]
-    assert anchor.method == "concrete"
+def test_concrete_edge_in_shear_by_hand() -> None:
     c1, d, lf = 100.0, 10.0, 60.0
     basic = 1.7 * d ** (0.1 * sqrt(lf / c1)) * lf ** (0.1 * (d / c1) ** 0.2) * sqrt(20) * c1**1.5
     # far from corners, wall of 120 under 1.5·c1 = 150: area (150+150)·120/(4.5·c1²), ψ_h = √(150/120)
     by_hand = basic * 300 * 120 / (4.5 * c1**2) * sqrt(150 / 120)
-    assert edge_shear_n(anchor, c1, (1e6, 1e6), 120, catalogue.figures) == pytest.approx(by_hand)
+    assert edge_shear_n(d, lf, EdgeRow(c1, 0, (1e6, 1e6)), 120, 20, 1.7) == pytest.approx(by_hand)
+    # two of them 150 mm apart along the edge: (150 + 150 + 150) wide
+    both = basic * 450 * 120 / (4.5 * c1**2) * sqrt(150 / 120)
+    assert edge_shear_n(d, lf, EdgeRow(c1, 150, (1e6, 1e6)), 120, 20, 1.7) == pytest.approx(both)
 
 
 def test_concrete_refusals() -> None:

@@ -4,6 +4,7 @@ from itertools import pairwise
 
 import pytest
 
+from rockpin.core.quantities import UnitSystem
 from rockpin.core.tables import BoardAnchor, Catalogue, ConcreteAnchor, MasonryPlug
 from rockpin.core.wall import HowKnown
 
@@ -15,7 +16,9 @@ def test_every_row_has_a_source_and_so_has_every_figure(catalogue: Catalogue) ->
 
 
 def test_there_is_enough_to_choose_from(catalogue: Catalogue) -> None:
-    assert len(catalogue.fixings) >= 16
+    assert len(catalogue.fixings) >= 60
+    assert len(catalogue.screws) >= 40
+    assert {row.method for row in catalogue.fixings} == {"board", "masonry", "wood", "steel", "concrete"}
     assert set(catalogue.member_sigma_mm) == set(HowKnown)
     # what is seen is surer than what is pinned, found, guessed
     sigmas = [catalogue.member_sigma_mm[known] for known in HowKnown]
@@ -24,35 +27,62 @@ def test_there_is_enough_to_choose_from(catalogue: Catalogue) -> None:
 
 def test_plugs_carry_more_the_larger_they_are_and_the_harder_the_wall(catalogue: Catalogue) -> None:
     plugs = sorted((f for f in catalogue.fixings if isinstance(f, MasonryPlug)), key=lambda plug: plug.hole_mm)
-    for wall in ("concrete", "solid", "cored", "hollow", "aerated"):
-        ratings = [plug.ratings[wall] for plug in plugs]
-        assert all(a.tension_n < b.tension_n and a.shear_n < b.shear_n for a, b in pairwise(ratings))
+    for kind in ("plug", "frame_plug", "resin", "masonry_screw"):
+        for only_here in (True, False):
+            row = [one for one in plugs if one.kind == kind and (one.systems == (UnitSystem.IMPERIAL,)) is only_here]
+            for wall in ("concrete", "solid", "cored", "hollow", "aerated"):
+                # ribbed plugs for one material stand beside the plain ones, and so do rods with and without a sieve
+                ratings = [one.ratings[wall] for one in row if wall in one.ratings and len(one.ratings) != 1]
+                assert all(a.tension_n < b.tension_n and a.shear_n < b.shear_n for a, b in pairwise(ratings))
     for plug in plugs:
-        order = [plug.ratings[wall].tension_n for wall in ("concrete", "solid", "cored", "aerated")]
+        order = [
+            plug.ratings[wall].tension_n
+            for wall in ("concrete", "solid", "cored", "hollow", "aerated")
+            if wall in plug.ratings
+        ]
         assert order == sorted(order, reverse=True)
+        assert list(plug.body_lengths_mm) == sorted(plug.body_lengths_mm)
         for key in plug.screws:
-            assert 0.4 * plug.hole_mm <= catalogue.screw_by_key[key].diameter_mm < plug.hole_mm
+            screw = catalogue.screw_by_key[key]
+            # a masonry screw cuts its thread in the wall, everything else goes into its hole
+            assert (plug.hole_mm < screw.diameter_mm) is (plug.kind == "masonry_screw")
+            assert 0.4 * plug.hole_mm <= screw.diameter_mm <= 1.4 * plug.hole_mm
 
 
 def test_board_anchors_of_a_kind_grow_with_their_size(catalogue: Catalogue) -> None:
     anchors = [f for f in catalogue.fixings if isinstance(f, BoardAnchor)]
-    for kind in ("sleeve", "spring_toggle", "strap_toggle"):
-        row = [one for one in anchors if one.kind == kind]
+    for kind in ("sleeve", "spring_toggle", "strap_toggle", "rivet", "rivet_nut", "panel_bolt"):
+        row = sorted(
+            (one for one in anchors if one.kind == kind),
+            key=lambda one: catalogue.screw_by_key[one.screw].diameter_mm,
+        )
         assert len(row) >= 2
-        assert [one.rating.tension_n for one in row] == sorted(one.rating.tension_n for one in row)
+        for a, b in pairwise(row):
+            thicker = catalogue.screw_by_key[a.screw].diameter_mm < catalogue.screw_by_key[b.screw].diameter_mm
+            assert a.rating.tension_n <= b.rating.tension_n
+            assert a.rating.shear_n <= b.rating.shear_n
+            assert not thicker or a.hole_mm <= b.hole_mm + 6.5  # a strap toggle's bar goes through at a slant
+            assert not thicker or kind in ("strap_toggle",) or a.rating.tension_n < b.rating.tension_n
+    for one in anchors:
+        if one.panel:
+            assert one.panel.tension_n <= one.rating.tension_n
     for one in anchors:
         assert one.grip_min_mm < one.grip_max_mm
-        assert catalogue.screw_by_key[one.screw].diameter_mm <= one.hole_mm or one.kind in (
-            "self_drilling",
-            "bare_screw",
-        )
+        # these make their own hole, and a rivet has no screw: its row stands in for the shank
+        own = one.kind in ("self_drilling", "bare_screw", "rivet")
+        assert catalogue.screw_by_key[one.screw].diameter_mm <= one.hole_mm or own
 
 
 def test_screws_and_anchors_have_possible_sizes(catalogue: Catalogue) -> None:
     for screw in catalogue.screws:
         assert 0.5 * screw.diameter_mm < screw.root_mm < screw.diameter_mm < screw.head_mm
         assert list(screw.lengths_mm) == sorted(set(screw.lengths_mm))
-    for anchor in (f for f in catalogue.fixings if isinstance(f, ConcreteAnchor)):
+    anchors = [one for one in catalogue.fixings if isinstance(one, ConcreteAnchor)]
+    for family in ("concrete_screw", "expansion_bolt_m", "sleeve_bolt"):
+        row = [one for one in anchors if one.key.startswith(family) and one.key[-2:] != "in"]
+        for a, b in pairwise(sorted(row, key=lambda one: (one.diameter_mm, one.key))):
+            assert (a.hef_mm, a.pullout_n, a.edge_min_mm) <= (b.hef_mm, b.pullout_n, b.edge_min_mm)
+    for anchor in anchors:
         assert 40 <= anchor.hef_mm < anchor.embedment_mm < anchor.lengths_mm[0] + 1
         assert anchor.fyk_mpa < anchor.fuk_mpa
 

@@ -99,7 +99,7 @@ def test_the_docs_name_every_field_of_a_document_and_every_finding() -> None:
     for call in (
         r"\b_finding\(\s*\w+(?:\.\w+)?,\s*\"([a-z0-9-]+)\"",
         r"\bno\(\s*\"([a-z0-9-]+)\"",
-        r"refuse\(\s*spot,\s*\w+,\s*\"([a-z0-9-]+)\"",
+        r"\brefuse\(\s*\"([a-z0-9-]+)\"",
     ):
         coded |= set(re.findall(call, sources))
     coded |= set(re.findall(r'"([a-z]+(?:-[a-z]+)*-not-planned)"', sources))

@@ -228,11 +228,18 @@ def _fixture(**changes: object) -> Fixture:
         (job(stud_wall(), _fixture(pieces=()), 550, 1000), "no-piece"),
         (job(stud_wall(), _fixture(supports=()), 550, 1000), "no-holes"),
         (job(stud_wall(), plate_fixture(mass_kg=0), 550, 1000), "no-mass"),
-        (job(stud_wall(), plate_fixture(duty="body_support"), 550, 1000), "body-support-not-planned"),
-        (job(brick_wall(), _fixture(environment=Environment.OUTDOOR), 550, 1000), "wind-not-planned"),
+        (job(stud_wall(), plate_fixture(duty="body_support"), 550, 1000), "no-rail-line"),
+        (job(brick_wall(), _fixture(environment=Environment.OUTDOOR), 550, 1000), "wind-planning"),
         (
-            job(brick_wall(), _fixture(links=(Link(id="l", kind=LinkKind.SPACER, thickness_mm=20),)), 550, 1000),
-            "links-not-planned",
+            job(
+                brick_wall(),
+                _fixture(
+                    links=(Link(id="l", kind=LinkKind.CHANNEL, thickness_mm=21, support_ids=("plate",)),),
+                ),
+                550,
+                1000,
+            ),
+            "nut-unknown",
         ),
         (
             job(
@@ -241,7 +248,7 @@ def _fixture(**changes: object) -> Fixture:
                 550,
                 1000,
             ),
-            "limit-not-planned",
+            "limit-broken",
         ),
     ],
 )
@@ -261,11 +268,12 @@ def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said()
         document.model_dump()
         | {
             "walls": [document.walls[0].model_dump(), other.model_dump()],
-            "placement": document.placement.model_dump() | {"supports": [{"support_id": "plate", "wall_id": "other"}]},
+            "placement": document.placement.model_dump()
+            | {"supports": [{"support_id": "plate", "wall_id": "other", "dx_mm": 12}]},
         }
     )
     made = plan(document)
-    assert {"sliding-not-planned", "no-bearing", "second-wall-not-planned"} <= codes(made)
+    assert {"slid-too-far", "no-bearing", "second-wall-not-planned"} <= codes(made)
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
 
 

@@ -5,9 +5,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.demand import load_cases, solve_fixture
+from rockpin.core.demand import solve_fixture
 from rockpin.core.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
 from rockpin.core.job import Wish
+from rockpin.core.load_cases import load_cases
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.spot import board_edge, free_edges
 from rockpin.core.wall import EdgeKind, Layer, Opening, OpeningKind

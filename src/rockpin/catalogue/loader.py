@@ -27,7 +27,7 @@ _TABLES = (
     "starters",
 )
 _BELIEF = ("checks", "likelihoods", "veils", "faces", "dust", "pitches", "hits")
-_FIXINGS = ("board", "masonry", "wood", "concrete")
+_FIXINGS = ("board", "masonry", "wood", "steel", "concrete")
 
 
 def _read(name: str) -> dict[str, Any]:

@@ -3,8 +3,9 @@
 Two supports leave no choice. Of more, this room keeps every way that cannot be ruled out; the caller takes the worst.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 from scipy.interpolate import CubicSpline
@@ -39,18 +40,49 @@ def continuous_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
     return [float(share) for share in shares]
 
 
+def simple_turn(supports_mm: Sequence[float], x_mm: float) -> list[float]:
+    """Reaction [1/mm] of each support to a unit moment at x, cut over every inner support: the influence line's slope.
+
+    A moment about the upright axis is taken by a couple of the two supports beside it; one support alone gives none.
+    """
+    n = len(supports_mm)
+    if n == 1:
+        return [0.0]
+    right = min(max(int(np.searchsorted(supports_mm, x_mm)), 1), n - 1)
+    slope = 1 / (supports_mm[right] - supports_mm[right - 1])
+    turns = [0.0] * n
+    turns[right - 1], turns[right] = -slope, slope
+    return turns
+
+
+def continuous_turn(supports_mm: Sequence[float], x_mm: float) -> list[float]:
+    """Reaction [1/mm] of each support to a unit moment at x, if the piece is one beam of even stiffness."""
+    if len(supports_mm) < 3:
+        return simple_turn(supports_mm, x_mm)
+    spline = CubicSpline(np.asarray(supports_mm), np.eye(len(supports_mm)), bc_type="natural")
+    inside = min(max(x_mm, supports_mm[0]), supports_mm[-1])
+    return [float(slope) for slope in spline(inside, 1)]
+
+
 _PLACES, _WEIGHTS = np.polynomial.legendre.leggauss(8)
 
 
-@lru_cache(maxsize=512)
-def ways_to_share(supports_mm: tuple[float, ...], x_mm: float, spread_mm: float) -> tuple[tuple[float, ...], ...]:
-    """The ways in which a load may be shared among supports in ascending order: each sums to one.
+class Way(NamedTuple):
+    """One way of sharing: of a unit load [1], and of a unit moment about the upright axis [1/mm], by each support."""
+
+    shares: tuple[float, ...]
+    turns: tuple[float, ...]
+
+
+@lru_cache(maxsize=2048)
+def ways_to_share(supports_mm: tuple[float, ...], x_mm: float, spread_mm: float) -> tuple[Way, ...]:
+    """The ways in which a load may be shared among supports in ascending order: shares sum to one, turns to nought.
 
     Of three or more supports, continuous beam and simple spans are both kept, and a weight that is spread over its
     piece also as spread: the middle of a shelf must not be thought to leave its ends free.
     """
     if len(supports_mm) < 3:
-        return (tuple(simple_share(supports_mm, x_mm)),)
+        return (Way(tuple(simple_share(supports_mm, x_mm)), tuple(simple_turn(supports_mm, x_mm))),)
     spots: list[tuple[tuple[float, float], ...]] = [((1.0, x_mm),)]
     if spread_mm:
         # influence lines are cubics with a kink at each support; eight points in each third are ample
@@ -62,9 +94,12 @@ def ways_to_share(supports_mm: tuple[float, ...], x_mm: float, spread_mm: float)
                 for place, weight in zip(_PLACES, _WEIGHTS, strict=True)
             )
         )
-    ways = []
-    for spot in spots:
-        for rule in (simple_share, continuous_share):
-            parts = [(weight, rule(supports_mm, x)) for weight, x in spot]
-            ways.append(tuple(sum(w * share[i] for w, share in parts) for i in range(len(supports_mm))))
-    return tuple(ways)
+
+    def mean(
+        rule: Callable[[Sequence[float], float], list[float]], spot: tuple[tuple[float, float], ...]
+    ) -> tuple[float, ...]:
+        parts = [(weight, rule(supports_mm, x)) for weight, x in spot]
+        return tuple(sum(w * share[i] for w, share in parts) for i in range(len(supports_mm)))
+
+    rules = ((simple_share, simple_turn), (continuous_share, continuous_turn))
+    return tuple(Way(mean(share, spot), mean(turn, spot)) for spot in spots for share, turn in rules)

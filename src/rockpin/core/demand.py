@@ -1,40 +1,25 @@
-"""What pulls on each hole? Weight, use and a tug, carried through the supports to every hole.
-
-One load case is one set of forces; each hole gets a pull-out and a shear from each. Nothing is averaged between
-cases: the capacity rooms check each hole against every case.
+"""What pulls on each hole? Every load case carried through the supports, and through a board between, to every hole.
 
 Two steps. The piece is shared among its supports: statics of a beam where they stand side by side, else all of
-its holes are one group. Then each group of holes is an elastic fastener group behind a rigid plate.
+its holes are one group. Then each group of holes is an elastic fastener group behind a rigid plate. Where a board or
+channel stands between, its own holes are a group under everything that its supports bring to it.
 """
 
 from collections.abc import Sequence
-from enum import StrEnum
-from itertools import pairwise
+from dataclasses import dataclass
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.beam import ways_to_share
-from rockpin.core.fastener_group import Force, GroupHole, GroupResult, HoleForces, Plate, solve_group
+from rockpin.core.fastener_group import Force, GroupRows, HoleForces, Rows, solve_rows, wrench_at
 from rockpin.core.figures import Figures
-from rockpin.core.fixture import Attachment, Fixture, HoleKind, Piece
+from rockpin.core.fixture import Fixture
 from rockpin.core.framing import BehindKind
-from rockpin.core.model import Model, bounding
-from rockpin.core.quantities import STANDARD_GRAVITY_M_S2
-from rockpin.core.tables import Duty
-
-
-class Duration(StrEnum):
-    """For how long a case acts: wood bears a short load better than a lasting one."""
-
-    PERMANENT = "permanent"
-    SHORT = "short"
-
-
-class LoadCase(Model):
-    """Forces that act together, named as the panel says it."""
-
-    key: str
-    label: str
-    duration: Duration
-    forces: tuple[Force, ...]
+from rockpin.core.load_cases import Duration, LoadCase
+from rockpin.core.model import Model
+from rockpin.core.support_groups import SupportGroup, first_screw, groups_of, link_group
 
 
 class CaseDemand(Model):
@@ -45,14 +30,26 @@ class CaseDemand(Model):
     duration: Duration
     stiff_ratio: float
     forces: HoleForces
-    edge_compression_n: float
+
+
+class BoundDemand(Model):
+    """The greatest pull-out and shear [N] on a hole with the fasteners as stiff beside one another as given."""
+
+    stiff_ratio: float
+    tension_n: float
+    shear_n: float
 
 
 class HoleDemand(Model):
-    """All cases on one hole, and the greatest pull-out and shear among them."""
+    """What a hole must bear: the cases that no other case exceeds in both pull-out and shear.
+
+    No method's use falls where pull-out or shear grows, so these cases alone decide.
+    """
 
     hole_id: str
     cases: tuple[CaseDemand, ...]
+    bounds: tuple[BoundDemand, ...] = ()
+    edge_compression_n: float = 0.0
 
     @property
     def tension_n(self) -> float:
@@ -63,182 +60,267 @@ class HoleDemand(Model):
         return max((case.forces.shear_n for case in self.cases), default=0.0)
 
 
-def weight_n(piece: Piece, duty: Duty) -> float:
-    """Weight [N] of a piece and its contents under a duty: the factor takes the live part only, or all that moves."""
-    own = piece.mass_kg * (duty.factor if duty.whole_mass else 1.0)
-    return (own + piece.contents_kg * duty.factor) * STANDARD_GRAVITY_M_S2
+class CaseRow(NamedTuple):
+    """What a row of the table stands for: which case, and how stiff the fasteners are beside one another."""
+
+    case: LoadCase
+    stiff_ratio: float
 
 
-def _weights(fixture: Fixture, duty: Duty) -> tuple[Force, ...]:
-    forces = []
-    for piece in fixture.pieces:
-        x, y, z = piece.cog_mm
-        # only a centre of gravity in the middle goes with a load that is spread over the whole piece
-        centred = abs(x - piece.rect.centre_x_mm) < 1e-9
-        forces.append(
-            Force(
-                x_mm=x,
-                y_mm=y,
-                z_mm=z,
-                fy_n=-weight_n(piece, duty),
-                spread_mm=piece.width_mm if centred else 0,
-            )
-        )
-    return tuple(forces)
+@dataclass(frozen=True)
+class DemandTable:
+    """Forces [N] on all holes in all cases, arrays of shape (rows, holes)."""
+
+    hole_ids: tuple[str, ...]
+    rows: tuple[CaseRow, ...]
+    tension_n: Rows
+    shear_x_n: Rows
+    shear_y_n: Rows
+    compression_n: Rows
 
 
-def _tug_spots(piece: Piece, foot_mm: float, figures: Figures) -> list[tuple[str, float, float]]:
-    """Corners of the front face within reach. Demand is convex in the spot, so the worst spot is a corner."""
-    low = max(piece.y_mm, figures.tug_low_mm - foot_mm)
-    high = min(piece.rect.top_mm, figures.tug_high_mm - foot_mm)
-    if low > high:
-        return []
-    sides = (("left", piece.x_mm), ("right", piece.rect.right_mm))
-    heights = (("bottom", low), ("top", high)) if high > low else (("", low),)
-    return [(f"{side} end, {height}".rstrip(", "), x, y) for side, x in sides for height, y in heights]
+@dataclass(frozen=True)
+class Demand:
+    """What the whole fixture puts on every hole, and what its pattern of holes cannot carry.
 
-
-def load_cases(fixture: Fixture, duty: Duty, foot_mm: float, figures: Figures) -> tuple[LoadCase, ...]:
-    """All cases of a fixture whose lower left corner lies ``foot_mm`` above the finished floor.
-
-    Weight with its duty; somebody's tug at each corner that can be grasped, on top of the weight; a shaken
-    fixture also sideways, both ways.
+    ``holes``: those in the wall. ``joints``: those of brackets in a board or channel. ``mixed_links``: brackets above
+    one another, of which only some stand on a board, which this room cannot tell apart.
     """
-    weights = _weights(fixture, duty)
-    cases = [LoadCase(key="hanging", label="hanging as used", duration=Duration.PERMANENT, forces=weights)]
-    if fixture.graspable and not duty.body_support:
-        for piece in fixture.pieces:
-            for spot, x, y in _tug_spots(piece, foot_mm, figures):
-                tug = Force(x_mm=x, y_mm=y, z_mm=piece.depth_mm, fy_n=-figures.tug_down_n, fz_n=figures.tug_out_n)
-                cases.append(
-                    LoadCase(
-                        key=f"tug-{piece.id}-{spot.replace(',', '').replace(' ', '-')}",
-                        label=f"somebody pulls at the {spot}",
-                        duration=Duration.SHORT,
-                        forces=(*weights, tug),
-                    )
-                )
-    if duty.sideways_g:
-        for side, sign in (("left", -1.0), ("right", 1.0)):
-            push = tuple(
-                force.model_copy(update={"fx_n": sign * duty.sideways_g * -force.fy_n / duty.factor})
-                for force in weights
-            )
-            cases.append(
-                LoadCase(key=f"shaken-{side}", label=f"shaken to the {side}", duration=Duration.SHORT, forces=push)
-            )
-    return tuple(cases)
-
-
-class SupportGroup(Model):
-    """The used holes of one support, or of several that act as one."""
-
-    support_ids: tuple[str, ...]
-    holes: tuple[GroupHole, ...]
-    keyholes: tuple[bool, ...]
-    plate: Plate
-
-    @property
-    def centre_x_mm(self) -> float:
-        return sum(hole.x_mm for hole in self.holes) / len(self.holes)
-
-
-def _groups(
-    fixture: Fixture, offsets: dict[str, tuple[float, float]], stiffness: dict[str, float]
-) -> list[SupportGroup]:
-    groups: list[SupportGroup] = []
-    for support in fixture.supports:
-        used = [hole for hole in support.holes if hole.used]
-        if not used:
-            continue
-        dx, dy = offsets.get(support.id, (0.0, 0.0))
-        holes = tuple(
-            GroupHole(
-                id=hole.id,
-                x_mm=support.x_mm + hole.x_mm + dx,
-                y_mm=support.y_mm + hole.y_mm + dy,
-                bears_across=hole.kind is not HoleKind.SLOT_ACROSS,
-                bears_upright=hole.kind is not HoleKind.SLOT_UPRIGHT,
-                stiffness=stiffness.get(hole.id, 1.0),
-            )
-            for hole in used
-        )
-        groups.append(
-            SupportGroup(
-                support_ids=(support.id,),
-                holes=holes,
-                keyholes=tuple(hole.kind is HoleKind.KEYHOLE for hole in used),
-                plate=Plate(
-                    area=support.rect.model_copy(update={"x_mm": support.x_mm + dx, "y_mm": support.y_mm + dy}),
-                    bearing_width_mm=support.width_mm,
-                    bearing_height_mm=support.height_mm,
-                    flexible=support.flexible,
-                ),
-            )
-        )
-    return groups
-
-
-def side_by_side(groups: Sequence[SupportGroup]) -> bool:
-    """Whether the supports stand beside one another, none above another, so that the piece is a beam on them."""
-    spans = sorted((group.plate.area.x_mm, group.plate.area.right_mm) for group in groups)
-    return all(left[1] <= right[0] + 1e-9 for left, right in pairwise(spans))
-
-
-def _merged(groups: Sequence[SupportGroup]) -> SupportGroup:
-    """All groups as one. It bears on no more than the shortest edge among them."""
-    return SupportGroup(
-        support_ids=tuple(name for group in groups for name in group.support_ids),
-        holes=tuple(hole for group in groups for hole in group.holes),
-        keyholes=tuple(key for group in groups for key in group.keyholes),
-        plate=Plate(
-            area=bounding([group.plate.area for group in groups]),
-            bearing_width_mm=min(group.plate.bearing_width_mm for group in groups),
-            bearing_height_mm=min(group.plate.bearing_height_mm for group in groups),
-            flexible=any(group.plate.flexible for group in groups),
-        ),
-    )
-
-
-def _on_support(group: SupportGroup, force: Force, share: float) -> Force:
-    """A share of a force, brought to its support. Its lever along the beam has been used up by the sharing."""
-    return force.model_copy(
-        update={
-            "x_mm": group.centre_x_mm,
-            "fx_n": force.fx_n * share,
-            "fy_n": force.fy_n * share,
-            "fz_n": force.fz_n * share,
-        }
-    )
-
-
-def _keyhole_forces(group: SupportGroup, result: GroupResult, forces: Sequence[Force]) -> dict[str, HoleForces]:
-    """Of two keyholes each must carry all: no two backs are alike. Of more, the worst pair shares it."""
-    count = sum(group.keyholes)
-    if count < 2:
-        return result.holes
-    down = sum(-force.fy_n for force in forces)
-    part = 1.0 if count == 2 else 0.5
-    total_tension = sum(result.holes[hole.id].tension_n for hole in group.holes)
-    forced = dict(result.holes)
-    for hole, keyhole in zip(group.holes, group.keyholes, strict=True):
-        if keyhole:
-            own = result.holes[hole.id]
-            forced[hole.id] = HoleForces(
-                tension_n=max(own.tension_n, part * total_tension),
-                shear_x_n=own.shear_x_n,
-                shear_y_n=-max(abs(own.shear_y_n), part * abs(down)),
-            )
-    return forced
-
-
-class Demand(Model):
-    """What the whole fixture puts on every hole, and what its pattern of holes cannot carry."""
 
     holes: dict[str, HoleDemand]
+    joints: dict[str, HoleDemand]
+    table: DemandTable
     missing: tuple[str, ...]
     swings_free: bool
     lifted: tuple[str, ...]
+    mixed_links: bool
+
+
+class _Shared(NamedTuple):
+    """What each group gets in each row: rows of :func:`wrench`, and the case that each row belongs to."""
+
+    case_of_row: NDArray[np.int_]
+    wrenches: list[Rows]
+
+
+def _as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool) -> _Shared:
+    """One group takes everything. One fastener cannot stop the piece from turning: it hangs below it."""
+    rows = np.zeros((len(cases), 6))
+    for row, case in enumerate(cases):
+        for f in case.forces:
+            x = group.holes[0].x_mm if hang_below else f.x_mm
+            rows[row] += wrench_at(x, f.y_mm, f.z_mm + group.stand_off_mm, f.fx_n, f.fy_n, f.fz_n)
+    return _Shared(np.arange(len(cases)), [rows])
+
+
+def _shared(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> _Shared:
+    """Every way of sharing that is not ruled out, a row each.
+
+    A force comes to its support at the support's middle: its lever along the beam has been used up by the sharing.
+    So has the moment of a force along the wall about the upright axis: the supports take it as a couple.
+    """
+    centres = tuple(group.centre_x_mm for group in groups)
+    case_of_row: list[int] = []
+    row_of: list[int] = []
+    parts: list[tuple[float, ...]] = []
+    shares: list[tuple[float, ...]] = []
+    turns: list[tuple[float, ...]] = []
+    for number, case in enumerate(cases):
+        ways = [ways_to_share(centres, force.x_mm, force.spread_mm) for force in case.forces]
+        for way in range(max((len(found) for found in ways), default=1)):
+            row = len(case_of_row)
+            case_of_row.append(number)
+            for f, found in zip(case.forces, ways, strict=True):
+                chosen = found[min(way, len(found) - 1)]
+                row_of.append(row)
+                parts.append((f.y_mm, f.z_mm, f.fx_n, f.fy_n, f.fz_n))
+                shares.append(chosen.shares)
+                turns.append(chosen.turns)
+    if not parts:
+        nothing: list[Rows] = [np.zeros((len(case_of_row), 6), dtype=np.float64) for _ in groups]
+        return _Shared(np.array(case_of_row, dtype=int), nothing)
+    y, off, fx, fy, fz = np.array(parts).T
+    share, turn, index = np.array(shares), np.array(turns), np.array(row_of)
+    wrenches: list[Rows] = []
+    for g, group in enumerate(groups):
+        z, x, part = off + group.stand_off_mm, centres[g], share[:, g]
+        out = fz * part - fx * z * turn[:, g]
+        columns = (
+            fx * part,
+            fy * part,
+            out,
+            part * (fy * x - fx * y),
+            out * y - fy * part * z,
+            out * x,
+        )
+        wrenches.append(np.column_stack([np.bincount(index, column, minlength=len(case_of_row)) for column in columns]))
+    return _Shared(np.array(case_of_row), wrenches)
+
+
+def _farther_off(rows: Rows, by_mm: float) -> Rows:
+    """The same forces about a face that lies so much deeper: their lever off the wall grows."""
+    moved = rows.copy()
+    moved[:, 4] -= rows[:, 1] * by_mm
+    moved[:, 5] -= rows[:, 0] * by_mm
+    return moved
+
+
+def _keyholes(group: SupportGroup, found: GroupRows, wrenches: Rows) -> GroupRows:
+    """Of two keyholes each must carry all: no two backs are alike. Of more, the worst pair shares it."""
+    is_key = np.array(group.keyholes)
+    count = int(is_key.sum())
+    if count < 2:
+        return found
+    part = 1.0 if count == 2 else 0.5
+    tension, shear_y = found.tension_n.copy(), found.shear_y_n.copy()
+    alone = part * found.tension_n.sum(axis=1, keepdims=True)
+    down = part * np.abs(wrenches[:, 1:2])
+    tension[:, is_key] = np.maximum(tension[:, is_key], alone)
+    shear_y[:, is_key] = -np.maximum(np.abs(shear_y[:, is_key]), down)
+    return found._replace(tension_n=tension, shear_y_n=shear_y)
+
+
+class _Part(NamedTuple):
+    """The answer of one group: whose holes, in the wall or in a board, and which case each row is of."""
+
+    hole_ids: tuple[str, ...]
+    in_wall: bool
+    found: GroupRows
+
+
+class _Solver:
+    """Solves one fixture under one state of half-done work and one bound of stiffness."""
+
+    def __init__(self, fixture: Fixture, bearing_mpa: float, figures: Figures) -> None:
+        self.fixture, self.bearing_mpa, self.inset_mm = fixture, bearing_mpa, figures.bearing_inset_min_mm
+        self.missing: set[str] = set()
+        self.lifted: set[str] = set()
+        self.swings_free = False
+        self.mixed_links = False
+
+    def solve(
+        self,
+        cases: Sequence[LoadCase],
+        offsets: dict[str, tuple[float, float]],
+        stiffness: dict[str, float],
+    ) -> tuple[NDArray[np.int_], list[_Part]]:
+        """All groups under cases that share their state; rows are in the same order in each."""
+        groups = groups_of(self.fixture, offsets, stiffness, cases[0].without)
+        if not groups:
+            return np.zeros(0, dtype=int), []
+        if cases[0].first_screw:
+            groups = [first_screw(groups)]
+        if len(groups) == 1:
+            alone = len(groups[0].holes) == 1
+            if alone and not cases[0].first_screw:
+                self.swings_free |= any(_turns(groups[0], case.forces) for case in cases)
+            shared = _as_given(groups[0], cases, hang_below=alone)
+        else:
+            shared = _shared(groups, cases)
+            lasting = np.array([cases[c].duration is Duration.PERMANENT for c in shared.case_of_row])
+            for group, rows in zip(groups, shared.wrenches, strict=True):
+                if (rows[lasting, 1] > 1e-6).any():
+                    self.lifted.update(group.support_ids)
+        carriers = self.fixture.carriers
+        self.mixed_links |= any(
+            group.carrier is None and any(name in carriers for name in group.support_ids) for group in groups
+        )
+        parts = [
+            self._group(group, rows, in_wall=group.carrier is None)
+            for group, rows in zip(groups, shared.wrenches, strict=True)
+        ]
+        for link in self.fixture.links:
+            between = link_group(link, stiffness) if link.kind.has_own_holes else None
+            brought = [rows for one, rows in zip(groups, shared.wrenches, strict=True) if one.carrier == link.id]
+            if between and brought:
+                together: Rows = np.sum(brought, axis=0)
+                parts.append(self._group(between, _farther_off(together, link.thickness_mm), in_wall=True))
+        return shared.case_of_row, parts
+
+    def _group(self, group: SupportGroup, rows: Rows, *, in_wall: bool) -> _Part:
+        found = solve_rows(group.holes, group.plate, rows, self.bearing_mpa, self.inset_mm)
+        self.missing.update(found.missing)
+        return _Part(tuple(hole.id for hole in group.holes), in_wall, _keyholes(group, found, rows))
+
+
+def _turns(group: SupportGroup, forces: Sequence[Force]) -> bool:
+    hole = group.holes[0]
+    weight = sum(abs(force.fy_n) for force in forces)
+    return weight > 0 and abs(sum(force.fy_n * (force.x_mm - hole.x_mm) for force in forces)) / weight > 1.0
+
+
+class _Collected:
+    """Rows of all states and bounds put together into one table."""
+
+    def __init__(self, hole_ids: Sequence[str]) -> None:
+        self.column = {hole_id: number for number, hole_id in enumerate(hole_ids)}
+        self.rows: list[CaseRow] = []
+        self.blocks: list[Rows] = []
+
+    def add(self, rows: Sequence[CaseRow], parts: Sequence[_Part]) -> None:
+        block = np.zeros((4, len(rows), len(self.column)))
+        for part in parts:
+            at = [self.column[hole_id] for hole_id in part.hole_ids]
+            found = part.found
+            for layer, values in enumerate((found.tension_n, found.shear_x_n, found.shear_y_n)):
+                block[layer][:, at] = values
+            block[3][:, at] = found.compression_n[:, None]
+        self.rows += rows
+        self.blocks.append(block)
+
+    def table(self) -> DemandTable:
+        whole = np.concatenate(self.blocks, axis=1) if self.blocks else np.zeros((4, 0, len(self.column)))
+        return DemandTable(tuple(self.column), tuple(self.rows), *whole)
+
+
+def _front(tension: Rows, shear: Rows) -> list[int]:
+    """Rows that no other row exceeds in both; of equal ones the first."""
+    order = np.lexsort((np.arange(len(tension)), -shear, -tension))
+    ordered = shear[order]
+    best_before = np.concatenate([[-1.0], np.maximum.accumulate(ordered)[:-1]])
+    return sorted(int(row) for row in order[ordered > best_before])
+
+
+def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
+    """The deciding cases of each hole."""
+    lasting = np.array([row.case.duration is Duration.PERMANENT for row in table.rows], dtype=bool)
+    ratios = np.array([row.stiff_ratio for row in table.rows])
+    shear = np.hypot(table.shear_x_n, table.shear_y_n)
+    holes: dict[str, HoleDemand] = {}
+    for column, hole_id in enumerate(table.hole_ids):
+        kept: list[int] = []
+        for group in (np.flatnonzero(lasting), np.flatnonzero(~lasting)):
+            if len(group):
+                kept += [int(group[row]) for row in _front(table.tension_n[group, column], shear[group, column])]
+        if not kept:
+            continue
+        holes[hole_id] = HoleDemand(
+            hole_id=hole_id,
+            cases=tuple(
+                CaseDemand(
+                    case=table.rows[row].case.key,
+                    label=table.rows[row].case.label,
+                    duration=table.rows[row].case.duration,
+                    stiff_ratio=table.rows[row].stiff_ratio,
+                    forces=HoleForces(
+                        tension_n=float(table.tension_n[row, column]),
+                        shear_x_n=float(table.shear_x_n[row, column]),
+                        shear_y_n=float(table.shear_y_n[row, column]),
+                    ),
+                )
+                for row in kept
+            ),
+            bounds=tuple(
+                BoundDemand(
+                    stiff_ratio=float(ratio),
+                    tension_n=float(table.tension_n[ratios == ratio, column].max()),
+                    shear_n=float(shear[ratios == ratio, column].max()),
+                )
+                for ratio in sorted(set(ratios.tolist()), reverse=True)
+            ),
+            edge_compression_n=float(table.compression_n[:, column].max()),
+        )
+    return holes
 
 
 def solve_fixture(
@@ -255,92 +337,31 @@ def solve_fixture(
     bounds are kept: all alike, and as given.
     """
     bounds: list[dict[str, float]] = [{}] if all(value == 1.0 for value in stiffness.values()) else [{}, stiffness]
-    collected: dict[str, list[CaseDemand]] = {}
-    missing: set[str] = set()
-    lifted: set[str] = set()
-    swings_free = False
-    for bound in bounds:
-        groups = _groups(fixture, offsets, bound)
-        if not groups:
-            break
-        if len(groups) > 1 and not side_by_side(groups):
-            groups = [_merged(groups)]
-        groups = sorted(groups, key=lambda group: group.centre_x_mm)
-        centres = tuple(group.centre_x_mm for group in groups)
-        for case in cases:
-            for index, group in enumerate(groups):
-                for forces in _ways_on(group, index, centres, case.forces):
-                    if len(groups) > 1 and sum(force.fy_n for force in forces) > 1e-6:
-                        lifted.update(group.support_ids)
-                    if len(group.holes) == 1 and len(groups) == 1:
-                        # one fastener cannot stop the piece from turning: it hangs below it
-                        swings_free = swings_free or _turns(group, forces)
-                        forces = [force.model_copy(update={"x_mm": group.holes[0].x_mm}) for force in forces]
-                    result = solve_group(group.holes, group.plate, forces, bearing_mpa, figures.bearing_inset_min_mm)
-                    missing.update(result.missing)
-                    for hole_id, on_hole in _keyhole_forces(group, result, forces).items():
-                        collected.setdefault(hole_id, []).append(
-                            CaseDemand(
-                                case=case.key,
-                                label=case.label,
-                                duration=case.duration,
-                                stiff_ratio=min(bound.values(), default=1.0),
-                                forces=on_hole,
-                                edge_compression_n=result.compression_n,
-                            )
-                        )
+    carriers = fixture.carriers
+    in_support = {hole.id: support.id for support in fixture.supports for hole in support.holes if hole.used}
+    in_wall = [hole for hole, support in in_support.items() if support not in carriers]
+    in_wall += [hole.id for link in fixture.links for hole in link.holes if hole.used]
+    wall, joints = _Collected(in_wall), _Collected([h for h, support in in_support.items() if support in carriers])
+    solver = _Solver(fixture, bearing_mpa, figures)
+    states = dict.fromkeys((case.without, case.first_screw) for case in cases)
+    for state in states:
+        together = [case for case in cases if (case.without, case.first_screw) == state]
+        for bound in bounds:
+            case_of_row, parts = solver.solve(together, offsets, bound)
+            ratio = min(bound.values(), default=1.0)
+            rows = [CaseRow(together[number], ratio) for number in case_of_row]
+            wall.add(rows, [part for part in parts if part.in_wall and set(part.hole_ids) <= wall.column.keys()])
+            joints.add(rows, [part for part in parts if set(part.hole_ids) <= joints.column.keys()])
+    table = wall.table()
     return Demand(
-        holes={hole_id: HoleDemand(hole_id=hole_id, cases=tuple(cases)) for hole_id, cases in collected.items()},
-        missing=tuple(sorted(missing)),
-        swings_free=swings_free,
-        lifted=tuple(sorted(lifted)),
+        holes=demands_of(table),
+        joints=demands_of(joints.table()),
+        table=table,
+        missing=tuple(sorted(solver.missing)),
+        swings_free=solver.swings_free,
+        lifted=tuple(sorted(solver.lifted)),
+        mixed_links=solver.mixed_links,
     )
-
-
-def _turns(group: SupportGroup, forces: Sequence[Force]) -> bool:
-    hole = group.holes[0]
-    weight = sum(abs(force.fy_n) for force in forces)
-    return weight > 0 and abs(sum(force.fy_n * (force.x_mm - hole.x_mm) for force in forces)) / weight > 1.0
-
-
-def _ways_on(group: SupportGroup, index: int, centres: tuple[float, ...], forces: Sequence[Force]) -> list[list[Force]]:
-    """The load of one support in every way of sharing that is not ruled out; with one support, the forces as given."""
-    if len(centres) == 1:
-        return [list(forces)]
-    shared = [ways_to_share(centres, force.x_mm, force.spread_mm) for force in forces]
-    most = max(len(ways) for ways in shared)
-    return [
-        [
-            _on_support(group, force, ways[min(way, len(ways) - 1)][index])
-            for force, ways in zip(forces, shared, strict=True)
-        ]
-        for way in range(most)
-    ]
-
-
-def unplanned_parts(fixture: Fixture) -> list[tuple[str, str]]:
-    """Parts of the fixture that this version does not reckon with: a code and the sentence to say."""
-    parts: list[tuple[str, str]] = []
-    for support in fixture.supports:
-        if support.attachment is Attachment.SLIDING:
-            parts.append(
-                (
-                    "sliding-not-planned",
-                    f"{support.name}: sliding supports are not planned yet; it is taken as fixed.",
-                )
-            )
-        if support.attachment is Attachment.USER_DRILLED:
-            parts.append(
-                (
-                    "user-drilled-not-planned",
-                    f"{support.name}: bars that you drill yourself are not planned yet; only the given holes count.",
-                )
-            )
-    parts += [
-        ("links-not-planned", f"The {link.kind.replace('_', ' ')} between piece and wall is not planned yet.")
-        for link in fixture.links
-    ]
-    return parts
 
 
 def stiffness_of(kinds: dict[str, BehindKind], figures: Figures) -> dict[str, float]:

@@ -1,15 +1,21 @@
-"""An elastic group of fasteners behind a rigid plate: what a set of forces puts on each of them.
+"""An elastic group of fasteners behind a rigid plate: what sets of forces put on each of them.
 
 In plane every fastener is a spring in the directions that its hole can bear in. Out of plane fasteners only pull;
-what would push is taken by the plate, which bears on the wall near its edge.
+what would push is taken by the plate, which bears on the wall near its edge. All sets of forces go through at once,
+as the rows of arrays: a rail has hundreds of them.
 """
 
 from collections.abc import Sequence
 from math import hypot
+from typing import NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.model import Model, Rect
+
+Rows = NDArray[np.float64]
+"""One row a set of forces."""
 
 NO_LEVER_N = 1e9
 """Stands for a pull-out without bound: the plate has no lever left between its holes and its bearing."""
@@ -67,26 +73,53 @@ class GroupResult(Model):
     missing: tuple[str, ...]
 
 
-def _in_plane(
-    holes: Sequence[GroupHole], arms: Sequence[tuple[float, float]], px: float, py: float, torsion: float
-) -> tuple[list[tuple[float, float]], tuple[str, ...]]:
-    """Shear [N] on each hole from a force and a torsion [N·mm] about the centroid that the arms count from.
+class GroupRows(NamedTuple):
+    """Forces [N] in a group for many sets of forces: arrays of shape (rows, holes), the edge's compression (rows)."""
+
+    tension_n: Rows
+    shear_x_n: Rows
+    shear_y_n: Rows
+    compression_n: Rows
+    missing: tuple[str, ...]
+
+
+def wrench(forces: Sequence[Force]) -> Rows:
+    """What some forces come to about the origin: (Fx, Fy, Fz) [N], torsion in the wall's plane, tip, swing [N·mm].
+
+    ``tip`` is positive where it lifts what lies higher, ``swing`` where it lifts what lies farther right: a force
+    along the wall, in front of it, lifts the side it points away from; a pull lifts its own side.
+    """
+    total = np.zeros(6)
+    for f in forces:
+        total += wrench_at(f.x_mm, f.y_mm, f.z_mm, f.fx_n, f.fy_n, f.fz_n)
+    return total
+
+
+def wrench_at(x: float, y: float, z: float, fx: float, fy: float, fz: float) -> tuple[float, ...]:
+    """One force's part of :func:`wrench`."""
+    return fx, fy, fz, fy * x - fx * y, fz * y - fy * z, fz * x - fx * z
+
+
+def _in_plane(holes: Sequence[GroupHole], x: Rows, y: Rows, loads: Rows) -> tuple[Rows, Rows, tuple[str, ...]]:
+    """Shear [N] on each hole from rows of (Px, Py, torsion about the origin of the arms x, y [mm]).
 
     With round holes this is the classical V = P/n + T·r/Σr². A slot is no spring along itself, since friction never
     counts; what is left is solved as a plate on springs that shifts and turns.
     """
+    px, py, torsion = loads.T
+    size = np.hypot(px, py)
     if all(hole.bears_across and hole.bears_upright for hole in holes):
-        total = sum(hole.stiffness for hole in holes)
-        polar = sum(hole.stiffness * (x * x + y * y) for hole, (x, y) in zip(holes, arms, strict=True))
-        turn = torsion / polar if polar > 1e-9 else 0.0
-        fails = ("turning",) if polar <= 1e-9 and abs(torsion) > 1e-6 * (hypot(px, py) + 1) else ()
-        return [
-            (hole.stiffness * (px / total - turn * y), hole.stiffness * (py / total + turn * x))
-            for hole, (x, y) in zip(holes, arms, strict=True)
-        ], fails
+        k = np.array([hole.stiffness for hole in holes])
+        polar = float((k * (x * x + y * y)).sum())
+        turn = torsion / polar if polar > 1e-9 else np.zeros(len(loads))
+        fails = ("turning",) if polar <= 1e-9 and (np.abs(torsion) > 1e-6 * (size + 1)).any() else ()
+        return (
+            k * (px[:, None] / k.sum() - turn[:, None] * y),
+            k * (py[:, None] / k.sum() + turn[:, None] * x),
+            fails,
+        )
     kx = np.array([hole.stiffness * hole.bears_across for hole in holes])
     ky = np.array([hole.stiffness * hole.bears_upright for hole in holes])
-    x, y = np.array([arm[0] for arm in arms]), np.array([arm[1] for arm in arms])
     # unknowns: shift (u, v) and turn t; a hole moves by (u - t·y, v + t·x)
     stiffness = np.array(
         [
@@ -95,65 +128,117 @@ def _in_plane(
             [-(kx * y).sum(), (ky * x).sum(), (kx * y * y + ky * x * x).sum()],
         ]
     )
-    load = np.array([px, py, torsion])
-    (u, v, t), *_ = np.linalg.lstsq(stiffness, load, rcond=1e-12)
-    carried = stiffness @ np.array([u, v, t])
-    size = hypot(px, py) + 1e-9
+    moves, *_ = np.linalg.lstsq(stiffness, loads.T, rcond=1e-12)
+    u, v, t = moves[:, :, None]
+    short = np.abs((stiffness @ moves).T - loads)
     reach = float(np.hypot(x, y).max()) + 1.0
-    short = [abs(carried[0] - px) > 1e-6 * size, abs(carried[1] - py) > 1e-6 * size]
-    missing = [name for name, is_short in zip(("across", "upright"), short, strict=True) if is_short]
-    if not missing and abs(carried[2] - torsion) > 1e-6 * size * reach:
+    allowed = 1e-6 * (size + 1e-9)
+    missing = [name for name, column in (("across", 0), ("upright", 1)) if (short[:, column] > allowed).any()]
+    if not missing and (short[:, 2] > allowed * reach).any():
         missing = ["turning"]
-    return [(float(a), float(b)) for a, b in zip(kx * (u - t * y), ky * (v + t * x), strict=True)], tuple(missing)
+    return kx * (u - t * y), ky * (v + t * x), tuple(missing)
 
 
 def _bend(
-    stiff: Sequence[float],
-    places: Sequence[float],
-    moment: float,
-    pull: float,
-    low: float,
-    high: float,
+    stiff: Rows,
+    places: Rows,
+    moment: Rows,
+    pull: Rows,
+    span_mm: tuple[float, float],
     bearing_length_mm: float,
     flexible: bool,
     bearing_mpa: float,
     inset_min_mm: float,
-) -> tuple[list[float], float]:
+) -> tuple[Rows, Rows]:
     """Pull-out [N] on each hole from a pull and a moment about one axis, and the compression at the edge [N].
 
     ``places``: the holes along the lever; ``moment`` [N·mm] about their stiffness centroid, positive where it lifts
-    the high side; ``low`` and ``high`` bound the plate. As long as the plate keeps off the wall, N/n + M·d/Σd² holds.
-    Once it bears it turns about the resultant of the bearing, which lies max(inset, a/3) inside the edge,
-    a = 2ΣT/(b·f) for a triangle of pressure; a flexible plate bears half-way between the edge and its nearest hole.
-    The inset grows with the pull and the pull with the inset, so going round from the least inset climbs to the
-    answer.
+    the high side; ``span_mm``: where the plate ends, low and high. As long as the plate keeps off the wall,
+    N/n + M·d/Σd² holds. Once it bears it turns about the resultant of the bearing, which lies max(inset, a/3) inside
+    the edge, a = 2ΣT/(b·f) for a triangle of pressure; a flexible plate bears half-way between the edge and its
+    nearest hole. The inset grows with the pull and the pull with the inset, so going round from the least inset
+    climbs to the answer.
     """
-    if moment < 0:
-        places, low, high, moment = [-place for place in places], -high, -low, -moment
-    total = sum(stiff)
-    centroid = sum(k * place for k, place in zip(stiff, places, strict=True)) / total
-    arms = [place - centroid for place in places]
-    about = sum(k * arm * arm for k, arm in zip(stiff, arms, strict=True))
-    even = [pull * k / total for k in stiff]
-    if moment < 1e-9:
-        return even, 0.0
-    least = max(inset_min_mm, (min(places) - low) / 2) if flexible else inset_min_mm
-    inset, tension = least, even
+    sign = np.where(moment < 0, -1.0, 1.0)
+    total = stiff.sum()
+    p = sign[:, None] * places
+    low = np.where(sign > 0, span_mm[0], -span_mm[1])
+    high = np.where(sign > 0, span_mm[1], -span_mm[0])
+    moment = np.abs(moment)
+    centroid = p @ stiff / total
+    arms = p - centroid[:, None]
+    about = (stiff * arms * arms).sum(axis=1)
+    even = pull[:, None] * stiff / total
+    tension, compression = even.copy(), np.zeros(len(pull))
+    least = np.maximum(inset_min_mm, (p.min(axis=1) - low) / 2) if flexible else np.full(len(pull), float(inset_min_mm))
+    inset = least.copy()
+    at = np.flatnonzero(moment >= 1e-9)
     for _ in range(60):
-        edge = low + inset
-        if about > 1e-9 and pull / total + moment * (edge - centroid) / about >= 0:
-            return [n + moment * k * arm / about for n, k, arm in zip(even, stiff, arms, strict=True)], 0.0
-        levers = [max(place - edge, 0.0) for place in places]
-        resist = sum(k * lever * lever for k, lever in zip(stiff, levers, strict=True))
-        if resist < 1e-6 or inset > high - low:
-            return [NO_LEVER_N] * len(places), NO_LEVER_N
-        turning = moment + pull * (centroid - edge)
-        tension = [turning * k * lever / resist for k, lever in zip(stiff, levers, strict=True)]
-        wanted = max(least, 2 * sum(tension) / (bearing_length_mm * bearing_mpa) / 3)
-        if wanted - inset < 1e-3:
+        if not len(at):
             break
-        inset = wanted
-    return tension, max(0.0, sum(tension) - pull)
+        edge = low[at] + inset[at]
+        spread = about[at] > 1e-9
+        gradient = np.divide(moment[at], about[at], out=np.zeros(len(at)), where=spread)
+        off_wall = spread & (pull[at] / total + gradient * (edge - centroid[at]) >= 0)
+        levers = np.maximum(p[at] - edge[:, None], 0.0)
+        resist = (stiff * levers * levers).sum(axis=1)
+        no_lever = ~off_wall & ((resist < 1e-6) | (inset[at] > (high - low)[at]))
+        turning = moment[at] + pull[at] * (centroid[at] - edge)
+        bearing = turning[:, None] * stiff * levers / np.where(resist < 1e-6, 1.0, resist)[:, None]
+        found = np.where(off_wall[:, None], even[at] + gradient[:, None] * stiff * arms[at], bearing)
+        found[no_lever] = NO_LEVER_N
+        tension[at] = found
+        pressed = np.maximum(0.0, found.sum(axis=1) - pull[at])
+        compression[at] = np.where(off_wall, 0.0, np.where(no_lever, NO_LEVER_N, pressed))
+        wanted = np.maximum(least[at], 2 * found.sum(axis=1) / (bearing_length_mm * bearing_mpa) / 3)
+        going = ~off_wall & ~no_lever & (wanted - inset[at] >= 1e-3)
+        at = at[going]
+        inset[at] = wanted[going]
+    return tension, compression
+
+
+def solve_rows(
+    holes: Sequence[GroupHole], plate: Plate, wrenches: Rows, bearing_mpa: float, inset_min_mm: float
+) -> GroupRows:
+    """Forces [N] in an elastic group of fasteners behind a plate for rows of :func:`wrench`.
+
+    Moments are taken about the stiffness centroid, that of an eccentric pull included; each axis is solved by
+    itself and what it adds to the even pull is summed. Raises ValueError without holes.
+    """
+    if not holes:
+        raise ValueError("a group needs at least one hole")
+    stiff = np.array([hole.stiffness for hole in holes])
+    xs, ys = np.array([hole.x_mm for hole in holes]), np.array([hole.y_mm for hole in holes])
+    total = stiff.sum()
+    cx, cy = float(stiff @ xs / total), float(stiff @ ys / total)
+    px, py, pz, torsion, tip, swing = wrenches.T
+    in_plane = np.column_stack([px, py, torsion - py * cx + px * cy])
+    shear_x, shear_y, missing = _in_plane(holes, xs - cx, ys - cy, in_plane)
+    area, soft = plate.area, plate.flexible
+    up, low_edge = _bend(
+        stiff,
+        ys,
+        tip - pz * cy,
+        pz,
+        (area.y_mm, area.top_mm),
+        plate.bearing_width_mm,
+        soft,
+        bearing_mpa,
+        inset_min_mm,
+    )
+    side, side_edge = _bend(
+        stiff,
+        xs,
+        swing - pz * cx,
+        pz,
+        (area.x_mm, area.right_mm),
+        plate.bearing_height_mm,
+        soft,
+        bearing_mpa,
+        inset_min_mm,
+    )
+    tension = np.maximum(0.0, up + side - pz[:, None] * stiff / total)
+    return GroupRows(tension, shear_x, shear_y, np.maximum(low_edge, side_edge), missing)
 
 
 def solve_group(
@@ -163,51 +248,17 @@ def solve_group(
     bearing_mpa: float,
     inset_min_mm: float,
 ) -> GroupResult:
-    """Forces [N] in an elastic group of fasteners behind a plate; forces and holes in the same coordinates.
-
-    Moments are taken about the stiffness centroid, that of an eccentric pull included; each axis is solved by
-    itself and what it adds to the even pull is summed. Raises ValueError without holes.
-    """
-    if not holes:
-        raise ValueError("a group needs at least one hole")
-    stiff = [hole.stiffness for hole in holes]
-    total = sum(stiff)
-    cx = sum(hole.stiffness * hole.x_mm for hole in holes) / total
-    cy = sum(hole.stiffness * hole.y_mm for hole in holes) / total
-    px, py, pz = sum(f.fx_n for f in forces), sum(f.fy_n for f in forces), sum(f.fz_n for f in forces)
-    torsion = sum(f.fy_n * (f.x_mm - cx) - f.fx_n * (f.y_mm - cy) for f in forces)
-    arms = [(hole.x_mm - cx, hole.y_mm - cy) for hole in holes]
-    shear, missing = _in_plane(holes, arms, px, py, torsion)
-
-    # a force along the wall, in front of it, lifts the side it points away from; a pull lifts its own side
-    tip = sum(-f.fy_n * f.z_mm + f.fz_n * (f.y_mm - cy) for f in forces)
-    swing = sum(-f.fx_n * f.z_mm + f.fz_n * (f.x_mm - cx) for f in forces)
-    area, soft = plate.area, plate.flexible
-    ys, xs = [hole.y_mm for hole in holes], [hole.x_mm for hole in holes]
-    up, low_edge = _bend(
-        stiff, ys, tip, pz, area.y_mm, area.top_mm, plate.bearing_width_mm, soft, bearing_mpa, inset_min_mm
-    )
-    side, side_edge = _bend(
-        stiff,
-        xs,
-        swing,
-        pz,
-        area.x_mm,
-        area.right_mm,
-        plate.bearing_height_mm,
-        soft,
-        bearing_mpa,
-        inset_min_mm,
-    )
+    """:func:`solve_rows` for one set of forces, in the same coordinates as the holes."""
+    rows = solve_rows(holes, plate, wrench(forces)[None, :], bearing_mpa, inset_min_mm)
     return GroupResult(
         holes={
             hole.id: HoleForces(
-                tension_n=max(0.0, up[i] + side[i] - pz * stiff[i] / total),
-                shear_x_n=shear[i][0],
-                shear_y_n=shear[i][1],
+                tension_n=float(rows.tension_n[0, i]),
+                shear_x_n=float(rows.shear_x_n[0, i]),
+                shear_y_n=float(rows.shear_y_n[0, i]),
             )
             for i, hole in enumerate(holes)
         },
-        compression_n=max(low_edge, side_edge),
-        missing=missing,
+        compression_n=float(rows.compression_n[0]),
+        missing=rows.missing,
     )

@@ -137,7 +137,6 @@ class Figures(Model):
     build_up_considered: float
     board_lath: float
     board_lath_toggle: float
-    board_panel: float
     board_fibre_cement: float
     own_stud_drawn: float
     corner_stud_chance: float
@@ -150,3 +149,21 @@ class Figures(Model):
     trace_baseline_mm: float
     live_least: float
     hit_beside: float
+    rail_tug_down_n: float
+    rail_tug_out_n: float
+    grab_rail_n: float
+    handrail_point_n: float
+    handrail_n_per_mm: float
+    arm_step_deg: float
+    push_step_deg: float
+    wind_pa: float
+    pilot_root_share_hard: float
+    pilot_hard_gravity: float
+    coach_pilot_middle_gravity: float
+    coach_pilot_share_middle: float
+    coach_pilot_share_hard: float
+    steel_flange_mm: float
+    steel_fu_mpa: float
+    steel_screw_past_mm: float
+    steel_pilot_share: float
+    concrete_split_hefs: float

@@ -4,6 +4,7 @@ One type for all holes of a kind, unless the wall differs; the user's own pick s
 """
 
 from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import NamedTuple
 
@@ -11,7 +12,6 @@ from rockpin.core.capacity import Assessment, assess
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import Wish
-from rockpin.core.model import Model
 from rockpin.core.quantities import show_share
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue
@@ -24,7 +24,8 @@ class ChosenBy(StrEnum):
     NOBODY = "nobody"
 
 
-class HoleChoice(Model):
+@dataclass(frozen=True)
+class HoleChoice:
     """All fixings for one hole: those that hold, best first, those refused, and the one that is taken."""
 
     hole_id: str
@@ -112,7 +113,7 @@ def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Ca
         figures={"chance": chance},
         where=Where(hole=spot.hole.id, fixing=one.fixing),
     )
-    return one.model_copy(update={"provisos": (*one.provisos, doubt)})
+    return replace(one, provisos=(*one.provisos, doubt))
 
 
 def choose(

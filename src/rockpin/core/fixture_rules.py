@@ -1,14 +1,15 @@
-"""What is to be said of the fixture itself: what is missing, what is not planned yet, what its maker limits."""
+"""What is to be said of the fixture itself: what is missing, and what its use and its parts ask for."""
 
 from collections.abc import Sequence
 
-from rockpin.core.demand import Demand, unplanned_parts, weight_n
+from rockpin.core.demand import Demand
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.fixings import HoleChoice
-from rockpin.core.fixture import Environment, LimitKind
+from rockpin.core.fixture import Attachment, Environment, LinkKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import JobBody
-from rockpin.core.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force, show_length, show_mass
+from rockpin.core.load_cases import weight_n
+from rockpin.core.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force
 from rockpin.core.reading import WallReading
 from rockpin.core.tables import Catalogue, Duty
 
@@ -29,9 +30,9 @@ def _finding(severity: Severity, code: str, sentence: str, action: str | None = 
     return Finding(severity=severity, stage=Stage.FIXTURE, code=code, sentence=sentence, action=action, figures=figures)
 
 
-def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem) -> list[Finding]:
-    """What the fixture lacks, or asks for that this version does not reckon with."""
-    stop, prove, note = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST, Severity.NOTE
+def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
+    """What the fixture lacks, and what its use asks for."""
+    stop, note = Severity.DO_NOT_DRILL, Severity.NOTE
     fixture, found = job.fixture, []
     if not fixture.pieces:
         found.append(_finding(stop, "no-piece", "The fixture has no piece yet.", "Give its size and what it weighs."))
@@ -48,8 +49,7 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem
         found.append(
             _finding(stop, "no-mass", "Nobody has said what the fixture weighs.", "Put it on a scale, contents too.")
         )
-    for code, sentence in unplanned_parts(fixture):
-        found.append(_finding(prove, code, sentence, "Plan it as fixed parts and check the rest by hand."))
+    found += _part_findings(job, demand)
     for direction in demand.missing:
         sentence, severity = _CARRIES[direction]
         found.append(_finding(severity, "no-bearing", sentence, "Use a round hole as well, or drill one."))
@@ -71,15 +71,25 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem
                 "Use a second hole if it must not turn.",
             )
         )
-    if duty.body_support:
+    if duty.body_support or fixture.carries_people:
         found.append(
             _finding(
-                stop,
-                "body-support-not-planned",
-                "Rails and guards that carry a person are not planned yet.",
-                "Follow the local code and the maker's instructions, or ask somebody who fits them.",
+                note,
+                "carries-a-person",
+                "Somebody trusts their weight to this. The figures here are planning values: the local code, the "
+                "maker's instructions and a competent person decide.",
+                "Pull-test every fixing before anybody leans on it.",
             )
         )
+        if not fixture.carries_people:
+            found.append(
+                _finding(
+                    stop,
+                    "no-rail-line",
+                    "It is to carry a person, but nobody has said where a hand holds on.",
+                    "Choose the shape grab rail or handrail, and give its ends and how far it stands off.",
+                )
+            )
     if duty.sideways_g:
         found.append(
             _finding(
@@ -88,57 +98,72 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem
                 "Shaken loose is the usual end: lock every screw, or bed it in adhesive. A crash is not covered.",
             )
         )
-    if fixture.environment is Environment.OUTDOOR:
+    if fixture.environment is Environment.OUTDOOR and fixture.wind_pa is None:
         found.append(
             _finding(
-                prove, "wind-not-planned", "Wind is not reckoned with yet.", "Keep it small, or ask for the wind load."
+                note,
+                "wind-planning",
+                "Wind is reckoned with a planning value for a small thing near the ground.",
+                "On a coast, a hill or high up, put in the local gust pressure.",
             )
         )
-    return found + _limit_findings(job, units)
+    return found
 
 
-def _limit_findings(job: JobBody, units: UnitSystem) -> list[Finding]:
-    """The maker's own limits. Those of mass and height are checked; the others are said, never ignored."""
-    found = []
-    for limit in job.fixture.limits:
-        if limit.kind is LimitKind.MASS_MAX_KG:
-            contents = sum(piece.contents_kg for piece in job.fixture.pieces)
-            if contents > limit.value:
-                found.append(
-                    _finding(
-                        Severity.DO_NOT_DRILL,
-                        "limit-broken",
-                        f"The maker allows {show_mass(limit.value, units)} in it ({limit.source}); "
-                        f"you plan {show_mass(contents, units)}.",
-                        "Put less in it.",
-                        limit=limit.value,
-                        planned=contents,
-                    )
-                )
-        elif limit.kind is LimitKind.HEIGHT_MAX_MM:
-            top = max((piece.rect.top_mm for piece in job.fixture.pieces), default=0.0) + job.placement.y_mm
-            if top > limit.value:
-                found.append(
-                    _finding(
-                        Severity.PROVE_FIRST,
-                        "limit-broken",
-                        f"The maker allows its top at {show_length(limit.value, units)} ({limit.source}); "
-                        f"it is at {show_length(top, units)}.",
-                        "Hang it lower.",
-                        limit=limit.value,
-                        planned=top,
-                    )
-                )
-        else:
-            words = limit.kind.replace("_", " ").removesuffix(" mm").removesuffix(" count")
+def _part_findings(job: JobBody, demand: Demand) -> list[Finding]:
+    """Bars without holes, supports slid too far, boards and channels that are not told whole."""
+    stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
+    fixture, found = job.fixture, []
+    slid = {place.support_id: (place.dx_mm, place.dy_mm) for place in job.placement.supports}
+    for support in fixture.supports:
+        if support.attachment is Attachment.USER_DRILLED and not any(hole.used for hole in support.holes):
             found.append(
                 _finding(
-                    Severity.PROVE_FIRST,
-                    "limit-not-planned",
-                    f"The maker's limit “{words} {limit.value:g}” ({limit.source}) is not checked yet.",
-                    "Check it by hand.",
+                    stop,
+                    "bar-without-holes",
+                    f"{support.name} has no holes yet: you drill them where the wall holds best.",
+                    "Let the plan put them, or enter them.",
                 )
             )
+        dx, dy = slid.get(support.id, (0.0, 0.0))
+        if support.attachment is Attachment.SLIDING and max(abs(dx), abs(dy)) > support.slide_mm:
+            found.append(
+                _finding(
+                    stop,
+                    "slid-too-far",
+                    f"{support.name} can slide {support.slide_mm:g} mm; it is to stand {max(abs(dx), abs(dy)):g} mm "
+                    "from its middle.",
+                    "Slide it back, or move the whole piece.",
+                    slide_mm=support.slide_mm,
+                    wanted_mm=max(abs(dx), abs(dy)),
+                )
+            )
+    for link in fixture.links:
+        if not link.kind.has_own_holes or not link.support_ids:
+            continue
+        name = link.kind.replace("_", " ")
+        if not any(hole.used for hole in link.holes):
+            found.append(
+                _finding(stop, "link-without-holes", f"The {name} has no holes to the wall yet.", "Enter them.")
+            )
+        if link.kind is LinkKind.CHANNEL and link.nut_tension_n is None:
+            found.append(
+                _finding(
+                    prove,
+                    "nut-unknown",
+                    "Nobody has said what a nut in this channel holds.",
+                    "Enter the working load of one nut from the channel's packet.",
+                )
+            )
+    if demand.mixed_links:
+        found.append(
+            _finding(
+                stop,
+                "links-mixed",
+                "Brackets stand above one another and only some of them on the board: that is not planned.",
+                "Put all of them on the board, or plan the others as a piece of their own.",
+            )
+        )
     return found
 
 
@@ -158,7 +183,7 @@ def body_findings(
     for choice in choices:
         if kinds[choice.hole_id] is not BehindKind.VOID or choice.chosen is None or choice.chosen.hole is None:
             continue
-        pressed = max(case.edge_compression_n for case in demand.holes[choice.hole_id].cases)
+        pressed = demand.holes[choice.hole_id].edge_compression_n
         if pressed > choice.chosen.tension_n:
             found.append(
                 Finding(

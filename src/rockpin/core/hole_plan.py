@@ -1,5 +1,7 @@
 """Everything about one hole, put together for the screen, the card and the record."""
 
+from rockpin.core.capacity.common import WorkLine
+from rockpin.core.demand import HoleDemand
 from rockpin.core.drawing import Cut, behind_text, draw_cut
 from rockpin.core.drilling import DrillCard
 from rockpin.core.findings import Finding, Verdict, verdict_of
@@ -37,6 +39,14 @@ class CandidateFixing(Model):
     removable: bool
 
 
+class BoundText(Model):
+    """What the hole gets with the fasteners as stiff beside one another as given."""
+
+    label: str
+    tension_text: str
+    shear_text: str
+
+
 class Working(Model):
     """The sums behind the chosen fixing, line by line."""
 
@@ -51,8 +61,10 @@ class Working(Model):
     use: float
     governs: str
     case: str
-    lines: tuple[str, ...]
+    raises: str
+    lines: tuple[WorkLine, ...]
     source: str
+    bounds: tuple[BoundText, ...]
 
 
 class HolePlan(Model):
@@ -103,9 +115,25 @@ def _candidates(choice: HoleChoice, units: UnitSystem) -> tuple[CandidateFixing,
     )
 
 
-def _working(choice: HoleChoice, units: UnitSystem) -> Working | None:
+def _bounds(demand: HoleDemand, units: UnitSystem) -> tuple[BoundText, ...]:
+    """Both bounds of a mixed group; nothing to tell where all holes are alike."""
+    if len(demand.bounds) < 2:
+        return ()
+    return tuple(
+        BoundText(
+            label="all fixings equally stiff"
+            if bound.stiff_ratio == 1
+            else f"anchors in board 1/{1 / bound.stiff_ratio:.0f} as stiff",
+            tension_text=show_force(bound.tension_n, units, demand=True),
+            shear_text=show_force(bound.shear_n, units, demand=True),
+        )
+        for bound in demand.bounds
+    )
+
+
+def _working(choice: HoleChoice, demand: HoleDemand, units: UnitSystem) -> Working | None:
     one = choice.chosen
-    if one is None or one.hole is None:
+    if one is None or one.hole is None or one.mode is None:
         return None
     return Working(
         demand_tension_n=one.demand_tension_n,
@@ -119,8 +147,10 @@ def _working(choice: HoleChoice, units: UnitSystem) -> Working | None:
         use=one.use,
         governs=one.governs,
         case=one.case,
+        raises=one.mode.raises,
         lines=one.working,
         source=one.source,
+        bounds=_bounds(demand, units),
     )
 
 
@@ -163,7 +193,7 @@ def hole_plan(
         chosen=chosen.fixing if chosen else None,
         chosen_label=chosen.label if chosen else None,
         chosen_by=choice.by,
-        working=_working(choice, units),
+        working=_working(choice, spot.demand, units),
         card=card,
         risk=risk,
         cut=draw_cut(

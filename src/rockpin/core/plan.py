@@ -25,6 +25,9 @@ from rockpin.core.hidden import Hidden, read_hidden
 from rockpin.core.hole_plan import HolePlan, hole_plan
 from rockpin.core.identify import Belief, Identified, identify
 from rockpin.core.job import JobDocument
+from rockpin.core.joints import JointPlan, check_joints
+from rockpin.core.limits import limit_findings
+from rockpin.core.load_cases import load_cases
 from rockpin.core.model import Model
 from rockpin.core.next_check import next_check
 from rockpin.core.packet_rows import with_packets
@@ -37,6 +40,7 @@ from rockpin.core.sequence import GatherItem, Step, gather, steps
 from rockpin.core.setout import (
     PlacedPart,
     place_holes,
+    place_links,
     place_pieces,
     place_supports,
     setout_findings,
@@ -92,7 +96,9 @@ class Plan(Model):
     elevation: Elevation
     pieces: tuple[PlacedPart, ...]
     supports: tuple[PlacedPart, ...]
+    links: tuple[PlacedPart, ...]
     holes: tuple[HolePlan, ...]
+    joints: tuple[JointPlan, ...]
     mass_text: str
     floor_to_come_text: str | None
     people: int
@@ -202,9 +208,7 @@ def work_out(job: JobDocument, catalogue: Catalogue) -> Worked:
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
     demand = demand_room.solve_fixture(
         job.fixture,
-        demand_room.load_cases(
-            job.fixture, catalogue.duty_by_key[job.fixture.duty], job.placement.y_mm, catalogue.figures
-        ),
+        load_cases(job.fixture, catalogue.duty_by_key[job.fixture.duty], job.placement.y_mm, catalogue.figures),
         support_offsets(job),
         demand_room.stiffness_of(kinds, catalogue.figures),
         reading.bearing_mpa,
@@ -243,7 +247,10 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     duty = catalogue.duty_by_key[job.fixture.duty]
 
     findings = hidden_findings(wall)
-    findings += fixture_findings(job, done.demand, duty, units)
+    findings += fixture_findings(job, done.demand, duty)
+    joints, joint_findings = check_joints(job, done.demand, catalogue)
+    findings += joint_findings
+    findings += limit_findings(job, reading, done.behinds, choices, units)
     findings += wall_findings(wall, job.site, identified, framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers)
     findings += body_findings(job, kinds, done.demand, choices, reading, duty, catalogue)
@@ -291,6 +298,8 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         elevation=draw_elevation(wall, framing.members, hidden, units, catalogue),
         pieces=place_pieces(job),
         supports=place_supports(job),
+        links=place_links(job),
+        joints=tuple(joints),
         holes=tuple(
             hole_plan(spot, done.behinds[spot.hole.id], choice, cards.get(spot.hole.id), judged.risk, findings)
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)

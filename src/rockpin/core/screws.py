@@ -49,6 +49,7 @@ class HoleSpec(Model):
     grip_from_mm: float
     grip_to_mm: float
     plug_length_mm: float
+    dust_mm: float = 0.0
     wing_mm: float
     wing_depth_mm: float
 
@@ -62,6 +63,8 @@ def head_of(screw: Screw, hole: PlacedHole) -> str:
     """The head that this bracket's hole wants, in words."""
     if screw.kind is ScrewKind.COACH:
         return "hexagon head"
+    if screw.kind is ScrewKind.ROD:
+        return "nut and washer"
     return "countersunk head" if hole.seat is HeadSeat.COUNTERSUNK else "pan head"
 
 
@@ -77,12 +80,14 @@ def washer_of(screw: Screw, hole: PlacedHole, figures: Figures) -> float:
 def pick(screw: Screw, length_mm: float, spot: Spot, figures: Figures) -> ScrewPick:
     """A screw of that stock length, written as the shop writes it."""
     if UnitSystem.METRIC in screw.systems and spot.units is UnitSystem.METRIC:
-        size = f"M{screw.diameter_mm:g}" if screw.kind is ScrewKind.MACHINE else f"{screw.diameter_mm:g}"
+        size = (
+            f"M{screw.diameter_mm:g}" if screw.kind in (ScrewKind.MACHINE, ScrewKind.ROD) else f"{screw.diameter_mm:g}"
+        )
         text = f"{size} × {length_mm:g}"
     else:
-        text = f"{screw.label.split(' ')[0]} × {show_length(length_mm, UnitSystem.IMPERIAL)}"
-        if screw.kind is ScrewKind.COACH:
-            text = f"{' '.join(screw.label.split(' ')[:2])} × {show_length(length_mm, UnitSystem.IMPERIAL)}"
+        # "#8 wood screw" is bought as #8; "Lag screw 3/8″" and "Threaded rod M8" by their whole name
+        size = screw.label if screw.kind in (ScrewKind.COACH, ScrewKind.ROD) else screw.label.split(" ")[0]
+        text = f"{size} × {show_length(length_mm, UnitSystem.IMPERIAL)}"
     return ScrewPick(
         key=screw.key,
         label=screw.label,
@@ -98,13 +103,14 @@ def pick(screw: Screw, length_mm: float, spot: Spot, figures: Figures) -> ScrewP
 
 
 def under_head_mm(screw: Screw, spot: Spot, figures: Figures) -> float:
-    """What lies between the screw's head and the wall [mm]: bracket, washer, or a keyhole's proud length.
+    """What lies between the screw's head and the wall [mm]: bracket, spacer, washer, or a keyhole's proud length.
 
     A countersunk head sinks into its plate, but its length counts from the top, so the plate's thickness stands.
     """
+    spacer = spot.hole.spacer_mm
     if spot.hole.kind is HoleKind.KEYHOLE:
-        return spot.proud_mm
-    return spot.hole.plate_mm + (figures.backing_washer_mm if washer_of(screw, spot.hole, figures) else 0.0)
+        return spacer + spot.proud_mm
+    return spacer + spot.hole.plate_mm + (figures.backing_washer_mm if washer_of(screw, spot.hole, figures) else 0.0)
 
 
 def dust_mm(screw_mm: float, figures: Figures) -> float:

@@ -3,6 +3,7 @@
 from math import hypot
 
 from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.fixture import Fixture, FixtureHole, Link, LinkKind, Support
 from rockpin.core.hidden import Hidden
 from rockpin.core.job import JobBody
 from rockpin.core.model import Model, Rect
@@ -11,6 +12,9 @@ from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.spot import PlacedHole
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Face, Wall
+
+CHANNEL_WALL_MM = 2.5
+"""Metal [mm] of a channel's back, between the screw's head and the wall."""
 
 
 class PlacedPart(Model):
@@ -56,30 +60,76 @@ def place_supports(job: JobBody) -> tuple[PlacedPart, ...]:
     )
 
 
+LINK_WORDS = {
+    LinkKind.BACKING_BOARD: "Backing board",
+    LinkKind.SPACER: "Spacer",
+    LinkKind.CHANNEL: "Channel",
+    LinkKind.STAND_OFF: "Stand-off",
+}
+
+
+def place_links(job: JobBody) -> tuple[PlacedPart, ...]:
+    """The boards and channels behind the piece, on the wall."""
+    at = job.placement
+    return tuple(
+        PlacedPart(id=link.id, label=LINK_WORDS[link.kind], area=_moved(link.rect, at.x_mm, at.y_mm))
+        for link in job.fixture.links
+        if link.kind.has_own_holes
+    )
+
+
+def _placed(
+    part: Support | Link, hole: FixtureHole, label: str, plate: Rect, number: int, fixture: Fixture
+) -> PlacedHole:
+    board = isinstance(part, Link) and part.kind is LinkKind.BACKING_BOARD
+    return PlacedHole(
+        id=hole.id,
+        number=number,
+        support=part.id,
+        support_label=label,
+        kind=hole.kind,
+        seat=hole.seat,
+        x_mm=plate.x_mm + hole.x_mm,
+        y_mm=plate.y_mm + hole.y_mm,
+        diameter_mm=hole.diameter_mm,
+        plate=plate,
+        plate_mm=CHANNEL_WALL_MM if isinstance(part, Link) and not board else part.thickness_mm,
+        flexible=isinstance(part, Support) and part.flexible,
+        spacer_mm=fixture.stand_off_mm(part.id),
+        board_species=part.species if isinstance(part, Link) and board else None,
+    )
+
+
 def place_holes(job: JobBody) -> tuple[PlacedHole, ...]:
-    """The used holes on the wall, numbered in the order of the supports. Slots are marked at their middle."""
-    plates = {part.id: part.area for part in place_supports(job)}
+    """The used holes in the wall, numbered in the order of the supports. Slots are marked at their middle.
+
+    Where a board or channel stands between, its holes are the ones in the wall, not those of the brackets on it.
+    """
+    fixture, carriers = job.fixture, job.fixture.carriers
+    parts = {part.id: part for part in (*place_supports(job), *place_links(job))}
+    placed: list[PlacedHole] = []
+    touching: tuple[Support | Link, ...] = (*fixture.supports, *fixture.links)
+    for part in touching:
+        if part.id in carriers:
+            continue
+        for hole in part.holes:
+            if hole.used:
+                at = parts[part.id]
+                placed.append(_placed(part, hole, at.label, at.area, len(placed) + 1, fixture))
+    return tuple(placed)
+
+
+def place_joints(job: JobBody) -> tuple[PlacedHole, ...]:
+    """The used holes of brackets that are fixed to a board or channel, numbered among themselves."""
+    parts = {part.id: part for part in place_supports(job)}
     placed: list[PlacedHole] = []
     for support in job.fixture.supports:
-        plate = plates[support.id]
+        if support.id not in job.fixture.carriers:
+            continue
         for hole in support.holes:
             if hole.used:
-                placed.append(
-                    PlacedHole(
-                        id=hole.id,
-                        number=len(placed) + 1,
-                        support=support.id,
-                        support_label=support.name,
-                        kind=hole.kind,
-                        seat=hole.seat,
-                        x_mm=plate.x_mm + hole.x_mm,
-                        y_mm=plate.y_mm + hole.y_mm,
-                        diameter_mm=hole.diameter_mm,
-                        plate=plate,
-                        plate_mm=support.thickness_mm,
-                        flexible=support.flexible,
-                    )
-                )
+                at = parts[support.id]
+                placed.append(_placed(support, hole, at.label, at.area, len(placed) + 1, job.fixture))
     return tuple(placed)
 
 

@@ -1,13 +1,16 @@
 """Everything that a fixing has to deal with at one hole, gathered once so that each method reads from one place."""
 
+from dataclasses import dataclass, field
 from math import hypot
 
-from pydantic import PrivateAttr
+import numpy as np
+from pydantic import ConfigDict, PrivateAttr
 
-from rockpin.core.demand import HoleDemand
+from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand
+from rockpin.core.fastener_group import HoleForces, Rows
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
-from rockpin.core.framing import Behind, MemberReading, look_behind
+from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind
 from rockpin.core.model import Model, Rect
 from rockpin.core.outline import to_top_mm
 from rockpin.core.quantities import UnitSystem
@@ -31,6 +34,8 @@ class PlacedHole(Model):
     plate: Rect
     plate_mm: float
     flexible: bool
+    spacer_mm: float = 0.0
+    board_species: str | None = None
 
     @property
     def cover_mm(self) -> float:
@@ -46,6 +51,41 @@ class PlacedHole(Model):
     def washer_wanted(self) -> bool:
         """A slot wants a washer under the head: the head alone would pull through it."""
         return self.kind in (HoleKind.SLOT_ACROSS, HoleKind.SLOT_UPRIGHT)
+
+
+@dataclass(frozen=True)
+class AnchorGroup:
+    """All holes of a fixture with the forces on them in every row [N], for what must look at them together.
+
+    ``edges``: of each hole, left, right, down, up [mm]. ``solved``: what a method has made of the group, by its key.
+    """
+
+    hole_ids: tuple[str, ...]
+    places: tuple[tuple[float, float], ...]
+    edges: tuple[tuple[float, float, float, float], ...]
+    tension_n: Rows
+    shear_x_n: Rows
+    shear_y_n: Rows
+    table: DemandTable | None = None
+    alone: tuple[CaseDemand, ...] = ()
+    solved: dict[tuple[str, float], object] = field(default_factory=dict, compare=False, repr=False)
+
+    def case_of(self, row: int, column: int) -> CaseDemand:
+        """What a row puts on one hole."""
+        if self.table is None:
+            return self.alone[row]
+        told = self.table.rows[row]
+        return CaseDemand(
+            case=told.case.key,
+            label=told.case.label,
+            duration=told.case.duration,
+            stiff_ratio=told.stiff_ratio,
+            forces=HoleForces(
+                tension_n=float(self.tension_n[row, column]),
+                shear_x_n=float(self.shear_x_n[row, column]),
+                shear_y_n=float(self.shear_y_n[row, column]),
+            ),
+        )
 
 
 class Spot(Model):
@@ -69,29 +109,65 @@ class Spot(Model):
     demand: HoleDemand
     units: UnitSystem
     keyhole_play_mm: float
+    carries_people: bool = False
+    wood_species: str | None = None
+    group: AnchorGroup | None = None
+    model_config = ConfigDict(arbitrary_types_allowed=True)
     _behind: dict[float, Behind] = PrivateAttr(default_factory=dict)
 
     @property
     def skin_lever_mm(self) -> float:
-        """Lever [mm] of a load that stands off the layer that holds: skins, and a keyhole's proud screw."""
-        return self.reading.skin_mm + self.proud_mm
+        """Lever [mm] of a load that stands off the layer that holds: skins, spacers, and a keyhole's proud screw."""
+        return self.reading.skin_mm + self.hole.spacer_mm + self.proud_mm
 
     @property
     def proud_mm(self) -> float:
         return self.hole.plate_mm + self.keyhole_play_mm if self.hole.kind is HoleKind.KEYHOLE else 0.0
 
     def clamped(self, figures: Figures) -> bool:
-        """Whether the plate holds the screw's head against turning: stiff, round-holed and drawn tight."""
-        stiff = not self.hole.flexible and self.hole.plate_mm >= figures.clamp_plate_mm
+        """Whether the plate holds the screw's head against turning: stiff metal, round-holed and drawn tight."""
+        hole = self.hole
+        stiff = not hole.flexible and hole.plate_mm >= figures.clamp_plate_mm and hole.board_species is None
         return stiff and self.hole.kind is HoleKind.ROUND
 
     def behind(self, screw_mm: float, catalogue: Catalogue) -> Behind:
         """What stands behind this hole for a screw of that diameter [mm]; looked up once for each diameter."""
+        if self.wood_species is not None:
+            # a bracket's screw in a board of one's own: there is wood on every side
+            return Behind(
+                kind=BehindKind.TIMBER,
+                member=None,
+                solid_wood=1.0,
+                clear_mm=0.0,
+                unit_end_mm=None,
+                joints_known=False,
+            )
         if screw_mm not in self._behind:
             self._behind[screw_mm] = look_behind(
                 self.wall, self.reading, self.members, self.hole.x_mm, self.hole.y_mm, screw_mm, catalogue
             )
         return self._behind[screw_mm]
+
+    def anchor_group(self) -> AnchorGroup:
+        """The fixture's holes together; a hole told by itself stands beside neighbours that bear what it bears."""
+        if self.group is not None:
+            return self.group
+        cases, count = self.demand.cases, 1 + len(self.neighbours)
+
+        def alike(values: list[float]) -> Rows:
+            return np.repeat(np.array(values)[:, None], count, axis=1)
+
+        left, right, down, up = self.free_edges_mm
+        offsets = ((0.0, 0.0), *self.neighbours)
+        return AnchorGroup(
+            hole_ids=(self.hole.id, *(f"beside-{number}" for number in range(1, count))),
+            places=offsets,
+            edges=tuple((left + dx, right - dx, down + dy, up - dy) for dx, dy in offsets),
+            tension_n=alike([case.forces.tension_n for case in cases]),
+            shear_x_n=alike([case.forces.shear_x_n for case in cases]),
+            shear_y_n=alike([case.forces.shear_y_n for case in cases]),
+            alone=cases,
+        )
 
     def nearest_neighbour_mm(self) -> float:
         return min((hypot(dx, dy) for dx, dy in self.neighbours), default=1e6)

@@ -9,7 +9,7 @@ from rockpin.core.hidden import Hidden, at_hole
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument
 from rockpin.core.reading import WallReading
-from rockpin.core.spot import PlacedHole, Spot, board_edge, free_edges
+from rockpin.core.spot import AnchorGroup, PlacedHole, Spot, board_edge, free_edges
 from rockpin.core.tables import Catalogue
 
 NOMINAL_SCREW_MM = 5.0
@@ -30,6 +30,18 @@ def spots_of(
 ) -> list[Spot]:
     wall, figures = job.wall, catalogue.figures
     spots = []
+    column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
+    order = [column[hole.id] for hole in holes]
+    edges = {hole.id: free_edges(wall, hole.x_mm, hole.y_mm) for hole in holes}
+    group = AnchorGroup(
+        hole_ids=tuple(hole.id for hole in holes),
+        places=tuple((hole.x_mm, hole.y_mm) for hole in holes),
+        edges=tuple(edges.values()),
+        tension_n=demand.table.tension_n[:, order],
+        shear_x_n=demand.table.shear_x_n[:, order],
+        shear_y_n=demand.table.shear_y_n[:, order],
+        table=demand.table,
+    )
     for hole in holes:
         radius = hole.diameter_mm / 2 + figures.setout_error_mm
         behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, catalogue)
@@ -44,7 +56,7 @@ def spots_of(
                 neighbours=tuple(
                     (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm) for other in holes if other.id != hole.id
                 ),
-                free_edges_mm=free_edges(wall, hole.x_mm, hole.y_mm),
+                free_edges_mm=edges[hole.id],
                 board_edge_mm=board_edge(wall, hole.x_mm, hole.y_mm),
                 depth_limit_mm=here.depth_limit_mm,
                 duty=catalogue.duty_by_key[job.fixture.duty],
@@ -52,6 +64,8 @@ def spots_of(
                 demand=demand.holes[hole.id],
                 units=job.site.units,
                 keyhole_play_mm=figures.keyhole_proud_mm,
+                carries_people=job.fixture.carries_people,
+                group=group,
             )
         )
     return spots

@@ -100,6 +100,9 @@ class ScrewKind(StrEnum):
     WOOD = "wood"
     MACHINE = "machine"
     COACH = "coach"
+    TAPPING = "tapping"
+    MASONRY = "masonry"
+    ROD = "rod"
 
 
 class Screw(Row):
@@ -128,6 +131,7 @@ class FixingBase(Row):
     tools: tuple[str, ...] = ()
     grips: str
     stop: str
+    carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
     over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
 
 
@@ -142,9 +146,20 @@ class BoardAnchor(FixingBase):
     """An anchor for hollow board, rated in one 12.5 mm or 1/2 in board."""
 
     method: Literal["board"] = "board"
-    kind: Literal["plug", "self_drilling", "sleeve", "spring_toggle", "strap_toggle", "bare_screw"]
+    kind: Literal[
+        "plug",
+        "self_drilling",
+        "sleeve",
+        "spring_toggle",
+        "strap_toggle",
+        "bare_screw",
+        "rivet",
+        "rivet_nut",
+        "panel_bolt",
+    ]
     plastic: bool
     rating: Rating
+    panel: Rating | None = Field(default=None, description="in a thin panel of 3 to 6 mm; None: not rated there")
     hole_mm: float = Field(gt=0)
     screw: Id
     grip_min_mm: float = Field(ge=0)
@@ -157,11 +172,18 @@ class BoardAnchor(FixingBase):
 
 
 class MasonryPlug(FixingBase):
-    """An expanding plug with a wood screw; rated by what it stands in."""
+    """A plug, resin or screw in masonry; rated by what it stands in.
+
+    ``plug_length_mm``: what must stand in the masonry itself. ``body_lengths_mm``: of a frame plug, which is set
+    through the bracket and every skin; empty for what is pushed in behind them.
+    """
 
     method: Literal["masonry"] = "masonry"
+    kind: Literal["plug", "frame_plug", "resin", "masonry_screw"] = "plug"
+    plastic: bool = True
     hole_mm: float = Field(gt=0)
     plug_length_mm: float = Field(gt=0)
+    body_lengths_mm: tuple[float, ...] = ()
     screws: tuple[Id, ...]
     ratings: dict[Literal["concrete", "solid", "cored", "hollow", "aerated"], Rating]
 
@@ -174,6 +196,13 @@ class WoodFastener(FixingBase):
     withdrawal: Literal["wood_screw", "coach_screw"]
     least_penetration_diameters: float
     shank_hole: bool = False
+
+
+class SteelScrew(FixingBase):
+    """A self-tapping screw in the flange of a steel stud."""
+
+    method: Literal["steel"] = "steel"
+    screw: Id
 
 
 class ConcreteAnchor(FixingBase):
@@ -192,9 +221,12 @@ class ConcreteAnchor(FixingBase):
     edge_min_mm: float
     spacing_min_mm: float
     root_mm: float
+    pullout_n: float = Field(gt=0, description="characteristic pull-out in cracked C20/25")
+    head: Name = "nut and washer"
 
 
-Fixing = Annotated[BoardAnchor | MasonryPlug | WoodFastener | ConcreteAnchor, Field(discriminator="method")]
+AnyFixing = BoardAnchor | MasonryPlug | WoodFastener | SteelScrew | ConcreteAnchor
+Fixing = Annotated[AnyFixing, Field(discriminator="method")]
 
 
 class BitSeries(Row):
@@ -279,7 +311,7 @@ class Catalogue(Model):
                 raise ValueError(f"dust: unknown material {row.material}")
         for fixing in self.fixings:
             wanted = fixing.screws if isinstance(fixing, MasonryPlug) else ()
-            if isinstance(fixing, BoardAnchor | WoodFastener):
+            if isinstance(fixing, BoardAnchor | WoodFastener | SteelScrew):
                 wanted = (fixing.screw,)
             for screw in wanted:
                 if screw not in self.screw_by_key:
@@ -303,7 +335,7 @@ class Catalogue(Model):
         return {row.key: row for row in self.screws}
 
     @cached_property
-    def fixing_by_key(self) -> dict[str, "BoardAnchor | MasonryPlug | WoodFastener | ConcreteAnchor"]:
+    def fixing_by_key(self) -> dict[str, AnyFixing]:
         return {row.key: row for row in self.fixings}
 
     @cached_property

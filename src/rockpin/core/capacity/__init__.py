@@ -1,15 +1,15 @@
 """What each fixing can take: one method a module, one signature, ``assess(fixing, spot, catalogue)``."""
 
-from rockpin.core.capacity import board, concrete, masonry, wood
+from dataclasses import replace
+
+from rockpin.core.capacity import board, concrete, masonry, steel, wood
 from rockpin.core.capacity.common import Assessment, say
 from rockpin.core.findings import Severity
 from rockpin.core.spot import Spot
-from rockpin.core.tables import BoardAnchor, Catalogue, ConcreteAnchor, MasonryPlug, WoodFastener
+from rockpin.core.tables import AnyFixing, BoardAnchor, Catalogue, ConcreteAnchor, MasonryPlug, SteelScrew, WoodFastener
 
 
-def assess(
-    fixing: BoardAnchor | MasonryPlug | WoodFastener | ConcreteAnchor, spot: Spot, catalogue: Catalogue
-) -> Assessment:
+def assess(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> Assessment:
     """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
     match fixing:
         case BoardAnchor():
@@ -18,6 +18,8 @@ def assess(
             made = masonry.assess(fixing, spot, catalogue)
         case WoodFastener():
             made = wood.assess(fixing, spot, catalogue)
+        case SteelScrew():
+            made = steel.assess(fixing, spot, catalogue)
         case ConcreteAnchor():
             made = concrete.assess(fixing, spot, catalogue)
     if fixing.over_table <= catalogue.figures.packet_over_table:
@@ -32,7 +34,7 @@ def assess(
         {"over_table": fixing.over_table},
         "Read again whether that is a working or a breaking load, or pull one to see.",
     )
-    return made.model_copy(update={"provisos": (*made.provisos, doubt)})
+    return replace(made, provisos=(*made.provisos, doubt))
 
 
 __all__ = ["Assessment", "assess"]

@@ -5,32 +5,41 @@ from math import hypot
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
+    Mode,
+    Refusal,
     assessed,
     refuse,
     refused,
+    table_lines,
     table_use,
-    table_working,
     wrong_place,
 )
 from rockpin.core.evidence import Filling
 from rockpin.core.figures import Figures
-from rockpin.core.findings import Finding
 from rockpin.core.framing import BehindKind
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family, WallReading
 from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import BoardAnchor, BoardKind, Catalogue
+from rockpin.core.tables import BoardAnchor, BoardKind, Catalogue, Rating
 
-_HOLLOW = (Family.BOARD_ON_STUDS, Family.LATH_AND_PLASTER, Family.THIN_PANEL, Family.BONDED_BOARD)
+_HOLLOW = (
+    Family.BOARD_ON_STUDS,
+    Family.LATH_AND_PLASTER,
+    Family.THIN_PANEL,
+    Family.TIMBER_LINING,
+    Family.BONDED_BOARD,
+)
 _TOGGLES = ("spring_toggle", "strap_toggle")
 _CUTS_ITS_OWN = ("self_drilling", "bare_screw")
+_PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
 
 
 _NO_SELF_DRILLING = {
     BoardKind.FIBRE_CEMENT: ("fibre-cement", "It cannot cut into fibre-cement board."),
     BoardKind.LATH: ("lath", "It breaks the old plaster off its laths."),
     BoardKind.PANEL: ("thin-panel", "A thin panel gives its thread nothing to hold in."),
+    BoardKind.LINING: ("wood-lining", "It cuts into gypsum only; in wood use a wood screw or a toggle."),
 }
 
 
@@ -56,11 +65,18 @@ def board_factor(anchor: BoardAnchor, reading: WallReading, figures: Figures) ->
         case BoardKind.LATH:
             return figures.board_lath_toggle if anchor.kind in _TOGGLES else figures.board_lath
         case BoardKind.PANEL:
-            return figures.board_panel
+            return 1.0
     factor = thickness_factor(reading.board_mm, reading.board_count, self_drilling, figures)
-    if factor and reading.board_kind is BoardKind.FIBRE_CEMENT:
+    if factor and reading.board_kind in (BoardKind.FIBRE_CEMENT, BoardKind.LINING):
         return factor * figures.board_fibre_cement
     return factor
+
+
+def rating_of(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
+    """The table that holds here: thin panels have their own; None where the anchor has no value in it."""
+    if reading.board_kind is BoardKind.PANEL and anchor.for_board_mm is None:
+        return anchor.panel
+    return None if anchor.kind in _PANEL_ONLY else anchor.rating
 
 
 def neighbour_factor(neighbours: tuple[tuple[float, float], ...], figures: Figures) -> float:
@@ -72,15 +88,22 @@ def neighbour_factor(neighbours: tuple[tuple[float, float], ...], figures: Figur
     return 1 / (1 + total)
 
 
-def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Finding]:
+def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
     figures, reading, units = catalogue.figures, spot.reading, spot.units
-    found: list[Finding] = []
+    found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
-        found.append(refuse(spot, anchor, code, sentence, **numbers))
+        found.append(refuse(code, sentence, **numbers))
 
     if reading.family not in _HOLLOW or reading.void_mm <= 0:
         no("no-void", "There is no void behind this face for it to open in.")
+        return found
+    if rating_of(anchor, reading) is None:
+        thin = reading.board_kind is BoardKind.PANEL
+        no("not-for-this-board", "It is not rated in a thin panel." if thin else "It is made for thin panels only.")
+        return found
+    if spot.carries_people and not anchor.carries_people:
+        no("board-under-people", "Board carries nobody's weight: this needs framing, blocking or masonry behind it.")
         return found
     found += wrong_place(spot, anchor)
     screw = catalogue.screw_by_key[anchor.screw]
@@ -185,13 +208,12 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
     if length is None and not found:
         found.append(
             refuse(
-                spot,
-                anchor,
                 "no-screw-length",
                 f"No stock length reaches: the longest is {show_limit(screw.lengths_mm[-1], spot.units)}.",
             )
         )
-    if found or length is None:
+    rating = rating_of(anchor, reading)
+    if found or length is None or rating is None:
         return refused(anchor, found)
     # a packet is rated in this very board
     thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
@@ -207,17 +229,18 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
         Factor(label="board's edge", value=edge),
     ]
     total = thick * cyclic * neighbours * edge
-    tension_n, shear_n = anchor.rating.tension_n * total, anchor.rating.shear_n * total
+    tension_n, shear_n = rating.tension_n * total, rating.shear_n * total
+    holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
     front = reading.front_high_mm
-    lever = max(0.0, front - reading.board_mm) + spot.proud_mm
+    lever = max(0.0, front - reading.board_mm) + spot.proud_mm + spot.hole.spacer_mm
     clamped = spot.clamped(figures)
 
     depth = front + figures.board_drill_past_mm
     return assessed(
         anchor,
         spot,
-        table_use(tension_n, shear_n, "the board around the anchor", screw, lever, clamped, figures),
-        working=table_working(anchor.rating, factors, screw, lever, clamped, figures),
+        table_use(tension_n, shear_n, holder, screw, lever, clamped, figures),
+        lines=lambda: table_lines(rating, factors, screw, lever, clamped, anchor.source, figures),
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
             bit_rule=BitRule.PLUG

@@ -1,6 +1,9 @@
-"""What the capacity methods share: the form of an assessment, refusals, and the bending of the screw."""
+"""What the capacity methods share: the form of an assessment, refusals, what governs, and the bending of the screw."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from enum import Enum
+from functools import cached_property
 from math import pi, prod
 from typing import NamedTuple
 
@@ -14,6 +17,46 @@ from rockpin.core.spot import Spot
 from rockpin.core.tables import FixingBase, Rating, Screw
 
 
+class Mode(Enum):
+    """How a fixing would give way: in words, and what would raise it."""
+
+    THREAD = ("pull-out of the thread", "A longer or a thicker screw holds more.")
+    BENDING = (
+        "bending of the screw in front of what holds",
+        "A thicker screw, a stiff bracket drawn tight, less covering behind it, or a backing board bears more.",
+    )
+    DOWEL = (
+        "yielding of the screw in the wood",
+        "A thicker screw bears more; the covering in front costs most, so a backing board helps.",
+    )
+    HEAD = ("the head pulling through the board", "A wide washer under the head, or a thicker board, holds more.")
+    PLUG = (
+        "the plug in the wall",
+        "A larger plug, the middle of a brick, or more distance from its neighbours holds more.",
+    )
+    BOARD = (
+        "the board around the anchor",
+        "A toggle, more distance between anchors, a second board or a stud holds more.",
+    )
+    PANEL = ("the panel around it", "A plate behind the panel, or more fixings farther apart, hold more.")
+    FLANGE = ("the steel stud's flange", "A thicker screw, a toggle through the flange, or wood inside it holds more.")
+    CONE = ("the cone of concrete", "A deeper anchor, or more distance from edges and neighbours, holds more.")
+    PULL_OUT = ("pull-out of the anchor", "A deeper or a thicker anchor holds more.")
+    SPLITTING = ("splitting of the concrete", "More distance from the edge, or a thicker wall, holds more.")
+    EDGE = ("the concrete's edge", "More distance from the edge holds more.")
+    PRY_OUT = ("pry-out of the concrete", "A deeper anchor holds more.")
+    STEEL = ("the steel of the anchor", "A thicker anchor bears more.")
+    NUT = ("the nut in the channel", "More nuts, or a heavier channel, hold more.")
+
+    @property
+    def words(self) -> str:
+        return self.value[0]
+
+    @property
+    def raises(self) -> str:
+        return self.value[1]
+
+
 class Factor(NamedTuple):
     """One factor of a capacity, with what it stands for."""
 
@@ -21,34 +64,67 @@ class Factor(NamedTuple):
     value: float
 
 
-class Assessment(Model):
+class WorkLine(Model):
+    """One line of the working, and where its formula or its figure stands."""
+
+    text: str
+    source: str
+
+
+class Refusal(NamedTuple):
+    """Why a fixing does not go here, with the number that refuses it."""
+
+    code: str
+    sentence: str
+    figures: dict[str, float]
+
+
+class Use(NamedTuple):
+    """How far one case uses a fixing up, and what governs. ``words``: where the mode says it more closely."""
+
+    use: float
+    mode: Mode
+    tension_n: float
+    shear_n: float
+    words: str | None = None
+    row: int = 0
+
+
+@dataclass(frozen=True)
+class Assessment:
     """One fixing at one hole: refused with reasons, or its capacity, use, and the hole it wants.
 
     ``use`` is demand over capacity as the method combines them; 1 is full. Capacities are working loads [N].
-    ``working`` shows the sums line by line. ``provisos`` come to count only if this fixing is taken.
+    ``provisos`` come to count only if this fixing is taken. ``lines`` makes the working when somebody asks for it.
     """
 
     fixing: str
     label: str
-    refusals: tuple[Finding, ...]
-    provisos: tuple[Finding, ...]
-    use: float
-    governs: str
-    case: str
-    demand_tension_n: float
-    demand_shear_n: float
-    tension_n: float
-    shear_n: float
-    working: tuple[str, ...]
     source: str
     minutes: float
     removable: bool
-    hole: HoleSpec | None
-    screw: ScrewPick | None
+    refusals: tuple[Refusal, ...]
+    provisos: tuple[Finding, ...] = ()
+    use: float = 0.0
+    mode: Mode | None = None
+    governs: str = ""
+    case: str = ""
+    demand_tension_n: float = 0.0
+    demand_shear_n: float = 0.0
+    tension_n: float = 0.0
+    shear_n: float = 0.0
+    hole: HoleSpec | None = None
+    screw: ScrewPick | None = None
+    lines: Callable[[], tuple[WorkLine, ...]] = tuple
 
     @property
     def accepted(self) -> bool:
         return not self.refusals
+
+    @cached_property
+    def working(self) -> tuple[WorkLine, ...]:
+        """The sums behind the capacities, line by line."""
+        return self.lines()
 
 
 def say(
@@ -74,41 +150,66 @@ def say(
     )
 
 
-def refuse(spot: Spot, fixing: FixingBase, code: str, sentence: str, **figures: float) -> Finding:
+def refuse(code: str, sentence: str, **figures: float) -> Refusal:
     """A refusal of one fixing at one hole, with the number that refuses it."""
-    return say(Severity.REFUSE, spot, fixing, code, sentence, figures)
+    return Refusal(code, sentence, figures)
 
 
-def refused(fixing: FixingBase, refusals: list[Finding]) -> Assessment:
+def refused(fixing: FixingBase, refusals: Sequence[Refusal]) -> Assessment:
     """An assessment that ends before anything could be reckoned."""
     return Assessment(
         fixing=fixing.key,
         label=fixing.label,
-        refusals=tuple(refusals),
-        provisos=(),
-        use=0.0,
-        governs="",
-        case="",
-        demand_tension_n=0.0,
-        demand_shear_n=0.0,
-        tension_n=0.0,
-        shear_n=0.0,
-        working=(),
         source=fixing.source,
         minutes=fixing.minutes,
         removable=fixing.removable,
-        hole=None,
-        screw=None,
+        refusals=tuple(refusals),
     )
 
 
-class Use(NamedTuple):
-    """How far one case uses a fixing up, and what governs, in words."""
-
-    use: float
-    governs: str
-    tension_capacity_n: float
-    shear_capacity_n: float
+def made(
+    fixing: FixingBase,
+    spot: Spot,
+    worst: Use,
+    case: CaseDemand,
+    *,
+    lines: Callable[[], tuple[WorkLine, ...]],
+    hole: HoleSpec,
+    screw: ScrewPick | None,
+    provisos: Sequence[Finding] = (),
+) -> Assessment:
+    """The assessment of the worst case; used beyond 1 it is refused as too weak, with its numbers."""
+    governs = worst.words or worst.mode.words
+    found: tuple[Refusal, ...] = ()
+    if worst.use > 1:
+        pull = show_force(case.forces.tension_n, spot.units, demand=True)
+        across = show_force(case.forces.shear_n, spot.units, demand=True)
+        sentence = (
+            f"Too weak: {governs} is used {min(worst.use, 99):.2f} times over when {case.label} "
+            f"(pull-out {pull}, shear {across})."
+        )
+        figures = {"use": worst.use, "tension_n": case.forces.tension_n, "shear_n": case.forces.shear_n}
+        found = (Refusal("too-weak", sentence, figures),)
+    return Assessment(
+        fixing=fixing.key,
+        label=fixing.label,
+        source=fixing.source,
+        minutes=fixing.minutes,
+        removable=fixing.removable,
+        refusals=found,
+        provisos=tuple(provisos),
+        use=worst.use,
+        mode=worst.mode,
+        governs=governs,
+        case=case.label,
+        demand_tension_n=case.forces.tension_n,
+        demand_shear_n=case.forces.shear_n,
+        tension_n=worst.tension_n,
+        shear_n=worst.shear_n,
+        hole=hole,
+        screw=screw,
+        lines=lines,
+    )
 
 
 def assessed(
@@ -116,49 +217,15 @@ def assessed(
     spot: Spot,
     use_of: Callable[[CaseDemand], Use],
     *,
-    working: list[str],
+    lines: Callable[[], tuple[WorkLine, ...]],
     hole: HoleSpec,
     screw: ScrewPick | None,
-    provisos: list[Finding] | None = None,
-    refusals: list[Finding] | None = None,
+    provisos: Sequence[Finding] = (),
 ) -> Assessment:
-    """Puts every case to the fixing; one that is used beyond 1 is refused as too weak, with its numbers."""
-    uses = [(use_of(case), case) for case in spot.demand.cases]
-    worst, case = max(uses, key=lambda pair: pair[0].use)
-    found = list(refusals or [])
-    if worst.use > 1:
-        found.append(
-            refuse(
-                spot,
-                fixing,
-                "too-weak",
-                f"Too weak: {worst.governs} is used {min(worst.use, 99):.2f} times over when "
-                f"{case.label} (pull-out {show_force(case.forces.tension_n, spot.units, demand=True)}, "
-                f"shear {show_force(case.forces.shear_n, spot.units, demand=True)}).",
-                use=worst.use,
-                tension_n=case.forces.tension_n,
-                shear_n=case.forces.shear_n,
-            )
-        )
-    return Assessment(
-        fixing=fixing.key,
-        label=fixing.label,
-        refusals=tuple(found),
-        provisos=tuple(provisos or ()),
-        use=worst.use,
-        governs=worst.governs,
-        case=case.label,
-        demand_tension_n=case.forces.tension_n,
-        demand_shear_n=case.forces.shear_n,
-        tension_n=worst.tension_capacity_n,
-        shear_n=worst.shear_capacity_n,
-        working=tuple(working),
-        source=fixing.source,
-        minutes=fixing.minutes,
-        removable=fixing.removable,
-        hole=hole,
-        screw=screw,
-    )
+    """Puts every deciding case to the fixing and keeps the worst."""
+    uses = [use_of(case) for case in spot.demand.cases]
+    at = max(range(len(uses)), key=lambda number: uses[number].use)
+    return made(fixing, spot, uses[at], spot.demand.cases[at], lines=lines, hole=hole, screw=screw, provisos=provisos)
 
 
 def screw_bending_shear_n(
@@ -182,63 +249,65 @@ def screw_bending_shear_n(
     return (2.0 if clamped else 1.0) * moment / (lever_mm + diameter_mm / 2)
 
 
-def bending_working(diameter_mm: float, root_mm: float, lever_mm: float, clamped: bool, figures: Figures) -> str:
+def bending_line(diameter_mm: float, root_mm: float, lever_mm: float, clamped: bool, figures: Figures) -> WorkLine:
     """The sum of :func:`screw_bending_shear_n` without tension, written out."""
     alpha = 2 if clamped else 1
     shear = screw_bending_shear_n(diameter_mm, root_mm, lever_mm, clamped, 0.0, figures)
-    return (
-        f"screw in bending: {alpha} × {figures.screw_fy_mpa:g} × {root_mm:.2f}³ / (6 × {figures.screw_safety:g}) "
-        f"/ ({lever_mm:g} + {diameter_mm:.2f}/2) = {shear:.0f} N"
+    return WorkLine(
+        text=f"screw in bending: {alpha} × {figures.screw_fy_mpa:g} × {root_mm:.2f}³ / (6 × {figures.screw_safety:g}) "
+        f"/ ({lever_mm:g} + {diameter_mm:.2f}/2) = {shear:.0f} N; a pull takes its share of it first",
+        source="plastic bending of a round bar over its lever; safety of AISC 360-16, F1",
     )
 
 
 def table_use(
-    tension_n: float, shear_n: float, holder: str, screw: Screw, lever_mm: float, clamped: bool, figures: Figures
+    tension_n: float, shear_n: float, mode: Mode, screw: Screw, lever_mm: float, clamped: bool, figures: Figures
 ) -> Callable[[CaseDemand], Use]:
     """N/Nₐ + V/Vₐ with tabled values [N], the shear no more than the screw bears in bending over its lever [mm]."""
 
     def use_of(case: CaseDemand) -> Use:
         pull, across = case.forces.tension_n, case.forces.shear_n
-        limit, governs = shear_n, holder
+        limit, governs = shear_n, mode
         if lever_mm > 0:
             bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever_mm, clamped, pull, figures)
             if bending < limit:
-                limit, governs = bending, "bending of the screw in front of what holds"
-        return Use(
-            use=pull / tension_n + across / max(limit, 1e-9),
-            governs=governs,
-            tension_capacity_n=tension_n,
-            shear_capacity_n=limit,
-        )
+                limit, governs = max(bending, 1e-9), Mode.BENDING
+        if pull / tension_n > across / limit:
+            governs = mode
+        return Use(pull / tension_n + across / limit, governs, tension_n, limit)
 
     return use_of
 
 
-def table_working(
-    rating: Rating, factors: list[Factor], screw: Screw, lever_mm: float, clamped: bool, figures: Figures
-) -> list[str]:
+def table_lines(
+    rating: Rating,
+    factors: Sequence[Factor],
+    screw: Screw,
+    lever_mm: float,
+    clamped: bool,
+    source: str,
+    figures: Figures,
+) -> tuple[WorkLine, ...]:
     """The sums of a tabled value, line by line."""
     written = "".join(f" × {factor.value:.2f}" for factor in factors)
     total = prod(factor.value for factor in factors)
     lines = [
-        f"pull-out: {rating.tension_n:g}{written} = {rating.tension_n * total:.0f} N",
-        f"shear: {rating.shear_n:g}{written} = {rating.shear_n * total:.0f} N",
-        *(f"{factor.value:.2f}: {factor.label}" for factor in factors if factor.value != 1),
+        WorkLine(text=f"pull-out: {rating.tension_n:g}{written} = {rating.tension_n * total:.0f} N", source=source),
+        WorkLine(text=f"shear: {rating.shear_n:g}{written} = {rating.shear_n * total:.0f} N", source=source),
+        *(
+            WorkLine(text=f"{factor.value:.2f}: {factor.label}", source="planning")
+            for factor in factors
+            if factor.value != 1
+        ),
     ]
     if lever_mm > 0:
-        lines.append(bending_working(screw.diameter_mm, screw.root_mm, lever_mm, clamped, figures))
-    return lines
+        lines.append(bending_line(screw.diameter_mm, screw.root_mm, lever_mm, clamped, figures))
+    lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
+    return tuple(lines)
 
 
-def wrong_place(spot: Spot, fixing: FixingBase) -> list[Finding]:
-    """Refusals that hold for any method: damp, weather."""
+def wrong_place(spot: Spot, fixing: FixingBase) -> list[Refusal]:
+    """Refusals that hold for any method: damp, weather, people's weight on what only board holds."""
     if spot.environment in fixing.environments:
         return []
-    return [
-        refuse(
-            spot,
-            fixing,
-            "corrodes",
-            f"Not for {spot.environment} places: it rusts or weakens there.",
-        )
-    ]
+    return [refuse("corrodes", f"Not for {spot.environment} places: it rusts or weakens there.")]

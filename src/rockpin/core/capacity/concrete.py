@@ -1,123 +1,224 @@
-"""Screws and bolts in concrete after EN 1992-4:2018: one anchor with its share of the group's cone.
+"""Screws and bolts in concrete after EN 1992-4:2018, as the group that they really are.
 
-Cracked concrete of class C20/25. Design values over the mean load factor give working loads.
+Cracked concrete of class C20/25. Design values over the mean load factor give working loads. Anchors whose cones
+touch act as one group: all of them share its use. Pull-out and steel are checked anchor by anchor.
 """
 
-from math import sqrt
+from collections.abc import Sequence
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.capacity.common import (
     Assessment,
+    Mode,
+    Refusal,
     Use,
-    assessed,
+    WorkLine,
+    made,
     refuse,
     refused,
-    screw_bending_shear_n,
     wrong_place,
 )
+from rockpin.core.capacity.en1992 import (
+    Cone,
+    EdgeRow,
+    along_edge,
+    eccentricity,
+    edge_shear_n,
+    group_cone,
+)
 from rockpin.core.capacity.masonry import through_refusal
-from rockpin.core.demand import CaseDemand
+from rockpin.core.fastener_group import Rows
 from rockpin.core.figures import Figures
-from rockpin.core.findings import Finding
 from rockpin.core.fixture import HoleKind
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick, dust_mm
-from rockpin.core.spot import Spot
+from rockpin.core.spot import AnchorGroup, Spot
 from rockpin.core.tables import Catalogue, ConcreteAnchor
 
-Edges = tuple[float, float, float, float]
+_EN = "EN 1992-4:2018"
+_OUTWARD = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))
 
 
-def cone_resistance_n(hef_mm: float, fck_mpa: float, k1: float) -> float:
-    """Characteristic cone resistance of one anchor far from edges, N⁰ = k₁·√fck·hef^1.5 [N] (7.2.1.4, eq. 7.2)."""
-    return float(k1 * sqrt(fck_mpa) * hef_mm**1.5)
+def _clusters(places: Sequence[tuple[float, float]], members: Sequence[int], within_mm: float) -> list[list[int]]:
+    """The members that touch one another, directly or through others: nearer than ``within_mm`` in both directions."""
+    left, found = list(members), []
+    while left:
+        cluster, grown = [left.pop(0)], True
+        while grown:
+            near = [
+                one
+                for one in left
+                if any(
+                    abs(places[one][0] - places[other][0]) < within_mm
+                    and abs(places[one][1] - places[other][1]) < within_mm
+                    for other in cluster
+                )
+            ]
+            left = [one for one in left if one not in near]
+            cluster += near
+            grown = bool(near)
+        found.append(sorted(cluster))
+    return found
 
 
-def cone_area_ratio(hef_mm: float, edges_mm: Edges, neighbours: tuple[tuple[float, float], ...]) -> float:
-    """Share A_c,N/A⁰_c,N of one anchor's cone: cut at edges, and half-way to neighbours within 3·hef.
+class _Solved(NamedTuple):
+    """Uses of the concrete and of each anchor in every row, arrays of shape (rows, holes); pull in modes (3, …)."""
 
-    Splitting the group's area between its anchors at half the spacing is on the safe side of the group's own area
-    where anchors are loaded alike. A neighbour aslant cuts along the direction in which it is farther.
-    """
-    reach = 1.5 * hef_mm
-    left, right, down, up = (min(reach, max(edge, 0.0)) for edge in edges_mm)
-    for dx, dy in neighbours:
-        if max(abs(dx), abs(dy)) >= 2 * reach:
-            continue
-        if abs(dx) >= abs(dy):
-            right, left = (min(right, dx / 2), left) if dx > 0 else (right, min(left, -dx / 2))
-        else:
-            up, down = (min(up, dy / 2), down) if dy > 0 else (up, min(down, -dy / 2))
-    return (left + right) * (down + up) / (2 * reach) ** 2
+    pulls: Rows
+    pry: Rows
+    edge: Rows
+    cones: dict[int, tuple[Cone, int]]
 
 
-def edge_disturbance(edge_mm: float, critical_mm: float) -> float:
-    """ψ_s = 0.7 + 0.3·c/c_cr ≤ 1 (eq. 7.4 and 7.45)."""
-    return min(1.0, 0.7 + 0.3 * edge_mm / critical_mm)
+class _Group:
+    """One kind of anchor in every hole of a group."""
 
-
-def shell_spalling(hef_mm: float) -> float:
-    """ψ_re = 0.5 + hef/200 ≤ 1, taken everywhere since the reinforcement is not known (eq. 7.5)."""
-    return min(1.0, 0.5 + hef_mm / 200)
-
-
-def edge_shear_n(
-    anchor: ConcreteAnchor, edge_mm: float, aside_mm: tuple[float, float], wall_mm: float, figures: Figures
-) -> float:
-    """Characteristic resistance [N] of the concrete edge against shear towards it (7.2.2.5, eq. 7.40 to 7.46).
-
-    V⁰ = k₉·d^α·l_f^β·√fck·c₁^1.5, α = 0.1·√(l_f/c₁), β = 0.1·(d/c₁)^0.2; the load is taken as right towards the edge.
-    """
-    d, lf = anchor.diameter_mm, min(anchor.hef_mm, 12 * anchor.diameter_mm)
-    alpha, beta = 0.1 * sqrt(lf / edge_mm), 0.1 * (d / edge_mm) ** 0.2
-    basic = figures.concrete_k9 * d**alpha * lf**beta * sqrt(figures.concrete_fck_mpa) * edge_mm**1.5
-    wide = sum(min(1.5 * edge_mm, aside) for aside in aside_mm)
-    deep = min(1.5 * edge_mm, wall_mm)
-    area = wide * deep / (4.5 * edge_mm**2)
-    thin = max(1.0, sqrt(1.5 * edge_mm / wall_mm))
-    return float(basic * area * edge_disturbance(min(aside_mm), 1.5 * edge_mm) * thin)
-
-
-class _Resistances:
-    """Working resistances [N] of one anchor, by mode."""
-
-    def __init__(self, anchor: ConcreteAnchor, spot: Spot, figures: Figures) -> None:
-        hef, edges = anchor.hef_mm, spot.free_edges_mm
+    def __init__(self, anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: Figures) -> None:
+        self.anchor, self.group, self.wall_mm, self.figures = anchor, group, wall_mm, figures
         load = figures.concrete_load_factor
-        self.basic = cone_resistance_n(hef, figures.concrete_fck_mpa, figures.concrete_k1)
-        self.area = cone_area_ratio(hef, edges, spot.neighbours)
-        self.psi_s = edge_disturbance(min(edges), 1.5 * hef)
-        self.psi_re = shell_spalling(hef)
-        cone = self.basic * self.area * self.psi_s * self.psi_re
-        self.gamma_n = figures.concrete_gamma_mc * anchor.gamma_inst
-        self.cone = cone / self.gamma_n / load
-        ratio = anchor.fyk_mpa / anchor.fuk_mpa
-        # steel: EN 1992-4 table 4.1 and 7.2.1.3, 7.2.2.3
-        self.steel_n = anchor.steel_area_mm2 * anchor.fuk_mpa / max(1.4, 1.2 / ratio) / load
-        k6, gamma_v = (0.6 if anchor.fuk_mpa <= 500 else 0.5), (max(1.25, 1 / ratio) if ratio <= 0.8 else 1.5)
-        self.steel_v = k6 * anchor.steel_area_mm2 * anchor.fuk_mpa / gamma_v / load
-        self.pry = (1.0 if hef < 60 else 2.0) * cone / figures.concrete_gamma_mc / load
-        self.edge = self._edge(anchor, spot, figures)
+        self.safe_n = figures.concrete_gamma_mc * anchor.gamma_inst * load
+        self.safe_v = figures.concrete_gamma_mc * load
 
-    @staticmethod
-    def _edge(anchor: ConcreteAnchor, spot: Spot, figures: Figures) -> float:
-        """Edge failure towards the nearest edge; it need not be checked beyond max(10·hef, 60·d) (7.2.2.5(1))."""
-        edges = spot.free_edges_mm
-        nearest = min(range(4), key=lambda side: edges[side])
-        if edges[nearest] > max(10 * anchor.hef_mm, 60 * anchor.diameter_mm):
-            return 1e9
-        aside = (edges[2], edges[3]) if nearest < 2 else (edges[0], edges[1])
-        resistance = edge_shear_n(anchor, edges[nearest], aside, spot.reading.holding_mm, figures)
-        near = sum(1 for dx, dy in spot.neighbours if max(abs(dx), abs(dy)) < 3 * edges[nearest])
-        return resistance / (1 + near) / figures.concrete_gamma_mc / figures.concrete_load_factor
+    def _cone(self, cluster: Sequence[int]) -> Cone:
+        places, edges = self._of(cluster)
+        return group_cone(places, edges, self.anchor.hef_mm, self.figures.concrete_fck_mpa, self.figures.concrete_k1)
+
+    def _split(self, cluster: Sequence[int]) -> Cone:
+        places, edges = self._of(cluster)
+        figures = self.figures
+        return group_cone(
+            places,
+            edges,
+            self.anchor.hef_mm,
+            figures.concrete_fck_mpa,
+            figures.concrete_k1,
+            critical_hefs=figures.concrete_split_hefs,
+            most_n=self.anchor.pullout_n,
+        )
+
+    def _of(self, cluster: Sequence[int]) -> tuple[list[tuple[float, float]], list[tuple[float, float, float, float]]]:
+        return [self.group.places[i] for i in cluster], [self.group.edges[i] for i in cluster]
+
+    def solve(self) -> _Solved:
+        tension = self.group.tension_n
+        rows, count = tension.shape
+        pulls = np.zeros((3, rows, count))
+        pulls[2] = tension * self.safe_n / self.anchor.pullout_n
+        cones: dict[int, tuple[Cone, int]] = {}
+        pulled = tension > 1e-6
+        for pattern in np.unique(pulled, axis=0):
+            at = np.flatnonzero((pulled == pattern).all(axis=1))
+            spacing = 2 * max(1.5, self.figures.concrete_split_hefs) * self.anchor.hef_mm
+            for cluster in _clusters(self.group.places, np.flatnonzero(pattern).tolist(), spacing):
+                self._pull(cluster, at, pulls, cones)
+        pry, edge = np.zeros((rows, count)), np.zeros((rows, count))
+        for cluster in _clusters(self.group.places, range(count), 3 * self.anchor.hef_mm):
+            cone = self._cone(cluster)
+            cones.setdefault(cluster[0], (cone, len(cluster)))
+            resist = (1.0 if self.anchor.hef_mm < 60 else 2.0) * cone.resistance_n / self.safe_v
+            shear = np.hypot(self.group.shear_x_n[:, cluster], self.group.shear_y_n[:, cluster])
+            # the most loaded anchor stands for all: torsion must not cancel itself out
+            pry[:, cluster] = (len(cluster) * shear.max(axis=1) / resist)[:, None]
+        for side in range(4):
+            np.maximum(edge, self._edge(side), out=edge)
+        return _Solved(pulls, pry, edge, cones)
+
+    def _pull(self, cluster: list[int], at: NDArray[np.int_], pulls: Rows, cones: dict[int, tuple[Cone, int]]) -> None:
+        """Cone and splitting of anchors that are pulled together in the rows ``at``."""
+        tension = self.group.tension_n[np.ix_(at, np.array(cluster))]
+        places: Rows = np.array([self.group.places[i] for i in cluster], dtype=np.float64)
+        total = tension.sum(axis=1)
+        off: Rows = np.abs(tension @ places / total[:, None] - places.mean(axis=0))
+        modes = [self._cone(cluster)]
+        for i in cluster:
+            cones[i] = (modes[0], len(cluster))
+        # splitting: not to be checked where all edges are far, and farther for a group (7.2.1.7(2))
+        far = (1.0 if len(cluster) == 1 else 1.2) * self.figures.concrete_split_hefs * self.anchor.hef_mm
+        if min(min(self.group.edges[i]) for i in cluster) < far:
+            modes.append(self._split(cluster))
+        for mode, cone in enumerate(modes):
+            psi_ec = eccentricity(off, cone.critical_spacing_mm).prod(axis=1)
+            pulls[mode][np.ix_(at, np.array(cluster))] = (total * self.safe_n / (cone.resistance_n * psi_ec))[:, None]
+
+    def _edge(self, side: int) -> Rows:
+        """Edge failure towards one side; not to be checked beyond max(10·hef, 60·d) (7.2.2.5(1)).
+
+        The anchors nearest to the edge take all of the group's shear: with play in the holes the others may not bear.
+        """
+        group, anchor, figures = self.group, self.anchor, self.figures
+        nx, ny = _OUTWARD[side]
+        found = np.zeros(group.tension_n.shape)
+        count = len(group.hole_ids)
+        one_end, other_end = (2, 3) if side < 2 else (0, 1)
+        axis = 1 if side < 2 else 0
+        towards = group.shear_x_n * nx + group.shear_y_n * ny
+        along = group.shear_y_n if side < 2 else group.shear_x_n
+        distances = [max(group.edges[i][side], 1.0) for i in range(count)]
+        for cluster in _clusters(group.places, range(count), 3 * max(anchor.hef_mm, min(distances))):
+            c1 = min(distances[i] for i in cluster)
+            if c1 > max(10 * anchor.hef_mm, 60 * anchor.diameter_mm):
+                continue
+            front = [i for i in cluster if distances[i] < c1 + 1.0]
+            for part in _clusters(group.places, front, 3 * c1):
+                spots = np.array([group.places[i][axis] for i in part])
+                row = EdgeRow(
+                    c1_mm=c1,
+                    span_mm=float(spots.max() - spots.min()),
+                    aside_mm=(
+                        max(1.0, min(group.edges[i][one_end] for i in part)),
+                        max(1.0, min(group.edges[i][other_end] for i in part)),
+                    ),
+                )
+                resist = edge_shear_n(
+                    anchor.diameter_mm,
+                    anchor.hef_mm,
+                    row,
+                    self.wall_mm,
+                    figures.concrete_fck_mpa,
+                    figures.concrete_k9,
+                )
+                share = len(part) / len(front)
+                out = np.maximum(towards[:, cluster].sum(axis=1) * share, towards[:, part].sum(axis=1))
+                out = np.maximum(out, 0.0)
+                aside = np.maximum(np.abs(along[:, cluster].sum(axis=1)) * share, np.abs(along[:, part].sum(axis=1)))
+                bears = np.maximum(towards[:, part], 0.0)
+                off = np.abs(bears @ (spots - spots.mean())) / np.maximum(bears.sum(axis=1), 1e-9)
+                psi = along_edge(out, aside) * eccentricity(off, 3 * c1)
+                use = np.hypot(out, aside) * self.safe_v / (resist * psi)
+                found[:, cluster] = np.maximum(found[:, cluster], use[:, None])
+        return found
 
 
-def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Catalogue) -> list[Finding]:
+def _steel(anchor: ConcreteAnchor, figures: Figures) -> tuple[float, float]:
+    """Working pull-out and shear [N] of the steel (table 4.1, 7.2.1.3, 7.2.2.3)."""
+    ratio, load = anchor.fyk_mpa / anchor.fuk_mpa, figures.concrete_load_factor
+    pull = anchor.steel_area_mm2 * anchor.fuk_mpa / max(1.4, 1.2 / ratio) / load
+    k6, gamma_v = (0.6 if anchor.fuk_mpa <= 500 else 0.5), (max(1.25, 1 / ratio) if ratio <= 0.8 else 1.5)
+    return pull, k6 * anchor.steel_area_mm2 * anchor.fuk_mpa / gamma_v / load
+
+
+def _steel_shear(anchor: ConcreteAnchor, spot: Spot, pull: Rows, shear_n: float, figures: Figures) -> Rows:
+    """Working shear [N] of the steel in each row: its bending counts where the load stands off the concrete."""
+    if spot.skin_lever_mm <= 0:
+        return np.full(len(pull), shear_n)
+    strength, root = anchor.fyk_mpa, anchor.root_mm
+    moment = strength * root**3 / (6 * figures.screw_safety)
+    steel = strength * np.pi * root**2 / 4 / figures.screw_safety
+    alpha = 2.0 if spot.clamped(figures) else 1.0
+    bending = alpha * moment * np.maximum(0.0, 1 - pull / steel) / (spot.skin_lever_mm + anchor.diameter_mm / 2)
+    return np.maximum(np.minimum(shear_n, bending), 1e-9)
+
+
+def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Catalogue) -> list[Refusal]:
     figures, reading, units = catalogue.figures, spot.reading, spot.units
-    found: list[Finding] = []
+    found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
-        found.append(refuse(spot, anchor, code, sentence, **numbers))
+        found.append(refuse(code, sentence, **numbers))
 
     if reading.family is not Family.CONCRETE:
         no("not-concrete", "It takes hold in concrete only.")
@@ -136,13 +237,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
             has_mm=reading.holding_mm,
         )
     elif short := through_refusal(spot, depth_mm, catalogue):
-        no(
-            "wall-thin",
-            f"Its hole leaves {show_limit(max(short[0], 0), units)} of the wall; "
-            f"{show_length(short[1], units)} must stay.",
-            left_mm=short[0],
-            needs_mm=short[1],
-        )
+        found.append(short)
     edge, near = min(spot.free_edges_mm), spot.nearest_neighbour_mm()
     if edge < anchor.edge_min_mm:
         no(
@@ -168,74 +263,114 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
     return found
 
 
+def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solved, figures: Figures) -> Use:
+    """Concrete β_N^1.5 + β_V^1.5 ≤ 1, steel β_N² + β_V² ≤ 1 (7.2.3), each as a share of 1, in the worst row."""
+    at = group.hole_ids.index(spot.hole.id)
+    pull = group.tension_n[:, at]
+    across = np.hypot(group.shear_x_n[:, at], group.shear_y_n[:, at])
+    steel_n, steel_v = _steel(anchor, figures)
+    bears = _steel_shear(anchor, spot, pull, steel_v, figures)
+    beta_n = solved.pulls[:, :, at].max(axis=0)
+    beta_v = np.maximum(solved.pry[:, at], solved.edge[:, at])
+    in_concrete = (beta_n**1.5 + beta_v**1.5) ** (2 / 3)
+    in_steel = np.hypot(pull / steel_n, across / bears)
+    uses = np.maximum(in_concrete, in_steel)
+    row = int(uses.argmax())
+    single = group.hole_ids and solved.cones.get(at)
+    own_n = single[0].resistance_n / single[1] / _Group(anchor, group, 1.0, figures).safe_n if single else steel_n
+    tension_n = min(steel_n, pull[row] / beta_n[row] if beta_n[row] > 0 else own_n)
+    shear_n = min(float(bears[row]), across[row] / beta_v[row] if beta_v[row] > 0 else steel_v)
+    if in_steel[row] > in_concrete[row]:
+        mode = Mode.BENDING if bears[row] < steel_v else Mode.STEEL
+    elif beta_v[row] > beta_n[row]:
+        mode = Mode.EDGE if solved.edge[row, at] >= solved.pry[row, at] else Mode.PRY_OUT
+    else:
+        mode = (Mode.CONE, Mode.SPLITTING, Mode.PULL_OUT)[int(solved.pulls[:, row, at].argmax())]
+    return Use(float(uses[row]), mode, float(tension_n), float(shear_n), row=row)
+
+
+def _lines(anchor: ConcreteAnchor, spot: Spot, solved: _Solved, at: int, figures: Figures) -> tuple[WorkLine, ...]:
+    """The sums, line by line."""
+    steel_n, steel_v = _steel(anchor, figures)
+    load, gamma = figures.concrete_load_factor, figures.concrete_gamma_mc
+    lines = []
+    if at in solved.cones:
+        cone, count = solved.cones[at]
+        working = cone.resistance_n / (gamma * anchor.gamma_inst * load)
+        depth = f"{cone.hef_mm:g}" if cone.hef_mm == anchor.hef_mm else f"{cone.hef_mm:.1f} (narrow member)"
+        together = "one anchor" if count == 1 else f"{count} anchors together"
+        lines += [
+            WorkLine(
+                text=f"cone: {figures.concrete_k1:g} × √{figures.concrete_fck_mpa:g} × {depth}^1.5 = "
+                f"{cone.basic_n:.0f} N",
+                source=f"{_EN}, 7.2.1.4, eq. 7.2",
+            ),
+            WorkLine(
+                text=f"{together}: × {cone.area_ratio:.2f} area × {cone.psi_s:.2f} edge × {cone.psi_re:.2f} "
+                f"reinforcement = {cone.resistance_n:.0f} N; / ({gamma:g} × {anchor.gamma_inst:g}) / {load:g} = "
+                f"{working:.0f} N where they are pulled alike",
+                source=f"{_EN}, 7.2.1.4, eq. 7.1 to 7.6; table 4.1",
+            ),
+        ]
+    lines += [
+        WorkLine(
+            text=f"pull-out of one anchor: {anchor.pullout_n:.0f} / ({gamma:g} × {anchor.gamma_inst:g}) / {load:g} = "
+            f"{anchor.pullout_n / (gamma * anchor.gamma_inst * load):.0f} N",
+            source=f"{_EN}, 7.2.1.5; value: {anchor.source}",
+        ),
+        WorkLine(
+            text=f"steel: {anchor.steel_area_mm2:g} mm² × {anchor.fuk_mpa:g} MPa gives {steel_n:.0f} N pulled, "
+            f"{steel_v:.0f} N across",
+            source=f"{_EN}, 7.2.1.3, 7.2.2.3; table 4.1",
+        ),
+    ]
+    if spot.skin_lever_mm > 0:
+        bent = float(_steel_shear(anchor, spot, np.zeros(1), steel_v, figures)[0])
+        lines.append(
+            WorkLine(
+                text=f"the load stands {spot.skin_lever_mm:g} mm off the concrete: bending of the steel bears "
+                f"{bent:.0f} N",
+                source=f"{_EN}, 7.2.2.3.2",
+            )
+        )
+    lines.append(
+        WorkLine(
+            text="together: concrete (βN^1.5 + βV^1.5)^(2/3), steel √(βN² + βV²); the greater counts",
+            source=f"{_EN}, 7.2.3",
+        )
+    )
+    return tuple(lines)
+
+
 def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
-    """An anchor at a hole: concrete β_N^1.5 + β_V^1.5 ≤ 1, steel β_N² + β_V² ≤ 1 (7.2.3), each as a share of 1."""
+    """An anchor at a hole, with the same anchor in the fixture's other holes."""
     figures, reading = catalogue.figures, spot.reading
     depth = reading.skin_mm + anchor.embedment_mm + dust_mm(anchor.diameter_mm, figures)
     found = _refusals(anchor, spot, depth, catalogue)
     if found:
         return refused(anchor, found)
-    least = spot.hole.plate_mm + reading.skin_mm + anchor.embedment_mm
-    length = next((one for one in anchor.lengths_mm if one >= least), None)
+    plate = spot.hole.plate_mm + spot.hole.spacer_mm
+    length = next((one for one in anchor.lengths_mm if one >= plate + reading.skin_mm + anchor.embedment_mm), None)
     if length is None:
         longest = show_limit(anchor.lengths_mm[-1], spot.units)
-        return refused(
-            anchor, [refuse(spot, anchor, "no-screw-length", f"No length reaches: the longest is {longest}.")]
-        )
-    depth = max(depth, length - spot.hole.plate_mm + figures.dust_min_mm)
+        return refused(anchor, [refuse("no-screw-length", f"No length reaches: the longest is {longest}.")])
+    depth = max(depth, length - plate + figures.dust_min_mm)
     if short := through_refusal(spot, depth, catalogue):
-        left, wanted = show_limit(max(short[0], 0), spot.units), show_length(short[1], spot.units)
-        return refused(
-            anchor,
-            [
-                refuse(
-                    spot,
-                    anchor,
-                    "wall-thin",
-                    f"Its hole leaves {left} of the wall; {wanted} must stay.",
-                    left_mm=short[0],
-                    needs_mm=short[1],
-                )
-            ],
-        )
-    resist = _Resistances(anchor, spot, figures)
-    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
-
-    def use_of(case: CaseDemand) -> Use:
-        pull, across = case.forces.tension_n, case.forces.shear_n
-        steel_v = resist.steel_v
-        if lever > 0:
-            bending = screw_bending_shear_n(
-                anchor.diameter_mm, anchor.root_mm, lever, clamped, pull, figures, anchor.fyk_mpa
-            )
-            steel_v = max(min(steel_v, bending), 1e-9)
-        shear_c = min(resist.pry, resist.edge)
-        pull_n, shear_n = min(resist.cone, resist.steel_n), min(steel_v, shear_c)
-        in_concrete = ((pull / resist.cone) ** 1.5 + (across / shear_c) ** 1.5) ** (2 / 3)
-        in_steel = sqrt((pull / resist.steel_n) ** 2 + (across / steel_v) ** 2)
-        if in_steel > in_concrete:
-            return Use(
-                use=in_steel, governs="the steel of the anchor", tension_capacity_n=pull_n, shear_capacity_n=shear_n
-            )
-        edge_first = resist.edge < resist.pry and across / resist.edge > pull / resist.cone
-        return Use(
-            use=in_concrete,
-            governs="the concrete's edge" if edge_first else "the cone of concrete",
-            tension_capacity_n=pull_n,
-            shear_capacity_n=shear_n,
-        )
-
-    working = [
-        f"cone: {figures.concrete_k1:g} × √{figures.concrete_fck_mpa:g} × {anchor.hef_mm:g}^1.5 = {resist.basic:.0f} N",
-        f"× {resist.area:.2f} area × {resist.psi_s:.2f} edge × {resist.psi_re:.2f} reinforcement "
-        f"/ {resist.gamma_n:.2f} / {figures.concrete_load_factor:g} = {resist.cone:.0f} N",
-        f"steel: {resist.steel_n:.0f} N pull, {resist.steel_v:.0f} N shear; pry-out {resist.pry:.0f} N",
-    ]
-    return assessed(
+        return refused(anchor, [short])
+    group = spot.anchor_group()
+    key = (anchor.key, reading.holding_mm)
+    if key not in group.solved:
+        group.solved[key] = _Group(anchor, group, reading.holding_mm, figures).solve()
+    solved = group.solved[key]
+    assert isinstance(solved, _Solved)
+    worst = _worst(anchor, spot, group, solved, figures)
+    at = group.hole_ids.index(spot.hole.id)
+    return made(
         anchor,
         spot,
-        use_of,
-        working=working,
+        worst,
+        group.case_of(worst.row, at),
+        lines=lambda: _lines(anchor, spot, solved, at, figures),
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
             bit_rule=BitRule.EXACT,
@@ -245,6 +380,7 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
             grip_from_mm=reading.skin_mm,
             grip_to_mm=reading.skin_mm + anchor.embedment_mm,
             plug_length_mm=0.0,
+            dust_mm=dust_mm(anchor.diameter_mm, figures),
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
@@ -256,7 +392,7 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
             root_mm=anchor.root_mm,
             head_mm=2 * anchor.diameter_mm,
             length_mm=length,
-            head="hexagon head" if "screw" in anchor.key else "nut and washer",
+            head=anchor.head,
             washer_mm=0.0,
             proud_mm=0.0,
         ),

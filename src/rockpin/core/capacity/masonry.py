@@ -1,19 +1,21 @@
 """Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
 
-from math import hypot
+from math import hypot, prod
 
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
+    Mode,
+    Refusal,
     assessed,
     refuse,
     refused,
+    table_lines,
     table_use,
-    table_working,
     wrong_place,
 )
 from rockpin.core.figures import Figures
-from rockpin.core.findings import Finding
+from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family
@@ -57,20 +59,34 @@ def hammered(spot: Spot, catalogue: Catalogue) -> bool:
     return holding is not None and catalogue.material_by_key[holding].hammer is Hammer.ONCE_SEATED
 
 
-def through_refusal(spot: Spot, depth_mm: float, catalogue: Catalogue) -> tuple[float, float] | None:
-    """(left, wanted) [mm] where a hole this deep would leave too little wall behind it, else None."""
+def through_refusal(spot: Spot, depth_mm: float, catalogue: Catalogue) -> Refusal | None:
+    """The refusal of a hole this deep [mm] that would leave too little wall behind it, else None."""
     reading = spot.reading
     wanted = left_behind_mm(reading.holding_mm, hammered(spot, catalogue), catalogue.figures)
     left = reading.skin_mm + reading.holding_mm - depth_mm
-    return (left, wanted) if left < wanted - 1e-6 else None
+    if left >= wanted - 1e-6:
+        return None
+    return refuse(
+        "wall-thin",
+        f"Its hole leaves {show_limit(max(left, 0), spot.units)} of the wall; "
+        f"{show_length(wanted, spot.units)} must stay.",
+        left_mm=left,
+        needs_mm=wanted,
+    )
 
 
-def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Finding]:
+def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
+    """Length [mm] of a frame plug's body: from the face through the skins into the wall, next stock length up."""
+    wanted = spot.reading.skin_mm + plug.plug_length_mm
+    return next((length for length in plug.body_lengths_mm if length >= wanted - 1e-6), None)
+
+
+def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
     figures, units = catalogue.figures, spot.units
-    found: list[Finding] = []
+    found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
-        found.append(refuse(spot, plug, code, sentence, **numbers))
+        found.append(refuse(code, sentence, **numbers))
 
     if spot.reading.family.framed:
         no("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")
@@ -79,6 +95,18 @@ def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Findi
         no("not-rated", "It is not rated for what this wall is made of.")
         return found
     found += wrong_place(spot, plug)
+    if plug.body_lengths_mm:
+        if _body_mm(plug, spot) is None:
+            no(
+                "body-short",
+                f"Its longest body is {show_limit(plug.body_lengths_mm[-1], units)}; to reach "
+                f"{show_length(plug.plug_length_mm, units)} into the wall it takes "
+                f"{show_length(spot.reading.skin_mm + plug.plug_length_mm, units)}.",
+                has_mm=plug.body_lengths_mm[-1],
+                needs_mm=spot.reading.skin_mm + plug.plug_length_mm,
+            )
+    elif spot.reading.family is Family.BONDED_BOARD and plug.kind != "masonry_screw":
+        no("gap-in-front", "It would slip into the gap behind the board: a long frame plug bridges it.")
     edge, least = min(spot.free_edges_mm), figures.masonry_edge_min_plugs * plug.plug_length_mm
     if edge < least:
         no(
@@ -99,6 +127,13 @@ def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Findi
         no(
             "bracket-hole",
             f"No screw for this plug passes the bracket's {spot.hole.diameter_mm:g} mm hole.",
+            hole_mm=spot.hole.diameter_mm,
+        )
+    elif plug.body_lengths_mm and spot.hole.diameter_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
+        no(
+            "bracket-hole",
+            f"Its {plug.hole_mm:g} mm body does not pass the bracket's {spot.hole.diameter_mm:g} mm hole, and it is "
+            "set through it.",
             hole_mm=spot.hole.diameter_mm,
         )
     return found
@@ -131,54 +166,37 @@ def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
     if found or screw is None or rating is None:
         return refused(plug, found)
     under = under_head_mm(screw, spot, figures)
-    length = stock_length(screw, under + reading.skin_mm + plug.plug_length_mm + screw.diameter_mm)
+    # a nail or a masonry screw ends in the wall itself; in a plug the tip comes out by one diameter
+    past = screw.diameter_mm if plug.kind in ("plug", "frame_plug") else 0.0
+    body = _body_mm(plug, spot) or 0.0
+    set_mm = max(reading.skin_mm + plug.plug_length_mm, body)
+    length = stock_length(screw, under + set_mm + past)
     if length is None:
-        return refused(
-            plug,
-            [
-                refuse(
-                    spot,
-                    plug,
-                    "no-screw-length",
-                    f"No stock length reaches: the longest is {show_limit(screw.lengths_mm[-1], spot.units)}.",
-                )
-            ],
-        )
-    depth = max(reading.skin_mm + plug.plug_length_mm, length - under) + dust_mm(screw.diameter_mm, figures)
+        longest = show_limit(screw.lengths_mm[-1], spot.units)
+        return refused(plug, [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")])
+    dust = dust_mm(screw.diameter_mm, figures)
+    depth = max(set_mm, length - under) + dust
     if short := through_refusal(spot, depth, catalogue):
-        found.append(
-            refuse(
-                spot,
-                plug,
-                "wall-thin",
-                f"Its hole leaves {show_limit(max(short[0], 0), spot.units)} of the wall; "
-                f"{show_length(short[1], spot.units)} must stay.",
-                left_mm=short[0],
-                needs_mm=short[1],
-            )
-        )
-        return refused(plug, found)
+        return refused(plug, [short])
     factors = _factors(plug, spot, screw, catalogue)
-    total = 1.0
-    for factor in factors:
-        total *= factor.value
+    total = prod(factor.value for factor in factors)
     tension_n, shear_n = rating.tension_n * total, rating.shear_n * total
     lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
-
     return assessed(
         plug,
         spot,
-        table_use(tension_n, shear_n, "the plug in the wall", screw, lever, clamped, figures),
-        working=table_working(rating, factors, screw, lever, clamped, figures),
+        table_use(tension_n, shear_n, Mode.PLUG, screw, lever, clamped, figures),
+        lines=lambda: table_lines(rating, factors, screw, lever, clamped, plug.source, figures),
         hole=HoleSpec(
             diameter_mm=plug.hole_mm,
-            bit_rule=BitRule.PLUG,
+            bit_rule=BitRule.EXACT if plug.kind == "masonry_screw" else BitRule.PLUG,
             pilot_mm=figures.step_up_share * plug.hole_mm if plug.hole_mm >= figures.step_up_from_mm else None,
             depth_mm=depth,
             reach_mm=depth,
-            grip_from_mm=reading.skin_mm,
-            grip_to_mm=reading.skin_mm + plug.plug_length_mm,
-            plug_length_mm=plug.plug_length_mm,
+            grip_from_mm=max(reading.skin_mm, set_mm - plug.plug_length_mm),
+            grip_to_mm=set_mm,
+            plug_length_mm=body or plug.plug_length_mm,
+            dust_mm=dust,
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),

@@ -3,11 +3,17 @@
 Wherever the load stands off the stud, the bending of the screw over its lever limits the shear too: the lesser counts.
 """
 
+from math import pi
+from typing import NamedTuple
+
 from rockpin.core.capacity.common import (
     Assessment,
+    Mode,
+    Refusal,
     Use,
+    WorkLine,
     assessed,
-    bending_working,
+    bending_line,
     refuse,
     refused,
     say,
@@ -22,13 +28,14 @@ from rockpin.core.capacity.dowel import (
     bending_yield_mpa,
     reference_shear,
 )
-from rockpin.core.demand import CaseDemand, Duration
+from rockpin.core.demand import CaseDemand
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage
 from rockpin.core.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
-from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, show_length, show_limit, show_share
-from rockpin.core.screws import BitRule, HoleSpec, pick, under_head_mm
+from rockpin.core.load_cases import Duration
+from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, N_PER_LBF, show_length, show_limit, show_share
+from rockpin.core.screws import BitRule, HoleSpec, pick, under_head_mm, washer_of
 from rockpin.core.spot import Spot, fits_bracket
 from rockpin.core.tables import Catalogue, Screw, WoodFastener
 
@@ -56,12 +63,12 @@ def combined_use(pull_n: float, across_n: float, withdrawal_n: float, lateral_n:
     return across_n**2 / (resultant * lateral_n) + pull_n**2 / (resultant * withdrawal_n)
 
 
-def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, catalogue: Catalogue) -> list[Finding]:
+def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, catalogue: Catalogue) -> list[Refusal]:
     figures, units = catalogue.figures, spot.units
-    found: list[Finding] = []
+    found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
-        found.append(refuse(spot, fastener, code, sentence, **numbers))
+        found.append(refuse(code, sentence, **numbers))
 
     if not spot.reading.wood_frame:
         no("no-wood", "There is no wood in this wall for its thread.")
@@ -96,78 +103,151 @@ def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, 
     return found
 
 
-def _dowel(
-    screw: Screw, spot: Spot, specific_gravity: float, bearing_mm: float, figures: Figures
-) -> tuple[Yield, Yield]:
-    """Reference shear [N] with the gap that the skins make, and what it would be without.
+def head_pull_through_n(head_mm: float, board_mm: float, specific_gravity: float) -> float:
+    """Reference pull-through [N] of a round head in a wooden side member (NDS 2018, eq. 12.2-6).
 
-    A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least.
+    690·π·D_H·G²·t lb up to t = 2.5·D_H, 1725·π·D_H²·G² lb in thicker boards.
     """
-    angle = ACROSS_GRAIN
+    head, board = head_mm / MM_PER_INCH, min(board_mm, 2.5 * head_mm) / MM_PER_INCH
+    return 690 * pi * head * specific_gravity**2 * board * N_PER_LBF
+
+
+def pilot_mm(fastener: WoodFastener, screw: Screw, specific_gravity: float, figures: Figures) -> float:
+    """Pilot [mm]: a share of the root for wood screws (NDS 2018, 12.1.5), of the shank for coach screws (12.1.4.2)."""
+    if fastener.withdrawal == "wood_screw":
+        hard = specific_gravity > figures.pilot_hard_gravity
+        return (figures.pilot_root_share_hard if hard else figures.pilot_root_share) * screw.root_mm
+    if specific_gravity > figures.pilot_hard_gravity:
+        return figures.coach_pilot_share_hard * screw.diameter_mm
+    middling = specific_gravity > figures.coach_pilot_middle_gravity
+    return (figures.coach_pilot_share_middle if middling else figures.coach_pilot_share) * screw.diameter_mm
+
+
+class _Held(NamedTuple):
+    """What one screw of one length bears in this spot: references [N] for ten years' load, dry wood."""
+
+    thread_mm: float
+    per_mm: float
+    withdrawal_n: float
+    head_n: float | None
+    dowel: Yield
+    ungapped: Yield
+    wet: float
+
+
+def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, catalogue: Catalogue) -> _Held:
+    """A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least."""
+    figures, reading, hole = catalogue.figures, spot.reading, spot.hole
+    gravity = _gravity(spot, catalogue)
+    tip = length_mm - under_head_mm(screw, spot, figures)
+    penetration = tip - reading.skin_mm
+    # a coach screw's tapered tip, about one diameter, does not hold (NDS 2018 12.2.1.1)
+    tip_off = screw.diameter_mm if fastener.withdrawal == "coach_screw" else 0.0
+    thread = max(0.0, min(penetration, screw.thread_share * length_mm) - tip_off)
+    rate = wood_screw_withdrawal if fastener.withdrawal == "wood_screw" else coach_screw_withdrawal
+    per_mm = rate(gravity, screw.diameter_mm)
+    side_mpa, head_n = figures.bracket_bearing_mpa, None
+    if hole.board_species is not None:
+        board = catalogue.species_by_key[hole.board_species].specific_gravity
+        side_mpa = bearing_mpa(board, screw.diameter_mm, ACROSS_GRAIN)
+        head = washer_of(screw, hole, figures) or screw.head_mm
+        head_n = head_pull_through_n(head, hole.plate_mm, board)
     joint = Joint(
-        side_mpa=figures.bracket_bearing_mpa,
-        side_mm=max(spot.hole.plate_mm, figures.bracket_least_mm),
-        main_mpa=bearing_mpa(specific_gravity, screw.diameter_mm, angle),
-        main_mm=bearing_mm,
+        side_mpa=side_mpa,
+        side_mm=max(hole.plate_mm, figures.bracket_least_mm),
+        main_mpa=bearing_mpa(gravity, screw.diameter_mm, ACROSS_GRAIN),
+        main_mm=penetration - tip_off,
         gap_mm=spot.skin_lever_mm,
         diameter_mm=screw.root_mm,
         yield_mpa=bending_yield_mpa(screw.diameter_mm),
     )
-    return (
-        reference_shear(joint, screw.diameter_mm, angle),
-        reference_shear(joint._replace(gap_mm=0.0), screw.diameter_mm, angle),
+    return _Held(
+        thread_mm=thread,
+        per_mm=per_mm,
+        withdrawal_n=per_mm * thread,
+        head_n=head_n,
+        dowel=reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN),
+        ungapped=reference_shear(joint._replace(gap_mm=0.0), screw.diameter_mm, ACROSS_GRAIN),
+        wet=figures.wood_wet if spot.environment is not Environment.DRY else 1.0,
     )
+
+
+def _gravity(spot: Spot, catalogue: Catalogue) -> float:
+    key = spot.wood_species or (spot.wall.framing.species if spot.wall.framing else "spruce")
+    return catalogue.species_by_key[key].specific_gravity
+
+
+def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: Figures) -> Use:
+    """NDS 2018, 12.4.1, and never less than pull or shear by itself: a little of the one must not help the other."""
+    lasting = case.duration is Duration.PERMANENT
+    duration = figures.duration_permanent if lasting else figures.duration_short
+    pull, across = case.forces.tension_n, case.forces.shear_n
+    withdrawal, mode = held.withdrawal_n, Mode.THREAD
+    if held.head_n is not None and held.head_n < withdrawal:
+        withdrawal, mode = held.head_n, Mode.HEAD
+    withdrawal = max(withdrawal * duration * held.wet, 1e-9)
+    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
+    bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
+    lateral = max(duration * held.wet * min(bending, held.dowel.force_n), 1e-9)
+    use = max(combined_use(pull, across, withdrawal, lateral), pull / withdrawal, across / lateral)
+    if pull * lateral > across * withdrawal:
+        return Use(use, mode, withdrawal, lateral)
+    if bending < held.dowel.force_n:
+        return Use(use, Mode.BENDING, withdrawal, lateral)
+    return Use(use, Mode.DOWEL, withdrawal, lateral, words=held.dowel.words)
+
+
+def _lines(fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, catalogue: Catalogue) -> tuple[WorkLine, ...]:
+    figures, gravity, inches = catalogue.figures, _gravity(spot, catalogue), screw.diameter_mm / MM_PER_INCH
+    formula, equation = (
+        (f"2850 × {gravity:g}² × {inches:.3f}", "12.2-2")
+        if fastener.withdrawal == "wood_screw"
+        else (f"1800 × {gravity:g}^1.5 × {inches:.3f}^0.75", "12.2-1")
+    )
+    reference = held.withdrawal_n * held.wet
+    lines = [
+        WorkLine(
+            text=f"pull-out: {formula} = {held.per_mm / N_MM_PER_LB_IN:.0f} lb/in, "
+            f"× {held.thread_mm / MM_PER_INCH:.2f} in of thread in the wood = {held.withdrawal_n:.0f} N",
+            source=f"NDS 2018, eq. {equation}",
+        ),
+        WorkLine(
+            text=f"× {held.wet:g} for damp = {reference:.0f} N for a short pull; × {figures.duration_permanent:g} = "
+            f"{reference * figures.duration_permanent:.0f} N for a lasting one",
+            source="NDS 2018, tables 2.3.2 and 11.3.3",
+        ),
+    ]
+    if held.head_n is not None:
+        lines.append(
+            WorkLine(
+                text=f"the head in {spot.hole.plate_mm:g} mm of board: {held.head_n:.0f} N before it pulls through",
+                source="NDS 2018, eq. 12.2-6",
+            )
+        )
+    lever = spot.skin_lever_mm
+    lines += [
+        bending_line(screw.diameter_mm, screw.root_mm, lever, spot.clamped(figures), figures),
+        WorkLine(
+            text=f"yield of the screw, mode {held.dowel.mode} ({held.dowel.words}), over a gap of {lever:.1f} mm: "
+            f"{held.dowel.force_n:.0f} N; without the gap {held.ungapped.force_n:.0f} N, so it leaves "
+            f"{100 * held.dowel.force_n / held.ungapped.force_n:.0f} %"
+            + (". A thicker screw or a backing board raises it most." if lever > 0 else ""),
+            source="AWC TR12 (2015), table 1-1; NDS 2018, 12.3",
+        ),
+        WorkLine(
+            text="together: V²/(R·Z′) + N²/(R·W′), and no less than N/W′ or V/Z′ alone",
+            source="NDS 2018, 12.4.1",
+        ),
+    ]
+    return tuple(lines)
 
 
 def _at_length(
     fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, behind: Behind, catalogue: Catalogue
 ) -> Assessment:
     figures, reading = catalogue.figures, spot.reading
-    species = catalogue.species_by_key[spot.wall.framing.species if spot.wall.framing else "spruce"]
-    under = under_head_mm(screw, spot, figures)
-    tip = length_mm - under
-    penetration = tip - reading.skin_mm
-    # a coach screw's tapered tip, about one diameter, does not hold (NDS 2018 12.2.1.1)
-    tip_off = screw.diameter_mm if fastener.withdrawal == "coach_screw" else 0.0
-    thread = max(0.0, min(penetration, screw.thread_share * length_mm) - tip_off)
-    rate = wood_screw_withdrawal if fastener.withdrawal == "wood_screw" else coach_screw_withdrawal
-    per_mm = rate(species.specific_gravity, screw.diameter_mm)
-    wet = figures.wood_wet if spot.environment is not Environment.DRY else 1.0
-    reference_n = per_mm * thread * wet
-    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
-    dowel, ungapped = _dowel(screw, spot, species.specific_gravity, penetration - tip_off, figures)
-
-    def use_of(case: CaseDemand) -> Use:
-        lasting = case.duration is Duration.PERMANENT
-        duration = figures.duration_permanent if lasting else figures.duration_short
-        pull, across = case.forces.tension_n, case.forces.shear_n
-        withdrawal = reference_n * duration
-        bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
-        lateral = duration * wet * min(bending, dowel.force_n)
-        sideways = "bending of the screw through the board" if bending < dowel.force_n else dowel.words
-        pulls_more = pull * lateral > across * withdrawal
-        return Use(
-            use=combined_use(pull, across, withdrawal, lateral),
-            governs="pull-out of the thread" if pulls_more else sideways,
-            tension_capacity_n=withdrawal,
-            shear_capacity_n=lateral,
-        )
-
-    gravity, diameter = species.specific_gravity, screw.diameter_mm / MM_PER_INCH
-    formula = (
-        f"2850 × {gravity:g}² × {diameter:.3f}"
-        if fastener.withdrawal == "wood_screw"
-        else f"1800 × {gravity:g}^1.5 × {diameter:.3f}^0.75"
-    )
-    working = [
-        f"withdrawal: {formula} × {thread / MM_PER_INCH:.2f} in of thread = {per_mm * thread:.0f} N",
-        f"× {wet:g} for damp = {reference_n:.0f} N for a short pull; "
-        f"× {figures.duration_permanent:g} = {reference_n * figures.duration_permanent:.0f} N for a lasting one",
-        bending_working(screw.diameter_mm, screw.root_mm, lever, clamped, figures),
-        f"dowel equations, mode {dowel.mode}, with a gap of {lever:.1f} mm: {dowel.force_n:.0f} N; without it "
-        f"{ungapped.force_n:.0f} N, so the gap leaves {100 * dowel.force_n / ungapped.force_n:.0f} %. "
-        "A thicker screw or a backing board raises it most.",
-    ]
+    tip = length_mm - under_head_mm(screw, spot, figures)
+    held = _hold(fastener, screw, spot, length_mm, catalogue)
     provisos: list[Finding] = []
     if behind.solid_wood < figures.solid_wood_credit:
         provisos.append(
@@ -183,16 +263,14 @@ def _at_length(
                 Stage.WALL,
             )
         )
-    share = figures.coach_pilot_share if fastener.withdrawal == "coach_screw" else figures.pilot_root_share
-    pilot = share * (screw.diameter_mm if fastener.withdrawal == "coach_screw" else screw.root_mm)
     return assessed(
         fastener,
         spot,
-        use_of,
-        working=working,
+        lambda case: _use(held, screw, spot, case, figures),
+        lines=lambda: _lines(fastener, screw, spot, held, catalogue),
         provisos=provisos,
         hole=HoleSpec(
-            diameter_mm=pilot,
+            diameter_mm=pilot_mm(fastener, screw, _gravity(spot, catalogue), figures),
             bit_rule=BitRule.PILOT,
             pilot_mm=None,
             depth_mm=tip,
@@ -226,8 +304,6 @@ def assess(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> Assessme
             fastener,
             [
                 refuse(
-                    spot,
-                    fastener,
                     "no-screw-length",
                     f"No stock length between {show_length(least, spot.units)} and {show_limit(most, spot.units)}.",
                     least_mm=least,
