@@ -1,9 +1,10 @@
-"""The command line: serve, demo, plan, export, import, jobs, schema."""
+"""The command line: serve, demo, plan, sheet, export, import, jobs, kit, fixings, schema."""
 
 import json
 import socket
 import sys
 import tempfile
+from enum import StrEnum
 from pathlib import Path
 from typing import Annotated
 
@@ -13,12 +14,16 @@ from platformdirs import user_data_path
 
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.core.errors import BadInput, NotFound
+from rockpin.core.errors import BadInput, Fault, NotFound
 from rockpin.core.job import JobDocument
 from rockpin.core.plan import make_plan
+from rockpin.core.tables import OwnFixings
 from rockpin.demo import DEMO_SITE_ID, demo_documents
 from rockpin.exchange import read_document, write_document
+from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
+from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
 from rockpin.store import Store
+from rockpin.store.repository import FIXINGS_ID, KIT_ID
 
 app = typer.Typer(
     add_completion=False,
@@ -140,6 +145,78 @@ def import_(file: Annotated[Path, typer.Argument(help="A job document, JSON.")],
         _fail(error)
     else:
         print(_store(data).add_document(document).id)
+
+
+class SheetForm(StrEnum):
+    MD = "md"
+    PDF = "pdf"
+
+
+@app.command()
+def sheet(
+    file: Annotated[Path, typer.Argument(help="A job document, JSON.")],
+    form: Annotated[SheetForm, typer.Option(help="Markdown or PDF.")] = SheetForm.MD,
+) -> None:
+    """Print the calculation sheet of a job document."""
+    catalogue = load_catalogue()
+    try:
+        made = make_plan(read_document(_read(file), catalogue), catalogue)
+    except BadInput as error:
+        _fail(error)
+    else:
+        body = sheet_pdf(made) if form is SheetForm.PDF else sheet_markdown(made).encode()
+        sys.stdout.buffer.write(body)
+
+
+@app.command()
+def fixings(
+    file: Annotated[Path | None, typer.Argument(help="A CSV of fixings to read; without it they are printed.")] = None,
+    data: Data = None,
+) -> None:
+    """Print all fixings as CSV, or read your own from such a file."""
+    store, shipped = _store(data), load_catalogue()
+    if file is None:
+        print(write_fixings(shipped.with_fixings(store.own_fixings().body.rows).fixings), end="")
+        return
+    try:
+        own = read_fixings(_text(file), shipped)
+    except BadInput as error:
+        _fail(error)
+    else:
+        saved = store.own_fixings()
+        merged = {row.key: row for row in (*saved.body.rows, *own.rows)}
+        body = OwnFixings(rows=tuple(merged.values()))
+        store.save(FIXINGS_ID, body, saved.revision, "fixings read from a file")
+        print(f"{len(own.rows)} fixings of your own")
+
+
+@app.command()
+def kit(
+    file: Annotated[Path | None, typer.Argument(help="A CSV of the kit to read; without it it is printed.")] = None,
+    data: Data = None,
+) -> None:
+    """Print what the van holds as CSV, or read it from such a file."""
+    store = _store(data)
+    if file is None:
+        print(write_kit(store.kit().body), end="")
+        return
+    try:
+        found = read_kit(_text(file), load_catalogue().with_fixings(store.own_fixings().body.rows))
+    except BadInput as error:
+        _fail(error)
+    else:
+        store.save(KIT_ID, found, store.kit().revision, "kit read from a file")
+        print(
+            f"{len(found.fixings)} fixings, {len(found.screws)} screws, {len(found.bits_mm)} bits, "
+            f"{len(found.tools)} tools"
+        )
+
+
+def _text(path: Path) -> str:
+    try:
+        return _read(path).decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise BadInput([Fault("file", f"{path} is no UTF-8 text; save the table as CSV in UTF-8")]) from None
 
 
 @app.command()

@@ -40,7 +40,7 @@ def test_from_a_new_site_to_a_plan(client: TestClient) -> None:
     site = client.post("/api/sites", json={"name": "Net loft", "units": "imperial"}).json()["id"]
     wall = {"name": "Gable", "width_mm": 3000, "height_mm": 2300, "build_up": "fair_faced_brick"}
     wall_id = client.post(f"/api/sites/{site}/walls", json=wall).json()["id"]
-    start = {"title": "Rope hook", "wall_id": wall_id, "starter": "hook"}
+    start = {"title": "Rope hook", "wall_id": wall_id, "shape": "hook"}
     job_id = client.post(f"/api/sites/{site}/jobs", json=start).json()["id"]
     workspace = client.get(f"/api/jobs/{job_id}").json()
     assert workspace["plan"]["elevation"]["courses"]["joint_mm"] == 10

@@ -152,6 +152,8 @@ def test_a_hanging_weight_is_in_equilibrium(
     places: list[tuple[float, float]], weight: float, off: float, pull: float
 ) -> None:
     assume(max(y for _, y in places) > 20)
+    # no fastener outside the line of bearing: there it would have to push, which is left to the plate
+    assume(all(INSET <= y <= 300 - INSET for _, y in places))
     assume(len({x for x, _ in places}) > 1)
     middle = sum(x for x, _ in places) / len(places)
     forces = [Force(x_mm=middle, y_mm=100, z_mm=off, fy_n=-weight, fz_n=pull)]

@@ -10,7 +10,7 @@ from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 
 from rockpin import __version__
-from rockpin.api import devices, hidden, jobs, reference, sites
+from rockpin.api import devices, fixture, hidden, jobs, kit, reference, sites
 from rockpin.api.context import AppContext
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
@@ -29,10 +29,11 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
         store.close()
 
     app = FastAPI(title="Rock Pin", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
-    app.state.context = AppContext(store=store, catalogue=catalogue)
+    app.state.context = AppContext(store=store, shipped=catalogue)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
     install(app)
-    for router in (sites.router, jobs.router, devices.router, hidden.router, reference.router):
+    for part in (sites, jobs, fixture, kit, devices, hidden, reference):
+        router = part.router
         app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
 
     @app.get("/api/{rest:path}", include_in_schema=False)

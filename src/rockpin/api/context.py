@@ -17,8 +17,19 @@ _MOST_KEPT = 500
 @dataclass(frozen=True)
 class AppContext:
     store: Store
-    catalogue: Catalogue
+    shipped: Catalogue
+    _own: dict[int, Catalogue] = field(default_factory=dict)
     _verdicts: dict[str, Verdict] = field(default_factory=dict)
+
+    @property
+    def catalogue(self) -> Catalogue:
+        """The shipped catalogue with the user's own fixings, put together anew when these change."""
+        saved = self.store.own_fixings()
+        if saved.revision not in self._own:
+            self._own.clear()
+            self._verdicts.clear()
+            self._own[saved.revision] = self.shipped.with_fixings(saved.body.rows) if saved.body.rows else self.shipped
+        return self._own[saved.revision]
 
     def verdict_of(self, document: JobDocument) -> Verdict:
         """The verdict of a job, kept as long as its document stays the same: a plan is a pure function of it."""

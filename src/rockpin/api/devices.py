@@ -1,6 +1,7 @@
 """Instruments: a sweep of the wall scanner as it happens, and readings from a file of a real one."""
 
 import asyncio
+import json
 from collections.abc import AsyncIterator
 from zlib import crc32
 
@@ -8,9 +9,13 @@ from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
 
 from rockpin.api.context import Context
-from rockpin.api.schemas import ReadingsIn, ReadingsOut, SweepAsk
+from rockpin.api.schemas import PullAsk, ReadingsIn, ReadingsOut, SweepAsk
 from rockpin.core.errors import BadInput, Fault
+from rockpin.core.fastener_group import NO_LEVER_N
 from rockpin.core.identify import identify
+from rockpin.core.packet_rows import with_packets
+from rockpin.core.plan import make_plan
+from rockpin.devices.pull_gauge import STEP_N, GaugeReading, PullGauge, SimulatedGauge, ended
 from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
 
@@ -57,6 +62,44 @@ async def sweep(wall_id: str, ask: SweepAsk, context: Context) -> StreamingRespo
 
     # sent as it comes: an answer that is packed first would not be seen moving
     return StreamingResponse(walk(), media_type="application/x-ndjson", headers={"Content-Encoding": "identity"})
+
+
+_BREAKS = 5.0
+"""How many times its working load a usual fixing bears before it comes out, in the simulated gauge."""
+
+
+@router.post("/jobs/{job_id}/pull", response_class=StreamingResponse)
+async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse:
+    """Readings of the simulated pull gauge, a JSON object a line; the last one tells how it ended."""
+    document = context.store.document(job_id, context.catalogue)
+    plan = make_plan(document, context.catalogue)
+    working = next(
+        (
+            hole.working.tension_n
+            for hole in plan.holes
+            if hole.working and hole.chosen == ask.fixing and hole.working.tension_n < NO_LEVER_N
+        ),
+        None,
+    )
+    if working is None:
+        fixing = with_packets(context.catalogue, document.packets).fixing_by_key.get(ask.fixing)
+        if fixing is None:
+            raise BadInput([Fault("fixing", f"“{ask.fixing}” is no fixing here; choose one from the list")])
+        rating = getattr(fixing, "rating", None)
+        working = rating.tension_n if rating else 300.0
+    number = sum(test.fixing == ask.fixing for test in document.pull_tests)
+    gauge: PullGauge = SimulatedGauge(document.wall.id, ask.fixing, _BREAKS * working, number)
+
+    async def rise() -> AsyncIterator[bytes]:
+        readings: list[GaugeReading] = []
+        for one in gauge.pull(ask.target_n):
+            readings.append(one)
+            yield json.dumps({"load_n": one.load_n, "movement_mm": one.movement_mm}).encode() + b"\n"
+            await asyncio.sleep(STEP_N / ask.speed_n_s)
+        most = max((one.load_n for one in readings), default=0.0)
+        yield json.dumps({"load_n": most, "ended": ended(readings)}).encode() + b"\n"
+
+    return StreamingResponse(rise(), media_type="application/x-ndjson", headers={"Content-Encoding": "identity"})
 
 
 @router.post("/readings")

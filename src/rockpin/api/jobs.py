@@ -3,12 +3,14 @@
 from fastapi import APIRouter, Request, Response
 
 from rockpin.api.context import Context
+from rockpin.api.fixture import shape_of
 from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.api.views import lean, workspace_of
 from rockpin.core.errors import BadInput, Fault, NotFound
 from rockpin.core.job import JobBody, JobDocument, Placement
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.references import job_faults, wall_faults
+from rockpin.core.shapes import build
 from rockpin.exchange import read_document, write_document
 from rockpin.store.repository import assemble
 
@@ -18,20 +20,17 @@ router = APIRouter(prefix="/api", tags=["jobs"])
 @router.post("/sites/{site_id}/jobs", status_code=201)
 def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     """A job in the middle of its wall, at chest height."""
-    starter = next((row for row in context.catalogue.starters if row.key == new.starter), None)
-    if starter is None:
-        names = ", ".join(row.key for row in context.catalogue.starters)
-        raise BadInput([Fault("starter", f"“{new.starter}” is no pattern; there are {names}")])
+    fixture = build(shape_of(new.shape, context), {})
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
-    width = max(piece.rect.right_mm for piece in starter.fixture.pieces)
+    width = max(piece.rect.right_mm for piece in fixture.pieces)
     place = Placement(
         wall_id=new.wall_id,
         x_mm=round((wall.body.width_mm - width) / 2),
         y_mm=round(min(1300, wall.body.height_mm / 2)),
     )
-    job = JobBody(title=new.title, fixture=starter.fixture, placement=place)
+    job = JobBody(title=new.title, fixture=fixture, placement=place)
     return Made(id=context.store.add_job(site_id, job).id)
 
 

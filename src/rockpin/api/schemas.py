@@ -6,13 +6,13 @@ from pydantic import Field
 
 from rockpin.core.belief_tables import BuildUp, Check, HitRow
 from rockpin.core.evidence import Finish, Place, Reading
-from rockpin.core.fixture import Fixture
 from rockpin.core.hidden_tables import PointKind
-from rockpin.core.job import JobBody, Placement, Region, Site
+from rockpin.core.job import JobBody, Kit, Placement, Region, Site
 from rockpin.core.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, Species
+from rockpin.core.shapes import Shape
+from rockpin.core.tables import BitSeries, Duty, MasonryUnit, Material, Outcome, Species
 from rockpin.core.wall import ScanMode, Wall
 
 
@@ -92,17 +92,58 @@ class WallSave(Model):
 
 
 class JobNew(Model):
-    """A new job on a wall, its fixture started from a pattern."""
+    """A new job on a wall, its fixture made from a shape."""
 
     title: Name
     wall_id: Id
-    starter: Id
+    shape: Id
 
 
 class JobSave(Model):
     revision: int
     summary: Name
     job: JobBody
+
+
+class ShapeAsk(Model):
+    """A shape and what was measured on it; measures left out stand at their start."""
+
+    revision: int
+    summary: Name = "shape set"
+    shape: Id
+    measures: dict[Id, float] = Field(default_factory=dict)
+
+
+class BarAsk(Model):
+    """A bar whose holes are to be put where the wall holds best."""
+
+    revision: int
+    support_id: Id
+
+
+class PullAsk(Model):
+    """A pull with the simulated gauge: on which fixing, up to which load [N], how fast [N/s]."""
+
+    fixing: Id
+    target_n: float = Field(gt=0, le=50_000)
+    speed_n_s: float = Field(default=800, ge=50, le=1_000_000)
+
+
+class KitSave(Model):
+    revision: int
+    summary: Name
+    kit: Kit
+
+
+class KitOut(Model):
+    revision: int
+    kit: Kit
+
+
+class OwnOut(Model):
+    """The user's own fixings, by name."""
+
+    labels: tuple[str, ...]
 
 
 class Trial(Model):
@@ -184,12 +225,13 @@ class FixingLine(Model):
     label: str
     says: str
     source: str
+    method: str
 
 
-class StarterOut(Model):
+class ScrewLine(Model):
     key: str
     label: str
-    fixture: Fixture
+    lengths_mm: tuple[float, ...]
 
 
 class Lists(Model):
@@ -203,7 +245,10 @@ class Lists(Model):
     duties: tuple[Duty, ...]
     outcomes: tuple[Outcome, ...]
     fixings: tuple[FixingLine, ...]
-    starters: tuple[StarterOut, ...]
+    shapes: tuple[Shape, ...]
+    tools: tuple[Choice, ...]
+    screws: tuple[ScrewLine, ...]
+    bits: tuple[BitSeries, ...]
     regions: tuple[Choice, ...]
     wishes: tuple[Choice, ...]
     known: tuple[Choice, ...]

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from rockpin.api.context import AppContext
-from rockpin.api.schemas import Choice, FixingLine, JobLine, Lists, SiteLine, StarterOut, WallLine, WallOut, Workspace
+from rockpin.api.schemas import Choice, FixingLine, JobLine, Lists, ScrewLine, SiteLine, WallLine, WallOut, Workspace
 from rockpin.core.job import JobBody, Region, Site
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.quantities import UnitSystem, show_length
@@ -54,9 +54,13 @@ def lists_of(catalogue: Catalogue) -> Lists:
         duties=catalogue.duties,
         outcomes=catalogue.outcomes,
         fixings=tuple(
-            FixingLine(key=row.key, label=row.label, says=row.says, source=row.source) for row in catalogue.fixings
+            FixingLine(key=row.key, label=row.label, says=row.says, source=row.source, method=row.method)
+            for row in catalogue.fixings
         ),
-        starters=tuple(StarterOut(key=row.key, label=row.label, fixture=row.fixture) for row in catalogue.starters),
+        shapes=catalogue.shapes,
+        tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
+        screws=tuple(ScrewLine(key=row.key, label=row.label, lengths_mm=row.lengths_mm) for row in catalogue.screws),
+        bits=catalogue.bits,
         regions=_choices(_REGIONS),
         wishes=_choices(catalogue.wishes),
         known=_choices(_KNOWN),

@@ -24,7 +24,8 @@ _TABLES = (
     "screws",
     "bits",
     "outcomes",
-    "starters",
+    "shapes",
+    "tools",
 )
 _BELIEF = ("checks", "likelihoods", "veils", "faces", "dust", "pitches", "hits")
 _FIXINGS = ("board", "masonry", "wood", "steel", "concrete")

@@ -167,3 +167,13 @@ class Figures(Model):
     steel_screw_past_mm: float
     steel_pilot_share: float
     concrete_split_hefs: float
+    proof_factor: float
+    proofs_least: float
+    test_failures_least: float
+    test_mean_hard: float
+    test_lowest_hard: float
+    test_mean_soft: float
+    test_lowest_soft: float
+    drilled_over_mm: float
+    bar_end_mm: float
+    bar_spacing_mm: float

@@ -3,15 +3,16 @@
 One type for all holes of a kind, unless the wall differs; the user's own pick stands over the planned one.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.framing import BehindKind
-from rockpin.core.job import Wish
+from rockpin.core.job import Kit, Wish
+from rockpin.core.kit import Stock, look_in_kit
 from rockpin.core.quantities import show_share
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue
@@ -33,9 +34,17 @@ class HoleChoice:
     refused: tuple[Assessment, ...]
     chosen: Assessment | None
     by: ChosenBy
+    stocks: dict[str, Stock] = field(default_factory=dict)
+
+    @property
+    def in_the_van(self) -> Assessment | None:
+        """The best that holds here and that the van can serve; None too where nobody told what it has."""
+        if not any(stock.lacks or stock.have is not None for stock in self.stocks.values()):
+            return None
+        return next((one for one in self.accepted if not self.stocks[one.fixing].lacks), None)
 
 
-def _wish_value(wish: Wish, one: Assessment) -> float:
+def _wish_value(wish: Wish, one: Assessment, stock: Stock) -> float:
     match wish:
         case Wish.STRONGEST:
             return one.use
@@ -45,6 +54,10 @@ def _wish_value(wish: Wish, one: Assessment) -> float:
             return one.hole.diameter_mm if one.hole else 0.0
         case Wish.REMOVABLE:
             return 0.0 if one.removable else 1.0
+        case Wish.HIDDEN:
+            return one.screw.head_mm if one.screw else 0.0
+        case Wish.IN_THE_VAN:
+            return float(len(stock.lacks))
 
 
 class Other(NamedTuple):
@@ -55,27 +68,32 @@ class Other(NamedTuple):
     spots: dict[str, Spot]
 
 
-def _rank(one: Assessment, spot: Spot, wishes: Sequence[Wish]) -> tuple[float, ...]:
+def _rank(one: Assessment, spot: Spot, wishes: Sequence[Wish], stock: Stock) -> tuple[float, ...]:
     """Smaller is better: first what asks for no further proof, then the wishes in their order, then the use."""
     reach = one.hole.reach_mm if one.hole else 0.0
     beyond = spot.depth_limit_mm is not None and reach > spot.depth_limit_mm
-    return (float(len(one.provisos) + beyond), *(_wish_value(wish, one) for wish in wishes), one.use)
+    return (float(len(one.provisos) + beyond), *(_wish_value(wish, one, stock) for wish in wishes), one.use)
 
 
-def by_rank(accepted: Sequence[Assessment], spot: Spot, wishes: Sequence[Wish]) -> list[Assessment]:
+def by_rank(
+    accepted: Sequence[Assessment], spot: Spot, wishes: Sequence[Wish], stocks: dict[str, Stock]
+) -> list[Assessment]:
     """What holds, best first."""
-    return sorted(accepted, key=lambda one: (_rank(one, spot, wishes), one.fixing))
+    return sorted(accepted, key=lambda one: (_rank(one, spot, wishes, stocks[one.fixing]), one.fixing))
 
 
 def _group_pick(
-    spots: Sequence[Spot], table: dict[str, dict[str, Assessment]], wishes: Sequence[Wish]
+    spots: Sequence[Spot],
+    table: dict[str, dict[str, Assessment]],
+    wishes: Sequence[Wish],
+    stocks: dict[str, dict[str, Stock]],
 ) -> dict[str, Assessment]:
     """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best."""
     common = set.intersection(*({key for key, one in table[spot.hole.id].items() if one.accepted} for spot in spots))
     if common:
 
         def worst(key: str) -> tuple[tuple[float, ...], str]:
-            return max(_rank(table[spot.hole.id][key], spot, wishes) for spot in spots), key
+            return max(_rank(table[spot.hole.id][key], spot, wishes, stocks[spot.hole.id][key]) for spot in spots), key
 
         best = min(common, key=worst)
         return {spot.hole.id: table[spot.hole.id][best] for spot in spots}
@@ -83,7 +101,7 @@ def _group_pick(
     for spot in spots:
         accepted = [one for one in table[spot.hole.id].values() if one.accepted]
         if accepted:
-            picks[spot.hole.id] = min(accepted, key=lambda one: (_rank(one, spot, wishes), one.fixing))
+            picks[spot.hole.id] = by_rank(accepted, spot, wishes, stocks[spot.hole.id])[0]
     return picks
 
 
@@ -116,6 +134,18 @@ def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Ca
     return replace(one, provisos=(*one.provisos, doubt))
 
 
+_PULL_ANSWERS = ("depends-on-wall", "packet-high")
+
+
+def _proved(one: Assessment, proved: Collection[str]) -> Assessment:
+    if one.fixing not in proved or not one.provisos:
+        return one
+    return replace(one, provisos=tuple(proviso for proviso in one.provisos if proviso.code not in _PULL_ANSWERS))
+
+
+NO_KIT = Kit()
+
+
 def choose(
     spots: Sequence[Spot],
     kinds: dict[str, BehindKind],
@@ -123,29 +153,40 @@ def choose(
     wishes: Sequence[Wish],
     catalogue: Catalogue,
     others: Sequence[Other] = (),
+    kit: Kit = NO_KIT,
+    proved: Collection[str] = (),
 ) -> tuple[HoleChoice, ...]:
     """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
 
     ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
-    holds in all of them goes before it.
+    holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
+    which leaves nothing open that a pull can answer.
     """
     table = {
         spot.hole.id: {
-            fixing.key: _doubted(assess(fixing, spot, catalogue), spot, others, catalogue)
+            fixing.key: _proved(_doubted(assess(fixing, spot, catalogue), spot, others, catalogue), proved)
             for fixing in catalogue.fixings
             if spot.units in fixing.systems
         }
         for spot in spots
     }
     picks: dict[str, Assessment] = {}
+    stocks: dict[str, dict[str, Stock]] = {}
     for kind in dict.fromkeys(kinds[spot.hole.id] for spot in spots):
-        picks |= _group_pick([spot for spot in spots if kinds[spot.hole.id] is kind], table, wishes)
+        alike = [spot for spot in spots if kinds[spot.hole.id] is kind]
+        for spot in alike:
+            stocks[spot.hole.id] = {
+                key: look_in_kit(one, catalogue.fixing_by_key[key], spot, len(alike), kit, catalogue)
+                for key, one in table[spot.hole.id].items()
+                if one.accepted
+            }
+        picks |= _group_pick(alike, table, wishes, stocks)
     choices: list[HoleChoice] = []
     for spot in spots:
         mine = table[spot.hole.id]
         wanted = mine.get(own.get(spot.hole.id, ""))
         planned = picks.get(spot.hole.id)
-        accepted = by_rank([one for one in mine.values() if one.accepted], spot, wishes)
+        accepted = by_rank([one for one in mine.values() if one.accepted], spot, wishes, stocks[spot.hole.id])
         choices.append(
             HoleChoice(
                 hole_id=spot.hole.id,
@@ -153,6 +194,7 @@ def choose(
                 refused=tuple(one for one in mine.values() if not one.accepted),
                 chosen=wanted or planned,
                 by=ChosenBy.YOU if wanted else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
+                stocks=stocks[spot.hole.id],
             )
         )
     return tuple(choices)

@@ -1,12 +1,12 @@
 """The job document: everything that goes in at the left of the house, for one fixture at one place."""
 
 from enum import StrEnum
-from typing import Literal, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
 from rockpin.core.fixture import Fixture
-from rockpin.core.model import Day, Id, Model, Name, NonNegativeMm, Note, WallCoordinate, duplicated
+from rockpin.core.model import Day, Id, Model, Name, NonNegativeMm, Note, PositiveMm, WallCoordinate, duplicated
 from rockpin.core.packet import Packet
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.wall import Wall
@@ -29,6 +29,8 @@ class Wish(StrEnum):
     QUICKEST = "quickest"
     SMALLEST_HOLE = "smallest_hole"
     REMOVABLE = "removable"
+    HIDDEN = "hidden"
+    IN_THE_VAN = "in_the_van"
 
 
 class Holds(StrEnum):
@@ -74,16 +76,63 @@ class Choice(Model):
 
 
 class KitItem(Model):
+    """So many of a fixing; ``price``: of one, in whatever money the user counts."""
+
     key: Id
+    count: int = Field(ge=0, le=100_000)
+    price: float | None = Field(default=None, ge=0, le=10_000)
+
+
+class KitScrew(Model):
+    """So many screws of a kind and a length."""
+
+    key: Id
+    length_mm: PositiveMm
     count: int = Field(ge=0, le=100_000)
 
 
 class Kit(Model):
     """What the user owns. Empty lists mean: not told, so the standard series is assumed."""
 
-    fixings: tuple[KitItem, ...] = ()
-    bits_mm: tuple[float, ...] = ()
-    tools: tuple[Id, ...] = ()
+    fixings: tuple[KitItem, ...] = Field(default=(), max_length=500)
+    screws: tuple[KitScrew, ...] = Field(default=(), max_length=500)
+    bits_mm: tuple[Annotated[float, Field(gt=0, le=200)], ...] = Field(default=(), max_length=200)
+    tools: tuple[Id, ...] = Field(default=(), max_length=100)
+
+    @property
+    def told(self) -> bool:
+        return bool(self.fixings or self.screws or self.bits_mm or self.tools)
+
+    @model_validator(mode="after")
+    def _once_each(self) -> Self:
+        keys = [item.key for item in self.fixings]
+        if len(keys) != len(set(keys)):
+            raise ValueError(f"fixings: {max(keys, key=keys.count)} stands twice; add the counts up")
+        sizes = [(item.key, item.length_mm) for item in self.screws]
+        if len(sizes) != len(set(sizes)):
+            key, length = max(sizes, key=sizes.count)
+            raise ValueError(f"screws: {key} of {length:g} mm stands twice; add the counts up")
+        return self
+
+
+class PullEnd(StrEnum):
+    """How a pull test ended: it held, it moved, or it came out."""
+
+    HELD = "held"
+    MOVED = "moved"
+    FAILED = "failed"
+
+
+class PullTest(Model):
+    """One pull with the gauge on a fixing in this wall: the greatest load [N] and how it ended."""
+
+    id: Id
+    fixing: Id
+    hole_id: Id | None = Field(default=None, description="None: a trial hole of its own")
+    day: Day | None = None
+    load_n: float = Field(gt=0, le=100_000)
+    ended: PullEnd
+    note: Note = ""
 
 
 class HoleRecord(Model):
@@ -93,6 +142,7 @@ class HoleRecord(Model):
     day: Day | None = None
     met: tuple[Id, ...] = ()
     depth_mm: NonNegativeMm | None = None
+    bit_mm: float | None = Field(default=None, gt=0, le=60, description="diameter that it was drilled with")
     fixing: Id | None = None
     holds: Holds | None = None
     note: Note = ""
@@ -109,6 +159,7 @@ class JobBody(Model):
     kit: Kit = Kit()
     packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
     records: tuple[HoleRecord, ...] = ()
+    pull_tests: tuple[PullTest, ...] = Field(default=(), max_length=200)
     note: Note = ""
 
     @model_validator(mode="after")
@@ -123,6 +174,8 @@ class JobBody(Model):
         ):
             if len(ids) != len(set(ids)):
                 raise ValueError(f"{label}: one entry a hole; {max(ids, key=ids.count)} stands twice")
+        if twice := duplicated(self.pull_tests):
+            raise ValueError(f"pull_tests: the id {twice[0]} stands twice; give each its own")
         if twice := duplicated(self.packets):
             raise ValueError(f"packets: the id {twice[0]} stands twice; give each its own")
         return self

@@ -12,6 +12,7 @@ from rockpin.core.hazards import HoleAsk, judge_hole
 from rockpin.core.hidden import Hidden
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument
+from rockpin.core.kit import look_in_kit
 from rockpin.core.reading import Family, WallReading, as_if_measured
 from rockpin.core.spot import Spot
 from rockpin.core.surroundings import elsewhere
@@ -34,7 +35,11 @@ def _holding(spot: Spot, reading: WallReading, job: JobDocument, catalogue: Cata
     there = elsewhere(spot, reading)
     fixings = [fixing for fixing in catalogue.fixings if spot.units in fixing.systems]
     accepted = [one for fixing in fixings if (one := assess(fixing, there, catalogue)).accepted]
-    return tuple(one.fixing for one in by_rank(accepted, there, job.wishes))
+    stocks = {
+        one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], there, 1, job.kit, catalogue)
+        for one in accepted
+    }
+    return tuple(one.fixing for one in by_rank(accepted, there, job.wishes, stocks))
 
 
 def _mark_place(

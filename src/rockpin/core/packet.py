@@ -46,6 +46,7 @@ class Packet(Model):
     grip_min_mm: float = Field(default=0, ge=0, le=300)
     grip_max_mm: float = Field(default=0, ge=0, le=300)
     void_mm: float = Field(default=0, ge=0, le=300, description="clear depth that it needs behind the board")
+    carries_people: bool = Field(default=False, description="the packet says that it may carry a person in board")
 
     @model_validator(mode="after")
     def _whole(self) -> Self:

@@ -98,6 +98,7 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
             needs_empty_void=toggle,
             flange_mm=packet.hole_mm + 6,
             for_board_mm=packet.board_mm,
+            carries_people=packet.carries_people,
             over_table=over,
         )
     screws = _screws(packet, ScrewKind.WOOD, catalogue)
@@ -113,6 +114,7 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
         hole_mm=packet.hole_mm,
         plug_length_mm=packet.length_mm,
         screws=tuple(screw.key for screw in screws),
+        plastic=packet.plastic,
         ratings={packet.made_for.value: divided.rating},
         over_table=over,
     )

@@ -18,6 +18,7 @@ from rockpin.core.errors import NotFound
 from rockpin.core.find_framing import FramingReading, read_framing
 from rockpin.core.findings import Finding, Stage, Verdict, verdict_of
 from rockpin.core.fixings import HoleChoice, choose, fixing_findings
+from rockpin.core.fixture import Environment
 from rockpin.core.fixture_rules import body_findings, fixture_findings
 from rockpin.core.framing import Behind, BehindKind, look_behind
 from rockpin.core.hazards import HoleAsk, Judged, hidden_findings, judge_hole
@@ -26,11 +27,13 @@ from rockpin.core.hole_plan import HolePlan, hole_plan
 from rockpin.core.identify import Belief, Identified, identify
 from rockpin.core.job import JobDocument
 from rockpin.core.joints import JointPlan, check_joints
+from rockpin.core.kit import kit_findings
 from rockpin.core.limits import limit_findings
-from rockpin.core.load_cases import load_cases
+from rockpin.core.load_cases import Duration, load_cases
 from rockpin.core.model import Model
 from rockpin.core.next_check import next_check
 from rockpin.core.packet_rows import with_packets
+from rockpin.core.pull_tests import Proof, confirmed_by, proof_findings, with_tests
 from rockpin.core.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.reading import WallReading
 from rockpin.core.record import RecordLine, record_findings, record_lines
@@ -48,7 +51,7 @@ from rockpin.core.setout import (
 )
 from rockpin.core.spot import PlacedHole, Spot
 from rockpin.core.surroundings import NOMINAL_SCREW_MM, others_of, spots_of
-from rockpin.core.tables import Catalogue
+from rockpin.core.tables import Catalogue, Duty
 from rockpin.core.wall_findings import is_planned, wall_findings
 
 
@@ -58,6 +61,14 @@ class StagePlan(Model):
     stage: Stage
     verdict: Verdict
     findings: tuple[Finding, ...]
+
+
+class DecidingCase(Model):
+    """A load case that decides at some hole. ``lasts``: for how long it acts, in words."""
+
+    label: str
+    lasts: str
+    holes: tuple[int, ...]
 
 
 class HiddenReading(Model):
@@ -99,6 +110,9 @@ class Plan(Model):
     links: tuple[PlacedPart, ...]
     holes: tuple[HolePlan, ...]
     joints: tuple[JointPlan, ...]
+    cases: tuple[DecidingCase, ...]
+    cases_text: str
+    fixture_text: str
     mass_text: str
     floor_to_come_text: str | None
     people: int
@@ -171,6 +185,7 @@ class Worked(NamedTuple):
     choices: tuple[HoleChoice, ...]
     judged: tuple[Judged, ...]
     asks: tuple[HoleAsk, ...]
+    proofs: list[Proof]
 
 
 class Inside(NamedTuple):
@@ -199,6 +214,7 @@ def work_out(job: JobDocument, catalogue: Catalogue) -> Worked:
     wall, units = job.wall, job.site.units
     catalogue, identified, framing, hidden = look_inside(job, catalogue)
     reading, members = identified.reading, framing.members
+    catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
 
     holes = place_holes(job)
     behinds = {
@@ -218,12 +234,18 @@ def work_out(job: JobDocument, catalogue: Catalogue) -> Worked:
     advice = next_check(job, identified, spots, hidden, catalogue)
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     others = others_of(identified, spots, catalogue)
-    choices = choose(spots, kinds, own, job.wishes, catalogue, others) if is_planned(reading.family) else ()
+    choices = (
+        choose(spots, kinds, own, job.wishes, catalogue, others, job.kit, confirmed_by(proofs))
+        if is_planned(reading.family)
+        else ()
+    )
     # where nothing is planned for the wall, its holes are still judged for what they may strike
     chosen = [choice.chosen for choice in choices] or [None] * len(spots)
     asks = tuple(_ask(spot, one, catalogue) for spot, one in zip(spots, chosen, strict=True))
     judged = tuple(judge_hole(hidden, ask, units, catalogue) for ask in asks)
-    return Worked(catalogue, identified, framing, hidden, holes, behinds, demand, advice, spots, choices, judged, asks)
+    return Worked(
+        catalogue, identified, framing, hidden, holes, behinds, demand, advice, spots, choices, judged, asks, proofs
+    )
 
 
 def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:
@@ -234,6 +256,31 @@ def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[Cl
         raise NotFound(f"There is no hole “{hole_id}” in this job; it may have been taken out of use.")
     accepted = done.choices[index].accepted if done.choices else ()
     return ways_to_clear(done.hidden, done.asks[index], accepted, job.wall, job.site.units, done.catalogue)
+
+
+_LASTS = {Duration.PERMANENT: "always", Duration.SHORT: "for a short time"}
+
+
+def _deciding(done: Worked) -> tuple[DecidingCase, ...]:
+    """The cases under which the chosen fixings are used most."""
+    holes: dict[str, list[int]] = {}
+    lasts: dict[str, Duration] = {}
+    for spot, choice in zip(done.spots, done.choices, strict=False):
+        if choice.chosen and choice.chosen.case:
+            holes.setdefault(choice.chosen.case, []).append(spot.hole.number)
+        for case in spot.demand.cases:
+            lasts[case.label] = case.duration
+    return tuple(
+        DecidingCase(label=label, lasts=_LASTS[lasts[label]], holes=tuple(numbers)) for label, numbers in holes.items()
+    )
+
+
+def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
+    where = {Environment.DRY: "in the dry", Environment.WET: "in the wet", Environment.OUTDOOR: "outdoors"}
+    return (
+        f"{job.fixture.name}, {show_mass(job.fixture.mass_kg, units)} with what it holds; {duty.label.lower()}, "
+        f"factor {duty.factor:g} on the live part; {where[job.fixture.environment]}."
+    )
 
 
 def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
@@ -253,6 +300,8 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     findings += limit_findings(job, reading, done.behinds, choices, units)
     findings += wall_findings(wall, job.site, identified, framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers)
+    findings += kit_findings(choices, numbers)
+    findings += proof_findings(done.proofs, catalogue, units)
     findings += body_findings(job, kinds, done.demand, choices, reading, duty, catalogue)
     for judged in done.judged:
         findings += judged.findings
@@ -304,6 +353,9 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
             hole_plan(spot, done.behinds[spot.hole.id], choice, cards.get(spot.hole.id), judged.risk, findings)
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),
+        cases=_deciding(done),
+        cases_text=f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole.",
+        fixture_text=_fixture_text(job, duty, units),
         mass_text=show_mass(mass, units),
         floor_to_come_text=show_length(wall.floor_to_come_mm, units) if wall.floor_to_come_mm else None,
         people=max((step.people for step in work), default=1),

@@ -5,7 +5,7 @@ from collections.abc import Collection
 from rockpin.core.belief_tables import CheckForm
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.evidence import Evidence
-from rockpin.core.job import JobBody, JobDocument
+from rockpin.core.job import JobBody, JobDocument, Kit
 from rockpin.core.packet_rows import packet_faults, packet_key
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
@@ -50,16 +50,36 @@ def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]
     return faults
 
 
+def kit_faults(kit: Kit, catalogue: Catalogue, path: str = "") -> list[Fault]:
+    """Keys of a kit that the catalogue does not know."""
+    faults: list[Fault] = []
+    for i, item in enumerate(kit.fixings):
+        faults += _unknown(f"{path}fixings.{i}.key", item.key, catalogue.fixing_by_key, "fixing")
+    for i, screw in enumerate(kit.screws):
+        faults += _unknown(f"{path}screws.{i}.key", screw.key, catalogue.screw_by_key, "screw")
+    for i, tool in enumerate(kit.tools):
+        faults += _unknown(f"{path}tools.{i}", tool, catalogue.tool_by_key, "tool")
+    return faults
+
+
 def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
     faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}
+    holes |= {hole.id for link in job.fixture.links for hole in link.holes}
     faults += packet_faults(job.packets, catalogue)
     fixings = catalogue.fixing_by_key.keys() | {packet_key(packet) for packet in job.packets}
     for i, choice in enumerate(job.choices):
         faults += _unknown(f"choices.{i}.fixing", choice.fixing, fixings, "fixing")
         if choice.hole_id not in holes:
             faults.append(Fault(f"choices.{i}.hole_id", f"“{choice.hole_id}” is no hole of this fixture"))
+    for i, test in enumerate(job.pull_tests):
+        faults += _unknown(f"pull_tests.{i}.fixing", test.fixing, fixings, "fixing")
+    faults += kit_faults(job.kit, catalogue, "kit.")
+    if job.fixture.shape:
+        faults += _unknown("fixture.shape", job.fixture.shape, catalogue.shape_by_key, "shape")
+    for i, link in enumerate(job.fixture.links):
+        faults += _unknown(f"fixture.links.{i}.species", link.species, catalogue.species_by_key, "kind of wood")
     for i, record in enumerate(job.records):
         if record.fixing:
             faults += _unknown(f"records.{i}.fixing", record.fixing, fixings, "fixing")

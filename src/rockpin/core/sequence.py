@@ -52,7 +52,7 @@ def gather(cards: Sequence[DrillCard], fixings: Sequence[str], catalogue: Catalo
     bits |= {(card.pilot_bit_text, card.bit_words, False) for card in cards if card.pilot_bit_text}
     items += [GatherItem(count=1, label=f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
     tools = dict.fromkeys(tool for key in dict.fromkeys(fixings) for tool in catalogue.fixing_by_key[key].tools)
-    items += [GatherItem(count=1, label=tool.capitalize(), buy=False) for tool in tools]
+    items += [GatherItem(count=1, label=catalogue.tool_by_key[tool].label, buy=False) for tool in tools]
     items.append(GatherItem(count=1, label="Level, tape measure, pencil, masking tape", buy=False))
     return tuple(items)
 

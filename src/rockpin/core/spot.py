@@ -111,6 +111,7 @@ class Spot(Model):
     keyhole_play_mm: float
     carries_people: bool = False
     wood_species: str | None = None
+    drilled_mm: float | None = None
     group: AnchorGroup | None = None
     model_config = ConfigDict(arbitrary_types_allowed=True)
     _behind: dict[float, Behind] = PrivateAttr(default_factory=dict)

@@ -7,7 +7,7 @@ from rockpin.core.fixings import Other
 from rockpin.core.framing import BehindKind, MemberReading, look_behind
 from rockpin.core.hidden import Hidden, at_hole
 from rockpin.core.identify import Identified
-from rockpin.core.job import JobDocument
+from rockpin.core.job import Holds, JobDocument
 from rockpin.core.reading import WallReading
 from rockpin.core.spot import AnchorGroup, PlacedHole, Spot, board_edge, free_edges
 from rockpin.core.tables import Catalogue
@@ -30,6 +30,8 @@ def spots_of(
 ) -> list[Spot]:
     wall, figures = job.wall, catalogue.figures
     spots = []
+    # a hole that was drilled and does not hold its fixing yet
+    drilled = {one.hole_id: one.bit_mm for one in job.records if one.bit_mm and one.holds is not Holds.YES}
     column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
     order = [column[hole.id] for hole in holes]
     edges = {hole.id: free_edges(wall, hole.x_mm, hole.y_mm) for hole in holes}
@@ -65,6 +67,7 @@ def spots_of(
                 units=job.site.units,
                 keyhole_play_mm=figures.keyhole_proud_mm,
                 carries_people=job.fixture.carries_people,
+                drilled_mm=drilled.get(hole.id),
                 group=group,
             )
         )

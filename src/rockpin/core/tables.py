@@ -12,12 +12,13 @@ from pydantic import Field, model_validator
 
 from rockpin.core.belief_tables import BeliefTables, BuildUp, Check
 from rockpin.core.figures import Figures
-from rockpin.core.fixture import Environment, Fixture, HeadSeat
+from rockpin.core.fixture import Environment, HeadSeat
 from rockpin.core.hidden_tables import PointKind, Run, ServiceKind, Way, ZoneSchool
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Id, Model, Name
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.rows import Row
+from rockpin.core.shapes import Shape
 from rockpin.core.wall import HowKnown, UnitSolidity
 
 
@@ -128,7 +129,7 @@ class FixingBase(Row):
     environments: tuple[Environment, ...]
     minutes: float = Field(gt=0)
     removable: bool
-    tools: tuple[str, ...] = ()
+    tools: tuple[Id, ...] = ()
     grips: str
     stop: str
     carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
@@ -171,6 +172,10 @@ class BoardAnchor(FixingBase):
     for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
 
 
+MasonryKind = Literal["concrete", "solid", "cored", "hollow", "aerated"]
+"""What a plug may stand in, as its table has it."""
+
+
 class MasonryPlug(FixingBase):
     """A plug, resin or screw in masonry; rated by what it stands in.
 
@@ -185,7 +190,7 @@ class MasonryPlug(FixingBase):
     plug_length_mm: float = Field(gt=0)
     body_lengths_mm: tuple[float, ...] = ()
     screws: tuple[Id, ...]
-    ratings: dict[Literal["concrete", "solid", "cored", "hollow", "aerated"], Rating]
+    ratings: dict[MasonryKind, Rating]
 
 
 class WoodFastener(FixingBase):
@@ -229,6 +234,12 @@ AnyFixing = BoardAnchor | MasonryPlug | WoodFastener | SteelScrew | ConcreteAnch
 Fixing = Annotated[AnyFixing, Field(discriminator="method")]
 
 
+class OwnFixings(Model):
+    """The user's own rows of the catalogue, beside those that ship with it."""
+
+    rows: tuple[Fixing, ...] = Field(default=(), max_length=1000)
+
+
 class BitSeries(Row):
     """The diameters that bits are sold in."""
 
@@ -243,10 +254,8 @@ class Outcome(Row):
     says: str
 
 
-class Starter(Row):
-    """A pattern of piece, supports and holes that a new fixture can start from."""
-
-    fixture: Fixture
+class Tool(Row):
+    """A tool that a fixing may need."""
 
 
 class Catalogue(Model):
@@ -267,7 +276,8 @@ class Catalogue(Model):
     fixings: tuple[Fixing, ...]
     bits: tuple[BitSeries, ...]
     outcomes: tuple[Outcome, ...]
-    starters: tuple[Starter, ...]
+    shapes: tuple[Shape, ...]
+    tools: tuple[Tool, ...]
     wishes: dict[Wish, str]
     figures: Figures
     figure_sources: dict[str, str]
@@ -316,6 +326,11 @@ class Catalogue(Model):
             for screw in wanted:
                 if screw not in self.screw_by_key:
                     raise ValueError(f"fixings: {fixing.key} names the unknown screw {screw}")
+            if unknown := set(fixing.tools) - self.tool_by_key.keys():
+                raise ValueError(f"fixings: {fixing.key} names the unknown tool {min(unknown)}")
+        for shape in self.shapes:
+            if shape.duty not in self.duty_by_key:
+                raise ValueError(f"shapes: {shape.key} names the unknown use {shape.duty}")
         return self
 
     @cached_property
@@ -363,6 +378,14 @@ class Catalogue(Model):
         return {row.key: row for row in self.species}
 
     @cached_property
+    def tool_by_key(self) -> dict[str, Tool]:
+        return {row.key: row for row in self.tools}
+
+    @cached_property
+    def shape_by_key(self) -> dict[str, Shape]:
+        return {row.key: row for row in self.shapes}
+
+    @cached_property
     def outcome_by_key(self) -> dict[str, Outcome]:
         return {row.key: row for row in self.outcomes}
 
@@ -379,10 +402,11 @@ class Catalogue(Model):
         fields |= {name: worded(fields[name]) for name in ("materials", "points", "screws", "fixings")}
         return Catalogue.model_construct(**fields)
 
-    def with_fixings(self, more: Sequence["BoardAnchor | MasonryPlug"]) -> "Catalogue":
-        """This catalogue with more fixings."""
+    def with_fixings(self, more: Sequence[AnyFixing]) -> "Catalogue":
+        """This catalogue with more fixings; one of a key that is there already takes its place."""
         fields = {name: getattr(self, name) for name in type(self).model_fields}
-        return Catalogue.model_construct(**fields | {"fixings": (*self.fixings, *more)})
+        rows = {row.key: row for row in self.fixings} | {row.key: row for row in more}
+        return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values())})
 
     def in_words_of(self, region: Region) -> "Catalogue":
         """This catalogue in the trade words of a region."""

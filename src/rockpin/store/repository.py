@@ -15,17 +15,28 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from rockpin.core.errors import NotFound, StaleWrite
-from rockpin.core.job import JobBody, JobDocument, Site
+from rockpin.core.job import JobBody, JobDocument, Kit, Site
 from rockpin.core.model import Model
 from rockpin.core.record import drilled
-from rockpin.core.tables import Catalogue
+from rockpin.core.tables import Catalogue, OwnFixings
 from rockpin.core.wall import OldHole, Wall
 from rockpin.store.engine import open_engine
 from rockpin.store.tables import Document, Revision
 
 Body = TypeVar("Body", bound=Model)
 
-_MODELS: dict[str, type[Model]] = {"site": Site, "wall": Wall, "job": JobBody}
+_MODELS: dict[str, type[Model]] = {
+    "site": Site,
+    "wall": Wall,
+    "job": JobBody,
+    "kit": Kit,
+    "fixings": OwnFixings,
+}
+
+KIT_ID = "the-van"
+"""One van to a data file."""
+
+FIXINGS_ID = "own-fixings"
 
 
 @dataclass(frozen=True)
@@ -175,6 +186,32 @@ class Store:
             document = self._document(session, kind, document_id)
             document.deleted = True
 
+    # --- what belongs to the user, not to a site -----------------------------------------------------------------
+
+    def _single(self, kind: type[Body], document_id: str, empty: Body) -> Saved[Body]:
+        with self._session() as session:
+            if session.get(Document, document_id) is None:
+                self._create(session, document_id, empty, None, "made")
+            return self._load(session, kind, document_id)
+
+    def kit(self) -> Saved[Kit]:
+        """What the van holds; empty until somebody tells."""
+        return self._single(Kit, KIT_ID, Kit())
+
+    def own_fixings(self) -> Saved[OwnFixings]:
+        """The user's own rows of the catalogue."""
+        return self._single(OwnFixings, FIXINGS_ID, OwnFixings())
+
+    def step_back(self, document_id: str) -> str | None:
+        """Takes back the last change of a single document; the summary of what was taken back, None where nothing."""
+        with self._session() as session:
+            document = session.get(Document, document_id)
+            head = session.get(Revision, document.head_id) if document else None
+            if document is None or head is None or head.parent_id is None:
+                return None
+            document.head_id = head.parent_id
+            return head.summary
+
     # --- undo and redo over a job and its walls ---------------------------------------------------------------
 
     def _together(self, session: Session, job_id: str) -> list[Document]:
@@ -225,7 +262,11 @@ class Store:
     # --- whole documents -------------------------------------------------------------------------------------------
 
     def document(self, job_id: str, catalogue: Catalogue) -> JobDocument:
-        """A job with its site and the walls that it touches, in them the holes that other jobs have drilled there."""
+        """A job with its site and the walls that it touches, in them the holes that other jobs have drilled there.
+
+        The van's kit is put in as soon as anybody has told what is in it; until then the job's own stands.
+        """
+        kit = self.kit().body
         with self._session() as session:
             job = self._load(session, JobBody, job_id)
             site = self._load(session, Site, job.site_id)
@@ -233,7 +274,8 @@ class Store:
                 _with_holes(self._load(session, Wall, wall_id).body, self._drilled(session, job, wall_id, catalogue))
                 for wall_id in _walls_of(job.body)
             )
-            return assemble(job.id, job.body, site.body, walls)
+            body = job.body.model_copy(update={"kit": kit}) if kit.told else job.body
+            return assemble(job.id, body, site.body, walls)
 
     def _drilled(self, session: Session, job: Saved[JobBody], wall_id: str, catalogue: Catalogue) -> list[OldHole]:
         """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""

@@ -1,0 +1,80 @@
+"""What the server works out for a fixture when asked: its shape, holes in a bar, choices of holes, the sheet."""
+
+from typing import Literal
+
+from fastapi import APIRouter, Response
+
+from rockpin.api.context import AppContext, Context
+from rockpin.api.schemas import BarAsk, ShapeAsk, Workspace
+from rockpin.api.views import workspace_of
+from rockpin.core.bar_holes import bar_holes
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.hole_sets import HoleSet, hole_sets
+from rockpin.core.plan import look_inside, make_plan
+from rockpin.core.setout import place_supports
+from rockpin.core.shapes import Shape, build, with_fixture
+from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
+
+router = APIRouter(prefix="/api", tags=["fixture"])
+
+
+def shape_of(key: str, context: AppContext) -> Shape:
+    """A shape of the catalogue. Raises BadInput naming those that there are."""
+    shape = context.catalogue.shape_by_key.get(key)
+    if shape is None:
+        names = ", ".join(context.catalogue.shape_by_key)
+        raise BadInput([Fault("shape", f"“{key}” is no shape; there are {names}")])
+    return shape
+
+
+@router.put("/jobs/{job_id}/shape")
+def set_shape(job_id: str, ask: ShapeAsk, context: Context) -> Workspace:
+    """Makes the fixture of a job anew from a shape and its measures."""
+    job = context.store.job(job_id).body
+    fixture = build(shape_of(ask.shape, context), ask.measures, job.fixture)
+    context.store.save(job_id, with_fixture(job, fixture), ask.revision, ask.summary)
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
+@router.put("/jobs/{job_id}/bar")
+def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
+    """Puts the holes of a bar that is drilled on the spot where the wall holds best."""
+    document = context.store.document(job_id, context.catalogue)
+    support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
+    if support is None:
+        raise BadInput([Fault("support_id", f"“{ask.support_id}” is no support of this fixture")])
+    inside = look_inside(document, context.catalogue)
+    area = next(part.area for part in place_supports(document) if part.id == support.id)
+    hole_mm = document.fixture.measures.get("hole", support.holes[0].diameter_mm if support.holes else 6.5)
+    holes = bar_holes(
+        support,
+        area,
+        document.wall,
+        inside.identified.reading,
+        inside.framing.members,
+        hole_mm,
+        inside.catalogue,
+    )
+    job = context.store.job(job_id).body
+    supports = tuple(
+        one.model_copy(update={"holes": holes}) if one.id == support.id else one for one in job.fixture.supports
+    )
+    changed = with_fixture(job, job.fixture.model_copy(update={"supports": supports}))
+    context.store.save(job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120])
+    return workspace_of(context.store, job_id, context.catalogue)
+
+
+@router.get("/jobs/{job_id}/hole-sets")
+def compare_holes(job_id: str, context: Context) -> tuple[HoleSet, ...]:
+    """What other choices among the fixture's holes would mean."""
+    return hole_sets(context.store.document(job_id, context.catalogue), context.catalogue)
+
+
+@router.get("/jobs/{job_id}/sheet.{form}", response_class=Response)
+def calculation_sheet(job_id: str, form: Literal["md", "pdf"], context: Context) -> Response:
+    """The calculation sheet of a job."""
+    plan = make_plan(context.store.document(job_id, context.catalogue), context.catalogue)
+    body: str | bytes = sheet_markdown(plan) if form == "md" else sheet_pdf(plan)
+    kind = "text/markdown; charset=utf-8" if form == "md" else "application/pdf"
+    name = f'attachment; filename="{job_id}-sheet.{form}"'
+    return Response(body, media_type=kind, headers={"Content-Disposition": name})

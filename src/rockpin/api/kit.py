@@ -1,0 +1,97 @@
+"""What belongs to the user: the van's kit and his own fixings, on the screen and as CSV."""
+
+from fastapi import APIRouter, Request, Response
+
+from rockpin.api.context import Context
+from rockpin.api.schemas import KitOut, KitSave, OwnOut
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.job import Kit
+from rockpin.core.references import kit_faults
+from rockpin.core.tables import OwnFixings
+from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
+from rockpin.store.repository import FIXINGS_ID, KIT_ID
+
+router = APIRouter(prefix="/api", tags=["kit"])
+
+
+def _kit_out(context: Context) -> KitOut:
+    saved = context.store.kit()
+    return KitOut(revision=saved.revision, kit=saved.body)
+
+
+@router.get("/kit")
+def read_the_kit(context: Context) -> KitOut:
+    return _kit_out(context)
+
+
+@router.put("/kit")
+def save_the_kit(save: KitSave, context: Context) -> KitOut:
+    if faults := kit_faults(save.kit, context.catalogue, "kit."):
+        raise BadInput(faults)
+    context.store.save(KIT_ID, save.kit, save.revision, save.summary)
+    return _kit_out(context)
+
+
+@router.post("/kit/undo")
+def undo_the_kit(context: Context) -> KitOut:
+    """Takes back the last change to the kit."""
+    context.store.step_back(KIT_ID)
+    return _kit_out(context)
+
+
+async def _text(request: Request) -> str:
+    try:
+        return (await request.body()).decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise BadInput([Fault("file", "is no UTF-8 text; save the table as CSV in UTF-8")]) from None
+
+
+def _csv(text: str, name: str) -> Response:
+    return Response(
+        text, media_type="text/csv; charset=utf-8", headers={"Content-Disposition": f'attachment; filename="{name}"'}
+    )
+
+
+@router.get("/kit.csv", response_class=Response)
+def export_kit(context: Context) -> Response:
+    return _csv(write_kit(context.store.kit().body), "kit.csv")
+
+
+@router.post("/kit.csv")
+async def import_kit(request: Request, context: Context) -> KitOut:
+    """The whole kit from CSV, in place of the one that is there. Nothing is taken of a faulty file."""
+    kit: Kit = read_kit(await _text(request), context.catalogue)
+    context.store.save(KIT_ID, kit, context.store.kit().revision, "kit read from a file")
+    return _kit_out(context)
+
+
+@router.get("/fixings.csv", response_class=Response)
+def export_fixings(context: Context) -> Response:
+    """All fixings, the user's own among them."""
+    return _csv(write_fixings(context.catalogue.fixings), "fixings.csv")
+
+
+@router.post("/fixings.csv")
+async def import_fixings(request: Request, context: Context) -> OwnOut:
+    """Fixings from CSV: rows that the shipped catalogue does not have, or has otherwise, become the user's own."""
+    own = read_fixings(await _text(request), context.shipped)
+    merged = {row.key: row for row in context.store.own_fixings().body.rows} | {row.key: row for row in own.rows}
+    body = OwnFixings(rows=tuple(merged.values()))
+    context.store.save(FIXINGS_ID, body, context.store.own_fixings().revision, "fixings read from a file")
+    return _own_out(context)
+
+
+@router.get("/fixings/own")
+def read_own(context: Context) -> OwnOut:
+    return _own_out(context)
+
+
+@router.post("/fixings/undo")
+def undo_own(context: Context) -> OwnOut:
+    """Takes back the last reading of a list of fixings."""
+    context.store.step_back(FIXINGS_ID)
+    return _own_out(context)
+
+
+def _own_out(context: Context) -> OwnOut:
+    return OwnOut(labels=tuple(row.label for row in context.store.own_fixings().body.rows))

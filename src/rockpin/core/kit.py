@@ -1,0 +1,100 @@
+"""What the van holds against what a fixing needs: bits, tools, screws, and enough of it for all of its holes."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING, NamedTuple
+
+from rockpin.core.capacity import Assessment
+from rockpin.core.capacity.masonry import hammered
+from rockpin.core.drilling import choose_bit
+from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.job import Kit
+from rockpin.core.quantities import show_bit
+from rockpin.core.screws import BitRule
+from rockpin.core.spot import Spot
+from rockpin.core.tables import AnyFixing, Catalogue, SteelScrew, WoodFastener
+from rockpin.core.words import inside
+
+if TYPE_CHECKING:
+    from rockpin.core.fixings import HoleChoice
+
+
+class Stock(NamedTuple):
+    """What the van has for a fixing. ``have`` is None where nobody counted; ``lacks``: what is missing, in words."""
+
+    have: int | None
+    price: float | None
+    lacks: tuple[str, ...]
+
+
+NOT_TOLD = Stock(None, None, ())
+
+
+def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, str]:
+    """How many there are, and what is counted: a screw in wood or steel is bought by its size."""
+    if isinstance(fixing, WoodFastener | SteelScrew) and one.screw:
+        if not kit.screws:
+            return None, ""
+        have = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
+        return have, f"{one.screw.label.lower()} {one.screw.text}"
+    if not kit.fixings:
+        return None, ""
+    return sum(item.count for item in kit.fixings if item.key == fixing.key), inside(fixing.label)
+
+
+def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: Kit, catalogue: Catalogue) -> Stock:
+    """What the van has for ``need`` holes of this kind. A list that nobody filled in is not held against it."""
+    if not kit.told:
+        return NOT_TOLD
+    lacks: list[str] = []
+    have, what = _count(fixing, one, kit)
+    if have is not None and have < need:
+        lacks.append(f"{have} of {need} {what}" if have else f"no {what}")
+    separate = not isinstance(fixing, WoodFastener | SteelScrew)
+    if kit.screws and separate and one.screw and one.screw.key in catalogue.screw_by_key:
+        fits = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
+        if fits < need:
+            lacks.append(f"{fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
+    if kit.bits_mm and one.hole:
+        bits = tuple(sorted(kit.bits_mm))
+        if choose_bit(one.hole.diameter_mm, one.hole.bit_rule, bits, spot.units, catalogue.figures).buy:
+            lacks.append(f"no {show_bit(one.hole.diameter_mm, spot.units)} bit")
+        pilot = one.hole.pilot_mm
+        if pilot and choose_bit(pilot, BitRule.PILOT, bits, spot.units, catalogue.figures).buy:
+            lacks.append(f"no bit near {show_bit(pilot, spot.units)} for the pilot")
+    if kit.tools:
+        wanted = list(fixing.tools)
+        if fixing.method in ("masonry", "concrete") and hammered(spot, catalogue):
+            wanted.append("hammer_drill")
+        lacks += [f"no {catalogue.tool_by_key[tool].label.lower()}" for tool in wanted if tool not in kit.tools]
+    price = next((item.price for item in kit.fixings if item.key == fixing.key), None)
+    return Stock(have, price, tuple(lacks))
+
+
+def kit_findings(choices: Sequence["HoleChoice"], numbers: dict[str, int]) -> list[Finding]:
+    """A note for each chosen fixing that the van cannot serve, with the next that it can."""
+    found: list[Finding] = []
+    by_fixing: dict[tuple[str, tuple[str, ...]], list[HoleChoice]] = {}
+    for choice in choices:
+        if choice.chosen and choice.chosen.accepted:
+            stock = choice.stocks.get(choice.chosen.fixing, NOT_TOLD)
+            if stock.lacks:
+                by_fixing.setdefault((choice.chosen.label, stock.lacks), []).append(choice)
+    for (label, lacks), some in by_fixing.items():
+        holes = ", ".join(str(numbers[choice.hole_id]) for choice in some)
+        nexts = {choice.in_the_van.fixing: choice.in_the_van.label for choice in some if choice.in_the_van}
+        action = (
+            f"Next that holds and is in the van: {', '.join(inside(name) for name in nexts.values())}."
+            if nexts
+            else "Nothing else in the van holds here: buy what is missing."
+        )
+        found.append(
+            Finding(
+                severity=Severity.NOTE,
+                stage=Stage.FIXING,
+                code="not-in-van",
+                sentence=f"Hole {holes}: {inside(label)}: the van has {' and '.join(lacks)}.",
+                action=action,
+                where=Where(hole=some[0].hole_id, fixing=some[0].chosen.fixing if some[0].chosen else None),
+            )
+        )
+    return found

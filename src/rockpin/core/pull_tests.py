@@ -1,0 +1,197 @@
+"""Pull tests on the spot: proofs confirm a value, tests to failure may raise it, any that fails low lowers it.
+
+After the practice of BS 8539 for anchors; planning use only.
+"""
+
+from collections.abc import Sequence
+from statistics import mean
+from typing import NamedTuple
+
+from rockpin.core.figures import Figures
+from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.job import PullEnd, PullTest
+from rockpin.core.quantities import UnitSystem, show_force
+from rockpin.core.reading import Family, WallReading
+from rockpin.core.tables import AnyFixing, BoardAnchor, Catalogue, MasonryKind, MasonryPlug, Rating
+from rockpin.core.wall import UnitSolidity
+
+
+class Divisors(NamedTuple):
+    """What the mean and the lowest of tests to failure are divided by."""
+
+    mean: float
+    lowest: float
+
+
+class Proof(NamedTuple):
+    """What some tests prove of one fixing in this wall. ``allowed_n``: by failure; None where none failed."""
+
+    fixing: str
+    tabled_n: float
+    proofs: int
+    failures: int
+    confirmed: bool
+    allowed_n: float | None
+    working_n: float
+
+
+def divisors_of(fixing: AnyFixing, reading: WallReading, figures: Figures) -> Divisors:
+    """Metal in concrete or solid masonry: 4 and 3; plastic, board, hollow and aerated: 5 and 4."""
+    plastic = getattr(fixing, "plastic", False)
+    hard = reading.family is Family.CONCRETE or (
+        reading.family is Family.MASONRY and reading.solidity is UnitSolidity.SOLID
+    )
+    if hard and not plastic:
+        return Divisors(figures.test_mean_hard, figures.test_lowest_hard)
+    return Divisors(figures.test_mean_soft, figures.test_lowest_soft)
+
+
+def prove(tests: Sequence[PullTest], tabled_n: float, divisors: Divisors, figures: Figures) -> Proof:
+    """What tests of one fixing prove against its tabled working load [N].
+
+    Confirmed: at least so many proofs of 1.5 times the working load without any that moved or failed below that.
+    Raised: at least so many tests to failure, min(mean/a, lowest/b) of them. Lowered by the same rule by any number
+    that moved or failed below 1.5 times the working load: a wall that shows itself weak is believed at once.
+    """
+    wanted = figures.proof_factor * tabled_n
+    enough = [test for test in tests if test.ended is PullEnd.HELD and test.load_n >= wanted - 0.5]
+    failed = [test.load_n for test in tests if test.ended is PullEnd.FAILED]
+    weak = [test.load_n for test in tests if test.ended is not PullEnd.HELD and test.load_n < wanted - 0.5]
+    # what failed far above the proof load has proved it on the way
+    proofs = len(enough) + sum(load >= wanted - 0.5 for load in failed)
+    broke = failed or weak
+    allowed = min(mean(broke) / divisors.mean, min(broke) / divisors.lowest) if broke else None
+    working = tabled_n
+    if allowed is not None and len(failed) >= figures.test_failures_least:
+        working = allowed
+    elif weak:
+        by_weak = min(mean(weak) / divisors.mean, min(weak) / divisors.lowest)
+        working = min(tabled_n, by_weak)
+    return Proof(
+        fixing=tests[0].fixing if tests else "",
+        tabled_n=tabled_n,
+        proofs=proofs,
+        failures=len(failed),
+        confirmed=proofs >= figures.proofs_least and not weak,
+        allowed_n=allowed,
+        working_n=working,
+    )
+
+
+def _tabled(fixing: AnyFixing, reading: WallReading) -> Rating | None:
+    """The value that the tests speak of; None where the fixing goes by formula or has no value here."""
+    if isinstance(fixing, BoardAnchor):
+        return fixing.rating
+    if isinstance(fixing, MasonryPlug):
+        material = _material(reading)
+        return fixing.ratings.get(material) if material else None
+    return None
+
+
+def _material(reading: WallReading) -> MasonryKind | None:
+    if reading.family is Family.CONCRETE:
+        return "concrete"
+    return reading.solidity.value if reading.solidity else None
+
+
+def with_tests(catalogue: Catalogue, tests: Sequence[PullTest], reading: WallReading) -> tuple[Catalogue, list[Proof]]:
+    """The catalogue with tested fixings at their tested pull-out, and what each test proves.
+
+    Shear stays as tabled: a pull says nothing of it. What goes by formula is confirmed but neither raised nor lowered
+    here; a test that failed below its use is told.
+    """
+    proofs: list[Proof] = []
+    changed: list[AnyFixing] = []
+    for key in dict.fromkeys(test.fixing for test in tests):
+        fixing = catalogue.fixing_by_key.get(key)
+        rating = _tabled(fixing, reading) if fixing else None
+        if fixing is None or rating is None:
+            continue
+        some = [test for test in tests if test.fixing == key]
+        proof = prove(some, rating.tension_n, divisors_of(fixing, reading, catalogue.figures), catalogue.figures)
+        proofs.append(proof)
+        if abs(proof.working_n - rating.tension_n) < 1e-9:
+            continue
+        tested = Rating(tension_n=proof.working_n, shear_n=rating.shear_n)
+        source = f"{len(some)} pull tests on the spot (pull-out); {fixing.source}"[:120]
+        update: dict[str, object] = {"source": source, "over_table": 0.0}
+        if isinstance(fixing, BoardAnchor):
+            update["rating"] = tested
+        elif isinstance(fixing, MasonryPlug):
+            update["ratings"] = {**fixing.ratings, **{kind: tested for kind in (_material(reading),) if kind}}
+        changed.append(fixing.model_copy(update=update))
+    return (catalogue.with_fixings(changed) if changed else catalogue), proofs
+
+
+def _say(severity: Severity, code: str, sentence: str, action: str | None, proof: Proof) -> Finding:
+    return Finding(
+        severity=severity,
+        stage=Stage.FIXING,
+        code=code,
+        sentence=sentence,
+        action=action,
+        figures={"tabled_n": proof.tabled_n, "working_n": proof.working_n},
+        where=Where(fixing=proof.fixing),
+    )
+
+
+def proof_findings(proofs: Sequence[Proof], catalogue: Catalogue, units: UnitSystem) -> list[Finding]:
+    """What the tests prove, in a sentence each."""
+    figures, found = catalogue.figures, []
+    for proof in proofs:
+        label = catalogue.fixing_by_key[proof.fixing].label
+        was = show_force(proof.tabled_n, units, demand=False)
+        now = show_force(proof.working_n, units, demand=False)
+        if proof.working_n > proof.tabled_n + 1e-9:
+            found.append(
+                _say(
+                    Severity.PERMIT,
+                    "tests-raise",
+                    f"{label}: {proof.failures} tests to failure allow {now} pulled out instead of {was}.",
+                    None,
+                    proof,
+                )
+            )
+        elif proof.working_n < proof.tabled_n - 1e-9:
+            found.append(
+                _say(
+                    Severity.NOTE,
+                    "tests-lower",
+                    f"{label}: the tests allow only {now} pulled out, the table says {was}; the tests count.",
+                    "Take a stronger fixing, or another place.",
+                    proof,
+                )
+            )
+        elif proof.confirmed:
+            found.append(
+                _say(
+                    Severity.PERMIT,
+                    "tests-confirm",
+                    f"{label}: {proof.proofs} pulls of 1.5 times {was} held without moving: its value is confirmed, "
+                    "not raised.",
+                    None,
+                    proof,
+                )
+            )
+        else:
+            wanted = show_force(figures.proof_factor * proof.tabled_n, units, demand=True)
+            found.append(
+                _say(
+                    Severity.NOTE,
+                    "tests-few",
+                    f"{label}: {proof.proofs} of {figures.proofs_least:g} pulls of {wanted} so far, and "
+                    f"{proof.failures} of {figures.test_failures_least:g} tests to failure.",
+                    f"{figures.proofs_least:g} pulls confirm the table, {figures.test_failures_least:g} tests to "
+                    "failure may raise it.",
+                    proof,
+                )
+            )
+    return found
+
+
+def confirmed_by(proofs: Sequence[Proof]) -> frozenset[str]:
+    """The fixings that tests have confirmed in this wall, or measured to failure."""
+    return frozenset(proof.fixing for proof in proofs if proof.confirmed or proof.working_n != proof.tabled_n)
+
+
+__all__ = ["Divisors", "Proof", "confirmed_by", "divisors_of", "proof_findings", "prove", "with_tests"]

@@ -1,0 +1,223 @@
+"""The catalogue of fixings and the kit as CSV: written flat, read back with every fault named by its line and column.
+
+One row a fixing, one column a field; a rating takes two columns (``rating_tension_n``, ``rating_shear_n``), a table by
+material two for each (``solid_tension_n``), a list stands in one cell with ``|`` between. Columns that a method does
+not have stay empty.
+"""
+
+import csv
+import io
+from collections.abc import Collection, Iterable, Mapping
+from typing import Any, cast
+
+from pydantic import TypeAdapter, ValidationError
+
+from rockpin.core.errors import BadInput, Fault
+from rockpin.core.job import Kit, KitItem, KitScrew
+from rockpin.core.tables import AnyFixing, Catalogue, Fixing, OwnFixings
+
+MOST_LINES = 2000
+_MOST_FAULTS = 20
+_RATINGS = ("rating", "panel")
+_MATERIALS = ("concrete", "solid", "cored", "hollow", "aerated")
+_LISTS = ("systems", "environments", "tools", "screws", "lengths_mm", "body_lengths_mm")
+_FIRST = ("method", "key", "label", "source")
+
+
+def _cell(value: object) -> str:
+    if value is None:
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, list | tuple):
+        return " | ".join(_cell(one) for one in value)
+    if isinstance(value, float):
+        return f"{value:g}"
+    return str(value)
+
+
+def _flat(fixing: AnyFixing) -> dict[str, str]:
+    """One fixing as cells by column."""
+    cells: dict[str, str] = {}
+    for name, value in fixing.model_dump(mode="json").items():
+        if name in _RATINGS:
+            for part, number in (value or {}).items():
+                cells[f"{name}_{part}"] = _cell(number)
+        elif name == "ratings":
+            for material, rating in value.items():
+                cells |= {f"{material}_{part}": _cell(number) for part, number in rating.items()}
+        else:
+            cells[name] = _cell(value)
+    return cells
+
+
+def write_fixings(rows: Iterable[AnyFixing]) -> str:
+    """The rows as CSV, with one head line."""
+    flat = [_flat(row) for row in rows]
+    columns = list(dict.fromkeys([*_FIRST, *(name for cells in flat for name in cells)]))
+    out = io.StringIO()
+    writer = csv.DictWriter(out, columns, restval="", lineterminator="\n")
+    writer.writeheader()
+    writer.writerows(flat)
+    return out.getvalue()
+
+
+def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
+    """A row of cells as the fields of a fixing; empty cells are left to their defaults."""
+    data: dict[str, Any] = {}
+    for name, raw in cells.items():
+        text = (raw or "").strip()
+        if not text:
+            continue
+        stem, _, part = name.partition("_")
+        if stem in _RATINGS and part in ("tension_n", "shear_n"):
+            data.setdefault(stem, {})[part] = text
+        elif stem in _MATERIALS and part in ("tension_n", "shear_n"):
+            data.setdefault("ratings", {}).setdefault(stem, {})[part] = text
+        elif name in _LISTS:
+            data[name] = [one.strip() for one in text.split("|") if one.strip()]
+        else:
+            data[name] = text
+    return data
+
+
+def _lines(text: str, wanted: tuple[str, ...]) -> list[tuple[int, dict[str, str]]]:
+    """Rows with their line numbers. Raises BadInput where there is no head with the wanted columns."""
+    clean = text.lstrip("\ufeff")
+    head = next((line for line in clean.splitlines() if line.strip()), "")
+    separator = max((",", ";", "\t"), key=head.count)
+    reader = csv.DictReader(io.StringIO(clean), delimiter=separator, skipinitialspace=True)
+    names = [(name or "").strip().lower() for name in reader.fieldnames or []]
+    if missing := [name for name in wanted if name not in names]:
+        raise BadInput(
+            [
+                Fault(
+                    "line 1",
+                    f"names no column {' and no column '.join(missing)}; its columns are {', '.join(names) or 'none'}",
+                )
+            ]
+        )
+    reader.fieldnames = names
+    rows = []
+    for cells in reader:
+        extra = cells.pop(cast(Any, None), None)
+        if extra and any(one.strip() for one in extra):
+            raise BadInput(
+                [Fault(f"line {reader.line_num}", "has more cells than the head has columns; put text in quotes")]
+            )
+        if any((cell or "").strip() for cell in cells.values()):
+            rows.append((reader.line_num, cells))
+    if len(rows) > MOST_LINES:
+        raise BadInput([Fault("file", f"holds {len(rows)} rows, at most {MOST_LINES} are taken; split it")])
+    return rows
+
+
+def _raise_any(faults: list[Fault]) -> None:
+    if faults:
+        more = len(faults) - _MOST_FAULTS
+        raise BadInput(faults[:_MOST_FAULTS] + ([Fault("file", f"has {more} more faults")] if more > 0 else []))
+
+
+_ADAPTER: TypeAdapter[AnyFixing] = TypeAdapter(Fixing)
+
+
+def read_fixings(text: str, catalogue: Catalogue) -> OwnFixings:
+    """Fixings from CSV. Raises BadInput with every fault by its line; nothing is read half.
+
+    Rows that are in the shipped catalogue unchanged are left out: only what differs is the user's own.
+    """
+    faults: list[Fault] = []
+    found: dict[str, AnyFixing] = {}
+    for number, cells in _lines(text, ("method", "key", "label")):
+        data = _deep(cells)
+        data.setdefault("source", "own list")
+        try:
+            row = _ADAPTER.validate_python(data)
+        except ValidationError as error:
+            for one in error.errors():
+                # the first step into a union is its method, which the reader of a table does not know
+                column = "_".join(str(step) for step in one["loc"][1:]) or "method"
+                faults.append(Fault(f"line {number}, {column}", f"{one['msg']}; it is “{one['input']}”"[:300]))
+            continue
+        if row.key in found:
+            faults.append(Fault(f"line {number}, key", f"“{row.key}” stands twice; give each its own"))
+        screws = getattr(row, "screws", ()) or tuple(filter(None, (getattr(row, "screw", None),)))
+        faults += [
+            Fault(f"line {number}, screw", f"“{screw}” is no screw here; see the list of screws")
+            for screw in screws
+            if screw not in catalogue.screw_by_key
+        ]
+        faults += [
+            Fault(f"line {number}, tools", f"“{tool}” is no tool here; there are {', '.join(catalogue.tool_by_key)}")
+            for tool in row.tools
+            if tool not in catalogue.tool_by_key
+        ]
+        found[row.key] = row
+    if not found and not faults:
+        faults.append(Fault("file", "holds a head line but no fixing"))
+    _raise_any(faults)
+    return OwnFixings(rows=tuple(row for key, row in found.items() if catalogue.fixing_by_key.get(key) != row))
+
+
+_KIT_COLUMNS = ("what", "key", "length_mm", "count", "price")
+
+
+def write_kit(kit: Kit) -> str:
+    """The kit as CSV: ``what`` is fixing, screw, bit or tool; a bit's key is its diameter in mm."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(_KIT_COLUMNS)
+    writer.writerows(("fixing", item.key, "", item.count, _cell(item.price)) for item in kit.fixings)
+    writer.writerows(("screw", screw.key, f"{screw.length_mm:g}", screw.count, "") for screw in kit.screws)
+    writer.writerows(("bit", f"{bit:g}", "", 1, "") for bit in kit.bits_mm)
+    writer.writerows(("tool", tool, "", 1, "") for tool in kit.tools)
+    return out.getvalue()
+
+
+def read_kit(text: str, catalogue: Catalogue) -> Kit:
+    """A kit from CSV. Raises BadInput with every fault by its line; nothing is read half."""
+    faults: list[Fault] = []
+    parts: dict[str, list[Any]] = {"fixing": [], "screw": [], "bit": [], "tool": []}
+    known: dict[str, Collection[str]] = {
+        "fixing": catalogue.fixing_by_key.keys(),
+        "screw": catalogue.screw_by_key.keys(),
+        "tool": catalogue.tool_by_key.keys(),
+    }
+    for number, cells in _lines(text, ("what", "key")):
+        what, key = (cells.get("what") or "").strip().lower(), (cells.get("key") or "").strip()
+        if what not in parts:
+            faults.append(Fault(f"line {number}, what", f"is “{what}”; it must be fixing, screw, bit or tool"))
+            continue
+        if what in known and key not in known[what]:
+            faults.append(Fault(f"line {number}, key", f"“{key}” is no {what} of the catalogue"))
+            continue
+        try:
+            count = int((cells.get("count") or "1").strip() or 1)
+            price = (cells.get("price") or "").strip().replace(",", ".")
+            match what:
+                case "fixing":
+                    parts[what].append(KitItem(key=key, count=count, price=float(price) if price else None))
+                case "screw":
+                    length = float((cells.get("length_mm") or "").strip().replace(",", "."))
+                    parts[what].append(KitScrew(key=key, length_mm=length, count=count))
+                case "bit":
+                    parts[what].append(float(key.replace(",", ".")))
+                case _:
+                    parts[what].append(key)
+        except ValidationError as error:
+            faults += [
+                Fault(f"line {number}, {one['loc'][0]}", f"{one['msg']}; it is {one['input']}")
+                for one in error.errors()
+            ]
+        except ValueError:
+            faults.append(Fault(f"line {number}", "a count, length, price or bit here is no number"))
+    _raise_any(faults)
+    try:
+        return Kit(
+            fixings=tuple(parts["fixing"]),
+            screws=tuple(parts["screw"]),
+            bits_mm=tuple(dict.fromkeys(parts["bit"])),
+            tools=tuple(dict.fromkeys(parts["tool"])),
+        )
+    except ValidationError as error:
+        raise BadInput([Fault("file", one["msg"].removeprefix("Value error, ")) for one in error.errors()]) from None
