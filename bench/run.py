@@ -16,6 +16,7 @@ from pathlib import Path
 
 from bench.advice import measure_sixty, try_advice
 from bench.browser import demo_in_browser
+from bench.candidates import measure_candidates
 from bench.framing import try_framing
 from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
@@ -133,6 +134,7 @@ def measure_screen() -> None:
 
 PARTS: dict[str, Callable[[], None]] = {
     "plans": measure_plans,
+    "candidates": measure_candidates,
     "identification": lambda: calibration(6000, 1, load_catalogue()),
     "advice": lambda: try_advice(600, 3, load_catalogue()),
     "framing": lambda: try_framing(2000, 2, load_catalogue()),

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import NamedTuple
 
-from rockpin.core.capacity import Assessment, assess
+from rockpin.core.capacity import Assessment, assess, assess_all
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import Kit, Wish
@@ -162,13 +162,13 @@ def choose(
     holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
     which leaves nothing open that a pull can answer.
     """
+    sold = [fixing for fixing in catalogue.fixings if not spots or spots[0].units in fixing.systems]
     table = {
         spot.hole.id: {
-            fixing.key: _proved(_doubted(assess(fixing, spot, catalogue), spot, others, catalogue), proved)
-            for fixing in catalogue.fixings
-            if spot.units in fixing.systems
+            key: _proved(_doubted(one, spot, others, catalogue), proved) if one.accepted else one
+            for key, one in found.items()
         }
-        for spot in spots
+        for spot, found in zip(spots, assess_all(sold, spots, catalogue).values(), strict=True)
     }
     picks: dict[str, Assessment] = {}
     stocks: dict[str, dict[str, Stock]] = {}

@@ -1,6 +1,7 @@
 """Where is the framing? What stands behind a spot, and how sure it is that a screw there meets solid wood."""
 
 from enum import StrEnum
+from functools import lru_cache
 from math import erf, sqrt
 from statistics import NormalDist
 
@@ -137,9 +138,14 @@ def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: flo
     return member.exists * max(0.0, _phi(high / sigma) - _phi(low / sigma))
 
 
+@lru_cache(maxsize=8)
+def _quantile(sure: float) -> float:
+    return NormalDist().inv_cdf(sure)
+
+
 def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, sure: float) -> float:
     """Distance [mm] to the nearest member, less the part of its spread that makes it as sure as asked."""
-    quantile = NormalDist().inv_cdf(sure)
+    quantile = _quantile(sure)
     nearest = float("inf")
     for member in members:
         distance = member.rect.distance_to(x_mm, y_mm)

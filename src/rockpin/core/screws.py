@@ -1,16 +1,17 @@
 """The hole and its screw: which stock screw, how deep the hole, how far anything reaches into the wall."""
 
+from dataclasses import dataclass
 from enum import StrEnum
 
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import HeadSeat, HoleKind
-from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.spot import PlacedHole, Spot
 from rockpin.core.tables import Screw, ScrewKind
 
 
-class ScrewPick(Model):
+@dataclass(frozen=True)
+class ScrewPick:
     """A stock screw as it is bought and put in."""
 
     key: str
@@ -34,7 +35,8 @@ class BitRule(StrEnum):
     EXACT = "exact"
 
 
-class HoleSpec(Model):
+@dataclass(frozen=True)
+class HoleSpec:
     """The hole to drill and what comes to stand in it; depths [mm] from the wall's face.
 
     ``reach_mm`` is the deepest that bit, screw, plug or opened toggle get: what the Hidden stage checks.
@@ -49,9 +51,9 @@ class HoleSpec(Model):
     grip_from_mm: float
     grip_to_mm: float
     plug_length_mm: float
-    dust_mm: float = 0.0
     wing_mm: float
     wing_depth_mm: float
+    dust_mm: float = 0.0
 
 
 def stock_length(screw: Screw, least_mm: float) -> float | None:

@@ -1,10 +1,12 @@
 """Everything that a fixing has to deal with at one hole, gathered once so that each method reads from one place."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import cached_property
 from math import hypot
+from typing import TypeVar, cast
 
 import numpy as np
-from pydantic import ConfigDict, PrivateAttr
 
 from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand
 from rockpin.core.fastener_group import HoleForces, Rows
@@ -53,6 +55,9 @@ class PlacedHole(Model):
         return self.kind in (HoleKind.SLOT_ACROSS, HoleKind.SLOT_UPRIGHT)
 
 
+T = TypeVar("T")
+
+
 @dataclass(frozen=True)
 class AnchorGroup:
     """All holes of a fixture with the forces on them in every row [N], for what must look at them together.
@@ -69,6 +74,13 @@ class AnchorGroup:
     table: DemandTable | None = None
     alone: tuple[CaseDemand, ...] = ()
     solved: dict[tuple[str, float], object] = field(default_factory=dict, compare=False, repr=False)
+
+    @cached_property
+    def apart_mm(self) -> Rows:
+        """How far any two holes are apart in the direction in which they are farther [mm], (holes, holes)."""
+        places = np.array(self.places)
+        away: Rows = np.abs(places[:, None, :] - places[None, :, :]).max(axis=2)
+        return away
 
     def case_of(self, row: int, column: int) -> CaseDemand:
         """What a row puts on one hole."""
@@ -88,12 +100,14 @@ class AnchorGroup:
         )
 
 
-class Spot(Model):
+@dataclass(frozen=True)
+class Spot:
     """One hole in its surroundings.
 
     ``neighbours``: offsets (dx, dy) [mm] of all other holes that get a fixing. ``free_edges_mm``: distances left,
     right, down, up to the nearest edge where masonry or concrete ends. ``board_edge_mm``: to the nearest cut
-    edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof.
+    edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
+    the same at all holes of this fixture in this wall, see :meth:`alike`.
     """
 
     hole: PlacedHole
@@ -113,8 +127,9 @@ class Spot(Model):
     wood_species: str | None = None
     drilled_mm: float | None = None
     group: AnchorGroup | None = None
-    model_config = ConfigDict(arbitrary_types_allowed=True)
-    _behind: dict[float, Behind] = PrivateAttr(default_factory=dict)
+    shared: dict[object, object] = field(default_factory=dict, compare=False, repr=False)
+    _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
+    _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
 
     @property
     def skin_lever_mm(self) -> float:
@@ -170,8 +185,28 @@ class Spot(Model):
             alone=cases,
         )
 
+    def once(self, key: str, work: Callable[[], float]) -> float:
+        """A figure of this hole that is the same for every fixing of a kind, worked out once."""
+        if key not in self._once:
+            self._once[key] = work()
+        return self._once[key]
+
+    def alike(self, key: str, work: Callable[[], T]) -> T:
+        """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""
+        hole = self.hole
+        kind = (key, hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, hole.spacer_mm, hole.board_species)
+        found = self.shared.get((*kind, hole.flexible))
+        if found is None:
+            found = self.shared[(*kind, hole.flexible)] = work()
+        return cast(T, found)
+
     def nearest_neighbour_mm(self) -> float:
-        return min((hypot(dx, dy) for dx, dy in self.neighbours), default=1e6)
+        return self.spacings_mm[0] if self.neighbours else 1e6
+
+    @cached_property
+    def spacings_mm(self) -> tuple[float, ...]:
+        """Distances [mm] to all other holes, the nearest first."""
+        return tuple(sorted(hypot(dx, dy) for dx, dy in self.neighbours))
 
 
 _FAR_MM = 1e6

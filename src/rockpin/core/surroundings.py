@@ -1,6 +1,7 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from rockpin.core.demand import Demand
 from rockpin.core.fixings import Other
@@ -30,6 +31,7 @@ def spots_of(
 ) -> list[Spot]:
     wall, figures = job.wall, catalogue.figures
     spots = []
+    shared: dict[object, object] = {}
     # a hole that was drilled and does not hold its fixing yet
     drilled = {one.hole_id: one.bit_mm for one in job.records if one.bit_mm and one.holds is not Holds.YES}
     column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
@@ -69,23 +71,27 @@ def spots_of(
                 carries_people=job.fixture.carries_people,
                 drilled_mm=drilled.get(hole.id),
                 group=group,
+                shared=shared,
             )
         )
     return spots
 
 
-def elsewhere(spot: Spot, reading: WallReading) -> Spot:
-    """The same hole in a wall that is read otherwise. Framing counts only where that wall has any."""
-    return Spot(
-        **{name: getattr(spot, name) for name in Spot.model_fields}
-        | {"reading": reading, "members": spot.members if reading.family.framed else ()}
-    )
+def elsewhere(spot: Spot, reading: WallReading, shared: dict[object, object] | None = None) -> Spot:
+    """The same hole in a wall that is read otherwise. Framing counts only where that wall has any.
+
+    ``shared``: one for all holes that are looked at in that wall.
+    """
+    members = spot.members if reading.family.framed else ()
+    return replace(spot, reading=reading, members=members, shared={} if shared is None else shared)
 
 
 def others_of(identified: Identified, spots: Sequence[Spot], catalogue: Catalogue) -> tuple[Other, ...]:
     """What else the wall may well be, with each hole as it would be there."""
-    return tuple(
-        Other(one.probability, one.label, {spot.hole.id: elsewhere(spot, reading) for spot in spots})
-        for one, reading in identified.others
-        if one.probability >= catalogue.figures.plausible_build_up / 2
-    )
+    found = []
+    for one, reading in identified.others:
+        if one.probability >= catalogue.figures.plausible_build_up / 2:
+            shared: dict[object, object] = {}
+            there = {spot.hole.id: elsewhere(spot, reading, shared) for spot in spots}
+            found.append(Other(one.probability, one.label, there))
+    return tuple(found)

@@ -1,14 +1,16 @@
 """What each fixing can take: one method a module, one signature, ``assess(fixing, spot, catalogue)``."""
 
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
+from types import ModuleType
 
 from rockpin.core.capacity import board, concrete, masonry, steel, wood
-from rockpin.core.capacity.common import Assessment, refuse, say
+from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
 from rockpin.core.findings import Severity
 from rockpin.core.quantities import show_bit
 from rockpin.core.screws import BitRule
 from rockpin.core.spot import Spot
-from rockpin.core.tables import AnyFixing, BoardAnchor, Catalogue, ConcreteAnchor, MasonryPlug, SteelScrew, WoodFastener
+from rockpin.core.tables import AnyFixing, Catalogue
 
 
 def _in_drilled_hole(made: Assessment, spot: Spot, catalogue: Catalogue) -> Assessment:
@@ -27,19 +29,25 @@ def _in_drilled_hole(made: Assessment, spot: Spot, catalogue: Catalogue) -> Asse
     return replace(made, refusals=(refuse("hole-too-big", sentence, drilled_mm=drilled, most_mm=most),))
 
 
+METHODS: dict[str, ModuleType] = {
+    "board": board,
+    "masonry": masonry,
+    "wood": wood,
+    "steel": steel,
+    "concrete": concrete,
+}
+"""The module of each method of a fixing's row; each has ``unfit`` and ``assess`` of the same signature."""
+
+
+def unfit(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses a fixing at every hole of this wall alike; empty where it depends on the hole."""
+    found: list[Refusal] = METHODS[fixing.method].unfit(fixing, spot, catalogue)
+    return found
+
+
 def assess(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> Assessment:
     """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
-    match fixing:
-        case BoardAnchor():
-            made = board.assess(fixing, spot, catalogue)
-        case MasonryPlug():
-            made = masonry.assess(fixing, spot, catalogue)
-        case WoodFastener():
-            made = wood.assess(fixing, spot, catalogue)
-        case SteelScrew():
-            made = steel.assess(fixing, spot, catalogue)
-        case ConcreteAnchor():
-            made = concrete.assess(fixing, spot, catalogue)
+    made: Assessment = METHODS[fixing.method].assess(fixing, spot, catalogue)
     made = _in_drilled_hole(made, spot, catalogue)
     if fixing.over_table <= catalogue.figures.packet_over_table:
         return made
@@ -56,4 +64,17 @@ def assess(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> Assessment:
     return replace(made, provisos=(*made.provisos, doubt))
 
 
-__all__ = ["Assessment", "assess"]
+def assess_all(
+    fixings: Iterable[AnyFixing], spots: Sequence[Spot], catalogue: Catalogue
+) -> dict[str, dict[str, Assessment]]:
+    """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
+    table: dict[str, dict[str, Assessment]] = {spot.hole.id: {} for spot in spots}
+    for fixing in fixings if spots else ():
+        nowhere = unfit(fixing, spots[0], catalogue)
+        everywhere = refused(fixing, nowhere) if nowhere else None
+        for spot in spots:
+            table[spot.hole.id][fixing.key] = everywhere or assess(fixing, spot, catalogue)
+    return table
+
+
+__all__ = ["METHODS", "Assessment", "assess", "assess_all", "unfit"]

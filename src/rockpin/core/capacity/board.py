@@ -1,17 +1,14 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
-from math import hypot
-
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
     Mode,
     Refusal,
-    assessed,
+    Setting,
+    assess_tabled,
     refuse,
     refused,
-    table_lines,
-    table_use,
     wrong_place,
 )
 from rockpin.core.evidence import Filling
@@ -21,7 +18,7 @@ from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family, WallReading
 from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import BoardAnchor, BoardKind, Catalogue, Rating
+from rockpin.core.tables import BoardAnchor, BoardKind, Catalogue, Rating, Screw
 
 _HOLLOW = (
     Family.BOARD_ON_STUDS,
@@ -79,46 +76,32 @@ def rating_of(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
     return None if anchor.kind in _PANEL_ONLY else anchor.rating
 
 
-def neighbour_factor(neighbours: tuple[tuple[float, float], ...], figures: Figures) -> float:
+def neighbour_factor(spacings_mm: tuple[float, ...], figures: Figures) -> float:
     """1/(1 + Σ clamp((150 − s)/100, 0, 1)) over all neighbours at s [mm]."""
     total = sum(
-        min(1.0, max(0.0, (figures.board_neighbour_full_mm - hypot(dx, dy)) / figures.board_neighbour_span_mm))
-        for dx, dy in neighbours
+        min(1.0, max(0.0, (figures.board_neighbour_full_mm - spacing) / figures.board_neighbour_span_mm))
+        for spacing in spacings_mm
     )
     return 1 / (1 + total)
 
 
-def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses an anchor at every hole of this wall: no void, another board, grip, filling, damp, people."""
     figures, reading, units = catalogue.figures, spot.reading, spot.units
-    found: list[Refusal] = []
+    if reading.family not in _HOLLOW or reading.void_mm <= 0:
+        return [refuse("no-void", "There is no void behind this face for it to open in.")]
+    if rating_of(anchor, reading) is None:
+        thin = reading.board_kind is BoardKind.PANEL
+        says = "It is not rated in a thin panel." if thin else "It is made for thin panels only."
+        return [refuse("not-for-this-board", says)]
+    if spot.carries_people and not anchor.carries_people:
+        says = "Board carries nobody's weight: this needs framing, blocking or masonry behind it."
+        return [refuse("board-under-people", says)]
+    found = wrong_place(spot, anchor)
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    if reading.family not in _HOLLOW or reading.void_mm <= 0:
-        no("no-void", "There is no void behind this face for it to open in.")
-        return found
-    if rating_of(anchor, reading) is None:
-        thin = reading.board_kind is BoardKind.PANEL
-        no("not-for-this-board", "It is not rated in a thin panel." if thin else "It is made for thin panels only.")
-        return found
-    if spot.carries_people and not anchor.carries_people:
-        no("board-under-people", "Board carries nobody's weight: this needs framing, blocking or masonry behind it.")
-        return found
-    found += wrong_place(spot, anchor)
-    screw = catalogue.screw_by_key[anchor.screw]
-    behind = spot.behind(screw.diameter_mm, catalogue)
-    needs = max(anchor.wing_mm, anchor.hole_mm / 2)
-    if behind.kind in (BehindKind.TIMBER, BehindKind.STEEL):
-        no("in-the-stud", "It would stand in the stud's own width: use the stud.")
-    elif behind.clear_mm < needs:
-        no(
-            "wing-meets-stud",
-            f"It needs {show_length(needs, units)} clear of the framing; only "
-            f"{show_limit(max(behind.clear_mm, 0), units)} is sure. A pin into the stud makes its place surer.",
-            needs_mm=needs,
-            has_mm=behind.clear_mm,
-        )
     rated = anchor.for_board_mm
     if rated is not None and (reading.board_kind is not BoardKind.GYPSUM or abs(reading.board_mm - rated) > 1):
         no(
@@ -162,6 +145,29 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Ref
             f"Boards under {show_length(9.5, units)} are not rated; this is {show_limit(reading.board_mm, units)}.",
             board_mm=reading.board_mm,
         )
+    return found
+
+
+def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses an anchor at this hole: the stud, its neighbours, an edge, the bracket."""
+    figures, units = catalogue.figures, spot.units
+    found: list[Refusal] = []
+
+    def no(code: str, sentence: str, **numbers: float) -> None:
+        found.append(refuse(code, sentence, **numbers))
+
+    behind = spot.behind(screw.diameter_mm, catalogue)
+    needs = max(anchor.wing_mm, anchor.hole_mm / 2)
+    if behind.kind in (BehindKind.TIMBER, BehindKind.STEEL):
+        no("in-the-stud", "It would stand in the stud's own width: use the stud.")
+    elif behind.clear_mm < needs:
+        no(
+            "wing-meets-stud",
+            f"It needs {show_length(needs, units)} clear of the framing; only "
+            f"{show_limit(max(behind.clear_mm, 0), units)} is sure. A pin into the stud makes its place surer.",
+            needs_mm=needs,
+            has_mm=behind.clear_mm,
+        )
     near = spot.nearest_neighbour_mm()
     if near < figures.board_neighbour_min_mm - 1e-6:
         no(
@@ -186,68 +192,47 @@ def _refusals(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Ref
             needs_mm=cover,
             has_mm=spot.hole.cover_mm,
         )
-    if not fits_bracket(screw, spot.hole, figures):
-        no(
-            "bracket-hole",
-            f"Its {screw.diameter_mm:g} mm screw does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
-            screw_mm=screw.diameter_mm,
-            hole_mm=spot.hole.diameter_mm,
-        )
     if anchor.kind == "bare_screw" and spot.demand.tension_n > anchor.rating.tension_n:
         no("pulled", "A bare screw in board is never for a thing that is pulled off the wall.")
     return found
 
 
-def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
-    """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
-    figures, reading = catalogue.figures, spot.reading
-    screw = catalogue.screw_by_key[anchor.screw]
-    found = _refusals(anchor, spot, catalogue)
-    under = under_head_mm(screw, spot, figures)
-    length = stock_length(screw, under + reading.front_high_mm + figures.board_screw_past_mm)
-    if length is None and not found:
-        found.append(
-            refuse(
-                "no-screw-length",
-                f"No stock length reaches: the longest is {show_limit(screw.lengths_mm[-1], spot.units)}.",
-            )
-        )
-    rating = rating_of(anchor, reading)
-    if found or length is None or rating is None:
-        return refused(anchor, found)
-    # a packet is rated in this very board
-    thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
-    cyclic = 1.0
-    if spot.duty.cyclic:
-        cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
-    neighbours = neighbour_factor(spot.neighbours, figures)
-    edge = figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0
-    factors = [
-        Factor(label="what the board is and how thick", value=thick),
-        Factor(label="pull that comes and goes", value=cyclic),
-        Factor(label="neighbours", value=neighbours),
-        Factor(label="board's edge", value=edge),
-    ]
-    total = thick * cyclic * neighbours * edge
-    tension_n, shear_n = rating.tension_n * total, rating.shear_n * total
-    holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
-    front = reading.front_high_mm
-    lever = max(0.0, front - reading.board_mm) + spot.proud_mm + spot.hole.spacer_mm
-    clamped = spot.clamped(figures)
+def _bit_rule(anchor: BoardAnchor) -> BitRule:
+    if anchor.kind == "plug":
+        return BitRule.PLUG
+    return BitRule.PILOT if anchor.kind in _CUTS_ITS_OWN else BitRule.CLEARANCE
 
+
+def _set(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Setting | list[Refusal]:
+    """The anchor with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
+    figures, reading = catalogue.figures, spot.reading
+    if found := unfit(anchor, spot, catalogue):
+        return found
+    screw, rating = catalogue.screw_by_key[anchor.screw], rating_of(anchor, reading)
+    if not fits_bracket(screw, spot.hole, figures):
+        return [
+            refuse(
+                "bracket-hole",
+                f"Its {screw.diameter_mm:g} mm screw does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
+                screw_mm=screw.diameter_mm,
+                hole_mm=spot.hole.diameter_mm,
+            )
+        ]
+    under = under_head_mm(screw, spot, figures)
+    front = reading.front_high_mm
+    length = stock_length(screw, under + front + figures.board_screw_past_mm)
+    if length is None or rating is None:
+        longest = show_limit(screw.lengths_mm[-1], spot.units)
+        return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
     depth = front + figures.board_drill_past_mm
-    return assessed(
-        anchor,
-        spot,
-        table_use(tension_n, shear_n, holder, screw, lever, clamped, figures),
-        lines=lambda: table_lines(rating, factors, screw, lever, clamped, anchor.source, figures),
+    return Setting(
+        rating=rating,
+        screw=screw,
+        lever_mm=max(0.0, front - reading.board_mm) + spot.proud_mm + spot.hole.spacer_mm,
+        clamped=spot.clamped(figures),
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
-            bit_rule=BitRule.PLUG
-            if anchor.kind == "plug"
-            else BitRule.PILOT
-            if anchor.kind in _CUTS_ITS_OWN
-            else BitRule.CLEARANCE,
+            bit_rule=_bit_rule(anchor),
             pilot_mm=None,
             depth_mm=depth,
             reach_mm=max(depth, front + anchor.void_mm, length - under),
@@ -257,5 +242,28 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
             wing_mm=anchor.wing_mm,
             wing_depth_mm=anchor.void_mm,
         ),
-        screw=pick(screw, length, spot, figures),
+        pick=pick(screw, length, spot, figures),
     )
+
+
+def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
+    """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
+    figures, reading = catalogue.figures, spot.reading
+    setting = spot.alike(anchor.key, lambda: _set(anchor, spot, catalogue))
+    if isinstance(setting, list):
+        return refused(anchor, setting)
+    if found := _refusals(anchor, setting.screw, spot, catalogue):
+        return refused(anchor, found)
+    # a packet is rated in this very board
+    thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
+    cyclic = 1.0
+    if spot.duty.cyclic:
+        cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
+    factors = [
+        Factor("what the board is and how thick", thick),
+        Factor("pull that comes and goes", cyclic),
+        Factor("neighbours", spot.once("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))),
+        Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
+    ]
+    holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
+    return assess_tabled(anchor, spot, setting, factors, holder, figures)

@@ -127,6 +127,17 @@ class Assessment:
         return self.lines()
 
 
+class Setting(NamedTuple):
+    """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies."""
+
+    rating: Rating
+    screw: Screw
+    lever_mm: float
+    clamped: bool
+    hole: HoleSpec
+    pick: ScrewPick
+
+
 def say(
     severity: Severity,
     spot: Spot,
@@ -304,6 +315,22 @@ def table_lines(
         lines.append(bending_line(screw.diameter_mm, screw.root_mm, lever_mm, clamped, figures))
     lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
     return tuple(lines)
+
+
+def assess_tabled(
+    fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[Factor], mode: Mode, figures: Figures
+) -> Assessment:
+    """A fixing with a tabled value at a hole, under the factors of that hole."""
+    rating, screw, lever, clamped = setting.rating, setting.screw, setting.lever_mm, setting.clamped
+    total = prod(factor.value for factor in factors)
+    return assessed(
+        fixing,
+        spot,
+        table_use(rating.tension_n * total, rating.shear_n * total, mode, screw, lever, clamped, figures),
+        lines=lambda: table_lines(rating, factors, screw, lever, clamped, fixing.source, figures),
+        hole=setting.hole,
+        screw=setting.pick,
+    )
 
 
 def wrong_place(spot: Spot, fixing: FixingBase) -> list[Refusal]:

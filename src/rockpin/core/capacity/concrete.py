@@ -43,24 +43,17 @@ _EN = "EN 1992-4:2018"
 _OUTWARD = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))
 
 
-def _clusters(places: Sequence[tuple[float, float]], members: Sequence[int], within_mm: float) -> list[list[int]]:
+def _clusters(group: AnchorGroup, members: Sequence[int], within_mm: float) -> list[list[int]]:
     """The members that touch one another, directly or through others: nearer than ``within_mm`` in both directions."""
+    touch = (group.apart_mm < within_mm).tolist()
     left, found = list(members), []
     while left:
-        cluster, grown = [left.pop(0)], True
-        while grown:
-            near = [
-                one
-                for one in left
-                if any(
-                    abs(places[one][0] - places[other][0]) < within_mm
-                    and abs(places[one][1] - places[other][1]) < within_mm
-                    for other in cluster
-                )
-            ]
-            left = [one for one in left if one not in near]
-            cluster += near
-            grown = bool(near)
+        cluster = [left.pop(0)]
+        # what is found joins the end of the list that is being walked, so its own neighbours are found in turn
+        for one in cluster:
+            beside = touch[one]
+            cluster += [other for other in left if beside[other]]
+            left = [other for other in left if not beside[other]]
         found.append(sorted(cluster))
     return found
 
@@ -82,26 +75,24 @@ class _Group:
         load = figures.concrete_load_factor
         self.safe_n = figures.concrete_gamma_mc * anchor.gamma_inst * load
         self.safe_v = figures.concrete_gamma_mc * load
+        self._cones: dict[tuple[tuple[int, ...], float], Cone] = {}
 
-    def _cone(self, cluster: Sequence[int]) -> Cone:
-        places, edges = self._of(cluster)
-        return group_cone(places, edges, self.anchor.hef_mm, self.figures.concrete_fck_mpa, self.figures.concrete_k1)
+    def _cone(self, cluster: Sequence[int], critical_hefs: float = 1.5, most_n: float = 1e12) -> Cone:
+        key = (tuple(cluster), critical_hefs)
+        if key not in self._cones:
+            self._cones[key] = group_cone(
+                [self.group.places[i] for i in cluster],
+                [self.group.edges[i] for i in cluster],
+                self.anchor.hef_mm,
+                self.figures.concrete_fck_mpa,
+                self.figures.concrete_k1,
+                critical_hefs=critical_hefs,
+                most_n=most_n,
+            )
+        return self._cones[key]
 
     def _split(self, cluster: Sequence[int]) -> Cone:
-        places, edges = self._of(cluster)
-        figures = self.figures
-        return group_cone(
-            places,
-            edges,
-            self.anchor.hef_mm,
-            figures.concrete_fck_mpa,
-            figures.concrete_k1,
-            critical_hefs=figures.concrete_split_hefs,
-            most_n=self.anchor.pullout_n,
-        )
-
-    def _of(self, cluster: Sequence[int]) -> tuple[list[tuple[float, float]], list[tuple[float, float, float, float]]]:
-        return [self.group.places[i] for i in cluster], [self.group.edges[i] for i in cluster]
+        return self._cone(cluster, self.figures.concrete_split_hefs, self.anchor.pullout_n)
 
     def solve(self) -> _Solved:
         tension = self.group.tension_n
@@ -113,10 +104,10 @@ class _Group:
         for pattern in np.unique(pulled, axis=0):
             at = np.flatnonzero((pulled == pattern).all(axis=1))
             spacing = 2 * max(1.5, self.figures.concrete_split_hefs) * self.anchor.hef_mm
-            for cluster in _clusters(self.group.places, np.flatnonzero(pattern).tolist(), spacing):
+            for cluster in _clusters(self.group, np.flatnonzero(pattern).tolist(), spacing):
                 self._pull(cluster, at, pulls, cones)
         pry, edge = np.zeros((rows, count)), np.zeros((rows, count))
-        for cluster in _clusters(self.group.places, range(count), 3 * self.anchor.hef_mm):
+        for cluster in _clusters(self.group, range(count), 3 * self.anchor.hef_mm):
             cone = self._cone(cluster)
             cones.setdefault(cluster[0], (cone, len(cluster)))
             resist = (1.0 if self.anchor.hef_mm < 60 else 2.0) * cone.resistance_n / self.safe_v
@@ -153,17 +144,20 @@ class _Group:
         nx, ny = _OUTWARD[side]
         found = np.zeros(group.tension_n.shape)
         count = len(group.hole_ids)
+        farthest = max(10 * anchor.hef_mm, 60 * anchor.diameter_mm)
+        distances = [max(group.edges[i][side], 1.0) for i in range(count)]
+        if min(distances) > farthest:
+            return found
         one_end, other_end = (2, 3) if side < 2 else (0, 1)
         axis = 1 if side < 2 else 0
         towards = group.shear_x_n * nx + group.shear_y_n * ny
         along = group.shear_y_n if side < 2 else group.shear_x_n
-        distances = [max(group.edges[i][side], 1.0) for i in range(count)]
-        for cluster in _clusters(group.places, range(count), 3 * max(anchor.hef_mm, min(distances))):
+        for cluster in _clusters(group, range(count), 3 * max(anchor.hef_mm, min(distances))):
             c1 = min(distances[i] for i in cluster)
-            if c1 > max(10 * anchor.hef_mm, 60 * anchor.diameter_mm):
+            if c1 > farthest:
                 continue
             front = [i for i in cluster if distances[i] < c1 + 1.0]
-            for part in _clusters(group.places, front, 3 * c1):
+            for part in _clusters(group, front, 3 * c1):
                 spots = np.array([group.places[i][axis] for i in part])
                 row = EdgeRow(
                     c1_mm=c1,
@@ -213,6 +207,13 @@ def _steel_shear(anchor: ConcreteAnchor, spot: Spot, pull: Rows, shear_n: float,
     return np.maximum(np.minimum(shear_n, bending), 1e-9)
 
 
+def unfit(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses an anchor at every hole of this wall: no concrete, damp."""
+    if spot.reading.family is not Family.CONCRETE:
+        return [refuse("not-concrete", "It takes hold in concrete only.")]
+    return wrong_place(spot, anchor)
+
+
 def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Catalogue) -> list[Refusal]:
     figures, reading, units = catalogue.figures, spot.reading, spot.units
     found: list[Refusal] = []
@@ -220,10 +221,6 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    if reading.family is not Family.CONCRETE:
-        no("not-concrete", "It takes hold in concrete only.")
-        return found
-    found += wrong_place(spot, anchor)
     if spot.hole.kind is HoleKind.KEYHOLE:
         no("keyhole-head", "A keyhole hangs on a screw's head; this one ends in a nut or a hexagon.")
     if anchor.hef_mm < figures.concrete_hef_min_mm:
@@ -276,8 +273,9 @@ def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solv
     in_steel = np.hypot(pull / steel_n, across / bears)
     uses = np.maximum(in_concrete, in_steel)
     row = int(uses.argmax())
-    single = group.hole_ids and solved.cones.get(at)
-    own_n = single[0].resistance_n / single[1] / _Group(anchor, group, 1.0, figures).safe_n if single else steel_n
+    single = solved.cones.get(at)
+    safe = figures.concrete_gamma_mc * anchor.gamma_inst * figures.concrete_load_factor
+    own_n = single[0].resistance_n / single[1] / safe if single else steel_n
     tension_n = min(steel_n, pull[row] / beta_n[row] if beta_n[row] > 0 else own_n)
     shear_n = min(float(bears[row]), across[row] / beta_v[row] if beta_v[row] > 0 else steel_v)
     if in_steel[row] > in_concrete[row]:
@@ -346,7 +344,7 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
     """An anchor at a hole, with the same anchor in the fixture's other holes."""
     figures, reading = catalogue.figures, spot.reading
     depth = reading.skin_mm + anchor.embedment_mm + dust_mm(anchor.diameter_mm, figures)
-    found = _refusals(anchor, spot, depth, catalogue)
+    found = unfit(anchor, spot, catalogue) or _refusals(anchor, spot, depth, catalogue)
     if found:
         return refused(anchor, found)
     plate = spot.hole.plate_mm + spot.hole.spacer_mm

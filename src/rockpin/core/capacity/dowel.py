@@ -6,6 +6,7 @@ Values for design follow NDS 2018, 12.3: the lowest mode over its reduction term
 printed tables have it.
 """
 
+from functools import lru_cache
 from math import sqrt
 from typing import NamedTuple
 
@@ -111,6 +112,7 @@ def reduction(mode: str, nominal_mm: float, diameter_mm: float, angle_deg: float
     return {"Im": 4.0, "Is": 4.0, "II": 3.6}.get(mode, 3.2) * turned
 
 
+@lru_cache(maxsize=8192)
 def reference_shear(joint: Joint, nominal_mm: float, angle_deg: float) -> Yield:
     """Reference design value Z [N] of one screw: the least of all modes over their reduction, and that mode."""
     return min(

@@ -37,7 +37,10 @@ def projected_area_mm2(places: Sequence[Place], edges: Sequence[Edges], half_mm:
             for (x, y), (left, right, down, up) in zip(places, edges, strict=True)
         ]
     )
-    xs, ys = np.unique(boxes[:, :2]), np.unique(boxes[:, 2:])
+    if len(boxes) == 1:
+        return float((boxes[0, 1] - boxes[0, 0]) * (boxes[0, 3] - boxes[0, 2]))
+    xs = np.array(sorted(set(boxes[:, :2].ravel().tolist())))
+    ys = np.array(sorted(set(boxes[:, 2:].ravel().tolist())))
     mid_x, mid_y = (xs[:-1] + xs[1:]) / 2, (ys[:-1] + ys[1:]) / 2
     in_x = (boxes[:, :1] < mid_x) & (mid_x < boxes[:, 1:2])
     in_y = (boxes[:, 2:3] < mid_y) & (mid_y < boxes[:, 3:])

@@ -1,17 +1,14 @@
 """Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
 
-from math import hypot, prod
-
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
     Mode,
     Refusal,
-    assessed,
+    Setting,
+    assess_tabled,
     refuse,
     refused,
-    table_lines,
-    table_use,
     wrong_place,
 )
 from rockpin.core.figures import Figures
@@ -24,10 +21,14 @@ from rockpin.core.spot import Spot, fits_bracket
 from rockpin.core.tables import Catalogue, Hammer, MasonryPlug, Rating, Screw
 
 
-def neighbour_factor(neighbours: tuple[tuple[float, float], ...], plug_mm: float, figures: Figures) -> float:
-    """1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths."""
+def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: Figures) -> float:
+    """1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths; the spacings stand in ascending order."""
     full, least = figures.masonry_neighbour_full_plugs, figures.masonry_neighbour_min_plugs
-    total = sum(min(1.0, max(0.0, (full - hypot(dx, dy) / plug_mm) / (full - least))) for dx, dy in neighbours)
+    total = 0.0
+    for spacing in spacings_mm:
+        if spacing >= full * plug_mm:
+            break
+        total += min(1.0, (full - spacing / plug_mm) / (full - least))
     return 1 / (1 + total)
 
 
@@ -81,62 +82,116 @@ def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
     return next((length for length in plug.body_lengths_mm if length >= wanted - 1e-6), None)
 
 
-def _refusals(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
-    figures, units = catalogue.figures, spot.units
-    found: list[Refusal] = []
-
-    def no(code: str, sentence: str, **numbers: float) -> None:
-        found.append(refuse(code, sentence, **numbers))
-
+def unfit(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses a plug at every hole of this wall: board, no value for it, damp, a gap or skins too deep."""
     if spot.reading.family.framed:
-        no("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")
-        return found
+        return [refuse("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")]
     if rating_of(plug, spot) is None:
-        no("not-rated", "It is not rated for what this wall is made of.")
-        return found
-    found += wrong_place(spot, plug)
-    if plug.body_lengths_mm:
-        if _body_mm(plug, spot) is None:
-            no(
+        return [refuse("not-rated", "It is not rated for what this wall is made of.")]
+    found = wrong_place(spot, plug)
+    deep = spot.reading.skin_mm + plug.plug_length_mm
+    if plug.body_lengths_mm and _body_mm(plug, spot) is None:
+        found.append(
+            refuse(
                 "body-short",
-                f"Its longest body is {show_limit(plug.body_lengths_mm[-1], units)}; to reach "
-                f"{show_length(plug.plug_length_mm, units)} into the wall it takes "
-                f"{show_length(spot.reading.skin_mm + plug.plug_length_mm, units)}.",
+                f"Its longest body is {show_limit(plug.body_lengths_mm[-1], spot.units)}; to reach "
+                f"{show_length(plug.plug_length_mm, spot.units)} into the wall it takes "
+                f"{show_length(deep, spot.units)}.",
                 has_mm=plug.body_lengths_mm[-1],
-                needs_mm=spot.reading.skin_mm + plug.plug_length_mm,
+                needs_mm=deep,
             )
-    elif spot.reading.family is Family.BONDED_BOARD and plug.kind != "masonry_screw":
-        no("gap-in-front", "It would slip into the gap behind the board: a long frame plug bridges it.")
+        )
+    through = plug.body_lengths_mm or plug.kind == "masonry_screw"
+    if spot.reading.family is Family.BONDED_BOARD and not through:
+        says = "It would slip into the gap behind the board: a long frame plug bridges it."
+        found.append(refuse("gap-in-front", says))
+    return found
+
+
+def _refusals(plug: MasonryPlug, spot: Spot, figures: Figures) -> list[Refusal]:
+    """What refuses a plug at this hole: edges and neighbours."""
+    units, found = spot.units, []
     edge, least = min(spot.free_edges_mm), figures.masonry_edge_min_plugs * plug.plug_length_mm
     if edge < least:
-        no(
-            "masonry-edge",
-            f"The edge is {show_limit(max(edge, 0), units)} away; this plug needs {show_length(least, units)}.",
-            edge_mm=edge,
-            needs_mm=least,
+        found.append(
+            refuse(
+                "masonry-edge",
+                f"The edge is {show_limit(max(edge, 0), units)} away; this plug needs {show_length(least, units)}.",
+                edge_mm=edge,
+                needs_mm=least,
+            )
         )
     near, closest = spot.nearest_neighbour_mm(), figures.masonry_neighbour_min_plugs * plug.plug_length_mm
     if near < closest - 1e-6:
-        no(
-            "too-close",
-            f"The next hole is {show_limit(near, units)} away; this plug needs {show_length(closest, units)}.",
-            spacing_mm=near,
-            needs_mm=closest,
-        )
-    if _best_screw(plug, spot, catalogue) is None:
-        no(
-            "bracket-hole",
-            f"No screw for this plug passes the bracket's {spot.hole.diameter_mm:g} mm hole.",
-            hole_mm=spot.hole.diameter_mm,
-        )
-    elif plug.body_lengths_mm and spot.hole.diameter_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
-        no(
-            "bracket-hole",
-            f"Its {plug.hole_mm:g} mm body does not pass the bracket's {spot.hole.diameter_mm:g} mm hole, and it is "
-            "set through it.",
-            hole_mm=spot.hole.diameter_mm,
+        found.append(
+            refuse(
+                "too-close",
+                f"The next hole is {show_limit(near, units)} away; this plug needs {show_length(closest, units)}.",
+                spacing_mm=near,
+                needs_mm=closest,
+            )
         )
     return found
+
+
+def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refusal | None:
+    """Why nothing of it passes the bracket's hole, or None where it does."""
+    hole_mm = spot.hole.diameter_mm
+    if screw is None:
+        return refuse(
+            "bracket-hole", f"No screw for this plug passes the bracket's {hole_mm:g} mm hole.", hole_mm=hole_mm
+        )
+    if plug.body_lengths_mm and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
+        return refuse(
+            "bracket-hole",
+            f"Its {plug.hole_mm:g} mm body does not pass the bracket's {hole_mm:g} mm hole, and it is set through it.",
+            hole_mm=hole_mm,
+        )
+    return None
+
+
+def _set(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Setting | list[Refusal]:
+    """The plug with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
+    figures, reading = catalogue.figures, spot.reading
+    if found := unfit(plug, spot, catalogue):
+        return found
+    screw, rating = _best_screw(plug, spot, catalogue), rating_of(plug, spot)
+    barred = _bracket_refusal(plug, screw, spot)
+    if barred or screw is None or rating is None:
+        return [barred] if barred else []
+    under = under_head_mm(screw, spot, figures)
+    # a masonry screw or a rod ends in the wall itself; in a plug the tip comes out by one diameter
+    past = screw.diameter_mm if plug.kind in ("plug", "frame_plug") else 0.0
+    body = _body_mm(plug, spot) or 0.0
+    set_mm = max(reading.skin_mm + plug.plug_length_mm, body)
+    length = stock_length(screw, under + set_mm + past)
+    if length is None:
+        longest = show_limit(screw.lengths_mm[-1], spot.units)
+        return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
+    dust = dust_mm(screw.diameter_mm, figures)
+    depth = max(set_mm, length - under) + dust
+    if short := through_refusal(spot, depth, catalogue):
+        return [short]
+    return Setting(
+        rating=rating,
+        screw=screw,
+        lever_mm=spot.skin_lever_mm,
+        clamped=spot.clamped(figures),
+        hole=HoleSpec(
+            diameter_mm=plug.hole_mm,
+            bit_rule=BitRule.EXACT if plug.kind == "masonry_screw" else BitRule.PLUG,
+            pilot_mm=figures.step_up_share * plug.hole_mm if plug.hole_mm >= figures.step_up_from_mm else None,
+            depth_mm=depth,
+            reach_mm=depth,
+            grip_from_mm=max(reading.skin_mm, set_mm - plug.plug_length_mm),
+            grip_to_mm=set_mm,
+            plug_length_mm=body or plug.plug_length_mm,
+            dust_mm=dust,
+            wing_mm=0.0,
+            wing_depth_mm=0.0,
+        ),
+        pick=pick(screw, length, spot, figures),
+    )
 
 
 def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) -> list[Factor]:
@@ -154,51 +209,17 @@ def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) 
                 factors.append(Factor(label="near the brick's end", value=figures.masonry_unit_end_factor))
     if min(spot.free_edges_mm) < figures.masonry_edge_full_plugs * plug.plug_length_mm:
         factors.append(Factor(label="near the wall's edge", value=figures.masonry_edge_factor))
-    factors.append(Factor(label="neighbours", value=neighbour_factor(spot.neighbours, plug.plug_length_mm, figures)))
+    factors.append(Factor(label="neighbours", value=neighbour_factor(spot.spacings_mm, plug.plug_length_mm, figures)))
     return factors
 
 
 def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
     """A plug at a hole: N/Nₐ + V/Vₐ; shear no more than the screw bears in bending through the skins."""
-    figures, reading = catalogue.figures, spot.reading
-    found = _refusals(plug, spot, catalogue)
-    screw, rating = _best_screw(plug, spot, catalogue), rating_of(plug, spot)
-    if found or screw is None or rating is None:
+    figures = catalogue.figures
+    setting = spot.alike(plug.key, lambda: _set(plug, spot, catalogue))
+    if isinstance(setting, list):
+        return refused(plug, setting)
+    if found := _refusals(plug, spot, figures):
         return refused(plug, found)
-    under = under_head_mm(screw, spot, figures)
-    # a nail or a masonry screw ends in the wall itself; in a plug the tip comes out by one diameter
-    past = screw.diameter_mm if plug.kind in ("plug", "frame_plug") else 0.0
-    body = _body_mm(plug, spot) or 0.0
-    set_mm = max(reading.skin_mm + plug.plug_length_mm, body)
-    length = stock_length(screw, under + set_mm + past)
-    if length is None:
-        longest = show_limit(screw.lengths_mm[-1], spot.units)
-        return refused(plug, [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")])
-    dust = dust_mm(screw.diameter_mm, figures)
-    depth = max(set_mm, length - under) + dust
-    if short := through_refusal(spot, depth, catalogue):
-        return refused(plug, [short])
-    factors = _factors(plug, spot, screw, catalogue)
-    total = prod(factor.value for factor in factors)
-    tension_n, shear_n = rating.tension_n * total, rating.shear_n * total
-    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
-    return assessed(
-        plug,
-        spot,
-        table_use(tension_n, shear_n, Mode.PLUG, screw, lever, clamped, figures),
-        lines=lambda: table_lines(rating, factors, screw, lever, clamped, plug.source, figures),
-        hole=HoleSpec(
-            diameter_mm=plug.hole_mm,
-            bit_rule=BitRule.EXACT if plug.kind == "masonry_screw" else BitRule.PLUG,
-            pilot_mm=figures.step_up_share * plug.hole_mm if plug.hole_mm >= figures.step_up_from_mm else None,
-            depth_mm=depth,
-            reach_mm=depth,
-            grip_from_mm=max(reading.skin_mm, set_mm - plug.plug_length_mm),
-            grip_to_mm=set_mm,
-            plug_length_mm=body or plug.plug_length_mm,
-            dust_mm=dust,
-            wing_mm=0.0,
-            wing_depth_mm=0.0,
-        ),
-        screw=pick(screw, length, spot, figures),
-    )
+    factors = _factors(plug, spot, setting.screw, catalogue)
+    return assess_tabled(plug, spot, setting, factors, Mode.PLUG, figures)

@@ -35,10 +35,18 @@ def tilting_n(flange_mm: float, screw_mm: float, strength_mpa: float) -> float:
     return 4.2 * sqrt(flange_mm**3 * screw_mm) * strength_mpa / 3
 
 
-def _refusals(fixing: SteelScrew, screw: Screw, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses a screw at every hole of this wall: no steel in it, damp, people."""
     if spot.reading.holding != "steel_studs":
         return [refuse("no-steel", "There is no steel stud in this wall for its thread.")]
     found = wrong_place(spot, fixing)
+    if spot.carries_people:
+        found.append(refuse("steel-under-people", "A thin flange carries nobody's weight: put wood behind it."))
+    return found
+
+
+def _refusals(screw: Screw, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    found: list[Refusal] = []
     behind = spot.behind(screw.diameter_mm, catalogue)
     if behind.kind is not BehindKind.STEEL or behind.solid_wood < catalogue.figures.solid_wood_credit:
         found.append(
@@ -49,8 +57,6 @@ def _refusals(fixing: SteelScrew, screw: Screw, spot: Spot, catalogue: Catalogue
                 solid_wood=behind.solid_wood,
             )
         )
-    if spot.carries_people:
-        found.append(refuse("steel-under-people", "A thin flange carries nobody's weight: put wood behind it."))
     if not fits_bracket(screw, spot.hole, catalogue.figures):
         found.append(
             refuse(
@@ -66,7 +72,7 @@ def _refusals(fixing: SteelScrew, screw: Screw, spot: Spot, catalogue: Catalogue
 def assess(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> Assessment:
     """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
     figures, screw = catalogue.figures, catalogue.screw_by_key[fixing.screw]
-    found = _refusals(fixing, screw, spot, catalogue)
+    found = unfit(fixing, spot, catalogue) or _refusals(screw, spot, catalogue)
     if found:
         return refused(fixing, found)
     under = under_head_mm(screw, spot, figures)

@@ -3,6 +3,7 @@
 Wherever the load stands off the stud, the bending of the screw over its lever limits the shear too: the lesser counts.
 """
 
+from bisect import bisect_left
 from math import pi
 from typing import NamedTuple
 
@@ -12,8 +13,8 @@ from rockpin.core.capacity.common import (
     Refusal,
     Use,
     WorkLine,
-    assessed,
     bending_line,
+    made,
     refuse,
     refused,
     say,
@@ -63,6 +64,13 @@ def combined_use(pull_n: float, across_n: float, withdrawal_n: float, lateral_n:
     return across_n**2 / (resultant * lateral_n) + pull_n**2 / (resultant * withdrawal_n)
 
 
+def unfit(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+    """What refuses a screw at every hole of this wall: no wood in it, damp."""
+    if not spot.reading.wood_frame:
+        return [refuse("no-wood", "There is no wood in this wall for its thread.")]
+    return wrong_place(spot, fastener)
+
+
 def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, catalogue: Catalogue) -> list[Refusal]:
     figures, units = catalogue.figures, spot.units
     found: list[Refusal] = []
@@ -70,10 +78,6 @@ def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    if not spot.reading.wood_frame:
-        no("no-wood", "There is no wood in this wall for its thread.")
-        return found
-    found += wrong_place(spot, fastener)
     if behind.kind is not BehindKind.TIMBER or behind.solid_wood < figures.solid_wood_prove:
         no(
             "not-in-wood",
@@ -130,8 +134,8 @@ class _Held(NamedTuple):
     per_mm: float
     withdrawal_n: float
     head_n: float | None
+    joint: Joint
     dowel: Yield
-    ungapped: Yield
     wet: float
 
 
@@ -166,10 +170,14 @@ def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, ca
         per_mm=per_mm,
         withdrawal_n=per_mm * thread,
         head_n=head_n,
+        joint=joint,
         dowel=reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN),
-        ungapped=reference_shear(joint._replace(gap_mm=0.0), screw.diameter_mm, ACROSS_GRAIN),
         wet=figures.wood_wet if spot.environment is not Environment.DRY else 1.0,
     )
+
+
+def _held_at(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, catalogue: Catalogue) -> _Held:
+    return spot.alike(f"{fastener.key} {length_mm}", lambda: _hold(fastener, screw, spot, length_mm, catalogue))
 
 
 def _gravity(spot: Spot, catalogue: Catalogue) -> float:
@@ -225,12 +233,13 @@ def _lines(fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, catalo
             )
         )
     lever = spot.skin_lever_mm
+    ungapped = reference_shear(held.joint._replace(gap_mm=0.0), screw.diameter_mm, ACROSS_GRAIN)
     lines += [
         bending_line(screw.diameter_mm, screw.root_mm, lever, spot.clamped(figures), figures),
         WorkLine(
             text=f"yield of the screw, mode {held.dowel.mode} ({held.dowel.words}), over a gap of {lever:.1f} mm: "
-            f"{held.dowel.force_n:.0f} N; without the gap {held.ungapped.force_n:.0f} N, so it leaves "
-            f"{100 * held.dowel.force_n / held.ungapped.force_n:.0f} %"
+            f"{held.dowel.force_n:.0f} N; without the gap {ungapped.force_n:.0f} N, so it leaves "
+            f"{100 * held.dowel.force_n / ungapped.force_n:.0f} %"
             + (". A thicker screw or a backing board raises it most." if lever > 0 else ""),
             source="AWC TR12 (2015), table 1-1; NDS 2018, 12.3",
         ),
@@ -242,33 +251,43 @@ def _lines(fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, catalo
     return tuple(lines)
 
 
+def _worst(held: _Held, screw: Screw, spot: Spot, figures: Figures) -> tuple[Use, CaseDemand]:
+    uses = [(_use(held, screw, spot, case, figures), case) for case in spot.demand.cases]
+    return max(uses, key=lambda pair: pair[0].use)
+
+
+def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, figures: Figures) -> list[Finding]:
+    if behind.solid_wood >= figures.solid_wood_credit:
+        return []
+    return [
+        say(
+            Severity.PROVE_FIRST,
+            spot,
+            fastener,
+            "stud-unproved",
+            f"Hole {spot.hole.number} has solid wood on both sides of the screw by "
+            f"{show_share(behind.solid_wood)} only.",
+            {"solid_wood": behind.solid_wood},
+            "Push a pin in where the plate will cover it, and mark the stud as confirmed.",
+            Stage.WALL,
+        )
+    ]
+
+
 def _at_length(
     fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, behind: Behind, catalogue: Catalogue
 ) -> Assessment:
     figures, reading = catalogue.figures, spot.reading
     tip = length_mm - under_head_mm(screw, spot, figures)
-    held = _hold(fastener, screw, spot, length_mm, catalogue)
-    provisos: list[Finding] = []
-    if behind.solid_wood < figures.solid_wood_credit:
-        provisos.append(
-            say(
-                Severity.PROVE_FIRST,
-                spot,
-                fastener,
-                "stud-unproved",
-                f"Hole {spot.hole.number} has solid wood on both sides of the screw by "
-                f"{show_share(behind.solid_wood)} only.",
-                {"solid_wood": behind.solid_wood},
-                "Push a pin in where the plate will cover it, and mark the stud as confirmed.",
-                Stage.WALL,
-            )
-        )
-    return assessed(
+    held = _held_at(fastener, screw, spot, length_mm, catalogue)
+    worst, case = _worst(held, screw, spot, figures)
+    return made(
         fastener,
         spot,
-        lambda case: _use(held, screw, spot, case, figures),
+        worst,
+        case,
         lines=lambda: _lines(fastener, screw, spot, held, catalogue),
-        provisos=provisos,
+        provisos=_proviso(fastener, spot, behind, figures),
         hole=HoleSpec(
             diameter_mm=pilot_mm(fastener, screw, _gravity(spot, catalogue), figures),
             bit_rule=BitRule.PILOT,
@@ -281,7 +300,7 @@ def _at_length(
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
-        screw=pick(screw, length_mm, spot, figures),
+        screw=spot.alike(f"{fastener.key} pick {length_mm}", lambda: pick(screw, length_mm, spot, figures)),
     )
 
 
@@ -290,35 +309,30 @@ def assess(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> Assessme
 
     Where none does both, the shortest that carries is shown: it asks for proof of what is deeper.
     """
+    if found := unfit(fastener, spot, catalogue):
+        return refused(fastener, found)
     screw, reading, figures = catalogue.screw_by_key[fastener.screw], spot.reading, catalogue.figures
     behind = spot.behind(screw.diameter_mm, catalogue)
-    found = _refusals(fastener, screw, spot, behind, catalogue)
-    if found:
+    if found := _refusals(fastener, screw, spot, behind, catalogue):
         return refused(fastener, found)
     under = under_head_mm(screw, spot, figures)
     least = under + reading.skin_mm + fastener.least_penetration_diameters * screw.diameter_mm
     most = under + reading.skin_mm + reading.void_mm - figures.tip_keeps_off_mm
     lengths = [length for length in screw.lengths_mm if least - 1e-6 <= length <= most + 1e-6]
     if not lengths:
+        between = f"{show_length(least, spot.units)} and {show_limit(most, spot.units)}"
         return refused(
             fastener,
-            [
-                refuse(
-                    "no-screw-length",
-                    f"No stock length between {show_length(least, spot.units)} and {show_limit(most, spot.units)}.",
-                    least_mm=least,
-                    most_mm=most,
-                )
-            ],
+            [refuse("no-screw-length", f"No stock length between {between}.", least_mm=least, most_mm=most)],
         )
     limit = 1e6 if spot.depth_limit_mm is None else spot.depth_limit_mm
 
-    def at(length: float) -> Assessment:
-        return _at_length(fastener, screw, spot, length, behind, catalogue)
+    def carries(length: float) -> bool:
+        return _worst(_held_at(fastener, screw, spot, length, catalogue), screw, spot, figures)[0].use <= 1
 
-    # a longer screw never holds less: if the longest does not carry, none does
-    longest = at(lengths[-1])
-    if not longest.accepted:
+    # a longer screw never holds less, so the first that carries is found by halving
+    number = bisect_left(lengths, True, key=carries)
+    if number == len(lengths):
         inside = [length for length in lengths if length - under <= limit]
-        return at(inside[-1]) if inside else longest
-    return next(one for length in lengths if (one := at(length)).accepted)
+        number = len(inside or lengths) - 1
+    return _at_length(fastener, screw, spot, lengths[number], behind, catalogue)

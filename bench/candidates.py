@@ -1,0 +1,101 @@
+"""All fixings for all holes of a large fixture: how long it takes, against the plain loop over every case."""
+
+from dataclasses import replace
+
+from bench.timing import quantile, reference_ms, sample_ms
+from rockpin.catalogue import load_catalogue
+from rockpin.core.capacity import assess
+from rockpin.core.demand import CaseDemand, HoleDemand
+from rockpin.core.fastener_group import HoleForces
+from rockpin.core.fixings import choose
+from rockpin.core.fixture import Fixture, FixtureHole, Piece, Support
+from rockpin.core.job import JobDocument, Placement
+from rockpin.core.plan import Worked, work_out
+from rockpin.core.spot import Spot
+from rockpin.core.tables import Catalogue
+from rockpin.core.wall import Wall
+from rockpin.demo.slipway_house import BOAT_BAY, CREW_ROOM, PLANT_ROOM, SITE
+
+_FIXINGS = 120
+_COLUMNS, _ROWS = 4, 3
+
+
+def _twelve_holes(wall: Wall, x_mm: float) -> JobDocument:
+    """A heavy tool board on one plate with twelve holes, 200 mm apart, handled daily."""
+    holes = tuple(
+        FixtureHole(id=f"h{row}{column}", x_mm=40 + 200 * column, y_mm=40 + 150 * row, diameter_mm=11)
+        for row in range(_ROWS)
+        for column in range(_COLUMNS)
+    )
+    plate = Support(id="plate", name="Plate", x_mm=0, y_mm=0, width_mm=680, height_mm=380, thickness_mm=4, holes=holes)
+    piece = Piece(id="p", name="Tool board", width_mm=680, height_mm=380, depth_mm=160, mass_kg=12, contents_kg=25)
+    fixture = Fixture(name="Tool board", pieces=(piece,), supports=(plate,), duty="shaken")
+    return JobDocument(
+        id="tool-board",
+        title="Tool board",
+        site=SITE,
+        walls=(wall,),
+        fixture=fixture,
+        placement=Placement(wall_id=wall.id, x_mm=x_mm, y_mm=1100),
+    )
+
+
+def _of_size(catalogue: Catalogue, count: int) -> Catalogue:
+    """The catalogue brought to so many fixings that are sold here, by rows of one's own that repeat it."""
+    sold = [row for row in catalogue.fixings if SITE.units in row.systems]
+    more = [row.model_copy(update={"key": f"{row.key}_own"}) for row in sold]
+    return catalogue.with_fixings(more[: max(0, count - len(sold))])
+
+
+def _every_case(spot: Spot, done: Worked) -> Spot:
+    """The hole with all of its cases, not only those that decide."""
+    table = done.demand.table
+    at = table.hole_ids.index(spot.hole.id)
+    cases = tuple(
+        CaseDemand(
+            case=row.case.key,
+            label=row.case.label,
+            duration=row.case.duration,
+            stiff_ratio=row.stiff_ratio,
+            forces=HoleForces(
+                tension_n=float(table.tension_n[number, at]),
+                shear_x_n=float(table.shear_x_n[number, at]),
+                shear_y_n=float(table.shear_y_n[number, at]),
+            ),
+        )
+        for number, row in enumerate(table.rows)
+    )
+    return replace(spot, demand=HoleDemand(hole_id=spot.hole.id, cases=cases))
+
+
+def _try(name: str, wall: Wall, x_mm: float, base: Catalogue, loop: float) -> None:
+    document = _twelve_holes(wall, x_mm)
+    done = work_out(document, _of_size(base, _FIXINGS))
+    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
+    fixings = [row for row in done.catalogue.fixings if SITE.units in row.systems]
+    assert (len(done.spots), len(fixings)) == (_COLUMNS * _ROWS, _FIXINGS)
+    whole = [_every_case(spot, done) for spot in done.spots]
+
+    def fresh(spots: list[Spot]) -> list[Spot]:
+        """The same holes with nothing looked up yet."""
+        group = replace(spots[0].anchor_group(), solved={})
+        return [replace(spot, group=group) for spot in spots]
+
+    def together() -> object:
+        return choose(fresh(done.spots), kinds, {}, document.wishes, done.catalogue)
+
+    def plainly() -> object:
+        return [assess(fixing, spot, done.catalogue) for spot in fresh(whole) for fixing in fixings]
+
+    found, plain = sample_ms(together, 60), sample_ms(plainly, 10)
+    p50, p95, slow = quantile(found, 0.5), quantile(found, 0.95), quantile(plain, 0.5)
+    print(f"{name:<24}{p50:>8.1f}{p95:>8.1f}{p95 / loop:>14.1f}{slow:>10.1f}{slow / p50:>7.1f}")
+
+
+def measure_candidates() -> None:
+    """p50 and p95 of putting 120 fixings to twelve holes, in milliseconds and against the plain loop."""
+    base, loop = load_catalogue(), reference_ms()
+    print(f"{'120 fixings, 12 holes':<24}{'p50 ms':>8}{'p95 ms':>8}{'p95 in loops':>14}{'plain ms':>10}{'times':>7}")
+    _try("board and studs", CREW_ROOM, 1160, base, loop)
+    _try("brick", BOAT_BAY, 1900, base, loop)
+    _try("concrete", PLANT_ROOM, 1400, base, loop)
