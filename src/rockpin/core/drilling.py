@@ -8,9 +8,19 @@ from rockpin.core.job import Kit
 from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
 from rockpin.core.reading import LayerReading
-from rockpin.core.screws import BitRule, HoleSpec, ScrewPick
+from rockpin.core.screws import BitRule, HoleSpec, ScrewPick, under_head_mm
 from rockpin.core.spot import Spot
-from rockpin.core.tables import BitType, Catalogue, ConcreteAnchor, FixingBase, Hammer, Role
+from rockpin.core.tables import (
+    BitType,
+    BoardAnchor,
+    Catalogue,
+    ConcreteAnchor,
+    FixingBase,
+    Hammer,
+    MasonryPlug,
+    Role,
+    WoodFastener,
+)
 
 BIT_WORDS = {
     BitType.WOOD: "wood bit",
@@ -52,6 +62,7 @@ class DrillCard(Model):
     hammer_text: str
     depth_mm: float
     depth_text: str
+    depth_made_text: str | None
     tape_text: str
     pilot_text: str | None
     pilot_bit_text: str | None
@@ -127,22 +138,60 @@ def _steps(spot: Spot, hole: HoleSpec, bit: BitPick, kind: BehindKind, catalogue
     return tuple(steps)
 
 
-def _notes(spot: Spot, hole: HoleSpec, screw: ScrewPick, catalogue: Catalogue) -> list[str]:
+def _plug_notes(plug: MasonryPlug, spot: Spot) -> list[str]:
+    """How a plug, a rod in resin or a masonry screw is set."""
+    match plug.kind:
+        case "resin":
+            return [
+                "Blow, brush, blow again: dust lets resin fail. Fill from the bottom up, turn the rod in slowly.",
+                "Wait as long as the packet says for the temperature of the wall before anything hangs on it.",
+            ]
+        case "frame_plug":
+            return ["Blow out the dust. Push the plug through the bracket until its collar sits, then the screw."]
+        case "masonry_screw":
+            return ["Blow out the dust. No plug: the screw cuts its own thread, once."]
+    notes = ["Blow out the dust. Try the plug by hand: if it is tight, one bit size up; never force it."]
+    if spot.reading.skin_mm:
+        notes.append("Push the plug in until it stands wholly in the wall behind the plaster.")
+    return notes
+
+
+def _depth_made_text(spot: Spot, hole: HoleSpec) -> str | None:
+    """What the depth is made of, where dust needs room."""
+    if not hole.dust_mm:
+        return None
+    units, skin = spot.units, spot.reading.skin_mm
+    rest = hole.depth_mm - skin - hole.dust_mm
+    parts = [f"{show_thickness(skin, units)} of covering"] if skin else []
+    parts += [f"{show_thickness(rest, units)} in the wall", f"{show_thickness(hole.dust_mm, units)} for dust"]
+    return f"Made of {', '.join(parts)}."
+
+
+def _shank_note(spot: Spot, screw: ScrewPick, catalogue: Catalogue) -> str:
+    """The full size above the thread, for a coach screw's plain shank (NDS 2018, 12.1.4.2)."""
+    row = catalogue.screw_by_key[screw.key]
+    plain = (1 - row.thread_share) * screw.length_mm - under_head_mm(row, spot, catalogue.figures)
+    deep = max(spot.reading.skin_mm, plain)
+    return (
+        f"Open the hole to {show_bit(screw.diameter_mm, spot.units)}, {show_thickness(deep, spot.units)} deep, "
+        "for the plain shank."
+    )
+
+
+def _notes(spot: Spot, hole: HoleSpec, screw: ScrewPick, fixing: FixingBase, catalogue: Catalogue) -> list[str]:
     notes: list[str] = []
     roles = {layer.role for layer in spot.reading.layers}
     materials = {layer.material for layer in spot.reading.layers}
-    if hole.plug_length_mm:
-        notes.append("Blow out the dust. Try the plug by hand: if it is tight, one bit size up; never force it.")
-        if spot.reading.skin_mm:
-            notes.append("Push the plug in until it stands wholly in the wall behind the plaster.")
+    if isinstance(fixing, MasonryPlug):
+        notes += _plug_notes(fixing, spot)
+    elif isinstance(fixing, BoardAnchor) and fixing.kind == "plug":
+        notes.append("Try the anchor by hand: if it is tight, one bit size up; never force it.")
     if "tile" in materials:
         notes.append("Tape on the tile, no hammer until the tile is through; seal the hole in a wet room.")
     if any(catalogue.material_by_key[name].silica_dust for name in materials):
         notes.append("Masonry dust harms the lungs: vacuum at the hole or water, and a mask that fits. Eyes and ears.")
-    if screw.head == "hexagon head" and Role.FRAME in roles:
-        notes.append(
-            f"Open the hole to {show_bit(screw.diameter_mm, spot.units)} through the board, for the plain shank."
-        )
+    if isinstance(fixing, WoodFastener) and fixing.shank_hole and Role.FRAME in roles:
+        notes.append(_shank_note(spot, screw, catalogue))
     if spot.hole.washer_wanted:
         notes.append("Mark and drill at the middle of the slot, so that it can still be moved both ways.")
     return notes
@@ -179,6 +228,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         hammer_text=f"hammer {deepest.hammer}" if deepest else "hammer off",
         depth_mm=hole.depth_mm,
         depth_text=show_limit(hole.depth_mm, units),
+        depth_made_text=_depth_made_text(spot, hole),
         tape_text=f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
         pilot_bit_text=pilot.text if pilot else None,
@@ -193,5 +243,5 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         last_turn=_last_turn(spot, fixing),
         grips=fixing.grips,
         stop=fixing.stop,
-        notes=tuple(_notes(spot, hole, screw, catalogue)),
+        notes=tuple(_notes(spot, hole, screw, fixing, catalogue)),
     )

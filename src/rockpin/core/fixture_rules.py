@@ -2,15 +2,16 @@
 
 from collections.abc import Sequence
 
-from rockpin.core.demand import Demand
+from rockpin.core.demand import Demand, solve_fixture
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.fixings import HoleChoice
-from rockpin.core.fixture import Attachment, Environment, LinkKind
+from rockpin.core.fixture import Attachment, Environment, Link, LinkKind, Support
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import JobBody
-from rockpin.core.load_cases import weight_n
+from rockpin.core.load_cases import load_cases, weight_n
 from rockpin.core.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force
 from rockpin.core.reading import WallReading
+from rockpin.core.setout import support_offsets
 from rockpin.core.tables import Catalogue, Duty
 
 _CARRIES = {
@@ -110,6 +111,44 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
     return found
 
 
+def unused_findings(
+    job: JobBody, demand: Demand, reading: WallReading, units: UnitSystem, catalogue: Catalogue
+) -> list[Finding]:
+    """What the holes that stay empty change: the greatest pull-out and shear now, and with every hole in use."""
+    carriers = job.fixture.carriers
+    parts: list[Support | Link] = [support for support in job.fixture.supports if support.id not in carriers]
+    parts += job.fixture.links
+    empty = sum(not hole.used for part in parts for hole in part.holes)
+    if not empty or not demand.holes:
+        return []
+    every = job.fixture.model_copy(
+        update={"supports": tuple(_all_used(one) for one in job.fixture.supports), "links": job.fixture.links}
+    )
+    cases = load_cases(every, catalogue.duty_by_key[every.duty], job.placement.y_mm, catalogue.figures)
+    full = solve_fixture(every, cases, support_offsets(job), {}, reading.bearing_mpa, catalogue.figures)
+
+    def greatest(some: Demand) -> float:
+        return max(hole.tension_n for hole in some.holes.values())
+
+    now, whole = greatest(demand), greatest(full)
+    holes = "1 hole stays" if empty == 1 else f"{empty} holes stay"
+    return [
+        _finding(
+            Severity.NOTE,
+            "holes-unused",
+            f"{holes} empty: the greatest pull-out on one is {show_force(now, units, demand=True)}; with all of them "
+            f"in use and equally stiff it would be {show_force(whole, units, demand=True)}.",
+            "See what other choices of holes would do.",
+            now_n=now,
+            all_n=whole,
+        )
+    ]
+
+
+def _all_used(support: Support) -> Support:
+    return support.model_copy(update={"holes": tuple(hole.model_copy(update={"used": True}) for hole in support.holes)})
+
+
 def _part_findings(job: JobBody, demand: Demand) -> list[Finding]:
     """Bars without holes, supports slid too far, boards and channels that are not told whole."""
     stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
@@ -174,12 +213,13 @@ def body_findings(
     choices: Sequence[HoleChoice],
     reading: WallReading,
     duty: Duty,
+    units: UnitSystem,
     catalogue: Catalogue,
 ) -> list[Finding]:
     """What hollow board itself must bear besides its anchors: the plate's edge, and an arm without framing."""
     if not reading.family.framed:
         return []
-    figures, found, units = catalogue.figures, [], UnitSystem.METRIC
+    figures, found = catalogue.figures, []
     for choice in choices:
         if kinds[choice.hole_id] is not BehindKind.VOID or choice.chosen is None or choice.chosen.hole is None:
             continue

@@ -9,9 +9,10 @@ from rockpin.core.fixings import ChosenBy, HoleChoice
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import Behind
 from rockpin.core.model import Model
-from rockpin.core.quantities import UnitSystem, show_force, show_length
+from rockpin.core.quantities import UnitSystem, show_bit, show_force, show_length, show_limit
 from rockpin.core.risk import HoleRisk
 from rockpin.core.spot import Spot
+from rockpin.core.tables import AnyFixing, BoardAnchor, Catalogue
 
 
 class RefusedFixing(Model):
@@ -33,10 +34,17 @@ class CandidateFixing(Model):
     case: str
     tension_text: str
     shear_text: str
+    raises: str
     hole_text: str
+    depth_text: str
+    void_text: str | None
     screw_text: str
+    tools: tuple[str, ...]
     minutes: float
     removable: bool
+    have: int | None
+    lacks: tuple[str, ...]
+    price: float | None
 
 
 class BoundText(Model):
@@ -89,6 +97,8 @@ class HolePlan(Model):
     chosen: str | None
     chosen_label: str | None
     chosen_by: ChosenBy
+    van_fixing: str | None
+    van_label: str | None
     working: Working | None
     card: DrillCard | None
     risk: HoleRisk
@@ -96,7 +106,12 @@ class HolePlan(Model):
     verdict: Verdict
 
 
-def _candidates(choice: HoleChoice, units: UnitSystem) -> tuple[CandidateFixing, ...]:
+def _void_text(fixing: AnyFixing, units: UnitSystem) -> str | None:
+    return show_length(fixing.void_mm, units) if isinstance(fixing, BoardAnchor) else None
+
+
+def _candidates(choice: HoleChoice, units: UnitSystem, catalogue: Catalogue) -> tuple[CandidateFixing, ...]:
+    rows, tools = catalogue.fixing_by_key, catalogue.tool_by_key
     return tuple(
         CandidateFixing(
             fixing=one.fixing,
@@ -106,7 +121,14 @@ def _candidates(choice: HoleChoice, units: UnitSystem) -> tuple[CandidateFixing,
             case=one.case,
             tension_text=show_force(one.tension_n, units, demand=False),
             shear_text=show_force(one.shear_n, units, demand=False),
-            hole_text=f"{one.hole.diameter_mm:.1f}".removesuffix(".0") + " mm" if one.hole else "",
+            raises=one.mode.raises if one.mode else "",
+            hole_text=show_bit(one.hole.diameter_mm, units) if one.hole else "",
+            depth_text=show_limit(one.hole.depth_mm, units) if one.hole else "",
+            void_text=_void_text(rows[one.fixing], units),
+            tools=tuple(tools[key].label for key in rows[one.fixing].tools),
+            have=choice.stocks[one.fixing].have,
+            lacks=choice.stocks[one.fixing].lacks,
+            price=choice.stocks[one.fixing].price,
             screw_text=one.screw.text if one.screw else "",
             minutes=one.minutes,
             removable=one.removable,
@@ -161,6 +183,7 @@ def hole_plan(
     card: DrillCard | None,
     risk: HoleRisk,
     findings: list[Finding],
+    catalogue: Catalogue,
 ) -> HolePlan:
     hole, units, chosen = spot.hole, spot.units, choice.chosen
     text = behind_text(spot, behind.kind, behind.solid_wood)
@@ -180,7 +203,7 @@ def hole_plan(
         behind_text=text,
         demand_tension_n=spot.demand.tension_n,
         demand_shear_n=spot.demand.shear_n,
-        candidates=_candidates(choice, units),
+        candidates=_candidates(choice, units, catalogue),
         refused=tuple(
             RefusedFixing(
                 fixing=one.fixing,
@@ -193,6 +216,8 @@ def hole_plan(
         chosen=chosen.fixing if chosen else None,
         chosen_label=chosen.label if chosen else None,
         chosen_by=choice.by,
+        van_fixing=choice.in_the_van.fixing if choice.in_the_van else None,
+        van_label=choice.in_the_van.label if choice.in_the_van else None,
         working=_working(choice, spot.demand, units),
         card=card,
         risk=risk,

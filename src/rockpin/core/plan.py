@@ -19,7 +19,7 @@ from rockpin.core.find_framing import FramingReading, read_framing
 from rockpin.core.findings import Finding, Stage, Verdict, verdict_of
 from rockpin.core.fixings import HoleChoice, choose, fixing_findings
 from rockpin.core.fixture import Environment
-from rockpin.core.fixture_rules import body_findings, fixture_findings
+from rockpin.core.fixture_rules import body_findings, fixture_findings, unused_findings
 from rockpin.core.framing import Behind, BehindKind, look_behind
 from rockpin.core.hazards import HoleAsk, Judged, hidden_findings, judge_hole
 from rockpin.core.hidden import Hidden, read_hidden
@@ -297,12 +297,13 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     findings += fixture_findings(job, done.demand, duty)
     joints, joint_findings = check_joints(job, done.demand, catalogue)
     findings += joint_findings
+    findings += unused_findings(job, done.demand, reading, units, catalogue)
     findings += limit_findings(job, reading, done.behinds, choices, units)
     findings += wall_findings(wall, job.site, identified, framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers)
     findings += kit_findings(choices, numbers)
     findings += proof_findings(done.proofs, catalogue, units)
-    findings += body_findings(job, kinds, done.demand, choices, reading, duty, catalogue)
+    findings += body_findings(job, kinds, done.demand, choices, reading, duty, units, catalogue)
     for judged in done.judged:
         findings += judged.findings
     findings += setout_findings(job, wall, holes, hidden, catalogue, units)
@@ -350,7 +351,9 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         links=place_links(job),
         joints=tuple(joints),
         holes=tuple(
-            hole_plan(spot, done.behinds[spot.hole.id], choice, cards.get(spot.hole.id), judged.risk, findings)
+            hole_plan(
+                spot, done.behinds[spot.hole.id], choice, cards.get(spot.hole.id), judged.risk, findings, catalogue
+            )
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),
         cases=_deciding(done),
