@@ -42,7 +42,7 @@ def _twelve_holes(wall: Wall, x_mm: float) -> JobDocument:
 
 def _of_size(catalogue: Catalogue, count: int) -> Catalogue:
     """The catalogue brought to so many fixings that are sold here, by rows of one's own that repeat it."""
-    sold = [row for row in catalogue.fixings if SITE.units in row.systems]
+    sold = [row for row in catalogue.fixings if set(SITE.sold) & set(row.systems)]
     more = [row.model_copy(update={"key": f"{row.key}_own"}) for row in sold]
     return catalogue.with_fixings(more[: max(0, count - len(sold))])
 
@@ -72,7 +72,7 @@ def _try(name: str, wall: Wall, x_mm: float, base: Catalogue, loop: float) -> No
     document = _twelve_holes(wall, x_mm)
     done = work_out(document, _of_size(base, _FIXINGS))
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
-    fixings = [row for row in done.catalogue.fixings if SITE.units in row.systems]
+    fixings = [row for row in done.catalogue.fixings if set(SITE.sold) & set(row.systems)]
     assert (len(done.spots), len(fixings)) == (_COLUMNS * _ROWS, _FIXINGS)
     whole = [_every_case(spot, done) for spot in done.spots]
 

@@ -115,8 +115,8 @@ def test_what_is_not_there_is_said_not_to_be(client: TestClient, method: str, pa
 
 def test_a_wall_that_carries_jobs_is_not_removed(client: TestClient) -> None:
     answer = client.delete("/api/walls/crew-room-river")
-    assert faults(answer) == {"wall": "carries Folding chart table, Tide-clock; remove that first"}
-    for job in ("chart-table", "tide-clock"):
+    assert faults(answer) == {"wall": "carries Folding chart table, Tide-clock, First-aid cabinet; remove that first"}
+    for job in ("chart-table", "tide-clock", "first-aid-cabinet"):
         assert client.delete(f"/api/jobs/{job}").status_code == 204
     assert client.delete("/api/walls/crew-room-river").status_code == 204
 

@@ -42,7 +42,7 @@ def test_the_file_is_migrated_and_guarded(store: Store) -> None:
         session.execute(text("INSERT INTO revision (document_id, at, summary, body) VALUES ('ghost', '', '', '{}')"))
 
 
-def test_six_jobs_stand_on_four_walls_of_one_site(store: Store) -> None:
+def test_nine_jobs_stand_on_four_walls_of_one_site(store: Store) -> None:
     (site,) = store.sites()
     assert len(store.walls(site.id)) == 4
     assert [store.document(job.id, load_catalogue()) for job in store.jobs(site.id)] == list(demo_documents())

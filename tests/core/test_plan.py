@@ -105,7 +105,16 @@ def test_a_plan_is_the_same_to_the_bit_and_units_change_no_verdict() -> None:
 
 
 def test_inches_are_shown_as_reduced_fractions_on_marks_bits_and_screws() -> None:
-    made = plan(job(stud_wall(), plate_fixture(mass_kg=4, hole_mm=6), 750, 1000, units=UnitSystem.IMPERIAL))
+    made = plan(
+        job(
+            stud_wall(),
+            plate_fixture(mass_kg=4, hole_mm=6),
+            750,
+            1000,
+            units=UnitSystem.IMPERIAL,
+            region="north_america",
+        )
+    )
     hole = made.holes[0]
     assert (hole.x_text, hole.y_text) == ("31 1/2 in", "41 5/16 in")
     assert hole.card is not None

@@ -4,6 +4,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { HomePage } from "./home/HomePage";
 import "./index.css";
+import { VanPage } from "./van/VanPage";
 import { WorkspacePage } from "./workspace/WorkspacePage";
 
 const queries = new QueryClient({
@@ -17,6 +18,7 @@ if (root) {
         <BrowserRouter>
           <Routes>
             <Route path="/jobs/:jobId/:stage?" element={<WorkspacePage />} />
+            <Route path="/van" element={<VanPage />} />
             <Route path="*" element={<HomePage />} />
           </Routes>
         </BrowserRouter>

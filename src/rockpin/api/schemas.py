@@ -12,7 +12,7 @@ from rockpin.core.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.shapes import Shape
-from rockpin.core.tables import BitSeries, Duty, MasonryUnit, Material, Outcome, Species
+from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, Species
 from rockpin.core.wall import ScanMode, Wall
 
 
@@ -228,6 +228,19 @@ class FixingLine(Model):
     method: str
 
 
+class BitSize(Model):
+    mm: float
+    text: str
+
+
+class BitLine(Model):
+    """A series of bits, each with its size as the shop writes it."""
+
+    key: str
+    label: str
+    sizes: tuple[BitSize, ...]
+
+
 class ScrewLine(Model):
     key: str
     label: str
@@ -248,7 +261,7 @@ class Lists(Model):
     shapes: tuple[Shape, ...]
     tools: tuple[Choice, ...]
     screws: tuple[ScrewLine, ...]
-    bits: tuple[BitSeries, ...]
+    bits: tuple[BitLine, ...]
     regions: tuple[Choice, ...]
     wishes: tuple[Choice, ...]
     known: tuple[Choice, ...]

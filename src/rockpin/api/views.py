@@ -4,10 +4,22 @@ from collections.abc import Mapping
 from typing import Any
 
 from rockpin.api.context import AppContext
-from rockpin.api.schemas import Choice, FixingLine, JobLine, Lists, ScrewLine, SiteLine, WallLine, WallOut, Workspace
+from rockpin.api.schemas import (
+    BitLine,
+    BitSize,
+    Choice,
+    FixingLine,
+    JobLine,
+    Lists,
+    ScrewLine,
+    SiteLine,
+    WallLine,
+    WallOut,
+    Workspace,
+)
 from rockpin.core.job import JobBody, Region, Site
 from rockpin.core.plan import Plan, make_plan
-from rockpin.core.quantities import UnitSystem, show_length
+from rockpin.core.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import HowKnown, Refuted, Screen, Wall
 from rockpin.store import Saved, Store
@@ -60,7 +72,14 @@ def lists_of(catalogue: Catalogue) -> Lists:
         shapes=catalogue.shapes,
         tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
         screws=tuple(ScrewLine(key=row.key, label=row.label, lengths_mm=row.lengths_mm) for row in catalogue.screws),
-        bits=catalogue.bits,
+        bits=tuple(
+            BitLine(
+                key=row.key,
+                label=row.label,
+                sizes=tuple(BitSize(mm=mm, text=show_bit(mm, row.system).removesuffix(" mm")) for mm in row.sizes_mm),
+            )
+            for row in catalogue.bits
+        ),
         regions=_choices(_REGIONS),
         wishes=_choices(catalogue.wishes),
         known=_choices(_KNOWN),

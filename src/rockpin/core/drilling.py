@@ -1,5 +1,7 @@
 """The drilling card of one hole: bit for each layer, hammer on or off, depth, screw, and how it should feel."""
 
+from collections.abc import Collection
+
 from rockpin.core.capacity import Assessment
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import HoleKind
@@ -99,11 +101,11 @@ def choose_bit(
     return BitPick(diameter_mm=size, text=show_bit(size, units), buy=False)
 
 
-def bit_sizes(kit: Kit, units: UnitSystem, catalogue: Catalogue) -> tuple[float, ...]:
-    """The user's own bits, or the series of his unit system where he has not told."""
+def bit_sizes(kit: Kit, sold: Collection[UnitSystem], catalogue: Catalogue) -> tuple[float, ...]:
+    """The user's own bits, or the series that is sold here where he has not told."""
     if kit.bits_mm:
         return tuple(sorted(kit.bits_mm))
-    return next(series.sizes_mm for series in catalogue.bits if series.system is units)
+    return tuple(sorted(size for series in catalogue.bits if series.system in sold for size in series.sizes_mm))
 
 
 def _through(spot: Spot, depth_mm: float, kind: BehindKind) -> list[LayerReading]:
@@ -212,7 +214,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     if hole is None or screw is None:
         return None
     fixing, units = catalogue.fixing_by_key[chosen.fixing], spot.units
-    sizes = bit_sizes(kit, units, catalogue)
+    sizes = bit_sizes(kit, spot.sold, catalogue)
     bit = choose_bit(hole.diameter_mm, hole.bit_rule, sizes, units, catalogue.figures)
     kind = spot.behind(screw.diameter_mm, catalogue).kind
     steps = _steps(spot, hole, bit, kind, catalogue)

@@ -177,3 +177,6 @@ class Figures(Model):
     drilled_over_mm: float
     bar_end_mm: float
     bar_spacing_mm: float
+    bolt_washer_diameters: float
+    bolt_least_mm: float
+    leans_wide_mm: float

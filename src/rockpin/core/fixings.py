@@ -162,7 +162,7 @@ def choose(
     holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
     which leaves nothing open that a pull can answer.
     """
-    sold = [fixing for fixing in catalogue.fixings if not spots or spots[0].units in fixing.systems]
+    sold = [fixing for fixing in catalogue.fixings if not spots or set(spots[0].sold) & set(fixing.systems)]
     table = {
         spot.hole.id: {
             key: _proved(_doubted(one, spot, others, catalogue), proved) if one.accepted else one

@@ -220,8 +220,13 @@ def body_findings(
     if not reading.family.framed:
         return []
     figures, found = catalogue.figures, []
+    # a wide back that leans bears on the studs that it crosses, not on the board beside one anchor
+    wide = max((piece.width_mm for piece in job.fixture.pieces), default=0.0) >= figures.leans_wide_mm
+    leaning = {hole.id for support in job.fixture.supports if support.leans and wide for hole in support.holes}
     for choice in choices:
         if kinds[choice.hole_id] is not BehindKind.VOID or choice.chosen is None or choice.chosen.hole is None:
+            continue
+        if choice.hole_id in leaning:
             continue
         pressed = demand.holes[choice.hole_id].edge_compression_n
         if pressed > choice.chosen.tension_n:

@@ -49,6 +49,13 @@ class Site(Model):
     built_year: int | None = Field(default=None, ge=1000, le=2200)
     note: Note = ""
 
+    @property
+    def sold(self) -> tuple[UnitSystem, ...]:
+        """By which system fixings, screws and bits are sold here: that goes by the region, not by how one measures."""
+        if self.region is Region.UNKNOWN:
+            return (UnitSystem.METRIC, UnitSystem.IMPERIAL)
+        return (UnitSystem.IMPERIAL,) if self.region is Region.NORTH_AMERICA else (UnitSystem.METRIC,)
+
 
 class SupportPlace(Model):
     """Where one support stands, if not where the fixture says: slid along, or on another wall plane."""

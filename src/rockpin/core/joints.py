@@ -1,18 +1,24 @@
 """The other interface: brackets on a backing board or in a channel, checked like holes in a wall of their own."""
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess
+from rockpin.core.capacity.common import Mode
+from rockpin.core.capacity.dowel import ACROSS_GRAIN, Joint, bearing_mpa, bending_yield_mpa, reference_shear
+from rockpin.core.capacity.wood import combined_use, head_pull_through_n
 from rockpin.core.demand import Demand, HoleDemand
 from rockpin.core.findings import Finding, Severity, Stage, Where
-from rockpin.core.fixture import Link, LinkKind
+from rockpin.core.fixture import Environment, Link, LinkKind
 from rockpin.core.job import JobDocument
+from rockpin.core.load_cases import Duration
 from rockpin.core.model import Model
 from rockpin.core.quantities import show_force, show_length
 from rockpin.core.reading import Family, LayerReading, WallReading
+from rockpin.core.screws import stock_length
 from rockpin.core.setout import place_joints
-from rockpin.core.spot import PlacedHole, Spot
-from rockpin.core.tables import Catalogue, Role, WoodFastener
+from rockpin.core.spot import PlacedHole, Spot, fits_bracket
+from rockpin.core.tables import Catalogue, Role, Screw, ScrewKind, WoodFastener
 
 _FAR_MM = 1e6
 
@@ -93,8 +99,65 @@ def _in_board(
     return [
         assess(row, spot, catalogue)
         for row in catalogue.fixings
-        if isinstance(row, WoodFastener) and job.site.units in row.systems
+        if isinstance(row, WoodFastener) and set(job.site.sold) & set(row.systems)
     ]
+
+
+class Bolted(NamedTuple):
+    """A bolt through the board with a nut and a wide washer behind it: how far it is used, by what, in which case."""
+
+    screw: Screw
+    use: float
+    governs: str
+    case: str
+
+
+def through_bolt(
+    hole: PlacedHole, link: Link, demand: HoleDemand, screw: Screw, environment: Environment, catalogue: Catalogue
+) -> Bolted:
+    """A machine screw through the board: its washer by head pull-through, across by the dowel equations.
+
+    NDS 2018, eq. 12.2-6 with a washer of three diameters, 12.3 with the board as the main member, 12.4.1.
+    """
+    figures, gravity = catalogue.figures, catalogue.species_by_key[link.species].specific_gravity
+    wet = figures.wood_wet if environment is not Environment.DRY else 1.0
+    pull_n = head_pull_through_n(figures.bolt_washer_diameters * screw.diameter_mm, link.thickness_mm, gravity)
+    joint = Joint(
+        side_mpa=figures.bracket_bearing_mpa,
+        side_mm=max(hole.plate_mm, figures.bracket_least_mm),
+        main_mpa=bearing_mpa(gravity, screw.diameter_mm, ACROSS_GRAIN),
+        main_mm=link.thickness_mm,
+        gap_mm=0.0,
+        diameter_mm=screw.root_mm,
+        yield_mpa=bending_yield_mpa(screw.diameter_mm),
+    )
+    dowel = reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN)
+    worst = Bolted(screw, -1.0, "", "")
+    for case in demand.cases:
+        lasting = case.duration is Duration.PERMANENT
+        factor = wet * (figures.duration_permanent if lasting else figures.duration_short)
+        pull, across = case.forces.tension_n, case.forces.shear_n
+        withdrawal, lateral = factor * pull_n, factor * dowel.force_n
+        use = max(combined_use(pull, across, withdrawal, lateral), pull / withdrawal, across / lateral)
+        if use > worst.use:
+            by = Mode.HEAD.words if pull / withdrawal > across / lateral else dowel.words
+            worst = Bolted(screw, use, by, case.label)
+    return worst
+
+
+def _best_bolt(
+    hole: PlacedHole, link: Link, demand: HoleDemand, environment: Environment, catalogue: Catalogue
+) -> Bolted | None:
+    bolts = [
+        screw
+        for screw in catalogue.screws
+        if screw.kind is ScrewKind.MACHINE
+        and screw.diameter_mm >= catalogue.figures.bolt_least_mm
+        and fits_bracket(screw, hole, catalogue.figures)
+        and stock_length(screw, hole.plate_mm + link.thickness_mm + 2 * screw.diameter_mm) is not None
+    ]
+    tried = [through_bolt(hole, link, demand, screw, environment, catalogue) for screw in bolts]
+    return min(tried, key=lambda one: (one.use, one.screw.key), default=None)
 
 
 def _nut(link: Link, demand: HoleDemand) -> tuple[float, str]:
@@ -140,16 +203,26 @@ def check_joints(job: JobDocument, demand: Demand, catalogue: Catalogue) -> tupl
                 sentence = f"{hole.support_label}: a nut in the channel is used {use:.2f} times over ({pulls})."
                 findings.append(_weak(hole, sentence, "Use more nuts, or a heavier channel.", use=use))
             continue
+        bolt = _best_bolt(hole, link, needs, job.fixture.environment, catalogue)
         tried = _in_board(job, hole, link, joints, needs, catalogue)
         best = min((one for one in tried if one.accepted), key=lambda one: (one.use, one.fixing), default=None)
+        if best is None and bolt is not None and bolt.use <= 1:
+            label = f"bolt M{bolt.screw.diameter_mm:g} through the board, wide washer and nut behind"
+            plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
+            continue
         if best is None:
             nearest = min((one for one in tried if one.use), key=lambda one: one.use, default=tried[0])
             sentence = (
                 f"{hole.support_label}: no screw holds it to {show_length(link.thickness_mm, units)} of backing board "
-                f"({pulls}). {nearest.label}: {nearest.refusals[0].sentence}"
+                f"({pulls}). {_in_wood(nearest.label)}: {nearest.refusals[0].sentence}"
             )
             findings.append(
-                _weak(hole, sentence, "Take a thicker board, or bolt through it from behind.", use=nearest.use)
+                _weak(
+                    hole,
+                    sentence,
+                    "Take a thicker board, a bracket with larger holes, or more of them.",
+                    use=nearest.use,
+                )
             )
             plans.append(_plan(hole, "backing board", None, None, nearest.use, "", "", pulls))
             continue

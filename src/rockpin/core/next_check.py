@@ -33,7 +33,7 @@ def _holding(spot: Spot, reading: WallReading, job: JobDocument, catalogue: Cata
     if not is_planned(reading.family):
         return ()
     there = elsewhere(spot, reading)
-    fixings = [fixing for fixing in catalogue.fixings if spot.units in fixing.systems]
+    fixings = [fixing for fixing in catalogue.fixings if set(spot.sold) & set(fixing.systems)]
     accepted = [one for fixing in fixings if (one := assess(fixing, there, catalogue)).accepted]
     stocks = {
         one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], there, 1, job.kit, catalogue)

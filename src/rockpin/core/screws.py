@@ -81,7 +81,8 @@ def washer_of(screw: Screw, hole: PlacedHole, figures: Figures) -> float:
 
 def pick(screw: Screw, length_mm: float, spot: Spot, figures: Figures) -> ScrewPick:
     """A screw of that stock length, written as the shop writes it."""
-    if UnitSystem.METRIC in screw.systems and spot.units is UnitSystem.METRIC:
+    in_inches = UnitSystem.IMPERIAL in screw.systems and spot.units is UnitSystem.IMPERIAL
+    if UnitSystem.METRIC in screw.systems and not in_inches:
         size = (
             f"M{screw.diameter_mm:g}" if screw.kind in (ScrewKind.MACHINE, ScrewKind.ROD) else f"{screw.diameter_mm:g}"
         )

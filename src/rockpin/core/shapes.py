@@ -262,6 +262,7 @@ def _cabinet(m: Measures) -> Fixture:
         attachment=Attachment.USER_DRILLED,
         leans=True,
     )
+    places = _spread(round(m["clips"]), m["width"], m["clip_margin"]) if m["clips"] else []
     clips = tuple(
         Support(
             id=f"clip-{number}",
@@ -273,9 +274,19 @@ def _cabinet(m: Measures) -> Fixture:
             thickness_mm=2,
             leans=True,
             clipped=True,
-            holes=(FixtureHole(id=f"clip-{number}-hole", x_mm=15, y_mm=22, diameter_mm=5.5),),
+            # a clip keeps the top from coming off the wall; the bar carries the weight
+            holes=(
+                FixtureHole(
+                    id=f"clip-{number}-hole",
+                    kind=HoleKind.SLOT_UPRIGHT,
+                    x_mm=15,
+                    y_mm=20,
+                    diameter_mm=5.5,
+                    slot_length_mm=14,
+                ),
+            ),
         )
-        for number, centre in enumerate(_spread(round(m["clips"]), m["width"], 80) if m["clips"] else [], 1)
+        for number, centre in enumerate(places, 1)
     )
     return Fixture(name="Cabinet", pieces=(_piece(m, "Cabinet"),), supports=(bar, *clips))
 

@@ -123,6 +123,7 @@ class Spot:
     demand: HoleDemand
     units: UnitSystem
     keyhole_play_mm: float
+    sold: tuple[UnitSystem, ...] = (UnitSystem.METRIC,)
     carries_people: bool = False
     wood_species: str | None = None
     drilled_mm: float | None = None

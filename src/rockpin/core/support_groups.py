@@ -15,12 +15,16 @@ SPACER_MM = 16.0
 
 
 class SupportGroup(Model):
-    """Holes that act as one. ``carrier``: the board or channel they sit in; None: the wall itself."""
+    """Holes that act as one. ``own``: the parts' own outline, whatever they bear on.
+
+    ``carrier``: the board or channel they sit in; None: the wall itself.
+    """
 
     support_ids: tuple[str, ...]
     holes: tuple[GroupHole, ...]
     keyholes: tuple[bool, ...]
     plate: Plate
+    own: Rect
     stand_off_mm: float
     carrier: str | None
 
@@ -67,7 +71,8 @@ def groups_of(
             continue
         dx, dy = offsets.get(support.id, (0.0, 0.0))
         holes = _group_holes(used, support.x_mm + dx, support.y_mm + dy, stiffness)
-        area = support.rect.model_copy(update={"x_mm": support.x_mm + dx, "y_mm": support.y_mm + dy})
+        own = support.rect.model_copy(update={"x_mm": support.x_mm + dx, "y_mm": support.y_mm + dy})
+        area = own
         if support.leans and fixture.pieces:
             area = bounding([area, *(piece.rect for piece in fixture.pieces)])
         stand_off = fixture.stand_off_mm(support.id)
@@ -83,6 +88,7 @@ def groups_of(
                 holes=holes,
                 keyholes=tuple(hole.kind is HoleKind.KEYHOLE for hole in used),
                 plate=_plate(area, support.flexible),
+                own=own,
                 stand_off_mm=stand_off,
                 carrier=carriers[support.id].id if support.id in carriers else None,
             )
@@ -102,6 +108,7 @@ def link_group(link: Link, stiffness: dict[str, float]) -> SupportGroup | None:
         holes=_group_holes(used, link.x_mm, link.y_mm, stiffness),
         keyholes=(False,) * len(used),
         plate=_plate(link.rect, flexible=False),
+        own=link.rect,
         stand_off_mm=0.0,
         carrier=None,
     )
@@ -109,8 +116,8 @@ def link_group(link: Link, stiffness: dict[str, float]) -> SupportGroup | None:
 
 def side_by_side(groups: Sequence[SupportGroup]) -> bool:
     """Whether the supports stand beside one another, none above another, so that the piece is a beam on them."""
-    spans = sorted((min(h.x_mm for h in group.holes), max(h.x_mm for h in group.holes)) for group in groups)
-    return all(left[1] < right[0] - 1e-9 for left, right in pairwise(spans))
+    spans = sorted((group.own.x_mm, group.own.right_mm) for group in groups)
+    return all(left[1] <= right[0] + 1e-9 for left, right in pairwise(spans))
 
 
 def _merged(groups: Sequence[SupportGroup]) -> SupportGroup:
@@ -126,6 +133,7 @@ def _merged(groups: Sequence[SupportGroup]) -> SupportGroup:
             bearing_height_mm=min(group.plate.bearing_height_mm for group in groups),
             flexible=any(group.plate.flexible for group in groups),
         ),
+        own=bounding([group.own for group in groups]),
         stand_off_mm=max(group.stand_off_mm for group in groups),
         carrier=carriers.pop() if len(carriers) == 1 else None,
     )

@@ -68,6 +68,7 @@ def spots_of(
                 demand=demand.holes[hole.id],
                 units=job.site.units,
                 keyhole_play_mm=figures.keyhole_proud_mm,
+                sold=job.site.sold,
                 carries_people=job.fixture.carries_people,
                 drilled_mm=drilled.get(hole.id),
                 group=group,

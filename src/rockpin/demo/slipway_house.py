@@ -1,4 +1,4 @@
-"""Slipway House: four walls and six jobs. All names, weights and sizes are made up."""
+"""Slipway House: four walls and nine jobs. All names, weights and sizes are made up."""
 
 from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HitKind, Place
 from rockpin.core.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
@@ -23,6 +23,7 @@ from rockpin.core.wall import (
     StudRow,
     Wall,
 )
+from rockpin.demo.from_shapes import HOSE_ARM, KIT_CABINET, RINSE_RAIL
 
 DEMO_SITE_ID = "slipway-house"
 
@@ -343,7 +344,7 @@ def _job(key: str, title: str, fixture: Fixture, wall: Wall, x_mm: float, y_mm: 
 
 
 def demo_documents() -> tuple[JobDocument, ...]:
-    """The six jobs of the demo site, each a whole document."""
+    """The nine jobs of the demo site, each a whole document."""
     return (
         _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960, Wish.STRONGEST),
         _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840, Wish.STRONGEST),
@@ -351,4 +352,7 @@ def demo_documents() -> tuple[JobDocument, ...]:
         _job("oar-cradle", "Oar cradle", OAR_CRADLE, BOAT_BAY, 2424, 1267, Wish.STRONGEST),
         _job("dry-suit-hanger", "Dry-suit hanger", DRY_SUIT_HANGER, PLANT_ROOM, 1100, 1900, Wish.QUICKEST),
         _job("barometer", "Barometer", BAROMETER, SLIP_OFFICE, 1606, 1400, Wish.STRONGEST),
+        _job("first-aid-cabinet", "First-aid cabinet", KIT_CABINET, CREW_ROOM, 1150, 1330, Wish.STRONGEST),
+        _job("hose-arm", "Hose arm", HOSE_ARM, PLANT_ROOM, 1950, 1900, Wish.STRONGEST),
+        _job("rinse-rail", "Rinse-bay grab rail", RINSE_RAIL, PLANT_ROOM, 1900, 900, Wish.STRONGEST),
     )

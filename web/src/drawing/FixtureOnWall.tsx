@@ -119,6 +119,17 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
   const shift = `translate(${ahead.dx * scale.perMm} ${-ahead.dy * scale.perMm})`;
   return (
     <g transform={shift}>
+      {plan.links.map((part) => (
+        <rect
+          key={part.id}
+          {...scale.box(part.area)}
+          fill="url(#hatch-timber)"
+          stroke="var(--ink)"
+          strokeWidth="1.2"
+        >
+          <title>{part.label}</title>
+        </rect>
+      ))}
       {plan.supports.map((part) => (
         <rect
           key={part.id}

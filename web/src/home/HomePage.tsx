@@ -155,6 +155,12 @@ export function HomePage() {
       <header className="flex h-[60px] items-center gap-3 bg-bar px-4 text-bar-ink">
         <img src="/mark.svg" alt="" className="size-8" />
         <h1 className="flex-1 text-[18px] font-bold">Rock Pin</h1>
+        <Link
+          to="/van"
+          className="inline-flex min-h-11 items-center px-2 text-[13px] text-bar-soft hover:text-bar-ink"
+        >
+          The van
+        </Link>
         <button
           type="button"
           onClick={switchTheme}

@@ -236,7 +236,7 @@ export function NewJob({
   const navigate = useNavigate();
   const [title, setTitle] = useState("");
   const [wall, setWall] = useState(walls[0]?.id ?? "");
-  const [starter, setStarter] = useState(lists.starters[0]?.key ?? "");
+  const [shape, setShape] = useState(lists.shapes[0]?.key ?? "");
   return (
     <FormDialog
       title="New job"
@@ -244,7 +244,7 @@ export function NewJob({
       action="Start the job"
       look="open"
       onSubmit={async () => {
-        const body = { title, wall_id: wall, starter };
+        const body = { title, wall_id: wall, shape };
         const made = unwrap(
           await client.POST("/api/sites/{site_id}/jobs", { params: { path: { site_id: siteId } }, body }),
         );
@@ -259,7 +259,8 @@ export function NewJob({
         options={walls.map((one) => ({ key: one.id, label: one.name }))}
         onChange={setWall}
       />
-      <Select label="It hangs on" value={starter} options={lists.starters} onChange={setStarter} />
+      <Select label="What it is like" value={shape} options={lists.shapes} onChange={setShape} />
+      <p className="text-[12px] text-soft">{lists.shapes.find((one) => one.key === shape)?.says}</p>
     </FormDialog>
   );
 }

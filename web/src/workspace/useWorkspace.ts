@@ -16,6 +16,7 @@ import { useTrial } from "./useTrial";
 type Change =
   | { kind: "job"; update: (latest: Job) => Job; summary: string }
   | { kind: "wall"; update: (latest: Wall) => Wall; summary: string }
+  | { kind: "ask"; run: (now: Workspace) => Promise<Workspace> }
   | { kind: "undo" }
   | { kind: "redo" };
 
@@ -27,6 +28,8 @@ export interface Editing {
   /** Saves a part of the job, or what a function makes of the job as it stands when its turn comes. */
   saveJob: (change: Partial<Job> | ((latest: Job) => Partial<Job>), summary: string) => Promise<void>;
   saveWall: (change: Partial<Wall>, summary: string) => Promise<void>;
+  /** Has the server work out a change and save it: the answer is the workspace with it. */
+  ask: (run: (now: Workspace) => Promise<Workspace>) => Promise<void>;
   move: (placement: Placement) => void;
   drop: () => void;
   undo: () => void;
@@ -41,6 +44,7 @@ async function send(change: Change, now: Workspace): Promise<Workspace> {
   const path = { params: { path: { job_id: now.job_id } } };
   if (change.kind === "undo") return unwrap(await client.POST("/api/jobs/{job_id}/undo", path));
   if (change.kind === "redo") return unwrap(await client.POST("/api/jobs/{job_id}/redo", path));
+  if (change.kind === "ask") return change.run(now);
   const { summary } = change;
   if (change.kind === "job") {
     const job = change.update(now.job);
@@ -117,6 +121,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
         summary,
         update: (latest) => rebase(data.wall.wall, { ...data.wall.wall, ...part }, latest),
       }),
+    ask: (runIt) => change({ kind: "ask", run: runIt }),
     move: tryPlacement,
     drop: () => {
       if (!moving) return;

@@ -47,7 +47,7 @@ def _best_screw(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Screw | 
     passing = [
         screw
         for screw in screws
-        if spot.units in screw.systems
+        if set(spot.sold) & set(screw.systems)
         and fits_bracket(screw, spot.hole, catalogue.figures)
         and spot.hole.seat in screw.seats
     ]

@@ -40,6 +40,7 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
             </div>
           </dl>
           <p className="mt-2 text-[13px] font-semibold">{card.tape_text}</p>
+          {card.depth_made_text && <p className="text-[12.5px] text-soft">{card.depth_made_text}</p>}
           {card.pilot_text && <p className="text-[13px]">{card.pilot_text}</p>}
           <Heading>Through the wall</Heading>
           <ol className="text-[13px]">

@@ -1,12 +1,17 @@
+import { Link } from "react-router";
 import type { HolePlan } from "../../api/client";
 import { Button, Heading, Select } from "../../ui/controls";
 import { HoleTabs } from "../HoleTabs";
 import type { StageProps } from "../types";
+import { Candidates } from "./Candidates";
+import { Compare } from "./Compare";
 import { PacketForm } from "./PacketForm";
+import { PullTests } from "./PullTests";
 import { UseBars } from "./UseBars";
+import { WhyNot } from "./WhyNot";
 
 export function FixingStage({ editing, lists, selected, onSelect }: StageProps) {
-  const { job } = editing.data;
+  const { job, job_id } = editing.data;
   // while one drags, the answer comes without its long lists: the saved plan keeps them
   const saved = editing.data.plan.holes;
   const hole = editing.plan.holes.find((one) => one.id === selected);
@@ -15,10 +20,14 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
 
   const choose = (holes: readonly HolePlan[], fixing: string | null) => {
     const ids = new Set(holes.map((one) => one.id));
-    const others = job.choices.filter((choice) => !ids.has(choice.hole_id));
     const mine = fixing ? [...ids].map((hole_id) => ({ hole_id, fixing })) : [];
-    void editing.saveJob({ choices: [...others, ...mine] }, fixing ? "fixing chosen" : "left to the plan");
+    void editing.saveJob(
+      (latest) => ({ choices: [...latest.choices.filter((choice) => !ids.has(choice.hole_id)), ...mine] }),
+      fixing ? "fixing chosen" : "left to the plan",
+    );
   };
+  const mine = listed.candidates.find((one) => one.fixing === hole.chosen);
+  const { van_fixing, van_label } = listed;
 
   return (
     <>
@@ -31,6 +40,11 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
         <p className="text-[13px] text-soft">
           Screw {hole.card.screw_text}, {hole.card.screw_label}
         </p>
+      )}
+      {mine && mine.lacks.length > 0 && van_fixing && van_label && (
+        <Button look="open" className="mt-2 w-full" onClick={() => choose(editing.plan.holes, van_fixing)}>
+          Take {van_label.toLowerCase()}: the van has it
+        </Button>
       )}
       {hole.working && <UseBars working={hole.working} />}
 
@@ -47,59 +61,71 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       >
         What holds here
       </Heading>
-      <Select
-        label="What matters most"
-        value={job.wishes[0] ?? "strongest"}
-        options={lists.wishes}
-        onChange={(key) => void editing.saveJob({ wishes: [key as (typeof job.wishes)[number]] }, "wish")}
+      <div className="grid grid-cols-[1fr_auto] items-end gap-2">
+        <Select
+          label="What matters most"
+          value={job.wishes[0] ?? "strongest"}
+          options={lists.wishes}
+          onChange={(key) => void editing.saveJob({ wishes: [key as (typeof job.wishes)[number]] }, "wish")}
+        />
+        <Link
+          to="/van"
+          className="inline-flex min-h-9 items-center rounded-sm border border-rule px-3 text-[13px] font-semibold hover:bg-wash max-sm:min-h-12"
+        >
+          The van
+        </Link>
+      </div>
+      <Candidates
+        candidates={listed.candidates}
+        chosen={hole.chosen}
+        onChoose={(fixing) => choose([hole], fixing)}
       />
-      <ul className="mt-2" aria-label="Fixings that hold">
-        {listed.candidates.map((one) => (
-          <li key={one.fixing} className="border-t border-rule">
-            <button
-              type="button"
-              aria-pressed={one.fixing === hole.chosen}
-              onClick={() => choose([hole], one.fixing)}
-              className={`grid w-full grid-cols-[1fr_auto] gap-x-3 border-l-4 py-1.5 pr-1 pl-2 text-left ${
-                one.fixing === hole.chosen ? "border-chalk bg-chalk-wash" : "border-transparent hover:bg-wash"
-              }`}
-            >
-              <span className="text-[13px] font-semibold">{one.label}</span>
-              <span className="text-[13px] font-bold">{Math.ceil(one.use * 100)} %</span>
-              <span className="text-[12px] text-soft">
-                hole {one.hole_text} · screw {one.screw_text} · {one.minutes} min
-                {one.removable ? " · comes out again" : ""}
-              </span>
-              <span className="text-[12px] text-soft">used</span>
-            </button>
-          </li>
-        ))}
-      </ul>
       {listed.candidates.length === 0 && (
         <p className="text-brick">None of the catalogue holds at this hole.</p>
       )}
+      <Compare
+        hole={hole.number}
+        candidates={listed.candidates}
+        chosen={hole.chosen}
+        onChoose={(fixing) => choose([hole], fixing)}
+      />
       {hole.chosen && editing.plan.holes.length > 1 && (
         <Button className="mt-2 w-full" onClick={() => choose(editing.plan.holes, hole.chosen)}>
           Take {hole.chosen_label?.toLowerCase()} for all holes
         </Button>
       )}
+      {editing.plan.joints.length > 0 && (
+        <>
+          <Heading>Brackets on the part between</Heading>
+          <ul className="text-[13px]" aria-label="Brackets on the part between">
+            {editing.plan.joints.map((joint) => (
+              <li
+                key={joint.hole_id}
+                className={`border-b border-rule py-1 ${joint.use > 1 || !joint.fixing_label ? "font-semibold text-brick" : ""}`}
+              >
+                {joint.sentence}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
 
+      <PullTests key={hole.chosen} editing={editing} hole={hole} />
       <PacketForm editing={editing} />
-      <details className="mt-4 border-t border-rule pt-2">
-        <summary className="text-[14px] font-bold">Why not another? {listed.refused.length} refused</summary>
-        <ul className="mt-2 space-y-2" aria-label="Refused fixings">
-          {listed.refused.map((one) => (
-            <li key={one.fixing} className="text-[12.5px]">
-              <strong>{one.label}</strong>
-              {one.reasons.map((reason) => (
-                <span key={reason} className="block text-soft">
-                  {reason}
-                </span>
-              ))}
-            </li>
-          ))}
-        </ul>
-      </details>
+      <WhyNot refused={listed.refused} />
+      <Heading>Calculation sheet</Heading>
+      <div className="grid grid-cols-2 gap-2">
+        {(["pdf", "md"] as const).map((form) => (
+          <a
+            key={form}
+            href={`/api/jobs/${job_id}/sheet.${form}`}
+            download
+            className="inline-flex min-h-9 items-center justify-center rounded-sm border border-chalk px-3 text-[13px] font-semibold text-chalk hover:bg-chalk-wash max-sm:min-h-12"
+          >
+            {form === "pdf" ? "As PDF" : "As Markdown"}
+          </a>
+        ))}
+      </div>
     </>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { type Job, Refused } from "../../api/client";
 import { freeId } from "../../lib/ids";
 import { Field } from "../../ui/Field";
-import { Button, Select } from "../../ui/controls";
+import { Button, Checkbox, Select } from "../../ui/controls";
 import type { StageProps } from "../types";
 
 type Packet = Job["packets"][number];
@@ -43,6 +43,7 @@ const START: Omit<Packet, "id"> = {
   grip_min_mm: 0,
   grip_max_mm: 0,
   void_mm: 0,
+  carries_people: false,
 };
 
 /** What is printed on the packet in hand: once saved it competes with the catalogue. */
@@ -156,6 +157,13 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
             {length("void_mm", "Void it needs")}
             {length("grip_min_mm", "Grips from")}
             {length("grip_max_mm", "Grips to")}
+            <div className="col-span-2">
+              <Checkbox
+                label="It says that it may carry a person"
+                checked={draft.carries_people}
+                onChange={(on) => void set({ carries_people: on })}
+              />
+            </div>
           </>
         )}
       </div>

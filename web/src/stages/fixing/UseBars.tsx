@@ -36,16 +36,25 @@ export function UseBars({ working }: { working: Working }) {
       />
       <Bar label="Together" share={working.use} text={`${Math.ceil(working.use * 100)} %`} />
       <p className="mt-1 text-[12.5px]">
-        Worst case: {working.case}. Governed by {working.governs}.
+        Worst when {working.case}. Governed by {working.governs}. <strong>{working.raises}</strong>
       </p>
+      {working.bounds.length > 0 && (
+        <ul aria-label="Both bounds of stiffness" className="mt-1 text-[12px] text-soft">
+          {working.bounds.map((bound) => (
+            <li key={bound.label}>
+              With {bound.label}: pull-out {bound.tension_text}, shear {bound.shear_text}
+            </li>
+          ))}
+        </ul>
+      )}
       <details className="mt-1 text-[12px] text-soft">
-        <summary>The sums</summary>
+        <summary className="min-h-6">The sums, line by line</summary>
         {working.lines.map((line) => (
-          <p key={line} className="mt-0.5">
-            {line}
+          <p key={line.text} className="mt-1">
+            <span className="text-ink">{line.text}</span>
+            <span className="block text-[11px]">{line.source}</span>
           </p>
         ))}
-        <p className="mt-0.5">Source: {working.source}</p>
       </details>
     </div>
   );

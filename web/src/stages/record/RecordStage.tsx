@@ -26,6 +26,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
         day: today(),
         met: [],
         depth_mm: null,
+        bit_mm: null,
         fixing: hole.chosen,
         holds: null,
         note: "",
@@ -69,6 +70,14 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
               value={record?.depth_mm ?? null}
               placeholder={hole.card?.depth_text}
               onCommit={(v) => save(() => ({ depth_mm: v }), `hole ${hole.number} recorded`)}
+            />
+            <Field
+              label="Drilled with"
+              units={site.units}
+              value={record?.bit_mm ?? null}
+              placeholder={hole.card?.bit_text}
+              clearable
+              onCommit={(v) => save(() => ({ bit_mm: v }), `hole ${hole.number} recorded`)}
             />
             <Select
               label="Does it hold?"

@@ -1,0 +1,92 @@
+import { useState } from "react";
+import { Field } from "../ui/Field";
+import { Button, Select } from "../ui/controls";
+
+export interface CountedLine {
+  id: string;
+  label: string;
+  count: number;
+  price?: number | null;
+}
+
+/** A list of things with their numbers, and a row to add another. */
+export function Counted({
+  title,
+  lines,
+  options,
+  lengths,
+  priced,
+  onCount,
+  onPrice,
+  onRemove,
+  onAdd,
+}: {
+  title: string;
+  lines: readonly CountedLine[];
+  options: readonly { key: string; label: string }[];
+  /** The lengths that the chosen thing is sold in, where it has any. */
+  lengths?: (key: string) => readonly { key: string; label: string }[];
+  priced?: boolean;
+  onCount: (id: string, count: number) => Promise<void>;
+  onPrice?: (id: string, price: number | null) => Promise<void>;
+  onRemove: (id: string) => void;
+  onAdd: (key: string, length: string) => void;
+}) {
+  const [key, setKey] = useState(options[0]?.key ?? "");
+  const sizes = lengths?.(key) ?? [];
+  const [length, setLength] = useState("");
+  const size = sizes.some((one) => one.key === length) ? length : (sizes[0]?.key ?? "");
+  return (
+    <section aria-label={title} className="border-t-2 border-ink pt-2">
+      <h2 className="text-[17px] font-bold">{title}</h2>
+      <ul className="mt-1">
+        {lines.map((line) => (
+          <li
+            key={line.id}
+            className={`grid items-center gap-2 border-b border-rule py-1 ${priced ? "grid-cols-[1fr_70px_80px_28px]" : "grid-cols-[1fr_70px_28px]"}`}
+          >
+            <span className="min-w-0 text-[13.5px]">{line.label}</span>
+            <Field
+              label={`How many: ${line.label}`}
+              hideLabel
+              kind="number"
+              value={line.count}
+              onCommit={(v: number) => onCount(line.id, v)}
+            />
+            {priced && onPrice && (
+              <Field
+                label={`Price of one: ${line.label}`}
+                hideLabel
+                kind="number"
+                value={line.price ?? null}
+                clearable
+                placeholder="price"
+                onCommit={(v: number | null) => onPrice(line.id, v)}
+              />
+            )}
+            <button
+              type="button"
+              aria-label={`Take out: ${line.label}`}
+              className="h-9 text-[18px] text-soft hover:text-brick"
+              onClick={() => onRemove(line.id)}
+            >
+              −
+            </button>
+          </li>
+        ))}
+      </ul>
+      {lines.length === 0 && (
+        <p className="py-1 text-[13px] text-soft">Not told yet: nothing is held against a fixing.</p>
+      )}
+      <div className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2 sm:grid-cols-[1fr_110px_auto]">
+        <Select label={`Add to ${title.toLowerCase()}`} value={key} options={options} onChange={setKey} />
+        {sizes.length > 0 ? (
+          <Select label="Length" value={size} options={sizes} onChange={setLength} />
+        ) : (
+          <span className="max-sm:hidden" />
+        )}
+        <Button onClick={() => onAdd(key, size)}>Add</Button>
+      </div>
+    </section>
+  );
+}
