@@ -38,7 +38,7 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
 
     site.get_by_role("button", name="New job").click()
     page.get_by_label("What goes up").fill("Rope shelf")
-    page.get_by_label("It hangs on").select_option("two_brackets")
+    page.get_by_label("What it is like").select_option("shelf")
     page.get_by_role("button", name="Start the job").click()
     page.get_by_label("What it holds").fill("11 lb")
     page.get_by_label("What it holds").press("Enter")
@@ -230,7 +230,7 @@ def test_the_printed_card_has_the_figures_of_the_screen(open_page: OpenPage) -> 
     expect(rows).to_have_count(6)
     printed = [row.locator("td").all_inner_texts() for row in rows.all()]
     assert [[row[1], row[2], row[3]] for row in printed] == [[row[1], row[2], row[3]] for row in on_screen]
-    assert all(row[7] == "Nylon expanding plug 10 × 50" for row in printed)
+    assert all(row[7] == "Nylon expanding plug 12 × 60" for row in printed)
     expect(page.get_by_role("navigation", name="Stages")).not_to_be_visible()
 
 
@@ -294,6 +294,8 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
     page = open_page()
     page.get_by_role("button", name="Change site").click()
     page.get_by_label("You measure in").select_option("imperial")
+    # what is sold goes by the region, not by the units
+    page.get_by_label("Region").select_option("north_america")
     page.get_by_role("button", name="Save the site").click()
     expect(page.get_by_text("141 3/4 in × 94 1/2 in")).to_be_visible()
     page.get_by_role("link", name=re.compile("Folding chart table")).click()
@@ -304,7 +306,7 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
     expect(field).to_have_value("44 in")
     go(page, "Drill")
     expect(page.get_by_role("complementary", name="Drill stage")).to_contain_text(
-        re.compile("Put inCoach screw 1/4″ in the studScrew 1/4 in × 2 in")
+        re.compile("Put inLag screw 1/4″ in the studScrew 1/4 in × 2 in")
     )
 
 
@@ -316,4 +318,6 @@ def test_a_removed_job_can_be_brought_back(open_page: OpenPage) -> None:
     page.get_by_role("button", name="Bring it back").click()
     expect(page.get_by_role("link", name=re.compile("Tide-clock"))).to_be_visible()
     page.get_by_role("button", name="Remove Plant room, bund wall").click()
-    expect(page.get_by_role("alert")).to_contain_text("carries Dry-suit hanger; remove that first")
+    expect(page.get_by_role("alert")).to_contain_text(
+        "carries Dry-suit hanger, Hose arm, Rinse-bay grab rail; remove that first"
+    )

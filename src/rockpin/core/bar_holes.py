@@ -34,20 +34,18 @@ def _evenly(area: Rect, figures: Figures) -> list[float]:
 def _off_joint(
     x_mm: float, area: Rect, wall: Wall, reading: WallReading, screw_mm: float, catalogue: Catalogue
 ) -> float:
-    """The nearest place along the bar where the bit meets brick, not mortar; the same where there is none."""
-    room = min(x_mm - area.x_mm, area.right_mm - x_mm) - catalogue.figures.bar_end_mm / 2
-    best, best_end = x_mm, -1.0
-    steps = int(max(0.0, min(room, 100.0)) // _NUDGE_MM)
-    for step in (s * sign for s in range(steps + 1) for sign in (1, -1)):
-        at = x_mm + step * _NUDGE_MM
+    """The nearest place along the bar where the bit meets brick well in from its ends; the same where there is none."""
+    figures = catalogue.figures
+    if wall.courses is None:
+        return x_mm
+    keep = figures.masonry_unit_end_share * wall.courses.unit_length_mm
+    low, high = area.x_mm + figures.bar_end_mm, area.right_mm - figures.bar_end_mm
+    steps = range(int(wall.courses.unit_length_mm / 2 / _NUDGE_MM) + 1)
+    for at in (x_mm + sign * step * _NUDGE_MM for step in steps for sign in (1, -1)):
         behind = look_behind(wall, reading, (), at, area.centre_y_mm, screw_mm, catalogue)
-        end = behind.unit_end_mm or 0.0
-        if behind.kind is BehindKind.UNIT and wall.courses:
-            if end >= catalogue.figures.masonry_unit_end_share * wall.courses.unit_length_mm:
-                return at
-            if end > best_end:
-                best, best_end = at, end
-    return best
+        if low <= at <= high and behind.kind is BehindKind.UNIT and (behind.unit_end_mm or 0.0) >= keep:
+            return at
+    return x_mm
 
 
 def bar_holes(

@@ -3,6 +3,7 @@
 One type for all holes of a kind, unless the wall differs; the user's own pick stands over the planned one.
 """
 
+from collections import Counter
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
@@ -172,19 +173,21 @@ def choose(
     }
     picks: dict[str, Assessment] = {}
     stocks: dict[str, dict[str, Stock]] = {}
+    # a fixing is wanted at every hole that it holds in
+    wanted = Counter(key for found in table.values() for key, one in found.items() if one.accepted)
+    for spot in spots:
+        stocks[spot.hole.id] = {
+            key: look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
+            for key, one in table[spot.hole.id].items()
+            if one.accepted
+        }
     for kind in dict.fromkeys(kinds[spot.hole.id] for spot in spots):
         alike = [spot for spot in spots if kinds[spot.hole.id] is kind]
-        for spot in alike:
-            stocks[spot.hole.id] = {
-                key: look_in_kit(one, catalogue.fixing_by_key[key], spot, len(alike), kit, catalogue)
-                for key, one in table[spot.hole.id].items()
-                if one.accepted
-            }
         picks |= _group_pick(alike, table, wishes, stocks)
     choices: list[HoleChoice] = []
     for spot in spots:
         mine = table[spot.hole.id]
-        wanted = mine.get(own.get(spot.hole.id, ""))
+        picked = mine.get(own.get(spot.hole.id, ""))
         planned = picks.get(spot.hole.id)
         accepted = by_rank([one for one in mine.values() if one.accepted], spot, wishes, stocks[spot.hole.id])
         choices.append(
@@ -192,8 +195,8 @@ def choose(
                 hole_id=spot.hole.id,
                 accepted=tuple(accepted),
                 refused=tuple(one for one in mine.values() if not one.accepted),
-                chosen=wanted or planned,
-                by=ChosenBy.YOU if wanted else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
+                chosen=picked or planned,
+                by=ChosenBy.YOU if picked else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
                 stocks=stocks[spot.hole.id],
             )
         )

@@ -7,7 +7,8 @@ from rockpin.core.fixture import Fixture, FixtureHole
 from rockpin.core.job import JobDocument
 from rockpin.core.model import Model
 from rockpin.core.plan import make_plan
-from rockpin.core.quantities import show_force
+from rockpin.core.quantities import UnitSystem, show_force, show_length
+from rockpin.core.setout import LINK_WORDS, place_holes
 from rockpin.core.tables import Catalogue
 
 _MOST = 14
@@ -45,15 +46,31 @@ def _wall_holes(fixture: Fixture) -> list[FixtureHole]:
     return found + [hole for link in fixture.links for hole in link.holes]
 
 
-def _wanted(fixture: Fixture, in_framing: Collection[str]) -> list[tuple[str, frozenset[str]]]:
+def _name(fixture: Fixture, hole_id: str, numbers: dict[str, int], units: UnitSystem) -> str:
+    """A hole as the person at the wall knows it: by its number, or by its place in its bracket."""
+    if hole_id in numbers:
+        return f"hole {numbers[hole_id]}"
+    parts: list[tuple[str, Sequence[FixtureHole]]] = [(one.name, one.holes) for one in fixture.supports]
+    parts += [(LINK_WORDS[link.kind], link.holes) for link in fixture.links]
+    name, hole = next((name, hole) for name, holes in parts for hole in holes if hole.id == hole_id)
+    return f"the hole of {name.lower()} at {show_length(hole.x_mm, units)}, {show_length(hole.y_mm, units)}"
+
+
+def _wanted(
+    fixture: Fixture, in_framing: Collection[str], numbers: dict[str, int], units: UnitSystem
+) -> list[tuple[str, frozenset[str]]]:
     """The choices worth comparing: as now, all, those on framing, and each single hole more or less."""
     every = [hole.id for hole in _wall_holes(fixture)]
     now = frozenset(hole.id for hole in _wall_holes(fixture) if hole.used)
     found: list[tuple[str, frozenset[str]]] = [("as now", now), ("all holes", frozenset(every))]
     if in_framing:
         found.append(("only those on framing", frozenset(in_framing)))
-    found += [(f"without {name}", now - {name}) for name in every if name in now and len(now) > 1]
-    found += [(f"and {name} too", now | {name}) for name in every if name not in now]
+    found += [
+        (f"without {_name(fixture, name, numbers, units)}", now - {name})
+        for name in every
+        if name in now and len(now) > 1
+    ]
+    found += [(f"and {_name(fixture, name, numbers, units)} too", now | {name}) for name in every if name not in now]
     unique: dict[frozenset[str], str] = {}
     for label, holes in found:
         unique.setdefault(holes, label)
@@ -70,9 +87,10 @@ def hole_sets(job: JobDocument, catalogue: Catalogue) -> tuple[HoleSet, ...]:
     )
     in_framing = [hole.id for hole in whole.holes if hole.behind.solid_wood >= catalogue.figures.solid_wood_credit]
     units = job.site.units
+    numbers = {hole.id: hole.number for hole in place_holes(job)}
     found: list[HoleSet] = []
     base: float | None = None
-    for label, holes in _wanted(job.fixture, in_framing):
+    for label, holes in _wanted(job.fixture, in_framing, numbers, units):
         if not holes:
             continue
         fixture = _with_used(job.fixture, holes)

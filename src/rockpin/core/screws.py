@@ -88,8 +88,9 @@ def pick(screw: Screw, length_mm: float, spot: Spot, figures: Figures) -> ScrewP
         )
         text = f"{size} × {length_mm:g}"
     else:
-        # "#8 wood screw" is bought as #8; "Lag screw 3/8″" and "Threaded rod M8" by their whole name
-        size = screw.label if screw.kind in (ScrewKind.COACH, ScrewKind.ROD) else screw.label.split(" ")[0]
+        # bought by the size that its name begins with: "#8 wood screw", "3/8 in lag screw", "1/4-20 machine screw"
+        first, second, *_ = screw.label.split(" ")
+        size = f"{first} {second}" if second in ("in", "mm") else first
         text = f"{size} × {show_length(length_mm, UnitSystem.IMPERIAL)}"
     return ScrewPick(
         key=screw.key,

@@ -305,10 +305,9 @@ def table_lines(
     lines = [
         WorkLine(text=f"pull-out: {rating.tension_n:g}{written} = {rating.tension_n * total:.0f} N", source=source),
         WorkLine(text=f"shear: {rating.shear_n:g}{written} = {rating.shear_n * total:.0f} N", source=source),
-        *(
-            WorkLine(text=f"{factor.value:.2f}: {factor.label}", source="planning")
-            for factor in factors
-            if factor.value != 1
+        WorkLine(
+            text="the factors in turn: " + "; ".join(f"{factor.value:.2f} {factor.label}" for factor in factors),
+            source="planning",
         ),
     ]
     if lever_mm > 0:

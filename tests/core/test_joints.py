@@ -1,0 +1,112 @@
+"""Brackets on boards and in channels: the second interface by its formulas."""
+
+from math import pi
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.capacity.dowel import ACROSS_GRAIN, Joint, bearing_mpa, bending_yield_mpa, reference_shear
+from rockpin.core.capacity.wood import head_pull_through_n
+from rockpin.core.demand import CaseDemand, HoleDemand
+from rockpin.core.fastener_group import HoleForces
+from rockpin.core.fixture import Environment, Fixture, Link, LinkKind
+from rockpin.core.joints import through_bolt
+from rockpin.core.load_cases import Duration
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.setout import place_joints
+from rockpin.core.shapes import build
+from tests.builders import concrete_wall, job, stud_wall
+
+SHAPES = load_catalogue().shape_by_key
+
+
+def planned(fixture: Fixture, x_mm: float = 700) -> Plan:
+    return make_plan(job(stud_wall(), fixture, x_mm, 1000), load_catalogue())
+
+
+def test_head_pull_through_as_the_equation_has_it() -> None:
+    # NDS 2018 eq. 12.2-6: a head of 1/2 in, G 0.42; 1/2 in of board is below 2.5 heads, 2 in above
+    assert head_pull_through_n(12.7, 12.7, 0.42) == pytest.approx(690 * pi * 0.5 * 0.42**2 * 0.5 * 4.4482216)
+    assert head_pull_through_n(12.7, 50.8, 0.42) == pytest.approx(1725 * pi * 0.5**2 * 0.42**2 * 4.4482216)
+
+
+def test_a_thick_board_takes_screws_and_a_thin_one_bolts() -> None:
+    thick = build(SHAPES["on_board"], {"board_thick": 60, "stud_apart": 400, "width": 400})
+    made = planned(thick, 600)
+    assert len(made.joints) == 4
+    assert all(joint.use <= 1 and joint.fixing_label for joint in made.joints)
+    assert all("screw" in str(joint.fixing_label) and joint.screw_text for joint in made.joints)
+    thin = planned(build(SHAPES["on_board"], {"board_thick": 18}))
+    assert all("bolt M6 through the board" in str(joint.fixing_label) for joint in thin.joints)
+    # a hole that no bolt passes leaves nothing, and says so
+    tight = planned(build(SHAPES["on_board"], {"board_thick": 18, "hole": 4}))
+    weak = [finding for finding in tight.findings if finding.code == "joint-too-weak"]
+    assert len(weak) == 4
+    assert "no screw holds it to 18 mm of backing board" in weak[0].sentence
+
+
+def test_a_bolt_through_a_board_by_hand() -> None:
+    catalogue = load_catalogue()
+    figures = catalogue.figures
+    fixture = build(SHAPES["on_board"], {"board_thick": 18})
+    hole, link = place_joints(job(stud_wall(), fixture, 700, 1000))[0], fixture.links[0]
+    m6 = catalogue.screw_by_key["machine_m6"]
+    pull = head_pull_through_n(3 * 6, 18, 0.42)
+    joint = Joint(
+        side_mpa=figures.bracket_bearing_mpa,
+        side_mm=4,
+        main_mpa=bearing_mpa(0.42, 6, ACROSS_GRAIN),
+        main_mm=18,
+        gap_mm=0,
+        diameter_mm=m6.root_mm,
+        yield_mpa=bending_yield_mpa(6),
+    )
+    shear = reference_shear(joint, 6, ACROSS_GRAIN).force_n
+
+    def use(tension: float, across: float) -> float:
+        case = CaseDemand(
+            case="c",
+            label="c",
+            duration=Duration.SHORT,
+            stiff_ratio=1,
+            forces=HoleForces(tension_n=tension, shear_x_n=0, shear_y_n=across),
+        )
+        demand = HoleDemand(hole_id=hole.id, cases=(case,))
+        return through_bolt(hole, link, demand, m6, Environment.DRY, catalogue).use
+
+    assert use(300, 0) == pytest.approx(300 / pull)
+    assert use(0, 300) == pytest.approx(300 / shear)
+    # 3-4-5: V²/(R·Z′) + N²/(R·W′)
+    assert use(300, 400) == pytest.approx(max(400**2 / (500 * shear) + 300**2 / (500 * pull), 400 / shear, 300 / pull))
+
+
+def test_a_channel_nut_adds_pull_and_shear() -> None:
+    def nut(load: float) -> Plan:
+        fixture = build(SHAPES["box_on_channel"], {"nut": load})
+        return make_plan(job(concrete_wall(), fixture, 800, 1000), load_catalogue())
+
+    strong, weak = nut(4000), nut(40)
+    assert {joint.into for joint in strong.joints} == {"channel"}
+    assert strong.joints[0].use * 4000 == pytest.approx(weak.joints[0].use * 40)
+    assert "joint-too-weak" in {finding.code for finding in weak.findings}
+    assert "nut-unknown" not in {finding.code for finding in strong.findings}
+
+
+def test_a_board_on_the_wall_holds_no_more_than_its_heads() -> None:
+    # screws in the studs at 800 and 1200 hold the board; 12 mm of spruce lets their heads through first
+    fixture = build(SHAPES["on_board"], {"board_thick": 12, "holds": 25})
+    made = planned(fixture, 850)
+    held = [hole.working for hole in made.holes if hole.working]
+    assert held
+    for working in held:
+        assert any(line.text.startswith("the head in 12 mm of board") for line in working.lines)
+        # with a washer of twice the hole, the widest that is put under a head
+        assert working.tension_n <= head_pull_through_n(2 * 8.5, 12, 0.42)
+
+
+def test_links_are_told_whole() -> None:
+    fixture = build(SHAPES["on_board"], {})
+    bare = fixture.model_copy(update={"links": (fixture.links[0].model_copy(update={"holes": ()}),)})
+    assert "link-without-holes" in {finding.code for finding in planned(bare).findings}
+    with pytest.raises(ValueError, match="a spacer is drilled through the bracket's own holes"):
+        Link(id="l", kind=LinkKind.SPACER, thickness_mm=5, width_mm=50, height_mm=50, holes=fixture.links[0].holes)

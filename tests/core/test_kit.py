@@ -1,0 +1,75 @@
+"""The van: what is marked, what comes next when it runs short, and what fits a hole that exists."""
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.job import HoleRecord, Kit, KitItem, KitScrew, Wish
+from rockpin.core.plan import Plan, make_plan
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
+
+CORNERS = ((15, 25), (240, 25))
+
+
+def planned(kit: Kit, *, wish: Wish = Wish.STRONGEST, **more: object) -> Plan:
+    fixture = plate_fixture(CORNERS, size_mm=(255, 60), mass_kg=3, hole_mm=9)
+    # both holes in the middle of a brick, 107 and 332 across, in a course that begins at the wall's edge
+    document = job(brick_wall(), fixture, 92, 1057, kit=kit, wishes=(wish,), **more)
+    return make_plan(document, load_catalogue())
+
+
+def lacks(made: Plan, fixing: str) -> tuple[str, ...]:
+    return next(one.lacks for one in made.holes[0].candidates if one.fixing == fixing)
+
+
+def test_a_kit_that_nobody_told_holds_nothing_against_a_fixing() -> None:
+    made = planned(Kit())
+    assert all(one.lacks == () and one.have is None for hole in made.holes for one in hole.candidates)
+    assert "not-in-van" not in {finding.code for finding in made.findings}
+
+
+def test_what_the_kit_cannot_drill_or_set_is_marked() -> None:
+    kit = Kit(bits_mm=(5, 8), tools=("screwdriver",))
+    made = planned(kit)
+    assert lacks(made, "nylon_plug_8") == ("no hammer drill",)
+    assert lacks(made, "nylon_plug_10") == ("no 10 mm bit", "no hammer drill")
+    assert lacks(made, "masonry_screw_6") == ("no 6 mm bit", "no impact driver", "no hammer drill")
+    hammering = planned(Kit(bits_mm=(5, 5.5, 8), tools=("hammer_drill",)))
+    assert lacks(hammering, "nylon_plug_8") == ()
+
+
+def test_short_stock_leads_to_the_next_that_fits_and_is_there() -> None:
+    kit = Kit(
+        fixings=(KitItem(key="nylon_plug_12", count=1), KitItem(key="nylon_plug_8", count=2, price=0.12)),
+    )
+    made = planned(kit)
+    assert made.holes[0].chosen == "nylon_plug_12"  # strongest, but one is missing
+    (short,) = [finding for finding in made.findings if finding.code == "not-in-van"]
+    assert "the van has 1 of 2 nylon expanding plug 12 × 60" in short.sentence
+    assert short.action == "Next that holds and is in the van: nylon expanding plug 8 × 40."
+    assert made.holes[0].van_fixing == "nylon_plug_8"
+    assert next(one.price for one in made.holes[0].candidates if one.fixing == "nylon_plug_8") == 0.12
+    # who wishes what is in the van gets it at once
+    assert {hole.chosen for hole in planned(kit, wish=Wish.IN_THE_VAN).holes} == {"nylon_plug_8"}
+
+
+def test_screws_are_counted_by_kind_and_length() -> None:
+    fixture = plate_fixture(mass_kg=3, hole_mm=6.5)
+    kit = Kit(screws=(KitScrew(key="wood_5_0", length_mm=50, count=4),))
+    made = make_plan(job(stud_wall(), fixture, 750, 1000, kit=kit), load_catalogue())
+    by_key = {one.fixing: one for one in made.holes[0].candidates}
+    assert by_key["stud_screw_5_0"].screw_text == "5 × 50"
+    assert (by_key["stud_screw_5_0"].have, by_key["stud_screw_5_0"].lacks) == (4, ())
+    assert by_key["stud_screw_4_5"].lacks == ("no 4.5 mm wood screw 4.5 × 45",)
+
+
+def test_a_hole_that_exists_takes_only_what_wants_one_no_smaller() -> None:
+    first = planned(Kit()).holes[0].id
+    made = planned(Kit(), records=(HoleRecord(hole_id=first, bit_mm=8),))
+    refused = {one.fixing: one.reasons for one in made.holes[0].refused}
+    assert refused["nylon_plug_6"] == ("The hole is drilled 8 mm already; this wants no more than 6 mm.",)
+    kept = {one.fixing for one in made.holes[0].candidates}
+    assert {"nylon_plug_8", "nylon_plug_10"} <= kept
+    # out of the 8 mm plug with the hole drilled: the next that goes into that hole
+    kit = Kit(fixings=(KitItem(key="nylon_plug_6", count=9), KitItem(key="nylon_plug_10", count=9)))
+    again = planned(kit, records=(HoleRecord(hole_id=first, bit_mm=8),))
+    assert again.holes[0].van_fixing == "nylon_plug_10"
+    # the other hole is not drilled yet: there the smaller one would do
+    assert "nylon_plug_6" in {one.fixing for one in again.holes[1].candidates}

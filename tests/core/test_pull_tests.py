@@ -1,0 +1,96 @@
+"""What pulls on the spot prove, after the practice of BS 8539."""
+
+from statistics import mean
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.job import PullEnd, PullTest
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.pull_tests import Divisors, divisors_of, prove
+from rockpin.core.reading import read_wall
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+
+SOFT = Divisors(5, 4)
+
+
+def pulls(*loads: float, ended: PullEnd = PullEnd.HELD, fixing: str = "nylon_plug_8") -> tuple[PullTest, ...]:
+    return tuple(
+        PullTest(id=f"{ended}-{number}", fixing=fixing, load_n=load, ended=ended) for number, load in enumerate(loads)
+    )
+
+
+def test_three_proofs_confirm_and_do_not_raise() -> None:
+    figures = load_catalogue().figures
+    proof = prove(pulls(600, 600, 900), 400, SOFT, figures)
+    assert (proof.confirmed, proof.working_n, proof.proofs) == (True, 400, 3)
+    assert not prove(pulls(600, 600), 400, SOFT, figures).confirmed
+    assert not prove(pulls(600, 600, 599), 400, SOFT, figures).confirmed
+    # one that moved below the proof load undoes them
+    assert not prove(pulls(600, 600, 600) + pulls(500, ended=PullEnd.MOVED), 400, SOFT, figures).confirmed
+
+
+def test_five_to_failure_raise_by_the_lesser_of_mean_and_lowest() -> None:
+    figures = load_catalogue().figures
+    loads = (2600.0, 2900.0, 3100.0, 2500.0, 2400.0)
+    broke = pulls(*loads, ended=PullEnd.FAILED)
+    assert prove(broke, 400, SOFT, figures).working_n == pytest.approx(min(mean(loads) / 5, 2400 / 4))
+    assert prove(broke, 400, Divisors(4, 3), figures).working_n == pytest.approx(min(mean(loads) / 4, 2400 / 3))
+    # four do not raise; what failed high has proved the value on its way
+    few = prove(broke[:4], 400, SOFT, figures)
+    assert (few.working_n, few.confirmed) == (400, True)
+
+
+def test_a_wall_that_shows_itself_weak_is_believed_at_once() -> None:
+    figures = load_catalogue().figures
+    weak = prove(pulls(450, ended=PullEnd.FAILED), 400, SOFT, figures)
+    assert weak.working_n == pytest.approx(450 / 5)
+
+
+@given(st.lists(st.tuples(st.floats(50, 4000), st.sampled_from(list(PullEnd))), min_size=1, max_size=9))
+def test_only_failures_raise_and_no_test_raises_above_its_rule(found: list[tuple[float, PullEnd]]) -> None:
+    tests = tuple(
+        PullTest(id=f"t{number}", fixing="f", load_n=load, ended=end) for number, (load, end) in enumerate(found)
+    )
+    proof = prove(tests, 300, SOFT, load_catalogue().figures)
+    failed = [load for load, end in found if end is PullEnd.FAILED]
+    if len(failed) < 5:
+        assert proof.working_n <= 300
+    else:
+        assert proof.working_n == pytest.approx(min(mean(failed) / 5, min(failed) / 4))
+
+
+def test_divisors_by_material() -> None:
+    catalogue = load_catalogue()
+    plug, screw = catalogue.fixing_by_key["nylon_plug_8"], catalogue.fixing_by_key["masonry_screw_6"]
+    solid, board = read_wall(brick_wall(), catalogue), read_wall(stud_wall(), catalogue)
+    assert divisors_of(plug, solid, catalogue.figures) == (5, 4)
+    assert divisors_of(screw, solid, catalogue.figures) == (4, 3)
+    assert divisors_of(catalogue.fixing_by_key["sleeve_m5"], board, catalogue.figures) == (5, 4)
+    assert divisors_of(screw, read_wall(concrete_wall(), catalogue), catalogue.figures) == (4, 3)
+
+
+def planned(tests: tuple[PullTest, ...]) -> Plan:
+    document = job(brick_wall(), plate_fixture(mass_kg=3, hole_mm=7), 57, 1007, pull_tests=tests)
+    return make_plan(document, load_catalogue())
+
+
+def test_tests_reach_the_plan_with_their_words() -> None:
+    def use(made: Plan) -> float:
+        return next(one.use for one in made.holes[0].candidates if one.fixing == "nylon_plug_8")
+
+    def codes(made: Plan) -> set[str]:
+        return {finding.code for finding in made.findings if finding.code.startswith("tests")}
+
+    plain = planned(())
+    raised = planned(pulls(4000, 4200, 4100, 4300, 4400, ended=PullEnd.FAILED))
+    assert codes(raised) == {"tests-raise"}
+    assert use(raised) < use(plain)
+    assert codes(planned(pulls(600, 600, 600))) == {"tests-confirm"}
+    assert use(planned(pulls(600, 600, 600))) == use(plain)
+    lowered = planned(pulls(300, ended=PullEnd.FAILED))
+    assert codes(lowered) == {"tests-lower"}
+    assert use(lowered) > use(plain)
+    assert codes(planned(pulls(600))) == {"tests-few"}

@@ -1,0 +1,126 @@
+"""Shapes and measures: every shape makes a fixture that plans, bad measures are named, bars get their holes."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.bar_holes import bar_holes
+from rockpin.core.errors import BadInput
+from rockpin.core.fixture import Attachment, Fixture, RailKind
+from rockpin.core.framing import members_of
+from rockpin.core.hole_sets import hole_sets
+from rockpin.core.job import Choice, JobDocument
+from rockpin.core.model import Rect
+from rockpin.core.plan import make_plan
+from rockpin.core.reading import read_wall
+from rockpin.core.shapes import BUILDERS, Shape, build, with_fixture
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+
+SHAPES = load_catalogue().shape_by_key
+
+
+def test_every_shape_of_the_catalogue_has_its_builder_and_says_what_it_is() -> None:
+    assert set(SHAPES) == set(BUILDERS)
+    assert {"hook", "keyholes", "plate", "rail", "shelf", "cabinet", "arm", "grab_rail", "handrail"} <= set(SHAPES)
+    for shape in SHAPES.values():
+        assert all(one.least <= one.start <= one.most for one in shape.measures)
+
+
+@pytest.mark.parametrize("key", sorted(SHAPES))
+def test_every_shape_plans_from_its_starting_measures(key: str) -> None:
+    fixture = build(SHAPES[key], {})
+    made = make_plan(job(concrete_wall(), fixture, 700, 1000), load_catalogue())
+    assert made.supports
+    missing = {finding.code for finding in made.findings}
+    assert ("bar-without-holes" in missing) is (key == "cabinet")
+    assert ("nut-unknown" in missing) is (key == "box_on_channel")
+    if key not in ("cabinet", "box_on_channel"):
+        assert made.holes
+        assert all(hole.demand_shear_n > 0 for hole in made.holes)
+
+
+@given(st.sampled_from(sorted(SHAPES)), st.data())
+def test_measures_make_a_sound_fixture_or_one_clear_answer(key: str, data: st.DataObject) -> None:
+    shape: Shape = SHAPES[key]
+    given_measures = {
+        one.key: float(round(data.draw(st.floats(one.least, one.most))))
+        if one.unit == "count"
+        else data.draw(st.floats(one.least, one.most))
+        for one in shape.measures
+    }
+    given_measures = {one.key: min(max(given_measures[one.key], one.least), one.most) for one in shape.measures}
+    try:
+        fixture = build(shape, given_measures)
+    except BadInput as error:
+        told = error.faults
+    else:
+        told = ()
+        assert Fixture.model_validate(fixture.model_dump()) == fixture
+        assert fixture.measures == given_measures
+    assert all(fault.path.startswith("measures") and fault.message for fault in told)
+
+
+def test_bad_measures_are_named_all_at_once() -> None:
+    with pytest.raises(BadInput) as raised:
+        build(SHAPES["hook"], {"width": 900, "height": 2, "colour": 1})
+    told = {fault.path: fault.message for fault in raised.value.faults}
+    assert told["measures.width"] == "Plate, wide: 900 lies outside 10 to 300 mm; measure again"
+    assert told["measures.height"].startswith("Plate, high: 2 lies outside")
+    assert told["measures.colour"].startswith("is no measure of “Single hook”")
+
+
+def test_measures_become_what_they_say() -> None:
+    shelf = build(SHAPES["shelf"], {"width": 1000, "brackets": 3, "margin": 100})
+    assert [support.rect.centre_x_mm for support in shelf.supports] == [100, 500, 900]
+    handrail = build(SHAPES["handrail"], {"width": 2000, "rise": 1000, "brackets": 3, "margin": 200})
+    assert handrail.rails[0].kind is RailKind.HANDRAIL
+    assert (handrail.rails[0].y_mm, handrail.rails[0].y2_mm) == (0, 1000)
+    tops = [support.y_mm + support.height_mm for support in handrail.supports]
+    assert tops == pytest.approx([100, 500, 900])  # brackets follow the rail's line
+    arm = build(SHAPES["arm"], {"from_deg": 30, "to_deg": 120})
+    assert (arm.swings[0].from_deg, arm.swings[0].to_deg) == (-30, 120)
+
+
+def test_a_new_shape_keeps_what_still_holds_and_drops_what_hangs_on_gone_holes() -> None:
+    shelf = build(SHAPES["shelf"], {}).model_copy(update={"duty": "display", "name": "Oil shelf"})
+    document = job(brick_wall(), shelf, 500, 1000, choices=(Choice(hole_id="bracket-1-top", fixing="nylon_plug_8"),))
+    wider = build(SHAPES["shelf"], {"width": 900}, document.fixture)
+    assert (wider.name, wider.duty) == ("Oil shelf", "display")
+    assert with_fixture(document, wider).choices == document.choices
+    hook = build(SHAPES["hook"], {}, document.fixture)
+    assert (hook.name, hook.duty) == ("Oil shelf", "storage")
+    assert with_fixture(document, hook).choices == ()
+
+
+def test_a_bar_is_drilled_on_the_studs_and_off_the_joints() -> None:
+    catalogue = load_catalogue()
+    bar = build(SHAPES["cabinet"], {"width": 1200, "bar": 1100}).supports[0]
+    assert bar.attachment is Attachment.USER_DRILLED
+    wall = stud_wall()
+    area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=40)
+    holes = bar_holes(bar, area, wall, read_wall(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
+    assert [hole.x_mm + 750 for hole in holes] == [800, 1200, 1600]
+    bricks = brick_wall()
+    area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=65)
+    reading = read_wall(bricks, catalogue)
+    laid = bar_holes(bar, area, bricks, reading, (), 7, catalogue)
+    assert len(laid) == 5
+    for hole in laid:
+        # stretchers of 215 and 10; this course (1500/75 = 20th) starts at the wall's edge
+        along = (hole.x_mm + 750) % 225
+        assert 215 / 4 - 5 <= along <= 215 * 3 / 4 + 5
+
+
+def test_choices_of_holes_are_set_against_the_one_as_now() -> None:
+    corners = ((20, 20), (180, 20), (20, 180), (180, 180))
+    fixture = plate_fixture(corners, size_mm=(200, 200), mass_kg=8, depth_mm=160, hole_mm=9)
+    document: JobDocument = job(stud_wall(), fixture, 780, 1000)
+    sets = hole_sets(document, load_catalogue())
+    labels = {one.label: one for one in sets}
+    assert labels["as now"].now
+    assert labels["only those on framing"].hole_ids == ("h1", "h3")  # at 800; the others stand at 960
+    assert "without hole 2" in labels
+    # fewer holes never lower the greatest pull of a hanging weight; it is said against now
+    assert "more than now" in labels["without hole 3"].sentence
+    assert labels["only those on framing"].word == "ready"
