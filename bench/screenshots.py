@@ -16,8 +16,8 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("wall-studs", "/jobs/barometer/wall", 1280, 800, "light"),
     ("hidden", "/jobs/oar-cradle/hidden", 1280, 800, "light"),
     ("small-wall", "/jobs/barometer/wall", 390, 844, "light"),
-    ("fixture", "/jobs/chart-table/fixture", 1280, 800, "light"),
-    ("fixing", "/jobs/chart-table/fixing", 1280, 800, "light"),
+    ("fixture", "/jobs/first-aid-cabinet/fixture", 1280, 800, "light"),
+    ("fixing", "/jobs/first-aid-cabinet/fixing", 1280, 800, "light"),
     ("set-out", "/jobs/chart-table/set-out", 1280, 800, "light"),
     ("drill", "/jobs/tide-clock/drill", 1280, 800, "light"),
     ("drill-dark", "/jobs/dry-suit-hanger/drill", 1280, 800, "dark"),
@@ -25,6 +25,9 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("small-set-out", "/jobs/oar-cradle/set-out", 390, 844, "light"),
     ("small-drill", "/jobs/chart-table/drill", 390, 844, "light"),
     ("card", "/jobs/sail-bag-rack/drill", 1000, 760, "print"),
+    # last, since from here on the van is told
+    ("van", "/van", 1280, 800, "light"),
+    ("compare", "/jobs/sail-bag-rack/fixing", 1280, 800, "light"),
 )
 
 
@@ -44,10 +47,47 @@ def _read_a_hole(page: Page) -> None:
     page.get_by_role("list", name="Ways to clear it").wait_for()
 
 
+def _open_the_sums(page: Page) -> None:
+    page.get_by_role("button", name="Show hole 3").click()
+    page.get_by_text("The sums, line by line").click()
+
+
+_KIT = """what,key,length_mm,count,price
+fixing,nylon_plug_8,,40,0.12
+fixing,nylon_plug_10,,18,0.25
+fixing,nylon_plug_12,,4,0.60
+fixing,masonry_screw_6,,20,0.45
+fixing,resin_m8_solid,,6,2.10
+screw,wood_5_0,60,80,
+screw,wood_6_0,60,50,
+screw,coach_8,70,24,
+bit,6,,1,
+bit,6.5,,1,
+bit,8,,1,
+bit,10,,1,
+tool,hammer_drill,,1,
+tool,impact_driver,,1,
+"""
+
+
+def _tell_the_van(page: Page) -> None:
+    file = {"name": "kit.csv", "mimeType": "text/csv", "buffer": _KIT.encode()}
+    page.get_by_label("CSV of the van").set_input_files(file)  # type: ignore[arg-type]
+    page.get_by_label("How many: Nylon expanding plug 8 × 40").wait_for()
+
+
+def _side_by_side(page: Page) -> None:
+    page.get_by_role("button", name="Set them side by side").click()
+    page.get_by_role("dialog").wait_for()
+
+
 STEPS: dict[str, Callable[[Page], None]] = {
     "wall-check": _report_a_check,
     "wall-studs": _sweep_for_studs,
     "hidden": _read_a_hole,
+    "fixing": _open_the_sums,
+    "van": _tell_the_van,
+    "compare": _side_by_side,
 }
 
 

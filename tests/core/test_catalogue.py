@@ -4,8 +4,9 @@ from itertools import pairwise
 
 import pytest
 
+from rockpin.core.fixing_rows import BoardAnchor, ConcreteAnchor, MasonryPlug, ScrewKind, SteelScrew, WoodFastener
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import BoardAnchor, Catalogue, ConcreteAnchor, MasonryPlug
+from rockpin.core.tables import Catalogue
 from rockpin.core.wall import HowKnown
 
 
@@ -85,6 +86,23 @@ def test_screws_and_anchors_have_possible_sizes(catalogue: Catalogue) -> None:
     for anchor in anchors:
         assert 40 <= anchor.hef_mm < anchor.embedment_mm < anchor.lengths_mm[0] + 1
         assert anchor.fyk_mpa < anchor.fuk_mpa
+
+
+def test_screws_in_wood_and_steel_are_of_the_kind_that_their_method_is_for(catalogue: Catalogue) -> None:
+    for row in catalogue.fixings:
+        if isinstance(row, WoodFastener):
+            coach = row.withdrawal == "coach_screw"
+            kind = ScrewKind.COACH if coach else ScrewKind.WOOD
+            assert catalogue.screw_by_key[row.screw].kind is kind
+            # least penetration in shear, NDS 2018 12.1.4.6 and 12.1.5.6
+            assert row.least_penetration_diameters == (4 if coach else 6)
+            assert row.shank_hole is coach
+        if isinstance(row, SteelScrew):
+            assert catalogue.screw_by_key[row.screw].kind is ScrewKind.TAPPING
+        if isinstance(row, MasonryPlug):
+            kinds = {catalogue.screw_by_key[key].kind for key in row.screws}
+            wanted = {"resin": {ScrewKind.ROD}, "masonry_screw": {ScrewKind.MASONRY}}
+            assert kinds <= wanted.get(row.kind, {ScrewKind.WOOD, ScrewKind.COACH})
 
 
 def test_bit_series_are_the_standard_steps(catalogue: Catalogue) -> None:

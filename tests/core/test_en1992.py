@@ -19,8 +19,8 @@ from rockpin.core.capacity.en1992 import (
     narrow_hef_mm,
     projected_area_mm2,
 )
+from rockpin.core.fixing_rows import ConcreteAnchor
 from rockpin.core.spot import AnchorGroup
-from rockpin.core.tables import ConcreteAnchor
 
 FAR = 1e6
 Edges = tuple[float, float, float, float]

@@ -4,7 +4,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import assume, given
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from rockpin.core.fastener_group import NO_LEVER_N, Force, GroupHole, Plate, solve_group
@@ -128,6 +128,7 @@ spots = st.lists(st.tuples(st.integers(0, 30), st.integers(0, 30)), min_size=2, 
 loads = st.tuples(*(st.floats(-500, 500) for _ in range(2)), st.floats(-200, 500), st.floats(-200, 500))
 
 
+@settings(max_examples=200)
 @given(spots, loads)
 def test_in_plane_agrees_with_a_stiffness_matrix(places: list[tuple[float, float]], load: tuple[float, ...]) -> None:
     fx, fy, at_x, at_y = load

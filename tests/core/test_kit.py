@@ -60,6 +60,19 @@ def test_screws_are_counted_by_kind_and_length() -> None:
     assert by_key["stud_screw_4_5"].lacks == ("no 4.5 mm wood screw 4.5 × 45",)
 
 
+def test_a_driver_must_come_at_the_screw() -> None:
+    fixture = plate_fixture(mass_kg=2, hole_mm=9)
+    support = fixture.supports[0].model_copy(update={"access_mm": 90})
+    tight = fixture.model_copy(update={"supports": (support,)})
+    made = make_plan(job(stud_wall(), tight, 750, 1000), load_catalogue())
+    kept = {one.fixing for one in made.holes[0].candidates}
+    # 50 mm of screw and 70 of driver do not go into 90; a spanner on a hexagon does
+    assert "stud_screw_5_0" not in kept
+    assert "coach_screw_8" in kept
+    (reason,) = next(one.reasons for one in made.holes[0].refused if one.fixing == "stud_screw_5_0")
+    assert reason == "There is 90 mm of room in front of the hole; this screw with a short driver needs 120 mm."
+
+
 def test_a_hole_that_exists_takes_only_what_wants_one_no_smaller() -> None:
     first = planned(Kit()).holes[0].id
     made = planned(Kit(), records=(HoleRecord(hole_id=first, bit_mm=8),))

@@ -1,18 +1,21 @@
 """Rules about the fixture, the wall's edges and the order of work; and what must hold for any fixture."""
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.capacity import Assessment, assess_all
 from rockpin.core.demand import solve_fixture
 from rockpin.core.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
-from rockpin.core.job import Wish
+from rockpin.core.job import Region, Wish
 from rockpin.core.load_cases import load_cases
-from rockpin.core.plan import Plan, make_plan
+from rockpin.core.plan import Plan, make_plan, work_out
+from rockpin.core.quantities import UnitSystem
 from rockpin.core.spot import board_edge, free_edges
 from rockpin.core.wall import EdgeKind, Layer, Opening, OpeningKind
-from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+from rockpin.demo import demo_documents
+from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 FAR = 1e6
 
@@ -142,3 +145,100 @@ def test_more_weight_or_arm_never_lowers_a_use(kind: str, mass: float, depth: fl
     for fixing in light.keys() & heavy.keys():
         if not fixing.startswith(("stud_screw", "coach_screw")):
             assert heavy[fixing] >= light[fixing] * (1 - 1e-3)
+
+
+# --- what must hold for every fixing of the catalogue ----------------------------------------------------------------
+
+WALLS = {
+    "brick": (brick_wall(), 500.0),
+    "concrete": (concrete_wall(), 500.0),
+    "studs": (stud_wall(), 740.0),
+    "steel": (stud_wall(build_up=(BOARD, Layer(material="steel_studs", thickness_mm=70), BOARD)), 740.0),
+    "plastered": (brick_wall(skin_mm=13), 500.0),
+}
+
+
+def assessed(wall: str, fixture: Fixture) -> dict[tuple[str, str], Assessment]:
+    """Every fixing at every hole of a job on one of the walls."""
+    built, x_mm = WALLS[wall]
+    done = work_out(job(built, fixture, x_mm, 1057), load_catalogue())
+    table = assess_all(done.catalogue.fixings, done.spots, done.catalogue)
+    return {(hole, key): one for hole, row in table.items() for key, one in row.items()}
+
+
+@settings(max_examples=40)
+@given(
+    st.sampled_from(sorted(WALLS)),
+    columns,
+    rows,
+    masses,
+    depths,
+    st.floats(0, 40),
+    st.floats(0, 300),
+    st.sampled_from(["display", "handled", "shaken"]),
+)
+def test_more_weight_or_standoff_never_lowers_any_use(
+    wall: str, count: int, heights: list[int], mass: float, depth: float, more: float, farther: float, duty: str
+) -> None:
+    light = grid(count, heights, mass, depth).model_copy(update={"duty": duty})
+    heavy = grid(count, heights, mass + more, depth + farther).model_copy(update={"duty": duty})
+    before, after = assessed(wall, light), assessed(wall, heavy)
+    for key, one in before.items():
+        other = after[key]
+        # a longer screw is another fixing: the same one never gets easier
+        if one.hole and other.hole and one.screw == other.screw:
+            assert other.use >= one.use - 1e-6 * (1 + one.use), key
+        assert not one.accepted or (one.use <= 1 and not one.refusals)
+        # nothing comes out at the back
+        assert not one.hole or one.hole.reach_mm <= sum(layer.thickness_mm for layer in WALLS[wall][0].build_up)
+        assert not (other.accepted and not one.accepted and one.use > 1), key
+
+
+@settings(max_examples=40)
+@given(st.sampled_from(["brick", "concrete", "plastered"]), st.floats(30, 300), st.floats(0, 100), masses)
+def test_a_closer_edge_never_raises_a_capacity(wall: str, edge: float, nearer: float, mass: float) -> None:
+    built, _ = WALLS[wall]
+    outside = built.model_copy(update={"left_edge": EdgeKind.EXTERNAL_CORNER, "courses": None})
+    fixture = plate_fixture(((50, 50),), mass_kg=mass, hole_mm=11)
+
+    def table(distance: float) -> dict[str, Assessment]:
+        done = work_out(job(outside, fixture, distance - 50, 1057), load_catalogue())
+        return assess_all(done.catalogue.fixings, done.spots, done.catalogue)["h1"]
+
+    far, near = table(edge + nearer), table(edge)
+    for key, one in near.items():
+        if one.hole and far[key].hole:
+            assert one.use >= far[key].use - 1e-9, key
+        assert not (one.accepted and not far[key].accepted), key
+
+
+@settings(max_examples=30)
+@given(st.sampled_from(["brick", "concrete", "studs"]), st.floats(1, 30), st.floats(0, 25), masses)
+def test_a_thicker_skin_never_raises_shear(wall: str, skin: float, more: float, mass: float) -> None:
+    built, x_mm = WALLS[wall]
+    fixture = plate_fixture(((60, 50),), size_mm=(120, 100), mass_kg=mass, hole_mm=11)
+
+    def table(thickness: float) -> dict[str, Assessment]:
+        tiled = (Layer(material="tile", thickness_mm=thickness), *built.build_up)
+        plain = built.model_copy(update={"build_up": tiled, "courses": None})
+        done = work_out(job(plain, fixture, x_mm, 1057), load_catalogue())
+        return assess_all(done.catalogue.fixings, done.spots, done.catalogue)["h1"]
+
+    thin, thick = table(skin), table(skin + more)
+    for key, one in thin.items():
+        other = thick[key]
+        if one.hole and other.hole and one.screw == other.screw:
+            assert other.shear_n <= one.shear_n + 1e-6, key
+
+
+def test_units_change_no_verdict_no_use_and_no_choice() -> None:
+    for document in demo_documents():
+        for region in Region:
+            site = document.site.model_copy(update={"region": region})
+            inches = site.model_copy(update={"units": UnitSystem.IMPERIAL})
+            one = make_plan(document.model_copy(update={"site": site}), load_catalogue())
+            other = make_plan(document.model_copy(update={"site": inches}), load_catalogue())
+            assert one.verdict.word == other.verdict.word
+            assert [(h.chosen, h.working and h.working.use) for h in one.holes] == [
+                (h.chosen, h.working and h.working.use) for h in other.holes
+            ]

@@ -14,7 +14,8 @@ from rockpin.core.job import Choice, JobDocument
 from rockpin.core.model import Rect
 from rockpin.core.plan import make_plan
 from rockpin.core.reading import read_wall
-from rockpin.core.shapes import BUILDERS, Shape, build, with_fixture
+from rockpin.core.shape_builders import BUILDERS
+from rockpin.core.shapes import Shape, build, with_fixture
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 SHAPES = load_catalogue().shape_by_key

@@ -3,10 +3,11 @@
 import tomllib
 from functools import cache
 from importlib.resources import files
-from typing import Any
+from typing import Any, get_args
 
 from pydantic import ValidationError
 
+from rockpin.core.fixing_rows import AnyFixing
 from rockpin.core.tables import Catalogue
 
 _DATA = files("rockpin.catalogue") / "data"
@@ -28,7 +29,7 @@ _TABLES = (
     "tools",
 )
 _BELIEF = ("checks", "likelihoods", "veils", "faces", "dust", "pitches", "hits")
-_FIXINGS = ("board", "masonry", "wood", "steel", "concrete")
+_FIXINGS = tuple(row.model_fields["method"].default for row in get_args(AnyFixing))
 
 
 def _read(name: str) -> dict[str, Any]:

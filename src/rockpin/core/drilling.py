@@ -4,6 +4,7 @@ from collections.abc import Collection
 
 from rockpin.core.capacity import Assessment
 from rockpin.core.figures import Figures
+from rockpin.core.fixing_rows import BoardAnchor, ConcreteAnchor, FixingBase, MasonryPlug, WoodFastener
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import Kit
@@ -12,17 +13,7 @@ from rockpin.core.quantities import UnitSystem, show_bit, show_length, show_limi
 from rockpin.core.reading import LayerReading
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick, under_head_mm
 from rockpin.core.spot import Spot
-from rockpin.core.tables import (
-    BitType,
-    BoardAnchor,
-    Catalogue,
-    ConcreteAnchor,
-    FixingBase,
-    Hammer,
-    MasonryPlug,
-    Role,
-    WoodFastener,
-)
+from rockpin.core.tables import BitType, Catalogue, Hammer, Role
 
 BIT_WORDS = {
     BitType.WOOD: "wood bit",

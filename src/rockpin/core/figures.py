@@ -180,3 +180,5 @@ class Figures(Model):
     bolt_washer_diameters: float
     bolt_least_mm: float
     leans_wide_mm: float
+    access_driver_mm: float
+    access_spanner_mm: float

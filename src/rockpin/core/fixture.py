@@ -100,6 +100,7 @@ class Support(Model):
     slide_mm: NonNegativeMm = 0
     leans: bool = Field(default=False, description="the whole back of the piece leans on the wall, not only this")
     clipped: bool = Field(default=False, description="takes part only once the piece is hung and clipped")
+    access_mm: float | None = Field(default=None, ge=0, le=3_000, description="room in front of its holes; None: free")
     holes: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
 
     @model_validator(mode="after")

@@ -5,6 +5,7 @@ from rockpin.core.demand import HoleDemand
 from rockpin.core.drawing import Cut, behind_text, draw_cut
 from rockpin.core.drilling import DrillCard
 from rockpin.core.findings import Finding, Verdict, verdict_of
+from rockpin.core.fixing_rows import AnyFixing, BoardAnchor
 from rockpin.core.fixings import ChosenBy, HoleChoice
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import Behind
@@ -12,7 +13,7 @@ from rockpin.core.model import Model
 from rockpin.core.quantities import UnitSystem, show_bit, show_force, show_length, show_limit
 from rockpin.core.risk import HoleRisk
 from rockpin.core.spot import Spot
-from rockpin.core.tables import AnyFixing, BoardAnchor, Catalogue
+from rockpin.core.tables import Catalogue
 
 
 class RefusedFixing(Model):

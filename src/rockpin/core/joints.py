@@ -9,6 +9,7 @@ from rockpin.core.capacity.dowel import ACROSS_GRAIN, Joint, bearing_mpa, bendin
 from rockpin.core.capacity.wood import combined_use, head_pull_through_n
 from rockpin.core.demand import Demand, HoleDemand
 from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.fixing_rows import Screw, ScrewKind, WoodFastener
 from rockpin.core.fixture import Environment, Link, LinkKind
 from rockpin.core.job import JobDocument
 from rockpin.core.load_cases import Duration
@@ -18,7 +19,7 @@ from rockpin.core.reading import Family, LayerReading, WallReading
 from rockpin.core.screws import stock_length
 from rockpin.core.setout import place_joints
 from rockpin.core.spot import PlacedHole, Spot, fits_bracket
-from rockpin.core.tables import Catalogue, Role, Screw, ScrewKind, WoodFastener
+from rockpin.core.tables import Catalogue, Role
 
 _FAR_MM = 1e6
 

@@ -7,11 +7,12 @@ from rockpin.core.capacity import Assessment
 from rockpin.core.capacity.masonry import hammered
 from rockpin.core.drilling import choose_bit
 from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.fixing_rows import AnyFixing, SteelScrew, WoodFastener
 from rockpin.core.job import Kit
 from rockpin.core.quantities import show_bit
 from rockpin.core.screws import BitRule
 from rockpin.core.spot import Spot
-from rockpin.core.tables import AnyFixing, Catalogue, SteelScrew, WoodFastener
+from rockpin.core.tables import Catalogue
 from rockpin.core.words import inside
 
 if TYPE_CHECKING:

@@ -249,18 +249,20 @@ def _half_done(fixture: Fixture, figures: Figures) -> Iterator[LoadCase]:
         yield LoadCase(
             key="not-clipped", label="hung, not yet clipped", duration=Duration.SHORT, forces=own, without=later
         )
-    # heavier ones are held by a second pair of hands until all of their screws are in
     # brackets on a board between go up before the piece does
     mass = sum(piece.mass_kg for piece in fixture.pieces)
-    if 0 < mass <= figures.two_people_kg and not fixture.carriers:
-        yield LoadCase(
-            key="first-screw",
-            label="held by its first screw",
-            duration=Duration.SHORT,
-            forces=own,
-            without=later,
-            first_screw=True,
-        )
+    if not mass or fixture.carriers:
+        return
+    # of a heavier one a second pair of hands holds the rest until all of its screws are in
+    part = min(1.0, figures.two_people_kg / mass)
+    yield LoadCase(
+        key="first-screw",
+        label="held by its first screw",
+        duration=Duration.SHORT,
+        forces=tuple(force.model_copy(update={"fy_n": part * force.fy_n}) for force in own),
+        without=later,
+        first_screw=True,
+    )
 
 
 def load_cases(fixture: Fixture, duty: Duty, foot_mm: float, figures: Figures) -> tuple[LoadCase, ...]:

@@ -8,9 +8,10 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from rockpin.core.errors import Fault
+from rockpin.core.fixing_rows import BoardAnchor, MasonryPlug, Rating, Screw, ScrewKind
 from rockpin.core.fixture import Environment
 from rockpin.core.packet import Packet, PacketBasis, PacketFor
-from rockpin.core.tables import BoardAnchor, Catalogue, MasonryPlug, Rating, Screw, ScrewKind
+from rockpin.core.tables import Catalogue
 
 
 class Divided(NamedTuple):

@@ -9,10 +9,11 @@ from typing import NamedTuple
 
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.fixing_rows import AnyFixing, BoardAnchor, MasonryKind, MasonryPlug, Rating
 from rockpin.core.job import PullEnd, PullTest
 from rockpin.core.quantities import UnitSystem, show_force
 from rockpin.core.reading import Family, WallReading
-from rockpin.core.tables import AnyFixing, BoardAnchor, Catalogue, MasonryKind, MasonryPlug, Rating
+from rockpin.core.tables import Catalogue
 from rockpin.core.wall import UnitSolidity
 
 

@@ -4,10 +4,10 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from rockpin.core.figures import Figures
+from rockpin.core.fixing_rows import Screw, ScrewKind
 from rockpin.core.fixture import HeadSeat, HoleKind
 from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.spot import PlacedHole, Spot
-from rockpin.core.tables import Screw, ScrewKind
 
 
 @dataclass(frozen=True)

@@ -96,6 +96,7 @@ def _placed(
         plate_mm=CHANNEL_WALL_MM if isinstance(part, Link) and not board else part.thickness_mm,
         flexible=isinstance(part, Support) and part.flexible,
         spacer_mm=fixture.stand_off_mm(part.id),
+        access_mm=part.access_mm if isinstance(part, Support) else None,
         board_species=part.species if isinstance(part, Link) and board else None,
     )
 

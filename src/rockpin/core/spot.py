@@ -11,13 +11,14 @@ import numpy as np
 from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand
 from rockpin.core.fastener_group import HoleForces, Rows
 from rockpin.core.figures import Figures
+from rockpin.core.fixing_rows import Screw
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind
 from rockpin.core.model import Model, Rect
 from rockpin.core.outline import to_top_mm
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.reading import WallReading
-from rockpin.core.tables import Catalogue, Duty, Screw
+from rockpin.core.tables import Catalogue, Duty
 from rockpin.core.wall import EdgeKind, Wall
 
 
@@ -38,6 +39,7 @@ class PlacedHole(Model):
     flexible: bool
     spacer_mm: float = 0.0
     board_species: str | None = None
+    access_mm: float | None = None
 
     @property
     def cover_mm(self) -> float:

@@ -13,8 +13,9 @@ from typing import Any, cast
 from pydantic import TypeAdapter, ValidationError
 
 from rockpin.core.errors import BadInput, Fault
+from rockpin.core.fixing_rows import AnyFixing, Fixing, OwnFixings
 from rockpin.core.job import Kit, KitItem, KitScrew
-from rockpin.core.tables import AnyFixing, Catalogue, Fixing, OwnFixings
+from rockpin.core.tables import Catalogue
 
 MOST_LINES = 2000
 _MOST_FAULTS = 20

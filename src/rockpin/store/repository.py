@@ -15,10 +15,11 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from rockpin.core.errors import NotFound, StaleWrite
+from rockpin.core.fixing_rows import OwnFixings
 from rockpin.core.job import JobBody, JobDocument, Kit, Site
 from rockpin.core.model import Model
 from rockpin.core.record import drilled
-from rockpin.core.tables import Catalogue, OwnFixings
+from rockpin.core.tables import Catalogue
 from rockpin.core.wall import OldHole, Wall
 from rockpin.store.engine import open_engine
 from rockpin.store.tables import Document, Revision

@@ -2,15 +2,17 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
+from importlib import import_module
 from types import ModuleType
+from typing import get_args
 
-from rockpin.core.capacity import board, concrete, masonry, steel, wood
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
 from rockpin.core.findings import Severity
-from rockpin.core.quantities import show_bit
+from rockpin.core.fixing_rows import AnyFixing
+from rockpin.core.quantities import show_bit, show_length, show_limit
 from rockpin.core.screws import BitRule
 from rockpin.core.spot import Spot
-from rockpin.core.tables import AnyFixing, Catalogue
+from rockpin.core.tables import Catalogue
 
 
 def _in_drilled_hole(made: Assessment, spot: Spot, catalogue: Catalogue) -> Assessment:
@@ -29,14 +31,27 @@ def _in_drilled_hole(made: Assessment, spot: Spot, catalogue: Catalogue) -> Asse
     return replace(made, refusals=(refuse("hole-too-big", sentence, drilled_mm=drilled, most_mm=most),))
 
 
+def _reached(made: Assessment, spot: Spot, catalogue: Catalogue) -> Assessment:
+    """A driver must come at the screw past the fixture: the screw's own length and the tool, or room for a spanner."""
+    room, figures = spot.hole.access_mm, catalogue.figures
+    if room is None or made.screw is None or not made.accepted:
+        return made
+    by_spanner = made.screw.head in ("hexagon head", "nut and washer")
+    needs = figures.access_spanner_mm if by_spanner else made.screw.length_mm + figures.access_driver_mm
+    if room >= needs:
+        return made
+    sentence = (
+        f"There is {show_limit(room, spot.units)} of room in front of the hole; "
+        f"{'a spanner' if by_spanner else 'this screw with a short driver'} needs {show_length(needs, spot.units)}."
+    )
+    return replace(made, refusals=(refuse("no-access", sentence, room_mm=room, needs_mm=needs),))
+
+
 METHODS: dict[str, ModuleType] = {
-    "board": board,
-    "masonry": masonry,
-    "wood": wood,
-    "steel": steel,
-    "concrete": concrete,
+    row.model_fields["method"].default: import_module(f"{__name__}.{row.model_fields['method'].default}")
+    for row in get_args(AnyFixing)
 }
-"""The module of each method of a fixing's row; each has ``unfit`` and ``assess`` of the same signature."""
+"""The module of each method that a fixing's row can name; each has ``unfit`` and ``assess`` of the same signature."""
 
 
 def unfit(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
@@ -48,7 +63,7 @@ def unfit(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
 def assess(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> Assessment:
     """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
     made: Assessment = METHODS[fixing.method].assess(fixing, spot, catalogue)
-    made = _in_drilled_hole(made, spot, catalogue)
+    made = _reached(_in_drilled_hole(made, spot, catalogue), spot, catalogue)
     if fixing.over_table <= catalogue.figures.packet_over_table:
         return made
     doubt = say(

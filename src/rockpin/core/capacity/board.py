@@ -13,12 +13,13 @@ from rockpin.core.capacity.common import (
 )
 from rockpin.core.evidence import Filling
 from rockpin.core.figures import Figures
+from rockpin.core.fixing_rows import BoardAnchor, Rating, Screw
 from rockpin.core.framing import BehindKind
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family, WallReading
 from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import BoardAnchor, BoardKind, Catalogue, Rating, Screw
+from rockpin.core.tables import BoardKind, Catalogue
 
 _HOLLOW = (
     Family.BOARD_ON_STUDS,

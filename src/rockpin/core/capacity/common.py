@@ -10,11 +10,11 @@ from typing import NamedTuple
 from rockpin.core.demand import CaseDemand
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage, Where
+from rockpin.core.fixing_rows import FixingBase, Rating, Screw
 from rockpin.core.model import Model
 from rockpin.core.quantities import show_force
 from rockpin.core.screws import HoleSpec, ScrewPick
 from rockpin.core.spot import Spot
-from rockpin.core.tables import FixingBase, Rating, Screw
 
 
 class Mode(Enum):

@@ -32,12 +32,13 @@ from rockpin.core.capacity.en1992 import (
 from rockpin.core.capacity.masonry import through_refusal
 from rockpin.core.fastener_group import Rows
 from rockpin.core.figures import Figures
+from rockpin.core.fixing_rows import ConcreteAnchor
 from rockpin.core.fixture import HoleKind
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family
 from rockpin.core.screws import BitRule, HoleSpec, ScrewPick, dust_mm
 from rockpin.core.spot import AnchorGroup, Spot
-from rockpin.core.tables import Catalogue, ConcreteAnchor
+from rockpin.core.tables import Catalogue
 
 _EN = "EN 1992-4:2018"
 _OUTWARD = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))

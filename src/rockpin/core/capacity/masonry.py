@@ -12,13 +12,14 @@ from rockpin.core.capacity.common import (
     wrong_place,
 )
 from rockpin.core.figures import Figures
+from rockpin.core.fixing_rows import MasonryPlug, Rating, Screw
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.quantities import show_length, show_limit
 from rockpin.core.reading import Family
 from rockpin.core.screws import BitRule, HoleSpec, dust_mm, left_behind_mm, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue, Hammer, MasonryPlug, Rating, Screw
+from rockpin.core.tables import Catalogue, Hammer
 
 
 def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: Figures) -> float:

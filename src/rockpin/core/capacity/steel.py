@@ -16,11 +16,12 @@ from rockpin.core.capacity.common import (
     wrong_place,
 )
 from rockpin.core.demand import CaseDemand
+from rockpin.core.fixing_rows import Screw, SteelScrew
 from rockpin.core.framing import BehindKind
 from rockpin.core.quantities import show_limit, show_share
 from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue, Screw, SteelScrew
+from rockpin.core.tables import Catalogue
 
 _AISI = "AISI S100-16"
 

@@ -32,13 +32,14 @@ from rockpin.core.capacity.dowel import (
 from rockpin.core.demand import CaseDemand
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage
+from rockpin.core.fixing_rows import Screw, WoodFastener
 from rockpin.core.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.load_cases import Duration
 from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, N_PER_LBF, show_length, show_limit, show_share
 from rockpin.core.screws import BitRule, HoleSpec, pick, under_head_mm, washer_of
 from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue, Screw, WoodFastener
+from rockpin.core.tables import Catalogue
 
 
 def wood_screw_withdrawal(specific_gravity: float, diameter_mm: float) -> float:
