@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.demand import Demand, solve_fixture
+from rockpin.core.fastener_group import Force
 from rockpin.core.fixture import (
     Environment,
     Fixture,
@@ -22,7 +23,7 @@ from rockpin.core.fixture import (
     Support,
     Swing,
 )
-from rockpin.core.load_cases import LoadCase, directions, load_cases
+from rockpin.core.load_cases import Duration, LoadCase, directions, load_cases
 from rockpin.core.model import Rect
 
 G = 9.80665
@@ -160,8 +161,8 @@ def test_a_push_along_a_rail_pulls_one_post_and_presses_the_other() -> None:
     case = LoadCase(
         key="along",
         label="along",
-        duration="short",
-        forces=({"x_mm": 400, "y_mm": 30, "z_mm": 70, "fx_n": -600},),
+        duration=Duration.SHORT,
+        forces=(Force(x_mm=400, y_mm=30, z_mm=70, fx_n=-600),),
     )
     demand = solve(fixture, [case])
     # pushed to the left it tips over its left post: the right one is pulled

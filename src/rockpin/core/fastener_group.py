@@ -21,7 +21,7 @@ NO_LEVER_N = 1e9
 """Stands for a pull-out without bound: the plate has no lever left between its holes and its bearing."""
 
 
-class Force(Model):
+class Force(NamedTuple):
     """A force [N] at a place [mm]: x to the right, y up, z off the wall. ``spread_mm``: over how much width."""
 
     x_mm: float

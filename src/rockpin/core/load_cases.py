@@ -4,6 +4,7 @@ One load case is one set of forces that act together. Nothing is averaged betwee
 """
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 from enum import StrEnum
 from math import cos, radians, sin
 
@@ -12,7 +13,6 @@ import numpy as np
 from rockpin.core.fastener_group import Force
 from rockpin.core.figures import Figures
 from rockpin.core.fixture import Environment, Fixture, HeldRail, Piece, RailKind, Swing
-from rockpin.core.model import Model
 from rockpin.core.quantities import STANDARD_GRAVITY_M_S2
 from rockpin.core.tables import Duty
 
@@ -24,7 +24,8 @@ class Duration(StrEnum):
     SHORT = "short"
 
 
-class LoadCase(Model):
+@dataclass(frozen=True)
+class LoadCase:
     """Forces that act together, named as the panel says it.
 
     ``without``: supports that do not take part yet. ``first_screw``: the piece hangs on its topmost screw alone.
@@ -259,7 +260,7 @@ def _half_done(fixture: Fixture, figures: Figures) -> Iterator[LoadCase]:
         key="first-screw",
         label="held by its first screw",
         duration=Duration.SHORT,
-        forces=tuple(force.model_copy(update={"fy_n": part * force.fy_n}) for force in own),
+        forces=tuple(force._replace(fy_n=part * force.fy_n) for force in own),
         without=later,
         first_screw=True,
     )
@@ -283,10 +284,7 @@ def load_cases(fixture: Fixture, duty: Duty, foot_mm: float, figures: Figures) -
     cases += _wind_cases(fixture, weights, figures)
     if duty.sideways_g:
         for side, sign in (("left", -1.0), ("right", 1.0)):
-            push = tuple(
-                force.model_copy(update={"fx_n": sign * duty.sideways_g * -force.fy_n / duty.factor})
-                for force in weights
-            )
+            push = tuple(force._replace(fx_n=sign * duty.sideways_g * -force.fy_n / duty.factor) for force in weights)
             cases.append(
                 LoadCase(key=f"shaken-{side}", label=f"shaken to the {side}", duration=Duration.SHORT, forces=push)
             )
