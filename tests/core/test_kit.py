@@ -42,7 +42,7 @@ def test_short_stock_leads_to_the_next_that_fits_and_is_there() -> None:
     made = planned(kit)
     assert made.holes[0].chosen == "nylon_plug_12"  # strongest, but one is missing
     (short,) = [finding for finding in made.findings if finding.code == "not-in-van"]
-    assert "the van has 1 of 2 nylon expanding plug 12 × 60" in short.sentence
+    assert "the van has only 1 of 2 nylon expanding plug 12 × 60" in short.sentence
     assert short.action == "Next that holds and is in the van: nylon expanding plug 8 × 40."
     assert made.holes[0].van_fixing == "nylon_plug_8"
     assert next(one.price for one in made.holes[0].candidates if one.fixing == "nylon_plug_8") == 0.12

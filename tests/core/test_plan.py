@@ -316,7 +316,7 @@ def test_the_card_of_a_plug_in_brick_and_of_a_screw_behind_board() -> None:
     assert brick is not None
     assert (brick.bit_words, brick.hammer_text) == ("masonry bit", "hammer off until the bit sits, then on")
     assert brick.bit_mm == 8
-    assert brick.pilot_text == "First 5 mm, then 8 mm."
+    assert brick.pilot_text == "First 5.5 mm, then 8 mm."
     joint = plan(job(brick_wall(), plate_fixture(mass_kg=1), 57, 1070)).holes[0].card
     assert joint is not None
     assert joint.steps[0].hammer == "off"

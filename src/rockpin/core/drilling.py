@@ -77,10 +77,14 @@ def choose_bit(
     """The bit of a series for a hole [mm].
 
     A plug's hole: the nearest not larger, at most 0.3 mm under; a clearance hole: the nearest not smaller; a pilot:
-    the nearest not larger. Otherwise the nominal bit has to be bought.
+    the nearest not larger; the first of two steps: the nearest of about that size. Otherwise the nominal bit has to
+    be bought.
     """
     tolerance = 0.05
-    if rule is BitRule.CLEARANCE:
+    if rule is BitRule.ABOUT:
+        near = min(sizes_mm, key=lambda one: abs(one - diameter_mm), default=0.0)
+        size = near if abs(near - diameter_mm) <= figures.step_up_about * diameter_mm else None
+    elif rule is BitRule.CLEARANCE:
         size = min((one for one in sizes_mm if one >= diameter_mm - tolerance), default=None)
     else:
         size = max((one for one in sizes_mm if one <= diameter_mm + tolerance), default=None)
@@ -209,7 +213,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     bit = choose_bit(hole.diameter_mm, hole.bit_rule, sizes, units, catalogue.figures)
     kind = spot.behind(screw.diameter_mm, catalogue).kind
     steps = _steps(spot, hole, bit, kind, catalogue)
-    pilot = choose_bit(hole.pilot_mm, BitRule.PILOT, sizes, units, catalogue.figures) if hole.pilot_mm else None
+    pilot = choose_bit(hole.pilot_mm, BitRule.ABOUT, sizes, units, catalogue.figures) if hole.pilot_mm else None
     deepest = steps[-1] if steps else None
     return DrillCard(
         hole_id=spot.hole.id,

@@ -182,3 +182,4 @@ class Figures(Model):
     leans_wide_mm: float
     access_driver_mm: float
     access_spanner_mm: float
+    step_up_about: float

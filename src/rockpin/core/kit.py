@@ -49,18 +49,18 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
     lacks: list[str] = []
     have, what = _count(fixing, one, kit)
     if have is not None and have < need:
-        lacks.append(f"{have} of {need} {what}" if have else f"no {what}")
+        lacks.append(f"only {have} of {need} {what}" if have else f"no {what}")
     separate = not isinstance(fixing, WoodFastener | SteelScrew)
     if kit.screws and separate and one.screw and one.screw.key in catalogue.screw_by_key:
         fits = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
         if fits < need:
-            lacks.append(f"{fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
+            lacks.append(f"only {fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
     if kit.bits_mm and one.hole:
         bits = tuple(sorted(kit.bits_mm))
         if choose_bit(one.hole.diameter_mm, one.hole.bit_rule, bits, spot.units, catalogue.figures).buy:
             lacks.append(f"no {show_bit(one.hole.diameter_mm, spot.units)} bit")
         pilot = one.hole.pilot_mm
-        if pilot and choose_bit(pilot, BitRule.PILOT, bits, spot.units, catalogue.figures).buy:
+        if pilot and choose_bit(pilot, BitRule.ABOUT, bits, spot.units, catalogue.figures).buy:
             lacks.append(f"no bit near {show_bit(pilot, spot.units)} for the pilot")
     if kit.tools:
         wanted = list(fixing.tools)

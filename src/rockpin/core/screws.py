@@ -33,6 +33,7 @@ class BitRule(StrEnum):
     PILOT = "pilot"
     CLEARANCE = "clearance"
     EXACT = "exact"
+    ABOUT = "about"
 
 
 @dataclass(frozen=True)

@@ -78,13 +78,11 @@ export function Counted({
       {lines.length === 0 && (
         <p className="py-1 text-[13px] text-soft">Not told yet: nothing is held against a fixing.</p>
       )}
-      <div className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2 sm:grid-cols-[1fr_110px_auto]">
+      <div
+        className={`mt-2 grid items-end gap-2 ${lengths ? "grid-cols-[1fr_96px_auto]" : "grid-cols-[1fr_auto]"}`}
+      >
         <Select label={`Add to ${title.toLowerCase()}`} value={key} options={options} onChange={setKey} />
-        {sizes.length > 0 ? (
-          <Select label="Length" value={size} options={sizes} onChange={setLength} />
-        ) : (
-          <span className="max-sm:hidden" />
-        )}
+        {lengths && <Select label="Length" value={size} options={sizes} onChange={setLength} />}
         <Button onClick={() => onAdd(key, size)}>Add</Button>
       </div>
     </section>

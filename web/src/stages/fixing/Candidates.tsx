@@ -4,7 +4,7 @@ export type Candidate = HolePlan["candidates"][number];
 
 /** Whether the van has it, in words; nothing where nobody told what it has. */
 export function vanWords(one: Candidate): string {
-  if (one.lacks.length) return `to buy: ${one.lacks.join(", ")}`;
+  if (one.lacks.length) return `to buy: the van has ${one.lacks.join(", ")}`;
   return one.have === null ? "" : `in the van: ${one.have}`;
 }
 

@@ -27,7 +27,11 @@ function Curve({ readings, target_n }: { readings: readonly Pulled[]; target_n: 
     )
     .join(" ");
   return (
-    <figure className="mt-2 border border-rule p-2" aria-label="Pull gauge">
+    <figure
+      ref={(node) => node?.scrollIntoView({ block: "nearest" })}
+      className="mt-2 border border-rule p-2"
+      aria-label="Pull gauge"
+    >
       <svg
         viewBox={`0 0 ${width} ${height}`}
         className="w-full"
