@@ -5,8 +5,7 @@ from dataclasses import replace
 from bench.timing import quantile, reference_ms, sample_ms
 from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
-from rockpin.core.demand import CaseDemand, HoleDemand
-from rockpin.core.fastener_group import HoleForces
+from rockpin.core.demand import HoleDemand
 from rockpin.core.fixings import choose
 from rockpin.core.fixture import Fixture, FixtureHole, Piece, Support
 from rockpin.core.job import JobDocument, Placement
@@ -50,21 +49,7 @@ def _of_size(catalogue: Catalogue, count: int) -> Catalogue:
 def _every_case(spot: Spot, done: Worked) -> Spot:
     """The hole with all of its cases, not only those that decide."""
     table = done.demand.table
-    at = table.hole_ids.index(spot.hole.id)
-    cases = tuple(
-        CaseDemand(
-            case=row.case.key,
-            label=row.case.label,
-            duration=row.case.duration,
-            stiff_ratio=row.stiff_ratio,
-            forces=HoleForces(
-                tension_n=float(table.tension_n[number, at]),
-                shear_x_n=float(table.shear_x_n[number, at]),
-                shear_y_n=float(table.shear_y_n[number, at]),
-            ),
-        )
-        for number, row in enumerate(table.rows)
-    )
+    cases = tuple(table.case(row, spot.hole.id) for row in range(len(table.rows)))
     return replace(spot, demand=HoleDemand(hole_id=spot.hole.id, cases=cases))
 
 

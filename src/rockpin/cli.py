@@ -6,7 +6,7 @@ import sys
 import tempfile
 from enum import StrEnum
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, NoReturn
 
 import typer
 import uvicorn
@@ -17,7 +17,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.errors import BadInput, Fault, NotFound
 from rockpin.core.fixing_rows import OwnFixings
 from rockpin.core.job import JobDocument
-from rockpin.core.plan import make_plan
+from rockpin.core.plan import Plan, make_plan
 from rockpin.demo import DEMO_SITE_ID, demo_documents
 from rockpin.exchange import read_document, write_document
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
@@ -45,7 +45,7 @@ def _store(data: Path | None) -> Store:
     return Store(data or default_data_file())
 
 
-def _fail(error: BadInput | NotFound) -> None:
+def _fail(error: BadInput | NotFound) -> NoReturn:
     print(error, file=sys.stderr)
     raise typer.Exit(2)
 
@@ -56,6 +56,14 @@ def _read(path: Path) -> bytes:
     except OSError as error:
         print(f"{path}: cannot be read ({error.strerror}); give the path of a job document", file=sys.stderr)
         raise typer.Exit(2) from None
+
+
+def _planned(file: Path) -> Plan:
+    catalogue = load_catalogue()
+    try:
+        return make_plan(read_document(_read(file), catalogue), catalogue)
+    except BadInput as error:
+        _fail(error)
 
 
 def load_demo(store: Store) -> None:
@@ -100,13 +108,7 @@ def demo(data: Data = None, port: Port = 8765) -> None:
 @app.command()
 def plan(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) -> None:
     """Print the plan of a job document as JSON."""
-    catalogue = load_catalogue()
-    try:
-        made = make_plan(read_document(_read(file), catalogue), catalogue)
-    except BadInput as error:
-        _fail(error)
-    else:
-        print(made.model_dump_json(indent=2))
+    print(_planned(file).model_dump_json(indent=2))
 
 
 @app.command()
@@ -158,14 +160,8 @@ def sheet(
     form: Annotated[SheetForm, typer.Option(help="Markdown or PDF.")] = SheetForm.MD,
 ) -> None:
     """Print the calculation sheet of a job document."""
-    catalogue = load_catalogue()
-    try:
-        made = make_plan(read_document(_read(file), catalogue), catalogue)
-    except BadInput as error:
-        _fail(error)
-    else:
-        body = sheet_pdf(made) if form is SheetForm.PDF else sheet_markdown(made).encode()
-        sys.stdout.buffer.write(body)
+    made = _planned(file)
+    sys.stdout.buffer.write(sheet_pdf(made) if form is SheetForm.PDF else sheet_markdown(made).encode())
 
 
 @app.command()

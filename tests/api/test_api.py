@@ -288,3 +288,68 @@ def test_the_wall_remembers_what_other_jobs_drilled(client: TestClient) -> None:
     # even after that job was removed, its hole stays in the wall
     client.delete("/api/jobs/tide-clock")
     assert len(client.get("/api/jobs/chart-table").json()["plan"]["elevation"]["old_holes"]) == 1
+
+
+# --- shapes, bars, the van, the gauge, the sheet ---------------------------------------------------------------------
+
+
+def test_a_shape_is_refused_whole_or_taken_whole(client: TestClient) -> None:
+    before = client.get("/api/jobs/chart-table").json()
+    path, revision = "/api/jobs/chart-table/shape", before["revision"]
+    bad = client.put(path, json={"revision": revision, "shape": "arm", "measures": {"reach": 9000}})
+    assert faults(bad) == {
+        "measures.reach": "Arm, from the wall to its end: 9000 lies outside 60 to 2000 mm; measure again"
+    }
+    unknown = client.put(path, json={"revision": revision, "shape": "boat"})
+    assert faults(unknown)["shape"].startswith("“boat” is no shape; there are shelf, plate, keyholes")
+    assert client.get("/api/jobs/chart-table").json() == before
+    taken = client.put(path, json={"revision": revision, "shape": "arm", "measures": {"reach": 900}}).json()
+    assert taken["job"]["fixture"]["measures"]["reach"] == 900
+    assert taken["undo"] == "shape set"
+    assert client.put(path, json={"revision": revision, "shape": "hook"}).status_code == 409
+
+
+def test_a_bar_of_no_support_is_said(client: TestClient) -> None:
+    revision = client.get("/api/jobs/first-aid-cabinet").json()["revision"]
+    path = "/api/jobs/first-aid-cabinet/bar"
+    assert faults(client.put(path, json={"revision": revision, "support_id": "ghost"})) == {
+        "support_id": "“ghost” is no support of this fixture"
+    }
+    drilled = client.put(path, json={"revision": revision, "support_id": "bar"}).json()
+    places = [hole["x_mm"] for hole in drilled["plan"]["holes"] if hole["support"] == "bar"]
+    assert places == [1200, 1600, 2000]  # the middles of the studs behind it
+
+
+def test_the_van_is_saved_undone_and_counts_in_every_job(client: TestClient) -> None:
+    now = client.get("/api/kit").json()
+    kit = {"fixings": [{"key": "ghost", "count": 1}], "screws": [], "bits_mm": [8], "tools": ["hammer_drill"]}
+    save = {"revision": now["revision"], "summary": "kit", "kit": kit}
+    assert list(faults(client.put("/api/kit", json=save))) == ["kit.fixings.0.key"]
+    kit["fixings"] = [{"key": "nylon_plug_8", "count": 9}]
+    saved = client.put("/api/kit", json=save).json()
+    assert client.put("/api/kit", json=save).status_code == 409
+    hole = client.get("/api/jobs/sail-bag-rack").json()["plan"]["holes"][0]
+    lacks = {one["fixing"]: one["lacks"] for one in hole["candidates"]}
+    # two thirds of 8 mm; the one bit of 8 is too far from that
+    assert lacks["nylon_plug_8"] == ["no bit near 5.3 mm for the pilot"]
+    assert "no 10 mm bit" in lacks["nylon_plug_10"]
+    # the exported job carries the kit that it was planned with
+    assert client.get("/api/jobs/sail-bag-rack/document").json()["kit"] == saved["kit"]
+    assert client.post("/api/kit/undo").json()["kit"] == now["kit"]
+
+
+def test_the_gauge_streams_and_tells_how_it_ended(client: TestClient) -> None:
+    ask = {"fixing": "nylon_plug_12", "target_n": 300, "speed_n_s": 1_000_000}
+    lines = [json.loads(line) for line in client.post("/api/jobs/sail-bag-rack/pull", json=ask).text.splitlines()]
+    assert lines[-1] == {"load_n": 300, "ended": "held"}
+    assert [line["load_n"] for line in lines[:-1]] == sorted(line["load_n"] for line in lines[:-1])
+    unknown = client.post("/api/jobs/sail-bag-rack/pull", json=ask | {"fixing": "ghost"})
+    assert faults(unknown) == {"fixing": "“ghost” is no fixing here; choose one from the list"}
+
+
+def test_the_sheet_comes_in_two_forms_and_no_third(client: TestClient) -> None:
+    text = client.get("/api/jobs/hose-arm/sheet.md")
+    assert text.headers["content-type"].startswith("text/markdown")
+    assert "EN 1992-4:2018, 7.2.1.4, eq. 7.2" in text.text
+    assert client.get("/api/jobs/hose-arm/sheet.pdf").content.startswith(b"%PDF-")
+    assert client.get("/api/jobs/hose-arm/sheet.doc").status_code == 422

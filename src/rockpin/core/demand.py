@@ -78,6 +78,21 @@ class DemandTable:
     shear_y_n: Rows
     compression_n: Rows
 
+    def case(self, row: int, hole_id: str) -> CaseDemand:
+        """What one row puts on one hole."""
+        told, column = self.rows[row], self.hole_ids.index(hole_id)
+        return CaseDemand(
+            case=told.case.key,
+            label=told.case.label,
+            duration=told.case.duration,
+            stiff_ratio=told.stiff_ratio,
+            forces=HoleForces(
+                tension_n=float(self.tension_n[row, column]),
+                shear_x_n=float(self.shear_x_n[row, column]),
+                shear_y_n=float(self.shear_y_n[row, column]),
+            ),
+        )
+
 
 @dataclass(frozen=True)
 class Demand:
@@ -296,20 +311,7 @@ def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
             continue
         holes[hole_id] = HoleDemand(
             hole_id=hole_id,
-            cases=tuple(
-                CaseDemand(
-                    case=table.rows[row].case.key,
-                    label=table.rows[row].case.label,
-                    duration=table.rows[row].case.duration,
-                    stiff_ratio=table.rows[row].stiff_ratio,
-                    forces=HoleForces(
-                        tension_n=float(table.tension_n[row, column]),
-                        shear_x_n=float(table.shear_x_n[row, column]),
-                        shear_y_n=float(table.shear_y_n[row, column]),
-                    ),
-                )
-                for row in kept
-            ),
+            cases=tuple(table.case(row, hole_id) for row in kept),
             bounds=tuple(
                 BoundDemand(
                     stiff_ratio=float(ratio),

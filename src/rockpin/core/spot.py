@@ -9,7 +9,7 @@ from typing import TypeVar, cast
 import numpy as np
 
 from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand
-from rockpin.core.fastener_group import HoleForces, Rows
+from rockpin.core.fastener_group import Rows
 from rockpin.core.figures import Figures
 from rockpin.core.fixing_rows import Screw
 from rockpin.core.fixture import Environment, HeadSeat, HoleKind
@@ -86,20 +86,7 @@ class AnchorGroup:
 
     def case_of(self, row: int, column: int) -> CaseDemand:
         """What a row puts on one hole."""
-        if self.table is None:
-            return self.alone[row]
-        told = self.table.rows[row]
-        return CaseDemand(
-            case=told.case.key,
-            label=told.case.label,
-            duration=told.case.duration,
-            stiff_ratio=told.stiff_ratio,
-            forces=HoleForces(
-                tension_n=float(self.tension_n[row, column]),
-                shear_x_n=float(self.shear_x_n[row, column]),
-                shear_y_n=float(self.shear_y_n[row, column]),
-            ),
-        )
+        return self.alone[row] if self.table is None else self.table.case(row, self.hole_ids[column])
 
 
 @dataclass(frozen=True)

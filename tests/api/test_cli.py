@@ -1,0 +1,52 @@
+"""The command line: the same figures and the same refusals as the screen, from files."""
+
+import json
+from pathlib import Path
+
+from typer.testing import CliRunner
+
+from rockpin.catalogue import load_catalogue
+from rockpin.cli import app
+from rockpin.core.plan import make_plan
+from rockpin.demo import demo_documents
+from rockpin.exchange import write_document
+from rockpin.exchange.sheets import sheet_markdown
+
+
+def run(*words: str | Path) -> tuple[int, str, str]:
+    result = CliRunner().invoke(app, [str(word) for word in words])
+    return result.exit_code, result.stdout, result.stderr
+
+
+def test_plan_and_sheet_of_a_file_say_the_same(tmp_path: Path) -> None:
+    document = demo_documents()[0]
+    file = tmp_path / "job.json"
+    file.write_text(write_document(document), encoding="utf-8")
+    made = make_plan(document, load_catalogue())
+    code, out, _ = run("plan", file)
+    assert (code, json.loads(out)) == (0, json.loads(made.model_dump_json()))
+    assert run("sheet", file)[1] == sheet_markdown(made)
+    file.write_text("{", encoding="utf-8")
+    assert run("sheet", file)[0] == 2
+    assert "is no JSON" in run("plan", file)[2]
+
+
+def test_the_kit_and_own_fixings_go_in_and_out_as_tables(tmp_path: Path) -> None:
+    data = ("--data", tmp_path / "d.sqlite")
+    kit, rows = tmp_path / "kit.csv", tmp_path / "rows.csv"
+    kit.write_text("what,key,length_mm,count,price\nfixing,nylon_plug_8,,12,0.5\nbit,8,,1,\n", encoding="utf-8")
+    assert run("kit", kit, *data)[:2] == (0, "1 fixings, 0 screws, 1 bits, 0 tools\n")
+    assert run("kit", *data)[1] == kit.read_text(encoding="utf-8")
+    faulty = tmp_path / "bad.csv"
+    faulty.write_text("what,key\nfixing,ghost\n", encoding="utf-8")
+    code, _, told = run("kit", faulty, *data)
+    assert (code, told) == (2, "line 2, key: “ghost” is no fixing of the catalogue\n")
+    assert run("kit", *data)[1] == kit.read_text(encoding="utf-8")
+
+    head, *lines = run("fixings", *data)[1].splitlines()
+    mine = next(line for line in lines if ",nylon_plug_8," in line).replace("nylon_plug_8", "market_plug")
+    rows.write_text(f"{head}\n{mine}\n", encoding="utf-8")
+    assert run("fixings", rows, *data)[:2] == (0, "1 fixings of your own\n")
+    assert any(",market_plug," in line for line in run("fixings", *data)[1].splitlines())
+    faulty.write_bytes(b"\xff\xfe\x00")
+    assert "is no UTF-8 text" in run("fixings", faulty, *data)[2]
