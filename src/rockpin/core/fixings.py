@@ -10,6 +10,7 @@ from enum import StrEnum
 from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess, assess_all
+from rockpin.core.capacity.common import refuse, refused
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import Kit, Wish
@@ -163,11 +164,17 @@ def choose(
     holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
     which leaves nothing open that a pull can answer.
     """
-    sold = [fixing for fixing in catalogue.fixings if not spots or set(spots[0].sold) & set(fixing.systems)]
+    here = set(spots[0].sold) if spots else set()
+    sold = [row for row in catalogue.fixings if here & set(row.systems)]
+    elsewhere = {
+        row.key: refused(row, [refuse("not-sold", "It is made to the sizes of another region and not sold here.")])
+        for row in catalogue.fixings
+        if not here & set(row.systems)
+    }
     table = {
         spot.hole.id: {
             key: _proved(_doubted(one, spot, others, catalogue), proved) if one.accepted else one
-            for key, one in found.items()
+            for key, one in (found | elsewhere).items()
         }
         for spot, found in zip(spots, assess_all(sold, spots, catalogue).values(), strict=True)
     }
