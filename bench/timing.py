@@ -1,5 +1,6 @@
 """What every measurement shares: times of some work, quantiles, and a plain loop as the measure of the machine."""
 
+import gc
 import time
 from collections.abc import Callable
 
@@ -11,8 +12,10 @@ def quantile(values: list[float], share: float) -> float:
 
 
 def sample_ms(work: Callable[[], object], count: int) -> list[float]:
-    """How long some work takes, so many times over [ms]."""
+    """How long some work takes, so many times over [ms], with what was loaded before set aside as the server does."""
     work()
+    gc.collect()
+    gc.freeze()
     found = []
     for _ in range(count):
         start = time.perf_counter()

@@ -1,5 +1,6 @@
 """The command line: serve, demo, plan, sheet, export, import, jobs, kit, fixings, schema."""
 
+import gc
 import json
 import socket
 import sys
@@ -87,7 +88,11 @@ def _serve(store: Store, port: int) -> None:
         raise typer.Exit(2) from None
     address = f"http://127.0.0.1:{listener.getsockname()[1]}"
     print(f"Rock Pin is at {address}\nData: {store.path}\nStop it with Ctrl+C.", flush=True)
-    config = uvicorn.Config(make_app(store, load_catalogue()), log_level="warning", access_log=False)
+    app_made = make_app(store, load_catalogue())
+    # the catalogue stays: else the collector walks over all of it in the middle of an answer
+    gc.collect()
+    gc.freeze()
+    config = uvicorn.Config(app_made, log_level="warning", access_log=False)
     uvicorn.Server(config).run(sockets=[listener])
 
 

@@ -122,6 +122,24 @@ def test_a_group_pulled_unevenly_shares_one_use_by_hand() -> None:
     assert alone.pulls[0, 0] == pytest.approx([3000 / (single / 1.8 / 1.4), 0])
 
 
+def test_anchors_whose_cones_do_not_touch_do_not_share_their_loads() -> None:
+    # 200 apart, s_cr 180: nobody helps the one that is pulled harder
+    figures = load_catalogue().figures
+    solved = _Group(bolt(), group([3000, 1000], [(0, 0), (0, 0)], [(0.0, 0.0), (200.0, 0.0)]), 200, figures).solve()
+    single = 7.7 * sqrt(20) * 60**1.5 * 0.8 / 1.8 / 1.4
+    assert solved.pulls[0, 0] == pytest.approx([3000 / single, 1000 / single])
+
+
+def test_splitting_counts_near_an_edge_only() -> None:
+    # c_cr,sp = 2·hef = 120: at 100 from the edge the basic value is the pull-out's 9 kN
+    figures = load_catalogue().figures
+    near = _Group(bolt(), group([1000], [(0, 0)], [(0.0, 0.0)], left=100), 200, figures).solve()
+    split = 9000 * (100 + 120) / 240 * (0.7 + 0.3 * 100 / 120) * 0.8
+    assert near.pulls[1, 0, 0] == pytest.approx(1000 / (split / 1.8 / 1.4))
+    far = _Group(bolt(), group([1000], [(0, 0)], [(0.0, 0.0)], left=121), 200, figures).solve()
+    assert far.pulls[1, 0, 0] == 0
+
+
 def test_the_row_nearest_the_edge_takes_all_of_the_shear() -> None:
     # edge 100 left of the first of two; 800 N to the left in all, on the near one
     places = [(0.0, 0.0), (120.0, 0.0)]

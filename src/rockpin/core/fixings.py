@@ -84,27 +84,30 @@ def by_rank(
     return sorted(accepted, key=lambda one: (_rank(one, spot, wishes, stocks[one.fixing]), one.fixing))
 
 
+Holding = dict[str, dict[str, Assessment]]
+"""What holds, by hole and fixing."""
+
+
 def _group_pick(
-    spots: Sequence[Spot],
-    table: dict[str, dict[str, Assessment]],
-    wishes: Sequence[Wish],
-    stocks: dict[str, dict[str, Stock]],
+    spots: Sequence[Spot], holding: Holding, wishes: Sequence[Wish], stocks: dict[str, dict[str, Stock]]
 ) -> dict[str, Assessment]:
     """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best."""
-    common = set.intersection(*({key for key, one in table[spot.hole.id].items() if one.accepted} for spot in spots))
+    ids = [spot.hole.id for spot in spots]
+    common = set.intersection(*(set(holding[hole]) for hole in ids))
     if common:
 
         def worst(key: str) -> tuple[tuple[float, ...], str]:
-            return max(_rank(table[spot.hole.id][key], spot, wishes, stocks[spot.hole.id][key]) for spot in spots), key
+            return max(
+                _rank(holding[spot.hole.id][key], spot, wishes, stocks[spot.hole.id][key]) for spot in spots
+            ), key
 
         best = min(common, key=worst)
-        return {spot.hole.id: table[spot.hole.id][best] for spot in spots}
-    picks: dict[str, Assessment] = {}
-    for spot in spots:
-        accepted = [one for one in table[spot.hole.id].values() if one.accepted]
-        if accepted:
-            picks[spot.hole.id] = by_rank(accepted, spot, wishes, stocks[spot.hole.id])[0]
-    return picks
+        return {hole: holding[hole][best] for hole in ids}
+    return {
+        spot.hole.id: by_rank([*holding[spot.hole.id].values()], spot, wishes, stocks[spot.hole.id])[0]
+        for spot in spots
+        if holding[spot.hole.id]
+    }
 
 
 def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Catalogue) -> Assessment:
@@ -171,40 +174,39 @@ def choose(
         for row in catalogue.fixings
         if not here & set(row.systems)
     }
-    table = {
-        spot.hole.id: {
-            key: _proved(_doubted(one, spot, others, catalogue), proved) if one.accepted else one
-            for key, one in (found | elsewhere).items()
+    holding: Holding = {}
+    refusing: Holding = {}
+    for hole, found in assess_all(sold, spots, catalogue).items():
+        spot = next(one for one in spots if one.hole.id == hole)
+        holding[hole] = {
+            key: _proved(_doubted(one, spot, others, catalogue), proved) for key, one in found.items() if one.accepted
         }
-        for spot, found in zip(spots, assess_all(sold, spots, catalogue).values(), strict=True)
+        refusing[hole] = {key: one for key, one in found.items() if key not in holding[hole]} | elsewhere
+    # a fixing is wanted at every hole that it holds in
+    wanted = Counter(key for found in holding.values() for key in found)
+    stocks = {
+        spot.hole.id: {
+            key: look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
+            for key, one in holding[spot.hole.id].items()
+        }
+        for spot in spots
     }
     picks: dict[str, Assessment] = {}
-    stocks: dict[str, dict[str, Stock]] = {}
-    # a fixing is wanted at every hole that it holds in
-    wanted = Counter(key for found in table.values() for key, one in found.items() if one.accepted)
-    for spot in spots:
-        stocks[spot.hole.id] = {
-            key: look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
-            for key, one in table[spot.hole.id].items()
-            if one.accepted
-        }
     for kind in dict.fromkeys(kinds[spot.hole.id] for spot in spots):
-        alike = [spot for spot in spots if kinds[spot.hole.id] is kind]
-        picks |= _group_pick(alike, table, wishes, stocks)
+        picks |= _group_pick([spot for spot in spots if kinds[spot.hole.id] is kind], holding, wishes, stocks)
     choices: list[HoleChoice] = []
     for spot in spots:
-        mine = table[spot.hole.id]
-        picked = mine.get(own.get(spot.hole.id, ""))
-        planned = picks.get(spot.hole.id)
-        accepted = by_rank([one for one in mine.values() if one.accepted], spot, wishes, stocks[spot.hole.id])
+        hole, mine = spot.hole.id, own.get(spot.hole.id, "")
+        picked = holding[hole].get(mine) or refusing[hole].get(mine)
+        planned = picks.get(hole)
         choices.append(
             HoleChoice(
-                hole_id=spot.hole.id,
-                accepted=tuple(accepted),
-                refused=tuple(one for one in mine.values() if not one.accepted),
+                hole_id=hole,
+                accepted=tuple(by_rank([*holding[hole].values()], spot, wishes, stocks[hole])),
+                refused=tuple(refusing[hole].values()),
                 chosen=picked or planned,
                 by=ChosenBy.YOU if picked else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
-                stocks=stocks[spot.hole.id],
+                stocks=stocks[hole],
             )
         )
     return tuple(choices)

@@ -148,6 +148,22 @@ _SPOTS = (
 )
 
 
+def _spots_of(rail: HeldRail, fixture: Fixture) -> dict[float, str]:
+    """The spots of a rail that can decide, by their share of its length.
+
+    On two supports each takes a part that changes evenly along the rail, so the ends and the middle are enough; on more
+    the part bends at every support and between them.
+    """
+    if len(fixture.supports) < 3:
+        return {share: words for share, words in _SPOTS if share in (0.0, 0.5, 1.0)}
+    spots, span = dict(_SPOTS), rail.x2_mm - rail.x_mm
+    for support in fixture.supports:
+        share = (support.rect.centre_x_mm - rail.x_mm) / span if abs(span) > 1 else 0.5
+        if 0 < share < 1:
+            spots.setdefault(round(share, 4), f"the {support.name.lower()}")
+    return spots
+
+
 def _way_words(x: float, y: float, z: float) -> str:
     """The main direction of a push in words."""
     size = max(abs(x), abs(y), abs(z))
@@ -173,12 +189,7 @@ def _rail_cases(rail: HeldRail, fixture: Fixture, weights: tuple[Force, ...], fi
             "z_mm": rail.z_mm,
         }
 
-    span = rail.x2_mm - rail.x_mm
-    spots = dict(_SPOTS)
-    for support in fixture.supports:
-        share = (support.rect.centre_x_mm - rail.x_mm) / span if abs(span) > 1 else 0.5
-        if 0 < share < 1:
-            spots.setdefault(round(share, 4), f"the {support.name.lower()}")
+    spots = _spots_of(rail, fixture)
     if rail.kind is RailKind.RAIL:
         for share, words in sorted(spots.items()):
             tug = Force(**at(share), fy_n=-figures.rail_tug_down_n, fz_n=figures.rail_tug_out_n)
@@ -204,7 +215,13 @@ def _rail_cases(rail: HeldRail, fixture: Fixture, weights: tuple[Force, ...], fi
             )
         if not grab:
             all_along = figures.handrail_n_per_mm * length
-            push = Force(**at(0.5), fx_n=all_along * x, fy_n=all_along * y, fz_n=all_along * z, spread_mm=abs(span))
+            push = Force(
+                **at(0.5),
+                fx_n=all_along * x,
+                fy_n=all_along * y,
+                fz_n=all_along * z,
+                spread_mm=abs(rail.x2_mm - rail.x_mm),
+            )
             yield LoadCase(
                 key=f"crowd-{rail.id}-{x:.2f}{y:.2f}{z:.2f}",
                 label=f"people all along the rail, {way}",

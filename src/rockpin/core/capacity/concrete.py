@@ -104,9 +104,18 @@ class _Group:
         pulled = tension > 1e-6
         for pattern in np.unique(pulled, axis=0):
             at = np.flatnonzero((pulled == pattern).all(axis=1))
-            spacing = 2 * max(1.5, self.figures.concrete_split_hefs) * self.anchor.hef_mm
-            for cluster in _clusters(self.group, np.flatnonzero(pattern).tolist(), spacing):
-                self._pull(cluster, at, pulls, cones)
+            members = np.flatnonzero(pattern).tolist()
+            for cluster in _clusters(self.group, members, 3 * self.anchor.hef_mm):
+                cone = self._cone(cluster)
+                cones |= dict.fromkeys(cluster, (cone, len(cluster)))
+                self._pull(cluster, at, cone, pulls[0])
+            # splitting: not to be checked where all edges are far, and farther for a group (7.2.1.7(2))
+            far = self.figures.concrete_split_hefs * self.anchor.hef_mm
+            if self._nearest_edge(members) >= 1.2 * far:
+                continue
+            for cluster in _clusters(self.group, members, 2 * far):
+                if self._nearest_edge(cluster) < (far if len(cluster) == 1 else 1.2 * far):
+                    self._pull(cluster, at, self._split(cluster), pulls[1])
         pry, edge = np.zeros((rows, count)), np.zeros((rows, count))
         for cluster in _clusters(self.group, range(count), 3 * self.anchor.hef_mm):
             cone = self._cone(cluster)
@@ -119,22 +128,20 @@ class _Group:
             np.maximum(edge, self._edge(side), out=edge)
         return _Solved(pulls, pry, edge, cones)
 
-    def _pull(self, cluster: list[int], at: NDArray[np.int_], pulls: Rows, cones: dict[int, tuple[Cone, int]]) -> None:
-        """Cone and splitting of anchors that are pulled together in the rows ``at``."""
-        tension = self.group.tension_n[np.ix_(at, np.array(cluster))]
-        places: Rows = np.array([self.group.places[i] for i in cluster], dtype=np.float64)
+    def _nearest_edge(self, members: Sequence[int]) -> float:
+        return min((min(self.group.edges[i]) for i in members), default=1e9)
+
+    def _pull(self, cluster: list[int], at: NDArray[np.int_], cone: Cone, uses: Rows) -> None:
+        """The use of one cone by anchors that are pulled together in the rows ``at``, shared by all of them."""
+        block = np.ix_(at, np.array(cluster))
+        tension = self.group.tension_n[block]
         total = tension.sum(axis=1)
-        off: Rows = np.abs(tension @ places / total[:, None] - places.mean(axis=0))
-        modes = [self._cone(cluster)]
-        for i in cluster:
-            cones[i] = (modes[0], len(cluster))
-        # splitting: not to be checked where all edges are far, and farther for a group (7.2.1.7(2))
-        far = (1.0 if len(cluster) == 1 else 1.2) * self.figures.concrete_split_hefs * self.anchor.hef_mm
-        if min(min(self.group.edges[i]) for i in cluster) < far:
-            modes.append(self._split(cluster))
-        for mode, cone in enumerate(modes):
-            psi_ec = eccentricity(off, cone.critical_spacing_mm).prod(axis=1)
-            pulls[mode][np.ix_(at, np.array(cluster))] = (total * self.safe_n / (cone.resistance_n * psi_ec))[:, None]
+        resist: float | Rows = cone.resistance_n
+        if len(cluster) > 1:
+            places: Rows = np.array([self.group.places[i] for i in cluster], dtype=np.float64)
+            off: Rows = np.abs(tension @ places / total[:, None] - places.mean(axis=0))
+            resist = cone.resistance_n * eccentricity(off, cone.critical_spacing_mm).prod(axis=1)
+        uses[block] = (total * self.safe_n / resist)[:, None]
 
     def _edge(self, side: int) -> Rows:
         """Edge failure towards one side; not to be checked beyond max(10·hef, 60·d) (7.2.2.5(1)).
