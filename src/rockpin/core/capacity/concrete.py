@@ -360,7 +360,8 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
     if length is None:
         longest = show_limit(anchor.lengths_mm[-1], spot.units)
         return refused(anchor, [refuse("no-screw-length", f"No length reaches: the longest is {longest}.")])
-    depth = max(depth, length - plate + figures.dust_min_mm)
+    dust = dust_mm(anchor.diameter_mm, figures)
+    depth = max(reading.skin_mm + anchor.embedment_mm, length - plate) + dust
     if short := through_refusal(spot, depth, catalogue):
         return refused(anchor, [short])
     group = spot.anchor_group()
@@ -386,7 +387,7 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
             grip_from_mm=reading.skin_mm,
             grip_to_mm=reading.skin_mm + anchor.embedment_mm,
             plug_length_mm=0.0,
-            dust_mm=dust_mm(anchor.diameter_mm, figures),
+            dust_mm=dust,
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
