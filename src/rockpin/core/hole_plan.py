@@ -10,7 +10,8 @@ from rockpin.core.fixings import ChosenBy, HoleChoice
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import Behind
 from rockpin.core.model import Model
-from rockpin.core.quantities import UnitSystem, show_bit, show_force, show_length, show_limit
+from rockpin.core.pull_tests import proof_load_n, proof_says
+from rockpin.core.quantities import UnitSystem, show_bit, show_force, show_length, show_limit, show_use
 from rockpin.core.risk import HoleRisk
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue
@@ -31,6 +32,7 @@ class CandidateFixing(Model):
     fixing: str
     label: str
     use: float
+    use_text: str
     governs: str
     case: str
     tension_text: str
@@ -68,9 +70,12 @@ class Working(Model):
     tension_text: str
     shear_text: str
     use: float
+    use_text: str
     governs: str
     case: str
     raises: str
+    proof_n: float
+    proof_says: str
     lines: tuple[WorkLine, ...]
     source: str
     bounds: tuple[BoundText, ...]
@@ -118,6 +123,7 @@ def _candidates(choice: HoleChoice, units: UnitSystem, catalogue: Catalogue) -> 
             fixing=one.fixing,
             label=one.label,
             use=one.use,
+            use_text=show_use(one.use),
             governs=one.governs,
             case=one.case,
             tension_text=show_force(one.tension_n, units, demand=False),
@@ -154,8 +160,8 @@ def _bounds(demand: HoleDemand, units: UnitSystem) -> tuple[BoundText, ...]:
     )
 
 
-def _working(choice: HoleChoice, demand: HoleDemand, units: UnitSystem) -> Working | None:
-    one = choice.chosen
+def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | None:
+    one, units = choice.chosen, spot.units
     if one is None or one.hole is None or one.mode is None:
         return None
     return Working(
@@ -168,12 +174,15 @@ def _working(choice: HoleChoice, demand: HoleDemand, units: UnitSystem) -> Worki
         tension_text=show_force(one.tension_n, units, demand=False),
         shear_text=show_force(one.shear_n, units, demand=False),
         use=one.use,
+        use_text=show_use(one.use),
         governs=one.governs,
         case=one.case,
+        proof_n=proof_load_n(catalogue.fixing_by_key[one.fixing], spot.reading, one.tension_n, catalogue.figures),
+        proof_says=proof_says(one.label, catalogue.figures),
         raises=one.mode.raises,
         lines=one.working,
         source=one.source,
-        bounds=_bounds(demand, units),
+        bounds=_bounds(spot.demand, units),
     )
 
 
@@ -219,7 +228,7 @@ def hole_plan(
         chosen_by=choice.by,
         van_fixing=choice.in_the_van.fixing if choice.in_the_van else None,
         van_label=choice.in_the_van.label if choice.in_the_van else None,
-        working=_working(choice, spot.demand, units),
+        working=_working(choice, spot, catalogue),
         card=card,
         risk=risk,
         cut=draw_cut(

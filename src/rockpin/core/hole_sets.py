@@ -7,7 +7,7 @@ from rockpin.core.fixture import Fixture, FixtureHole
 from rockpin.core.job import JobDocument
 from rockpin.core.model import Model
 from rockpin.core.plan import make_plan
-from rockpin.core.quantities import UnitSystem, show_force, show_length
+from rockpin.core.quantities import UnitSystem, show_force, show_length, show_use
 from rockpin.core.setout import LINK_WORDS, place_holes
 from rockpin.core.tables import Catalogue
 
@@ -106,7 +106,7 @@ def hole_sets(job: JobDocument, catalogue: Catalogue) -> tuple[HoleSet, ...]:
             change = 100 * (tension / base - 1)
             against = f", {abs(change):.0f} % {'more' if change > 0 else 'less'} than now" if abs(change) >= 1 else ""
         count = "1 hole" if len(holes) == 1 else f"{len(holes)} holes"
-        holds = "nothing holds one of them" if use is None else f"the most loaded is used to {100 * use:.0f} %"
+        holds = "nothing holds one of them" if use is None else f"the most loaded is used to {show_use(use)}"
         found.append(
             HoleSet(
                 label=label,

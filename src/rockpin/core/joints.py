@@ -14,7 +14,7 @@ from rockpin.core.fixture import Environment, Link, LinkKind
 from rockpin.core.job import JobDocument
 from rockpin.core.load_cases import Duration
 from rockpin.core.model import Model
-from rockpin.core.quantities import show_force, show_length
+from rockpin.core.quantities import show_force, show_length, show_use
 from rockpin.core.reading import Family, LayerReading, WallReading
 from rockpin.core.screws import stock_length
 from rockpin.core.setout import place_joints
@@ -248,7 +248,7 @@ def _plan(
     case: str,
     pulls: str,
 ) -> JointPlan:
-    with_what = f"{label}{f' {screw}' if screw else ''}, used to {100 * use:.0f} %" if label else "nothing holds"
+    with_what = f"{label}{f' {screw}' if screw else ''}, used to {show_use(use)}" if label else "nothing holds"
     return JointPlan(
         hole_id=hole.id,
         number=hole.number,

@@ -4,6 +4,7 @@ After the practice of BS 8539 for anchors; planning use only.
 """
 
 from collections.abc import Sequence
+from math import ceil
 from statistics import mean
 from typing import NamedTuple
 
@@ -15,6 +16,10 @@ from rockpin.core.quantities import UnitSystem, show_force
 from rockpin.core.reading import Family, WallReading
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import UnitSolidity
+from rockpin.core.words import inside
+
+GAUGE_STEP_N = 25.0
+"""What a gauge is read to [N]."""
 
 
 class Divisors(NamedTuple):
@@ -124,6 +129,21 @@ def with_tests(catalogue: Catalogue, tests: Sequence[PullTest], reading: WallRea
     return (catalogue.with_fixings(changed) if changed else catalogue), proofs
 
 
+def proof_load_n(fixing: AnyFixing, reading: WallReading, working_n: float, figures: Figures) -> float:
+    """The load [N] of a proof: 1.5 times the tabled value, or the worked-out one, up to the next 25 N of a gauge."""
+    rating = _tabled(fixing, reading)
+    tabled = rating.tension_n if rating else working_n
+    return float(ceil(figures.proof_factor * tabled / GAUGE_STEP_N) * GAUGE_STEP_N)
+
+
+def proof_says(label: str, figures: Figures) -> str:
+    """What pulls can show, in a sentence."""
+    return (
+        f"{figures.proofs_least:g} pulls of {figures.proof_factor:g} times its working load confirm {inside(label)} in "
+        f"this wall; only {figures.test_failures_least:g} pulled until they come out may raise it."
+    )
+
+
 def _say(severity: Severity, code: str, sentence: str, action: str | None, proof: Proof) -> Finding:
     return Finding(
         severity=severity,
@@ -193,6 +213,3 @@ def proof_findings(proofs: Sequence[Proof], catalogue: Catalogue, units: UnitSys
 def confirmed_by(proofs: Sequence[Proof]) -> frozenset[str]:
     """The fixings that tests have confirmed in this wall, or measured to failure."""
     return frozenset(proof.fixing for proof in proofs if proof.confirmed or proof.working_n != proof.tabled_n)
-
-
-__all__ = ["Divisors", "Proof", "confirmed_by", "divisors_of", "proof_findings", "prove", "with_tests"]

@@ -177,6 +177,11 @@ def show_thickness(mm: float, units: UnitSystem) -> str:
     return _inches(mm, down=False)
 
 
+def show_use(use: float) -> str:
+    """A use as a percentage, rounded up: it must not look smaller than it is."""
+    return f"{ceil(100 * use - 1e-9)} %"
+
+
 def show_share(share: float) -> str:
     """A chance in percent, rounded down and never to a certainty that nobody has."""
     return f"{min(99, floor(100 * share + 1e-9))} %"

@@ -35,7 +35,7 @@ _BOUNDS = (
 
 def _hole(hole: HolePlan) -> Iterator[Part]:
     yield Part("heading", f"Hole {hole.number}: {hole.support_label}")
-    yield Part("text", f"At {hole.x_text} from the left, {hole.y_text} above the floor. {hole.behind_text}.")
+    yield Part("text", f"At {hole.x_text} from the left, {hole.y_text} above the floor. Behind it: {hole.behind_text}.")
     working = hole.working
     if working is None:
         yield Part("text", "Nothing in the catalogue holds here.")
@@ -49,7 +49,7 @@ def _hole(hole: HolePlan) -> Iterator[Part]:
             ("", "demand", "capacity"),
             ("Pull-out", working.demand_tension_text, working.tension_text),
             ("Shear", working.demand_shear_text, working.shear_text),
-            ("Together", f"{100 * working.use:.0f} %", "100 %"),
+            ("Together", working.use_text, "100 %"),
         ),
     )
     yield Part("text", f"Worst case: {working.case}. Governed by {working.governs}. {working.raises}")

@@ -33,7 +33,7 @@ export function Candidates({
               }`}
             >
               <span className="text-[13px] font-semibold">{one.label}</span>
-              <span className="text-[13px] font-bold">{Math.ceil(one.use * 100)} %</span>
+              <span className="text-[13px] font-bold">{one.use_text}</span>
               <span className="text-[12px] text-soft">
                 hole {one.hole_text} · screw {one.screw_text} · {one.minutes} min
                 {one.removable ? " · comes out again" : ""}

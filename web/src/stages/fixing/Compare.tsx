@@ -72,7 +72,7 @@ export function Compare({
                       </button>
                     </th>
                     {[
-                      `${Math.ceil(one.use * 100)} %`,
+                      one.use_text,
                       one.governs,
                       one.hole_text,
                       one.depth_text,

@@ -63,9 +63,8 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
   const [load, setLoad] = useState<number | null>(null);
   const [ended, setEnded] = useState<Test["ended"]>("held");
   const [fault, setFault] = useState<string | null>(null);
-  const proof_n = Math.ceil((1.5 * (hole.working?.tension_n ?? 200)) / 25) * 25;
-  const wanted = target ?? proof_n;
-  if (!fixing) return null;
+  if (!fixing || !hole.working) return null;
+  const wanted = target ?? hole.working.proof_n;
   const tests = job.pull_tests.filter((one) => one.fixing === fixing);
 
   const keep = (load_n: number, how: Test["ended"]) =>
@@ -90,10 +89,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
   return (
     <details className="mt-4 border-t border-rule pt-2" open={tests.length > 0}>
       <summary className="min-h-6 text-[14px] font-bold">Pull it and see</summary>
-      <p className="mt-1 text-[12.5px] text-soft">
-        Three pulls of one and a half times its working load confirm {hole.chosen_label?.toLowerCase()} in
-        this wall; only five pulled until they come out may raise it.
-      </p>
+      <p className="mt-1 text-[12.5px] text-soft">{hole.working.proof_says}</p>
       <div className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2">
         <Field
           label="Pull up to"

@@ -34,7 +34,7 @@ export function UseBars({ working }: { working: Working }) {
         share={working.demand_shear_n / Math.max(working.shear_n, 1e-9)}
         text={`${working.demand_shear_text} of ${working.shear_text}`}
       />
-      <Bar label="Together" share={working.use} text={`${Math.ceil(working.use * 100)} %`} />
+      <Bar label="Together" share={working.use} text={working.use_text} />
       <p className="mt-1 text-[12.5px]">
         Worst when {working.case}. Governed by {working.governs}. <strong>{working.raises}</strong>
       </p>
