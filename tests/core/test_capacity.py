@@ -197,7 +197,8 @@ def test_plugs_as_tabled_in_the_middle_of_a_unit(plug: str, wall: Wall, tension_
 
 def test_a_joint_a_brick_end_and_an_edge_each_halve_a_plug() -> None:
     outside = brick_wall(left_edge=EdgeKind.EXTERNAL_CORNER)
-    assert put("nylon_plug_8", spot(brick_wall(), 107, 70)).tension_n == 400 * 0.5  # bed joint from 65 to 75
+    joint = put("nylon_plug_8", spot(brick_wall(), 107, 70))  # bed joint from 65 to 75
+    assert (joint.tension_n, joint.governs) == (400 * 0.5, "the plug in a mortar joint")
     assert put("nylon_plug_8", spot(brick_wall(), 40, 32)).tension_n == 400 * 0.5  # 40 < 215/4
     assert put("nylon_plug_8", spot(outside, 70, 32)).tension_n == 400 * 0.5  # 70 < 2 × 40
     assert codes(put("nylon_plug_8", spot(outside, 39, 32))) == {"masonry-edge"}

@@ -169,3 +169,33 @@ def test_a_hanging_weight_is_in_equilibrium(
         held = sum(t * (y - edge) for t, (_, y) in zip(tension, places, strict=True))
         assert held == pytest.approx(weight * off + pull * (100 - edge), rel=1e-3, abs=1e-2)
     assert all(math.isfinite(t) and t >= 0 for t in tension)
+
+
+@settings(max_examples=200)
+@given(
+    st.lists(st.integers(1, 29), min_size=2, max_size=4, unique=True),
+    st.lists(st.integers(1, 29), min_size=2, max_size=4, unique=True),
+    st.floats(50, 2000),
+    st.floats(-12, 12),
+    st.floats(-12, 12),
+)
+def test_a_pull_off_the_wall_agrees_with_a_stiffness_matrix(
+    columns: list[int], rows: list[int], pull: float, off_x: float, off_y: float
+) -> None:
+    # a grid of holes: its two axes do not mix, and a small eccentricity keeps the plate off the wall
+    places = [(10.0 * x, 10.0 * y) for x in columns for y in rows]
+    middle_x, middle_y = 10 * sum(columns) / len(columns), 10 * sum(rows) / len(rows)
+    force = Force(x_mm=middle_x + off_x, y_mm=middle_y + off_y, z_mm=0, fz_n=pull)
+    # springs that pull out: a hole moves by w + x·a + y·b
+    modes = np.array([[1, x, y] for x, y in places])
+    move = np.linalg.solve(modes.T @ modes, pull * np.array([1, force.x_mm, force.y_mm]))
+    expected = modes @ move
+    # both edges of the plate, each axis by itself, must stay off the wall as well
+    far = 300 - INSET
+    ends = ((INSET, middle_y), (far, middle_y), (middle_x, INSET), (middle_x, far))
+    edges = np.array([[1, x, y] for x, y in ends])
+    assume((edges @ move).min() >= 0)
+    assume(expected.min() >= 0)
+    result = solve_group(holes(*places), plate(300, 300), [force], HARD, INSET)
+    assert [hole.tension_n for hole in result.holes.values()] == pytest.approx(expected, rel=1e-6, abs=1e-6)
+    assert result.compression_n == 0

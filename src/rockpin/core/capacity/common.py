@@ -34,6 +34,7 @@ class Mode(Enum):
         "the plug in the wall",
         "A larger plug, the middle of a brick, or more distance from its neighbours holds more.",
     )
+    JOINT = ("the plug in a mortar joint", "The middle of a brick holds twice as much: move it off the joint.")
     BOARD = (
         "the board around the anchor",
         "A toggle, more distance between anchors, a second board or a stud holds more.",

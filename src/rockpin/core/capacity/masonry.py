@@ -21,6 +21,8 @@ from rockpin.core.screws import BitRule, HoleSpec, dust_mm, left_behind_mm, pick
 from rockpin.core.spot import Spot, fits_bracket
 from rockpin.core.tables import Catalogue, Hammer
 
+IN_JOINT = "in a mortar joint"
+
 
 def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: Figures) -> float:
     """1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths; the spacings stand in ascending order."""
@@ -201,7 +203,7 @@ def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) 
     if spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD):
         behind = spot.behind(screw.diameter_mm, catalogue)
         if behind.kind is BehindKind.JOINT:
-            factors.append(Factor(label="in a mortar joint", value=figures.masonry_joint_factor))
+            factors.append(Factor(label=IN_JOINT, value=figures.masonry_joint_factor))
         elif not behind.joints_known:
             factors.append(Factor(label="joints hidden, so taken as a joint", value=figures.masonry_joint_factor))
         elif spot.wall.courses and behind.unit_end_mm is not None:
@@ -223,4 +225,5 @@ def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
     if found := _refusals(plug, spot, figures):
         return refused(plug, found)
     factors = _factors(plug, spot, setting.screw, catalogue)
-    return assess_tabled(plug, spot, setting, factors, Mode.PLUG, figures)
+    in_joint = any(factor.label == IN_JOINT for factor in factors)
+    return assess_tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG, figures)
