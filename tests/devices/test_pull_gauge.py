@@ -3,15 +3,22 @@
 from itertools import pairwise
 from statistics import mean
 
-from rockpin.devices.pull_gauge import STEP_N, GaugeReading, PullGauge, SimulatedGauge, ended
+from rockpin.core.pull_tests import how_it_ended
+from rockpin.core.tables import Catalogue
+from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
+
+STEP_N = 25.0
 
 
 def pull(target_n: float, number: int = 0, usual_n: float = 2000, wall: str = "wall") -> list[GaugeReading]:
-    gauge: PullGauge = SimulatedGauge(wall, "nylon_plug_8", usual_n, number)
+    gauge: PullGauge = SimulatedGauge(wall, "nylon_plug_8", usual_n, number, STEP_N)
     return list(gauge.pull(target_n))
 
 
-def test_a_low_pull_holds_and_a_high_one_comes_out() -> None:
+def test_a_low_pull_holds_and_a_high_one_comes_out(catalogue: Catalogue) -> None:
+    def ended(readings: list[GaugeReading]) -> str:
+        return how_it_ended(readings[-1].movement_mm, catalogue.figures).value
+
     held, broke = pull(600), pull(100_000)
     assert ended(held) == "held"
     assert held[-1].load_n == 600

@@ -15,7 +15,8 @@ from rockpin.core.fastener_group import NO_LEVER_N
 from rockpin.core.identify import identify
 from rockpin.core.packet_rows import with_packets
 from rockpin.core.plan import make_plan
-from rockpin.devices.pull_gauge import STEP_N, GaugeReading, PullGauge, SimulatedGauge, ended
+from rockpin.core.pull_tests import GAUGE_STEP_N, how_it_ended
+from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
 from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
 
@@ -88,16 +89,18 @@ async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse
         rating = getattr(fixing, "rating", None)
         working = rating.tension_n if rating else 300.0
     number = sum(test.fixing == ask.fixing for test in document.pull_tests)
-    gauge: PullGauge = SimulatedGauge(document.wall.id, ask.fixing, _BREAKS * working, number)
+    gauge: PullGauge = SimulatedGauge(document.wall.id, ask.fixing, _BREAKS * working, number, GAUGE_STEP_N)
 
     async def rise() -> AsyncIterator[bytes]:
         readings: list[GaugeReading] = []
         for one in gauge.pull(ask.target_n):
             readings.append(one)
             yield json.dumps({"load_n": one.load_n, "movement_mm": one.movement_mm}).encode() + b"\n"
-            await asyncio.sleep(STEP_N / ask.speed_n_s)
+            await asyncio.sleep(GAUGE_STEP_N / ask.speed_n_s)
         most = max((one.load_n for one in readings), default=0.0)
-        yield json.dumps({"load_n": most, "ended": ended(readings)}).encode() + b"\n"
+        out_mm = readings[-1].movement_mm if readings else 0.0
+        end = how_it_ended(out_mm, context.catalogue.figures)
+        yield json.dumps({"load_n": most, "ended": end.value}).encode() + b"\n"
 
     return StreamingResponse(rise(), media_type="application/x-ndjson", headers={"Content-Encoding": "identity"})
 

@@ -168,6 +168,8 @@ class Figures(Model):
     steel_pilot_share: float
     concrete_split_hefs: float
     proof_factor: float
+    pull_moved_mm: float
+    pull_out_mm: float
     proofs_least: float
     test_failures_least: float
     test_mean_hard: float

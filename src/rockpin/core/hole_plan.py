@@ -75,6 +75,7 @@ class Working(Model):
     case: str
     raises: str
     proof_n: float
+    proof_moved_mm: float
     proof_says: str
     lines: tuple[WorkLine, ...]
     source: str
@@ -178,6 +179,7 @@ def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | 
         governs=one.governs,
         case=one.case,
         proof_n=proof_load_n(catalogue.fixing_by_key[one.fixing], spot.reading, one.tension_n, catalogue.figures),
+        proof_moved_mm=catalogue.figures.pull_moved_mm,
         proof_says=proof_says(one.label, catalogue.figures),
         raises=one.mode.raises,
         lines=one.working,

@@ -136,6 +136,13 @@ def proof_load_n(fixing: AnyFixing, reading: WallReading, working_n: float, figu
     return float(ceil(figures.proof_factor * tabled / GAUGE_STEP_N) * GAUGE_STEP_N)
 
 
+def how_it_ended(movement_mm: float, figures: Figures) -> PullEnd:
+    """How a pull ended, by how far the head had come out [mm] at the last reading."""
+    if movement_mm >= figures.pull_out_mm:
+        return PullEnd.FAILED
+    return PullEnd.MOVED if movement_mm > figures.pull_moved_mm else PullEnd.HELD
+
+
 def proof_says(label: str, figures: Figures) -> str:
     """What pulls can show, in a sentence."""
     return (

@@ -54,6 +54,21 @@ def _corners(prefix: str, width: float, height: float, across: float, up: float,
     ]
 
 
+def _back(m: Measures, name: str, thickness_mm: float, holes: Sequence[FixtureHole], **more: bool) -> Support:
+    """The back of the piece itself, over its whole face."""
+    return Support(
+        id=name.lower(),
+        name=name,
+        x_mm=0,
+        y_mm=0,
+        width_mm=m["width"],
+        height_mm=m["height"],
+        thickness_mm=thickness_mm,
+        holes=tuple(holes),
+        **more,
+    )
+
+
 def _plate(m: Measures, x_mm: float, y_mm: float) -> Support:
     width, height = m["plate_width"], m["plate_height"]
     return Support(
@@ -68,24 +83,41 @@ def _plate(m: Measures, x_mm: float, y_mm: float) -> Support:
     )
 
 
+def _row(
+    m: Measures,
+    name: str,
+    count: str,
+    width_mm: float,
+    height_mm: float,
+    holes_of: Callable[[str], Sequence[FixtureHole]],
+    foot_mm: Callable[[float], float] = lambda _: 0.0,
+) -> tuple[Support, ...]:
+    """Like parts along the piece, by number from the left; ``foot_mm``: how high the one at x stands."""
+    return tuple(
+        Support(
+            id=(part := f"{name.lower()}-{number}"),
+            name=f"{name} {number}",
+            x_mm=centre - width_mm / 2,
+            y_mm=foot_mm(centre),
+            width_mm=width_mm,
+            height_mm=height_mm,
+            thickness_mm=m["metal"],
+            holes=tuple(holes_of(part)),
+        )
+        for number, centre in enumerate(_spread(round(m[count]), m["width"], m["margin"]), 1)
+    )
+
+
 def _shelf(m: Measures) -> Fixture:
     high, wide, inset = m["bracket_height"], m["bracket_width"], m["hole_inset"]
-    supports = tuple(
-        Support(
-            id=f"bracket-{number}",
-            name=f"Bracket {number}",
-            x_mm=centre - wide / 2,
-            y_mm=-high,
-            width_mm=wide,
-            height_mm=high,
-            thickness_mm=m["metal"],
-            holes=(
-                FixtureHole(id=f"bracket-{number}-top", x_mm=wide / 2, y_mm=high - inset, diameter_mm=m["hole"]),
-                FixtureHole(id=f"bracket-{number}-foot", x_mm=wide / 2, y_mm=inset, diameter_mm=m["hole"]),
-            ),
-        )
-        for number, centre in enumerate(_spread(round(m["brackets"]), m["width"], m["margin"]), 1)
-    )
+
+    def two(part: str) -> list[FixtureHole]:
+        return [
+            FixtureHole(id=f"{part}-{end}", x_mm=wide / 2, y_mm=y, diameter_mm=m["hole"])
+            for end, y in (("top", high - inset), ("foot", inset))
+        ]
+
+    supports = _row(m, "Bracket", "brackets", wide, high, two, lambda _: -high)
     return Fixture(name="Shelf", pieces=(_piece(m, "Shelf", height_mm=m["thick"]),), supports=supports)
 
 
@@ -105,51 +137,15 @@ def _keyholes(m: Measures) -> Fixture:
         )
         for side, sign in (("left", -1), ("right", 1))
     )
-    back = Support(
-        id="back",
-        name="Back",
-        x_mm=0,
-        y_mm=0,
-        width_mm=m["width"],
-        height_mm=m["height"],
-        thickness_mm=1.5,
-        flexible=True,
-        holes=holes,
-    )
+    back = _back(m, "Back", 1.5, holes, flexible=True)
     return Fixture(name="Piece on keyholes", pieces=(_piece(m, "Piece"),), supports=(back,))
 
 
 def _hook(m: Measures) -> Fixture:
     hole = FixtureHole(id="hole", x_mm=m["width"] / 2, y_mm=m["height"] - m["from_top"], diameter_mm=m["hole"])
-    plate = Support(
-        id="plate",
-        name="Plate",
-        x_mm=0,
-        y_mm=0,
-        width_mm=m["width"],
-        height_mm=m["height"],
-        thickness_mm=m["metal"],
-        holes=(hole,),
-    )
+    plate = _back(m, "Plate", m["metal"], (hole,))
     # what hangs on a hook hangs near its tip
     return Fixture(name="Hook", pieces=(_piece(m, "Hook", cog_z_mm=0.8 * m["depth"]),), supports=(plate,))
-
-
-def _posts(m: Measures, holes_of: Callable[[int], Sequence[FixtureHole]]) -> tuple[Support, ...]:
-    flange = m["flange"]
-    return tuple(
-        Support(
-            id=f"post-{number}",
-            name=f"Post {number}",
-            x_mm=centre - flange / 2,
-            y_mm=0,
-            width_mm=flange,
-            height_mm=flange,
-            thickness_mm=m["metal"],
-            holes=tuple(holes_of(number)),
-        )
-        for number, centre in enumerate(_spread(round(m["posts"]), m["width"], m["margin"]), 1)
-    )
 
 
 def _line(m: Measures, kind: RailKind, y_mm: float, rise_mm: float = 0.0) -> HeldRail:
@@ -158,7 +154,11 @@ def _line(m: Measures, kind: RailKind, y_mm: float, rise_mm: float = 0.0) -> Hel
 
 def _rail(m: Measures) -> Fixture:
     flange = m["flange"]
-    supports = _posts(m, lambda n: _corners(f"post-{n}-hole", flange, flange, 0, m["across"], m["hole"]))
+
+    def two(part: str) -> list[FixtureHole]:
+        return _corners(f"{part}-hole", flange, flange, 0, m["across"], m["hole"])
+
+    supports = _row(m, "Post", "posts", flange, flange, two)
     piece = _piece(m, "Rail", height_mm=flange, cog_z_mm=m["depth"])
     return Fixture(name="Rail", pieces=(piece,), supports=supports, rails=(_line(m, RailKind.RAIL, flange / 2),))
 
@@ -166,10 +166,10 @@ def _rail(m: Measures) -> Fixture:
 def _grab_rail(m: Measures) -> Fixture:
     flange, radius = m["flange"], m["circle"] / 2
 
-    def three(number: int) -> list[FixtureHole]:
+    def three(part: str) -> list[FixtureHole]:
         return [
             FixtureHole(
-                id=f"post-{number}-hole-{k + 1}",
+                id=f"{part}-hole-{k + 1}",
                 x_mm=flange / 2 + radius * sin(2 * pi * k / 3),
                 y_mm=flange / 2 + radius * cos(2 * pi * k / 3),
                 diameter_mm=m["hole"],
@@ -181,28 +181,19 @@ def _grab_rail(m: Measures) -> Fixture:
     return Fixture(
         name="Grab rail",
         pieces=(piece,),
-        supports=_posts(m, three),
+        supports=_row(m, "Post", "posts", flange, flange, three),
         rails=(_line(m, RailKind.GRAB_RAIL, flange / 2),),
     )
 
 
 def _handrail(m: Measures) -> Fixture:
     wide, high = m["plate_width"], m["plate_height"]
-    centres = _spread(round(m["brackets"]), m["width"], m["margin"])
-    supports = tuple(
-        Support(
-            id=f"bracket-{number}",
-            name=f"Bracket {number}",
-            x_mm=centre - wide / 2,
-            # the rail's line runs over the top of every plate
-            y_mm=m["rise"] * centre / m["width"] - high,
-            width_mm=wide,
-            height_mm=high,
-            thickness_mm=m["metal"],
-            holes=tuple(_corners(f"bracket-{number}-hole", wide, high, 0, m["up"], m["hole"])),
-        )
-        for number, centre in enumerate(centres, 1)
-    )
+
+    def two(part: str) -> list[FixtureHole]:
+        return _corners(f"{part}-hole", wide, high, 0, m["up"], m["hole"])
+
+    # the rail's line runs over the top of every plate
+    supports = _row(m, "Bracket", "brackets", wide, high, two, lambda x: m["rise"] * x / m["width"] - high)
     piece = _piece(m, "Handrail", y_mm=min(0.0, m["rise"]), height_mm=abs(m["rise"]) + 40, cog_z_mm=m["depth"])
     return Fixture(
         name="Handrail",
@@ -312,16 +303,8 @@ def _box_on_channel(m: Measures) -> Fixture:
 
 
 def _on_spacers(m: Measures) -> Fixture:
-    back = Support(
-        id="back",
-        name="Back",
-        x_mm=0,
-        y_mm=0,
-        width_mm=m["width"],
-        height_mm=m["height"],
-        thickness_mm=m["metal"],
-        holes=tuple(_corners("hole", m["width"], m["height"], m["across"], m["up"], m["hole"])),
-    )
+    holes = _corners("hole", m["width"], m["height"], m["across"], m["up"], m["hole"])
+    back = _back(m, "Back", m["metal"], holes)
     spacer = Link(id="spacers", kind=LinkKind.SPACER, thickness_mm=m["spacer"], support_ids=("back",))
     return Fixture(name="Piece on spacers", pieces=(_piece(m, "Piece"),), supports=(back,), links=(spacer,))
 

@@ -7,9 +7,8 @@ from zlib import crc32
 
 import numpy as np
 
-STEP_N = 25.0
-_MOVED_MM = 0.5
-_OUT_MM = 6.0
+_LETS_GO_MM = 6.0
+"""How far the head jumps out when the fixing breaks."""
 
 
 @dataclass(frozen=True)
@@ -32,9 +31,11 @@ class SimulatedGauge:
     """The stand-in. The same fixing in the same wall comes out at loads of one hand: a mean with its scatter.
 
     ``usual_n``: the mean breaking load of such fixings [N]. The wall's own luck moves it; each pull has its own.
+    ``step_n``: the load between two readings [N].
     """
 
-    def __init__(self, wall_id: str, fixing: str, usual_n: float, number: int) -> None:
+    def __init__(self, wall_id: str, fixing: str, usual_n: float, number: int, step_n: float) -> None:
+        self._step_n = step_n
         site = np.random.default_rng(crc32(f"{wall_id} {fixing}".encode()))
         own = np.random.default_rng(crc32(f"{wall_id} {fixing} {number}".encode()))
         self._breaks_n = float(usual_n * site.lognormal(0.0, 0.15) * own.lognormal(0.0, 0.12))
@@ -44,17 +45,11 @@ class SimulatedGauge:
     def pull(self, target_n: float) -> Iterator[GaugeReading]:
         load = 0.0
         while load < target_n:
-            load = min(target_n, load + STEP_N)
+            load = min(target_n, load + self._step_n)
             share = load / self._breaks_n
             if share >= 1:
-                yield GaugeReading(round(self._breaks_n, 0), _OUT_MM)
+                yield GaugeReading(round(self._breaks_n, 0), _LETS_GO_MM)
                 return
             # the head creeps as the load nears what breaks it
             creep = self._slack_mm * share + (1.2 * (share - 0.8) / 0.2 if share > 0.8 else 0.0)
             yield GaugeReading(round(load, 0), round(max(0.0, creep + float(self._noise.normal(0, 0.004))), 3))
-
-
-def ended(readings: list[GaugeReading]) -> str:
-    """How a pull ended by its last reading: out, moved by more than half a millimetre, or held."""
-    last = readings[-1].movement_mm if readings else 0.0
-    return "failed" if last >= _OUT_MM else "moved" if last > _MOVED_MM else "held"

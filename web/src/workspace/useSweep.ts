@@ -1,5 +1,6 @@
 import { useCallback, useRef, useState } from "react";
-import { type Problem, type Reading, Refused } from "../api/client";
+import type { Reading } from "../api/client";
+import { readings as readingsOf } from "../api/stream";
 
 export interface Line {
   y_mm: number;
@@ -18,15 +19,6 @@ export interface Sweep {
   stop: () => void;
 }
 
-async function refusal(response: Response): Promise<Refused> {
-  const problem = (await response.json().catch(() => null)) as Problem | null;
-  return new Refused(response.status, {
-    title: problem?.title ?? `The server answered ${response.status}.`,
-    faults: problem?.faults ?? [],
-    current_revision: null,
-  });
-}
-
 /** Runs the wall scanner: readings come in one by one, a JSON object a line, and are drawn while they come. */
 export function useSweep(): Sweep {
   const [live, setLive] = useState<Sweep["live"]>(null);
@@ -39,22 +31,9 @@ export function useSweep(): Sweep {
     control.current = own;
     setLive({ line, readings: [] });
     try {
-      const response = await fetch(`/api/walls/${wall}/sweep`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(line),
-        signal: own.signal,
-      });
-      if (!response.ok || !response.body) throw await refusal(response);
-      const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
       const readings: Reading[] = [];
-      let rest = "";
-      for (;;) {
-        const { done, value } = await reader.read();
-        if (done) break;
-        const lines = (rest + value).split("\n");
-        rest = lines.pop() ?? "";
-        for (const one of lines) if (one) readings.push(JSON.parse(one) as Reading);
+      for await (const some of readingsOf<Reading>(`/api/walls/${wall}/sweep`, line, own.signal)) {
+        readings.push(...some);
         setLive({ line, readings: [...readings] });
       }
       return readings;

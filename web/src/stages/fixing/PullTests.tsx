@@ -17,13 +17,23 @@ const ENDS: readonly { key: Test["ended"]; label: string }[] = [
 ];
 
 /** The load as it rises, against how far the head has come. */
-function Curve({ readings, target_n }: { readings: readonly Pulled[]; target_n: number }) {
+function Curve({
+  readings,
+  target_n,
+  moved_mm,
+}: {
+  readings: readonly Pulled[];
+  target_n: number;
+  moved_mm: number;
+}) {
   const [width, height] = [320, 110];
   const last = readings.at(-1);
+  // a quarter of the width is what counts as moved
+  const line = width / 4;
   const points = readings
     .map(
       (one) =>
-        `${Math.min(1, one.movement_mm / 2) * width},${height - (one.load_n / target_n) * (height - 8)}`,
+        `${Math.min(width, (one.movement_mm / moved_mm) * line)},${height - (one.load_n / target_n) * (height - 8)}`,
     )
     .join(" ");
   return (
@@ -39,10 +49,10 @@ function Curve({ readings, target_n }: { readings: readonly Pulled[]; target_n: 
         aria-label="Load against movement"
       >
         <path d={`M0 8H${width}`} stroke="var(--ink)" strokeDasharray="4 4" />
-        <path d={`M${width / 4} 0V${height}`} stroke="var(--soft)" strokeDasharray="2 4" />
+        <path d={`M${line} 0V${height}`} stroke="var(--soft)" strokeDasharray="2 4" />
         <polyline points={`0,${height} ${points}`} fill="none" stroke="var(--chalk)" strokeWidth="2.4" />
-        <text x={width / 4 + 4} y={height - 4} fontSize="11" fill="var(--soft)">
-          0.5 mm
+        <text x={line + 4} y={height - 4} fontSize="11" fill="var(--soft)">
+          {moved_mm} mm
         </text>
       </svg>
       <figcaption className="text-[13px]">
@@ -105,7 +115,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
           Run the simulated gauge
         </Button>
       </div>
-      {live && <Curve readings={live} target_n={wanted} />}
+      {live && <Curve readings={live} target_n={wanted} moved_mm={hole.working.proof_moved_mm} />}
       <div className="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
         <Field
           label="Read off your own"

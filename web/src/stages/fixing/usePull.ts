@@ -1,5 +1,5 @@
 import { useCallback, useState } from "react";
-import { type Problem, Refused } from "../../api/client";
+import { readings as readingsOf } from "../../api/stream";
 
 export interface Pulled {
   load_n: number;
@@ -15,31 +15,11 @@ export function usePull(jobId: string) {
     async (fixing: string, target_n: number): Promise<End> => {
       setLive([]);
       try {
-        const response = await fetch(`/api/jobs/${jobId}/pull`, {
-          method: "POST",
-          headers: { "content-type": "application/json" },
-          body: JSON.stringify({ fixing, target_n }),
-        });
-        if (!response.ok || !response.body) {
-          const problem = (await response.json().catch(() => null)) as Problem | null;
-          throw new Refused(response.status, {
-            title: problem?.title ?? `The server answered ${response.status}.`,
-            faults: problem?.faults ?? [],
-            current_revision: null,
-          });
-        }
-        const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
         const readings: Pulled[] = [];
         let end: End = { load_n: 0, ended: "held" };
-        let rest = "";
-        for (;;) {
-          const { done, value } = await reader.read();
-          if (done) break;
-          const lines = (rest + value).split("\n");
-          rest = lines.pop() ?? "";
-          for (const line of lines.filter(Boolean)) {
-            const one = JSON.parse(line) as Pulled & Partial<End>;
-            if (one.ended) end = one as End;
+        for await (const some of readingsOf<Pulled | End>(`/api/jobs/${jobId}/pull`, { fixing, target_n })) {
+          for (const one of some) {
+            if ("ended" in one) end = one;
             else readings.push(one);
           }
           setLive([...readings]);
