@@ -346,6 +346,14 @@ def test_bits(diameter: float, rule: BitRule, units: UnitSystem, size: float, bu
     assert bit.buy is buy
 
 
+@pytest.mark.parametrize("document", demo_documents(), ids=lambda one: one.id)
+def test_the_comparison_and_the_card_name_the_same_bit_and_depth(document: JobDocument) -> None:
+    for hole in plan(document).holes:
+        if hole.card:
+            chosen = next(one for one in hole.candidates if one.fixing == hole.chosen)
+            assert (chosen.hole_text, chosen.depth_text) == (hole.card.bit_text, hole.card.depth_text)
+
+
 def test_own_bits_are_used_and_a_missing_one_is_to_buy() -> None:
     made = plan(job(brick_wall(), plate_fixture(mass_kg=12), 57, 1007, kit=Kit(bits_mm=(5, 6))))
     assert made.holes[0].card is not None

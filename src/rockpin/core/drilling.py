@@ -1,5 +1,6 @@
 """The drilling card of one hole: bit for each layer, hammer on or off, depth, screw, and how it should feel."""
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Collection
 
 from rockpin.core.capacity import Assessment
@@ -74,7 +75,7 @@ class DrillCard(Model):
 def choose_bit(
     diameter_mm: float, rule: BitRule, sizes_mm: tuple[float, ...], units: UnitSystem, figures: Figures
 ) -> BitPick:
-    """The bit of a series for a hole [mm].
+    """The bit of a series for a hole [mm]; the sizes rise.
 
     A plug's hole: the nearest not larger, at most 0.3 mm under; a clearance hole: the nearest not smaller; a pilot:
     the nearest not larger; the first of two steps: the nearest of about that size. Otherwise the nominal bit has to
@@ -85,9 +86,10 @@ def choose_bit(
         near = min(sizes_mm, key=lambda one: abs(one - diameter_mm), default=0.0)
         size = near if abs(near - diameter_mm) <= figures.step_up_about * diameter_mm else None
     elif rule is BitRule.CLEARANCE:
-        size = min((one for one in sizes_mm if one >= diameter_mm - tolerance), default=None)
+        size = next(iter(sizes_mm[bisect_left(sizes_mm, diameter_mm - tolerance) :]), None)
     else:
-        size = max((one for one in sizes_mm if one <= diameter_mm + tolerance), default=None)
+        not_over = bisect_right(sizes_mm, diameter_mm + tolerance)
+        size = sizes_mm[not_over - 1] if not_over else None
         under = {BitRule.PLUG: figures.plug_bit_under_mm, BitRule.EXACT: tolerance}.get(rule)
         if size is not None and under is not None and diameter_mm - size > under + 1e-9:
             size = None

@@ -3,15 +3,16 @@
 from rockpin.core.capacity.common import WorkLine
 from rockpin.core.demand import HoleDemand
 from rockpin.core.drawing import Cut, behind_text, draw_cut
-from rockpin.core.drilling import DrillCard
+from rockpin.core.drilling import DrillCard, bit_sizes, choose_bit
 from rockpin.core.findings import Finding, Verdict, verdict_of
 from rockpin.core.fixing_rows import AnyFixing, BoardAnchor
 from rockpin.core.fixings import ChosenBy, HoleChoice
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import Behind
+from rockpin.core.job import Kit
 from rockpin.core.model import Model
 from rockpin.core.pull_tests import proof_load_n, proof_says
-from rockpin.core.quantities import UnitSystem, show_bit, show_force, show_length, show_limit, show_use
+from rockpin.core.quantities import UnitSystem, show_force, show_length, show_limit, show_use
 from rockpin.core.risk import HoleRisk
 from rockpin.core.spot import Spot
 from rockpin.core.tables import Catalogue
@@ -117,7 +118,10 @@ def _void_text(fixing: AnyFixing, units: UnitSystem) -> str | None:
     return show_length(fixing.void_mm, units) if isinstance(fixing, BoardAnchor) else None
 
 
-def _candidates(choice: HoleChoice, units: UnitSystem, catalogue: Catalogue) -> tuple[CandidateFixing, ...]:
+def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) -> tuple[CandidateFixing, ...]:
+    units = spot.units
+    # the bit as the card will name it, not the hole it was reckoned for
+    sizes = bit_sizes(kit, spot.sold, catalogue)
     rows, tools = catalogue.fixing_by_key, catalogue.tool_by_key
     return tuple(
         CandidateFixing(
@@ -130,7 +134,9 @@ def _candidates(choice: HoleChoice, units: UnitSystem, catalogue: Catalogue) -> 
             tension_text=show_force(one.tension_n, units, demand=False),
             shear_text=show_force(one.shear_n, units, demand=False),
             raises=one.mode.raises if one.mode else "",
-            hole_text=show_bit(one.hole.diameter_mm, units) if one.hole else "",
+            hole_text=choose_bit(one.hole.diameter_mm, one.hole.bit_rule, sizes, units, catalogue.figures).text
+            if one.hole
+            else "",
             depth_text=show_limit(one.hole.depth_mm, units) if one.hole else "",
             void_text=_void_text(rows[one.fixing], units),
             tools=tuple(tools[key].label for key in rows[one.fixing].tools),
@@ -195,6 +201,7 @@ def hole_plan(
     card: DrillCard | None,
     risk: HoleRisk,
     findings: list[Finding],
+    kit: Kit,
     catalogue: Catalogue,
 ) -> HolePlan:
     hole, units, chosen = spot.hole, spot.units, choice.chosen
@@ -215,7 +222,7 @@ def hole_plan(
         behind_text=text,
         demand_tension_n=spot.demand.tension_n,
         demand_shear_n=spot.demand.shear_n,
-        candidates=_candidates(choice, units, catalogue),
+        candidates=_candidates(choice, spot, kit, catalogue),
         refused=tuple(
             RefusedFixing(
                 fixing=one.fixing,

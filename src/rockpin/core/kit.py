@@ -57,8 +57,9 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
             lacks.append(f"only {fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
     if kit.bits_mm and one.hole:
         bits = tuple(sorted(kit.bits_mm))
-        if choose_bit(one.hole.diameter_mm, one.hole.bit_rule, bits, spot.units, catalogue.figures).buy:
-            lacks.append(f"no {show_bit(one.hole.diameter_mm, spot.units)} bit")
+        bit = choose_bit(one.hole.diameter_mm, one.hole.bit_rule, bits, spot.units, catalogue.figures)
+        if bit.buy:
+            lacks.append(f"no {bit.text} bit")
         pilot = one.hole.pilot_mm
         if pilot and choose_bit(pilot, BitRule.ABOUT, bits, spot.units, catalogue.figures).buy:
             lacks.append(f"no bit near {show_bit(pilot, spot.units)} for the pilot")

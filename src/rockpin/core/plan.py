@@ -352,7 +352,14 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         joints=tuple(joints),
         holes=tuple(
             hole_plan(
-                spot, done.behinds[spot.hole.id], choice, cards.get(spot.hole.id), judged.risk, findings, catalogue
+                spot,
+                done.behinds[spot.hole.id],
+                choice,
+                cards.get(spot.hole.id),
+                judged.risk,
+                findings,
+                job.kit,
+                catalogue,
             )
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),

@@ -6,7 +6,7 @@ function Bar({ label, share, text }: { label: string; share: number; text: strin
   const over = share > 1;
   const width = Math.min(share, 1.25) / 1.25;
   return (
-    <div className="grid grid-cols-[62px_1fr_auto] items-center gap-2 py-0.5">
+    <div className="grid grid-cols-[62px_1fr_128px] items-center gap-2 py-0.5">
       <span className="text-[12px] text-soft">{label}</span>
       <span className="relative h-3 bg-wash" aria-hidden>
         <span
