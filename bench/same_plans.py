@@ -13,6 +13,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.job import JobDocument
 from rockpin.core.plan import make_plan
 from rockpin.demo import demo_documents
+from rockpin.exchange.documents import read_data
 from tests.random_jobs import random_jobs
 
 _RANDOM = 200
@@ -53,7 +54,7 @@ def compare(path: Path) -> int:
     differing, fields = 0, Counter[str]()
     shown = 0
     for one in json.loads(gzip.decompress(path.read_bytes())):
-        document = JobDocument.model_validate(one["document"])
+        document = read_data(one["document"], load_catalogue())
         found: list[tuple[str, object, object]] = []
         _differences(one["plan"], json.loads(json.dumps(_planned(document))), "", found)
         differing += bool(found)

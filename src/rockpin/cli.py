@@ -138,7 +138,7 @@ def jobs(data: Data = None) -> None:
 def export(job_id: str, data: Data = None) -> None:
     """Print a job of the data file as a JSON document."""
     try:
-        print(write_document(_store(data).document(job_id, load_catalogue())), end="")
+        print(write_document(_store(data).whole_document(job_id, load_catalogue())), end="")
     except NotFound as error:
         _fail(error)
 

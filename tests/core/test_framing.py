@@ -3,12 +3,13 @@
 from statistics import NormalDist
 
 import pytest
+from pydantic import ValidationError
 
 from rockpin.core.framing import BehindKind, MemberReading, chance_of_wood, look_behind, members_of
 from rockpin.core.model import Rect
 from rockpin.core.reading import Family, read_wall
 from rockpin.core.tables import Catalogue
-from rockpin.core.wall import HowKnown, Layer, Member, MemberKind, Wall
+from rockpin.core.wall import Framing, HowKnown, Layer, Member, MemberKind, Wall
 from tests.builders import BOARD, brick_wall, stud_wall
 
 
@@ -39,10 +40,31 @@ def test_a_row_of_studs_is_spelled_out_and_pinned_ones_are_surer(catalogue: Cata
     wall = stud_wall()
     assert wall.framing is not None
     assert wall.framing.row is not None
-    row = wall.framing.row.model_copy(update={"known": HowKnown.PREDICTED, "pinned": (1,)})
+    row = wall.framing.row.model_copy(update={"known": HowKnown.PREDICTED, "pinned": ("row-stud-1",)})
     members = members_of(stud_wall(framing=wall.framing.model_copy(update={"row": row})), catalogue)
     assert [one.rect.centre_x_mm for one in members] == [400.0 * k for k in range(1, 11)]
     assert [one.sigma_mm for one in members[:3]] == [15, 3, 15]
+
+
+def test_a_pin_stays_with_its_stud_whatever_stands_beside_the_row(catalogue: Catalogue) -> None:
+    wall = stud_wall()
+    assert wall.framing is not None
+    assert wall.framing.row is not None
+    row = wall.framing.row.model_copy(update={"known": HowKnown.PREDICTED, "pinned": ("row-stud-1",)})
+    # single studs left of, between and right of the row, the first under the name that a row's stud once had
+    by_hand = tuple(
+        Member(id=name, x_mm=x, y_mm=0, width_mm=38, height_mm=2400)
+        for name, x in (("stud", 60), ("stud-1", 581), ("stud-2", 3900))
+    )
+    wall = stud_wall(framing=wall.framing.model_copy(update={"row": row, "members": by_hand}))
+    members = members_of(wall, catalogue)
+    assert len({one.id for one in members}) == len(members) == 13
+    pinned = [one for one in members if one.known is HowKnown.PINNED]
+    assert [one.rect.centre_x_mm for one in pinned] == [800]
+    # the screen ticks the row's studs by their own names, and by nothing else
+    assert [one.id for one in members if one.in_row] == [f"row-stud-{n}" for n in range(10)]
+    with pytest.raises(ValidationError, match="the id row-stud-1 is kept for studs of a row"):
+        Framing(members=(Member(id="row-stud-1", x_mm=0, y_mm=0, width_mm=38, height_mm=2400),))
 
 
 @pytest.mark.parametrize(

@@ -11,16 +11,23 @@ from fastapi.responses import StreamingResponse
 from rockpin.api.context import Context
 from rockpin.api.schemas import PullAsk, ReadingsIn, ReadingsOut, SweepAsk
 from rockpin.core.errors import BadInput, Fault
-from rockpin.core.fastener_group import NO_LEVER_N
 from rockpin.core.identify import identify
 from rockpin.core.packet_rows import with_packets
-from rockpin.core.plan import make_plan
 from rockpin.core.pull_tests import GAUGE_STEP_N, how_it_ended
+from rockpin.core.wall import Wall
 from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
 from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
 
 router = APIRouter(prefix="/api", tags=["devices"])
+
+
+def practice_only(wall: Wall, what: str) -> None:
+    """Raises BadInput where a stand-in instrument is asked for a real wall."""
+    if not wall.is_practice:
+        says = f"is a real wall; the stand-in {what} reads practice walls only: take the reading at the wall itself"
+        raise BadInput([Fault("wall", says)])
+
 
 _AT_ONCE = 6
 """Readings sent together: small enough to look alive, large enough not to keep the line busy."""
@@ -31,6 +38,7 @@ async def sweep(wall_id: str, ask: SweepAsk, context: Context) -> StreamingRespo
     """Readings of the simulated scanner along a level line, a JSON object a line, at the speed of a hand."""
     saved = context.store.wall(wall_id)
     wall, site = saved.body, context.store.site(saved.site_id).body
+    practice_only(wall, "scanner")
     faults = [
         Fault(name, f"is {at:g} mm, but the wall ends at {end:g} mm; stay on it")
         for name, at, end in (
@@ -73,13 +81,10 @@ _BREAKS = 5.0
 async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse:
     """Readings of the simulated pull gauge, a JSON object a line; the last one tells how it ended."""
     document = context.store.document(job_id, context.catalogue)
-    plan = make_plan(document, context.catalogue)
+    practice_only(document.wall, "gauge")
+    plan = context.plan_of(document)
     working = next(
-        (
-            hole.working.tension_n
-            for hole in plan.holes
-            if hole.working and hole.chosen == ask.fixing and hole.working.tension_n < NO_LEVER_N
-        ),
+        (hole.working.tension_n for hole in plan.holes if hole.working and hole.chosen == ask.fixing),
         None,
     )
     if working is None:

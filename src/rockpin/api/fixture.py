@@ -4,13 +4,13 @@ from typing import Literal
 
 from fastapi import APIRouter, Response
 
+from rockpin.api.changes import save_job
 from rockpin.api.context import AppContext, Context
 from rockpin.api.schemas import BarAsk, ShapeAsk, Workspace
-from rockpin.api.views import workspace_of
 from rockpin.core.bar_holes import bar_holes
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.hole_sets import HoleSet, hole_sets
-from rockpin.core.plan import look_inside, make_plan
+from rockpin.core.plan import look_inside
 from rockpin.core.setout import place_supports
 from rockpin.core.shapes import Shape, build, with_fixture
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
@@ -32,8 +32,7 @@ def set_shape(job_id: str, ask: ShapeAsk, context: Context) -> Workspace:
     """Makes the fixture of a job anew from a shape and its measures."""
     job = context.store.job(job_id).body
     fixture = build(shape_of(ask.shape, context), ask.measures, job.fixture)
-    context.store.save(job_id, with_fixture(job, fixture), ask.revision, ask.summary)
-    return workspace_of(context.store, job_id, context.catalogue)
+    return save_job(context, job_id, with_fixture(job, fixture), ask.revision, ask.summary)
 
 
 @router.put("/jobs/{job_id}/bar")
@@ -60,8 +59,7 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
         one.model_copy(update={"holes": holes}) if one.id == support.id else one for one in job.fixture.supports
     )
     changed = with_fixture(job, job.fixture.model_copy(update={"supports": supports}))
-    context.store.save(job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120])
-    return workspace_of(context.store, job_id, context.catalogue)
+    return save_job(context, job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120])
 
 
 @router.get("/jobs/{job_id}/hole-sets")
@@ -73,7 +71,7 @@ def compare_holes(job_id: str, context: Context) -> tuple[HoleSet, ...]:
 @router.get("/jobs/{job_id}/sheet.{form}", response_class=Response)
 def calculation_sheet(job_id: str, form: Literal["md", "pdf"], context: Context) -> Response:
     """The calculation sheet of a job."""
-    plan = make_plan(context.store.document(job_id, context.catalogue), context.catalogue)
+    plan = context.plan_of(context.store.document(job_id, context.catalogue))
     body: str | bytes = sheet_markdown(plan) if form == "md" else sheet_pdf(plan)
     kind = "text/markdown; charset=utf-8" if form == "md" else "application/pdf"
     name = f'attachment; filename="{job_id}-sheet.{form}"'

@@ -9,9 +9,11 @@ from fastapi import APIRouter, Response
 from PIL import Image
 
 from rockpin.api.context import Context
+from rockpin.api.devices import practice_only
 from rockpin.api.schemas import ScanAsk
 from rockpin.core.clearing import ClearingWay
 from rockpin.core.errors import BadInput, Fault
+from rockpin.core.evidence import ReadBy
 from rockpin.core.identify import identify
 from rockpin.core.plan import clear_hole, look_inside
 from rockpin.core.risk_map import map_risk
@@ -59,7 +61,7 @@ def ways(job_id: str, hole_id: str, context: Context) -> list[ClearingWay]:
 
 def _true_services(wall: Wall, inside: Inside) -> tuple[TrueService, ...]:
     """What the simulated detector's world hides in a wall: the same each time, and what was found there before."""
-    rng = np.random.default_rng(crc32(wall.id.encode()))
+    rng = np.random.default_rng(wall.practice_seed)
     known = tuple(
         TrueService(
             kind="copper_pipe",
@@ -82,6 +84,7 @@ def scan(wall_id: str, ask: ScanAsk, context: Context) -> list[Scan]:
     """Sweeps of an area with the simulated detector, one for each mode, with what it showed. Nothing is saved."""
     saved = context.store.wall(wall_id)
     wall, site = saved.body, context.store.site(saved.site_id).body
+    practice_only(wall, "detector")
     if not ask.area.overlaps(wall.face):
         raise BadInput([Fault("area", "lies off the wall; mark an area on it")])
     reading = identify(wall, site, context.catalogue).reading
@@ -112,7 +115,8 @@ def scan(wall_id: str, ask: ScanAsk, context: Context) -> list[Scan]:
                 proved_on_live_cable=ask.proved_on_live_cable,
                 circuits_on=ask.circuits_on,
                 finds=finds,
-                instrument="simulated detector",
+                read_by=ReadBy.STAND_IN,
+                instrument="stand-in detector",
             )
         )
     return found

@@ -2,14 +2,14 @@
 
 from fastapi import APIRouter, Request, Response
 
+from rockpin.api import changes
 from rockpin.api.context import Context
 from rockpin.api.fixture import shape_of
 from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.api.views import lean, workspace_of
 from rockpin.core.errors import BadInput, Fault, NotFound
-from rockpin.core.job import JobBody, JobDocument, Placement
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.references import job_faults, wall_faults
+from rockpin.core.job import JobBody, Placement
+from rockpin.core.plan import Plan
 from rockpin.core.shapes import build
 from rockpin.exchange import read_document, write_document
 from rockpin.store.repository import assemble
@@ -36,30 +36,18 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
 
 @router.get("/jobs/{job_id}")
 def read_job(job_id: str, context: Context) -> Workspace:
-    return workspace_of(context.store, job_id, context.catalogue)
+    return workspace_of(context, job_id)
 
 
 @router.put("/jobs/{job_id}")
 def save_job(job_id: str, save: JobSave, context: Context) -> Workspace:
-    faults = job_faults(save.job, context.catalogue)
-    if faults:
-        raise BadInput(faults)
-    for wall_id in {save.job.placement.wall_id, *(p.wall_id for p in save.job.placement.supports if p.wall_id)}:
-        context.store.wall(wall_id)
-    context.store.save(job_id, save.job, save.revision, save.summary)
-    return workspace_of(context.store, job_id, context.catalogue)
+    return changes.save_job(context, job_id, save.job, save.revision, save.summary)
 
 
 @router.put("/jobs/{job_id}/wall")
 def save_wall_of_job(job_id: str, save: WallSave, context: Context) -> Workspace:
     """Saves the wall that a job stands on, and answers with all that the screen needs: one question a change."""
-    if context.store.job(job_id).body.placement.wall_id != save.wall.id:
-        raise BadInput([Fault("wall.id", f"“{save.wall.id}” is not the wall that this job stands on")])
-    faults = wall_faults(save.wall, context.catalogue, "wall.")
-    if faults:
-        raise BadInput(faults)
-    context.store.save(save.wall.id, save.wall, save.revision, save.summary)
-    return workspace_of(context.store, job_id, context.catalogue)
+    return changes.save_wall_of_job(context, job_id, save.wall, save.revision, save.summary)
 
 
 @router.delete("/jobs/{job_id}", status_code=204)
@@ -79,13 +67,13 @@ def restore_job(job_id: str, context: Context) -> Response:
 @router.post("/jobs/{job_id}/undo")
 def undo(job_id: str, context: Context) -> Workspace:
     context.store.undo(job_id)
-    return workspace_of(context.store, job_id, context.catalogue)
+    return workspace_of(context, job_id)
 
 
 @router.post("/jobs/{job_id}/redo")
 def redo(job_id: str, context: Context) -> Workspace:
     context.store.redo(job_id)
-    return workspace_of(context.store, job_id, context.catalogue)
+    return workspace_of(context, job_id)
 
 
 @router.post("/jobs/{job_id}/trial", response_model=Plan)
@@ -93,15 +81,15 @@ def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
     """The plan for a placement that is not saved: the answer while a finger drags, without the long lists."""
     document = context.store.document(job_id, context.catalogue)
     moved = document.model_copy(update={"placement": trial.placement})
-    plan = lean(make_plan(assemble(job_id, moved, document.site, document.walls), context.catalogue))
+    plan = lean(context.plan_of(assemble(job_id, moved, document.site, document.walls)))
     return Response(plan.model_dump_json(), media_type="application/json")
 
 
 @router.get("/jobs/{job_id}/document", response_class=Response)
 def export_document(job_id: str, context: Context) -> Response:
-    """The whole job as a JSON file."""
+    """The whole job as a JSON file, with the own fixings that its plan weighs."""
     return Response(
-        write_document(context.store.document(job_id, context.catalogue)),
+        write_document(context.store.whole_document(job_id, context.shipped)),
         media_type="application/json",
         headers={"Content-Disposition": f'attachment; filename="{job_id}.rockpin.json"'},
     )
@@ -111,10 +99,14 @@ def export_document(job_id: str, context: Context) -> Response:
 async def import_document(request: Request, context: Context) -> Made:
     """A JSON job document, as a site of its own under fresh ids. Nothing is kept of a faulty one."""
     document = read_document(await request.body(), context.catalogue)
+    context.plan_of(document)
     return Made(id=context.store.add_document(document).id)
 
 
-@router.post("/plan")
-def plan_document(document: JobDocument, context: Context) -> Plan:
-    """The plan of a document, without keeping it."""
-    return make_plan(document, context.catalogue)
+@router.post(
+    "/plan",
+    openapi_extra={"requestBody": {"required": True, "content": {"application/json": {"schema": {"type": "object"}}}}},
+)
+async def plan_document(request: Request, context: Context) -> Plan:
+    """The plan of a document of any version that can be read, without keeping it."""
+    return context.plan_of(read_document(await request.body(), context.catalogue))

@@ -6,7 +6,16 @@ from fastapi.responses import JSONResponse
 from pydantic import ValidationError
 
 from rockpin.api.schemas import FaultOut, Problem
-from rockpin.core.errors import BadInput, Fault, NotFound, RockPinError, StaleWrite, fault_of, faults_of
+from rockpin.core.errors import (
+    BadInput,
+    CannotPlan,
+    Fault,
+    NotFound,
+    RockPinError,
+    StaleWrite,
+    fault_of,
+    faults_of,
+)
 
 
 def _answer(status: int, problem: Problem) -> JSONResponse:
@@ -31,6 +40,8 @@ def install(app: FastAPI) -> None:
         match error:
             case BadInput():
                 return _faulty(list(error.faults))
+            case CannotPlan():
+                return _answer(422, Problem(title=str(error), unplannable=True))
             case NotFound():
                 return _answer(404, Problem(title=str(error)))
             case StaleWrite():

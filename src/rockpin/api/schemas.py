@@ -6,6 +6,7 @@ from pydantic import Field
 
 from rockpin.core.belief_tables import BuildUp, Check, HitRow
 from rockpin.core.evidence import Finish, Place, Reading
+from rockpin.core.findings import VerdictWord
 from rockpin.core.hidden_tables import PointKind
 from rockpin.core.job import JobBody, Kit, Placement, Region, Site
 from rockpin.core.model import Day, Id, Model, Name, Note, Rect
@@ -22,11 +23,15 @@ class FaultOut(Model):
 
 
 class Problem(Model):
-    """Why something was not done: a sentence, every fault, and for a stale write the revision that stands now."""
+    """Why something was not done: a sentence, every fault, and for a stale write the revision that stands now.
+
+    ``unplannable``: the document could not be planned; nothing was saved by the question.
+    """
 
     title: str
     faults: tuple[FaultOut, ...] = ()
     current_revision: int | None = None
+    unplannable: bool = False
 
 
 class SiteNew(Model):
@@ -52,6 +57,7 @@ class WallNew(Model):
     stands: Place = Place.UNKNOWN
     finish: Finish = Finish.UNKNOWN
     built_year: int | None = Field(default=None, ge=1000, le=2200)
+    practice: bool = Field(default=False, description="what it hides is made up, for stand-in instruments to read")
 
 
 class SweepAsk(Model):
@@ -153,12 +159,12 @@ class Trial(Model):
 
 
 class JobLine(Model):
-    """A job in the list of a site."""
+    """A job in the list of a site. ``word``: of its verdict, or that no verdict can be given."""
 
     id: str
     title: str
     wall: str
-    word: str
+    word: VerdictWord | Literal["unplannable"]
     label: str
     sentence: str
 

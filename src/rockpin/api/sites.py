@@ -1,13 +1,15 @@
 """Sites and their walls."""
 
+from zlib import crc32
+
 from fastapi import APIRouter, Response
 
+from rockpin.api.changes import check_site, check_wall
 from rockpin.api.context import Context
 from rockpin.api.schemas import Made, SiteLine, SiteNew, SiteSave, WallNew, WallOut, WallSave
 from rockpin.api.views import site_line
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.job import Site
-from rockpin.core.references import wall_faults
 from rockpin.core.wall import Courses, Framing, StudRow, Wall
 from rockpin.store.repository import new_id
 
@@ -29,6 +31,7 @@ def make_site(new: SiteNew, context: Context) -> Made:
 def save_site(site_id: str, save: SiteSave, context: Context) -> SiteLine:
     if save.site.id != site_id:
         raise BadInput([Fault("site.id", f"is {save.site.id}, but the address says {site_id}")])
+    check_site(context, save.site)
     saved = context.store.save(site_id, save.site, save.revision, "site changed")
     return site_line(context, saved)
 
@@ -42,17 +45,23 @@ def remove_site(site_id: str, context: Context) -> Response:
 @router.post("/sites/{site_id}/walls", status_code=201)
 def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
     """A wall from a usual build-up, with its studs or courses where that has any; or one left to the checks."""
-    known = {"stands": new.stands, "finish": new.finish, "built_year": new.built_year}
+    name = new_id("wall")
+    known = {
+        "stands": new.stands,
+        "finish": new.finish,
+        "built_year": new.built_year,
+        "practice_seed": crc32(name.encode()) if new.practice else None,
+    }
     size = {"name": new.name, "width_mm": new.width_mm, "height_mm": new.height_mm}
     if new.build_up is None:
-        return Made(id=context.store.add_wall(site_id, Wall(id=new_id("wall"), **size, **known)).id)
+        return Made(id=context.store.add_wall(site_id, Wall(id=name, **size, **known)).id)
     start = next((row for row in context.catalogue.build_ups if row.key == new.build_up), None)
     if start is None:
         names = ", ".join(row.key for row in context.catalogue.build_ups)
         raise BadInput([Fault("build_up", f"“{new.build_up}” is no usual build-up; there are {names}")])
     unit = next((row for row in context.catalogue.units if row.key == start.unit), None)
     wall = Wall(
-        id=new_id("wall"),
+        id=name,
         **size,
         **known,
         build_up=start.layers,
@@ -85,11 +94,9 @@ def read_wall(wall_id: str, context: Context) -> WallOut:
 
 @router.put("/walls/{wall_id}")
 def save_wall(wall_id: str, save: WallSave, context: Context) -> WallOut:
-    faults = wall_faults(save.wall, context.catalogue, "wall.")
     if save.wall.id != wall_id:
-        faults.append(Fault("wall.id", f"is {save.wall.id}, but the address says {wall_id}"))
-    if faults:
-        raise BadInput(faults)
+        raise BadInput([Fault("wall.id", f"is {save.wall.id}, but the address says {wall_id}")])
+    check_wall(context, save.wall)
     saved = context.store.save(wall_id, save.wall, save.revision, save.summary)
     return WallOut(revision=saved.revision, wall=saved.body)
 

@@ -3,6 +3,8 @@
 from collections.abc import Mapping
 from typing import Any
 
+from pydantic import ValidationError
+
 from rockpin.api.context import AppContext
 from rockpin.api.schemas import (
     BitLine,
@@ -17,12 +19,13 @@ from rockpin.api.schemas import (
     WallOut,
     Workspace,
 )
+from rockpin.core.errors import RockPinError
 from rockpin.core.job import JobBody, Region, Site
-from rockpin.core.plan import Plan, make_plan
+from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import HowKnown, Refuted, Screen, Wall
-from rockpin.store import Saved, Store
+from rockpin.store import Saved
 
 _REGIONS = {
     Region.BRITAIN: "Britain",
@@ -109,15 +112,21 @@ def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
 
 
 def _job_line(context: AppContext, saved: Saved[JobBody], walls: dict[str, Wall]) -> JobLine:
-    verdict = context.verdict_of(context.store.document(saved.id, context.catalogue))
-    return JobLine(
+    wall = walls.get(saved.body.placement.wall_id)
+    line = JobLine(
         id=saved.id,
         title=saved.body.title,
-        wall=walls[saved.body.placement.wall_id].name,
-        word=verdict.word,
-        label=verdict.label,
-        sentence=verdict.sentence,
+        wall=wall.name if wall else "no wall",
+        word="unplannable",
+        label="Cannot be planned",
+        sentence="Open it to take the last change back, or to save its document.",
     )
+    try:
+        verdict = context.verdict_of(context.store.document(saved.id, context.catalogue))
+    except (RockPinError, ValidationError):
+        # one faulty job stands alone: the others are listed all the same
+        return line
+    return line.model_copy(update={"word": verdict.word, "label": verdict.label, "sentence": verdict.sentence})
 
 
 def site_line(context: AppContext, saved: Saved[Site]) -> SiteLine:
@@ -132,8 +141,9 @@ def site_line(context: AppContext, saved: Saved[Site]) -> SiteLine:
     )
 
 
-def workspace_of(store: Store, job_id: str, catalogue: Catalogue) -> Workspace:
-    """The screen of one job: the documents with their revisions, and the plan made from them."""
+def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None) -> Workspace:
+    """The screen of one job: the documents with their revisions, and the plan made from them, or made already."""
+    store, catalogue = context.store, context.catalogue
     job = store.job(job_id)
     site = store.site(job.site_id)
     wall = store.wall(job.body.placement.wall_id)
@@ -145,7 +155,7 @@ def workspace_of(store: Store, job_id: str, catalogue: Catalogue) -> Workspace:
         site=site.body,
         site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in store.walls(site.id)),
         wall=WallOut(revision=wall.revision, wall=wall.body),
-        plan=make_plan(store.document(job_id, catalogue), catalogue),
+        plan=plan or context.plan_of(store.document(job_id, catalogue)),
         undo=undo,
         redo=redo,
     )

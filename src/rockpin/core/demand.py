@@ -43,13 +43,15 @@ class BoundDemand(Model):
 class HoleDemand(Model):
     """What a hole must bear: the cases that no other case exceeds in both pull-out and shear.
 
-    No method's use falls where pull-out or shear grows, so these cases alone decide.
+    No method's use falls where pull-out or shear grows, so these cases alone decide. ``no_lever_case``: one in which
+    nothing would hold the plate, however strong; None where its holes have a lever in every case.
     """
 
     hole_id: str
     cases: tuple[CaseDemand, ...]
     bounds: tuple[BoundDemand, ...] = ()
     edge_compression_n: float = 0.0
+    no_lever_case: str | None = None
 
     @property
     def tension_n(self) -> float:
@@ -69,7 +71,7 @@ class CaseRow(NamedTuple):
 
 @dataclass(frozen=True)
 class DemandTable:
-    """Forces [N] on all holes in all cases, arrays of shape (rows, holes)."""
+    """Forces [N] on all holes in all cases, arrays of shape (rows, holes); no lever: the forces there mean nothing."""
 
     hole_ids: tuple[str, ...]
     rows: tuple[CaseRow, ...]
@@ -77,6 +79,7 @@ class DemandTable:
     shear_x_n: Rows
     shear_y_n: Rows
     compression_n: Rows
+    no_lever: NDArray[np.bool_]
 
     def case(self, row: int, hole_id: str) -> CaseDemand:
         """What one row puts on one hole."""
@@ -271,21 +274,27 @@ class _Collected:
         self.column = {hole_id: number for number, hole_id in enumerate(hole_ids)}
         self.rows: list[CaseRow] = []
         self.blocks: list[Rows] = []
+        self.stuck: list[NDArray[np.bool_]] = []
 
     def add(self, rows: Sequence[CaseRow], parts: Sequence[_Part]) -> None:
         block = np.zeros((4, len(rows), len(self.column)))
+        stuck = np.zeros((len(rows), len(self.column)), dtype=bool)
         for part in parts:
             at = [self.column[hole_id] for hole_id in part.hole_ids]
             found = part.found
             for layer, values in enumerate((found.tension_n, found.shear_x_n, found.shear_y_n)):
                 block[layer][:, at] = values
             block[3][:, at] = found.compression_n[:, None]
+            stuck[:, at] = found.no_lever[:, None]
         self.rows += rows
         self.blocks.append(block)
+        self.stuck.append(stuck)
 
     def table(self) -> DemandTable:
         whole = np.concatenate(self.blocks, axis=1) if self.blocks else np.zeros((4, 0, len(self.column)))
-        return DemandTable(tuple(self.column), tuple(self.rows), *whole)
+        stuck = np.concatenate(self.stuck) if self.stuck else np.zeros((0, len(self.column)), dtype=bool)
+        tension, shear_x, shear_y, compression = whole
+        return DemandTable(tuple(self.column), tuple(self.rows), tension, shear_x, shear_y, compression, stuck)
 
 
 def _front(tension: Rows, shear: Rows) -> list[int]:
@@ -304,10 +313,12 @@ def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
     holes: dict[str, HoleDemand] = {}
     for column, hole_id in enumerate(table.hole_ids):
         kept: list[int] = []
-        for group in (np.flatnonzero(lasting), np.flatnonzero(~lasting)):
+        stuck = table.no_lever[:, column]
+        held = ~stuck
+        for group in (np.flatnonzero(lasting & held), np.flatnonzero(~lasting & held)):
             if len(group):
                 kept += [int(group[row]) for row in _front(table.tension_n[group, column], shear[group, column])]
-        if not kept:
+        if not kept and not stuck.any():
             continue
         holes[hole_id] = HoleDemand(
             hole_id=hole_id,
@@ -315,12 +326,13 @@ def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
             bounds=tuple(
                 BoundDemand(
                     stiff_ratio=float(ratio),
-                    tension_n=float(table.tension_n[ratios == ratio, column].max()),
-                    shear_n=float(shear[ratios == ratio, column].max()),
+                    tension_n=float(table.tension_n[held & (ratios == ratio), column].max()),
+                    shear_n=float(shear[held & (ratios == ratio), column].max()),
                 )
-                for ratio in sorted(set(ratios.tolist()), reverse=True)
+                for ratio in sorted(set(ratios[held].tolist()), reverse=True)
             ),
             edge_compression_n=float(table.compression_n[:, column].max()),
+            no_lever_case=table.rows[int(stuck.argmax())].case.label if stuck.any() else None,
         )
     return holes
 

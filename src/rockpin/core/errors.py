@@ -57,6 +57,10 @@ class BadInput(RockPinError):
         super().__init__("\n".join(str(fault) for fault in faults))
 
 
+class CannotPlan(RockPinError):
+    """A document from which no plan can be made, by a fault of ours; it stays as it is and can be saved as a file."""
+
+
 class NotFound(RockPinError):
     """The thing asked for does not exist here (any more)."""
 

@@ -163,6 +163,13 @@ class Hit(Model):
     day: Day | None = None
 
 
+class ReadBy(StrEnum):
+    """What a reading was taken with: a hand or an instrument at the wall, or a stand-in that knows no real wall."""
+
+    INSTRUMENT = "instrument"
+    STAND_IN = "stand_in"
+
+
 class Reading(Model):
     """One reading of a wall scanner. Density, metal and live are shares of full scale, -0.5 to 1.5."""
 
@@ -179,6 +186,7 @@ class Trace(Model):
     y_mm: WallCoordinate
     readings: tuple[Reading, ...] = Field(min_length=1, max_length=4000)
     struck: tuple[Id, ...] = ()
+    read_by: ReadBy = ReadBy.INSTRUMENT
     day: Day | None = None
     note: Note = ""
 

@@ -17,9 +17,6 @@ from rockpin.core.model import Model, Rect
 Rows = NDArray[np.float64]
 """One row a set of forces."""
 
-NO_LEVER_N = 1e9
-"""Stands for a pull-out without bound: the plate has no lever left between its holes and its bearing."""
-
 
 class Force(NamedTuple):
     """A force [N] at a place [mm]: x to the right, y up, z off the wall. ``spread_mm``: over how much width."""
@@ -66,20 +63,29 @@ class HoleForces(Model):
 
 
 class GroupResult(Model):
-    """The forces in a group, the compression at the plate's edge [N], and directions that nothing bears in."""
+    """The forces in a group, the compression at the plate's edge [N], and directions that nothing bears in.
+
+    ``no_lever``: nothing would hold the plate, and the forces mean nothing.
+    """
 
     holes: dict[str, HoleForces]
     compression_n: float
+    no_lever: bool
     missing: tuple[str, ...]
 
 
 class GroupRows(NamedTuple):
-    """Forces [N] in a group for many sets of forces: arrays of shape (rows, holes), the edge's compression (rows)."""
+    """Forces [N] in a group for many sets of forces: arrays of shape (rows, holes), the edge's compression (rows).
+
+    ``no_lever``: rows in which no pull-out, however great, would hold the plate, since its holes lie on the edge that
+    it turns about; the forces of such a row mean nothing.
+    """
 
     tension_n: Rows
     shear_x_n: Rows
     shear_y_n: Rows
     compression_n: Rows
+    no_lever: NDArray[np.bool_]
     missing: tuple[str, ...]
 
 
@@ -150,8 +156,8 @@ def _bend(
     flexible: bool,
     bearing_mpa: float,
     inset_min_mm: float,
-) -> tuple[Rows, Rows]:
-    """Pull-out [N] on each hole from a pull and a moment about one axis, and the compression at the edge [N].
+) -> tuple[Rows, Rows, NDArray[np.bool_]]:
+    """Pull-out [N] on each hole from a pull and a moment about one axis, the compression at the edge [N], no lever.
 
     ``places``: the holes along the lever; ``moment`` [N·mm] about their stiffness centroid, positive where it lifts
     the high side; ``span_mm``: where the plate ends, low and high. As long as the plate keeps off the wall,
@@ -172,7 +178,7 @@ def _bend(
     even = pull[:, None] * stiff / total
     tension, compression = even.copy(), np.zeros(len(pull))
     least = np.maximum(inset_min_mm, (p.min(axis=1) - low) / 2) if flexible else np.full(len(pull), float(inset_min_mm))
-    inset = least.copy()
+    inset, stuck = least.copy(), np.zeros(len(pull), dtype=bool)
     at = np.flatnonzero(moment >= 1e-9)
     for _ in range(60):
         if not len(at):
@@ -187,15 +193,16 @@ def _bend(
         turning = moment[at] + pull[at] * (centroid[at] - edge)
         bearing = turning[:, None] * stiff * levers / np.where(resist < 1e-6, 1.0, resist)[:, None]
         found = np.where(off_wall[:, None], even[at] + gradient[:, None] * stiff * arms[at], bearing)
-        found[no_lever] = NO_LEVER_N
+        found[no_lever] = even[at][no_lever]
+        stuck[at] = no_lever
         tension[at] = found
         pressed = np.maximum(0.0, found.sum(axis=1) - pull[at])
-        compression[at] = np.where(off_wall, 0.0, np.where(no_lever, NO_LEVER_N, pressed))
+        compression[at] = np.where(off_wall | no_lever, 0.0, pressed)
         wanted = np.maximum(least[at], 2 * found.sum(axis=1) / (bearing_length_mm * bearing_mpa) / 3)
         going = ~off_wall & ~no_lever & (wanted - inset[at] >= 1e-3)
         at = at[going]
         inset[at] = wanted[going]
-    return tension, compression
+    return tension, compression, stuck
 
 
 def solve_rows(
@@ -216,7 +223,7 @@ def solve_rows(
     in_plane = np.column_stack([px, py, torsion - py * cx + px * cy])
     shear_x, shear_y, missing = _in_plane(holes, xs - cx, ys - cy, in_plane)
     area, soft = plate.area, plate.flexible
-    up, low_edge = _bend(
+    up, low_edge, up_stuck = _bend(
         stiff,
         ys,
         tip - pz * cy,
@@ -227,7 +234,7 @@ def solve_rows(
         bearing_mpa,
         inset_min_mm,
     )
-    side, side_edge = _bend(
+    side, side_edge, side_stuck = _bend(
         stiff,
         xs,
         swing - pz * cx,
@@ -239,7 +246,7 @@ def solve_rows(
         inset_min_mm,
     )
     tension = np.maximum(0.0, up + side - pz[:, None] * stiff / total)
-    return GroupRows(tension, shear_x, shear_y, np.maximum(low_edge, side_edge), missing)
+    return GroupRows(tension, shear_x, shear_y, np.maximum(low_edge, side_edge), up_stuck | side_stuck, missing)
 
 
 def solve_group(
@@ -261,5 +268,6 @@ def solve_group(
             for i, hole in enumerate(holes)
         },
         compression_n=float(rows.compression_n[0]),
+        no_lever=bool(rows.no_lever[0]),
         missing=rows.missing,
     )

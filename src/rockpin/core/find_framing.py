@@ -18,7 +18,7 @@ from rockpin.core.quantities import UnitSystem, show_length, show_share
 from rockpin.core.reading import WallReading
 from rockpin.core.tables import Catalogue
 from rockpin.core.traces import Peak, find_in, hits_of
-from rockpin.core.wall import HowKnown, MemberKind, Wall
+from rockpin.core.wall import FOUND_STUD, HowKnown, MemberKind, Wall
 
 
 class PitchReading(Model):
@@ -109,7 +109,7 @@ def _member(
     heads = [one.rect.top_mm for one in wall.openings if one.x_mm < left and left + width < one.rect.right_mm]
     foot_mm = max(heads, default=0.0)
     return MemberReading(
-        id=f"found-{number}",
+        id=f"{FOUND_STUD}{number}",
         kind=MemberKind.STUD,
         rect=Rect(x_mm=left, y_mm=foot_mm, width_mm=width, height_mm=max(1.0, wall.height_mm - foot_mm)),
         sigma_mm=fit.sigma_mm,
@@ -186,6 +186,20 @@ def _stated_again(
     return again
 
 
+Shared = list[tuple[MemberReading, list[Located]]]
+
+
+def _named_apart(shared: Shared) -> Shared:
+    """Studs that only hits make, numbered from the left over all ways in which they were found."""
+    found = [index for index, (member, _) in enumerate(shared) if member.id.startswith(FOUND_STUD)]
+    found.sort(key=lambda index: shared[index][0].rect.centre_x_mm)
+    named = list(shared)
+    for number, index in enumerate(found, 1):
+        member, mine = shared[index]
+        named[index] = (member.model_copy(update={"id": f"{FOUND_STUD}{number}"}), mine)
+    return named
+
+
 def _contradictions(
     shared: Sequence[tuple[MemberReading, list[Located]]],
     hits: Sequence[Located],
@@ -242,6 +256,7 @@ def read_framing(
         near = [hit for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)]
         shared = _stated_again(stated, near, wall, catalogue)
         shared += _fitted(wall, sorted([*row, *beside]), [hit for hit in hits if hit not in near], stud_mm, catalogue)
+    shared = _named_apart(shared)
     owner = {hit.id: member.id for member, mine in shared for hit in mine}
     return FramingReading(
         members=tuple(member for member, _ in shared),

@@ -49,6 +49,12 @@ class FixingBase(Row):
     carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
     over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
 
+    @property
+    def screw_keys(self) -> tuple[Id, ...]:
+        """The screws of the catalogue that go with it: its ``screw``, or the ``screws`` of its range."""
+        one, several = getattr(self, "screw", None), getattr(self, "screws", ())
+        return (one,) if one else tuple(several)
+
 
 class Rating(Model):
     """Working tension and shear [N]."""

@@ -7,10 +7,11 @@ from collections import Counter
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
+from math import inf
 from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess, assess_all
-from rockpin.core.capacity.common import refuse, refused
+from rockpin.core.capacity.common import PLAINLY_TOO_WEAK, refuse, refused
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.framing import BehindKind
 from rockpin.core.job import Kit, Wish
@@ -217,9 +218,13 @@ def _nearest_miss(choice: HoleChoice) -> str:
     codes = {refusal.code for one in choice.refused for refusal in one.refusals}
     if {"not-in-wood", "in-the-stud"} <= codes:
         return "It may be a stud or not. Push a pin in here, where the fixture covers it, and put in what it met."
-    weak = [one for one in choice.refused if one.use > 0]
+    if "no-lever" in codes:
+        return "Use a hole farther from the plate's lower edge, a taller plate, or a second hole below or beside it."
+    weak = [one for one in choice.refused if 0 < one.use < inf]
     if weak:
         best = min(weak, key=lambda one: one.use)
+        if best.use >= PLAINLY_TOO_WEAK:
+            return "Nothing comes near: take the load off it, or hang it on framing or masonry."
         return f"The nearest is {best.label}, used {best.use:.2f} times over."
     return "Move the fixture, use another hole of it, or put a backing board on the framing first."
 

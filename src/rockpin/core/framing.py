@@ -10,7 +10,7 @@ from pydantic import Field
 from rockpin.core.model import Model, Rect
 from rockpin.core.reading import Family, WallReading
 from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Courses, HowKnown, Member, MemberKind, Wall
+from rockpin.core.wall import ROW_STUD, Courses, HowKnown, Member, MemberKind, Wall, row_stud_id
 
 
 class BehindKind(StrEnum):
@@ -40,6 +40,7 @@ class MemberReading(Model):
     high_mm: float
     exists: float = 1.0
     double: bool = False
+    in_row: bool = Field(default=False, description="one of the stated row, by whose id a pin confirms it")
     density_from_mm: int = Field(default=0, exclude=True)
     density: tuple[float, ...] = Field(default=(), exclude=True, repr=False)
 
@@ -52,14 +53,14 @@ class Behind(Model):
     """What stands behind one spot.
 
     ``solid_wood``: chance that the least wood stands on each side of a screw's axis. ``clear_mm``: distance to the
-    nearest member that is sure at the catalogue's level; negative inside it. ``unit_end_mm``: to the nearer end
-    of the brick.
+    nearest member that is sure at the catalogue's level, negative inside it, None where none is near.
+    ``unit_end_mm``: to the nearer end of the brick.
     """
 
     kind: BehindKind
     member: MemberReading | None
     solid_wood: float
-    clear_mm: float
+    clear_mm: float | None
     unit_end_mm: float | None
     joints_known: bool
 
@@ -79,12 +80,12 @@ def members_of(wall: Wall, catalogue: Catalogue) -> tuple[MemberReading, ...]:
         while centre <= wall.width_mm:
             members.append(
                 Member(
-                    id=f"stud-{number}",
+                    id=row_stud_id(number),
                     x_mm=centre - row.stud_width_mm / 2,
                     y_mm=0,
                     width_mm=row.stud_width_mm,
                     height_mm=wall.height_mm,
-                    known=HowKnown.PINNED if number in row.pinned else row.known,
+                    known=HowKnown.PINNED if row_stud_id(number) in row.pinned else row.known,
                 )
             )
             number += 1
@@ -105,6 +106,7 @@ def _as_stated(member: Member, sigma_mm: float) -> MemberReading:
         known=member.known,
         low_mm=middle - BAND_SIGMAS * sigma_mm,
         high_mm=middle + BAND_SIGMAS * sigma_mm,
+        in_row=member.id.startswith(ROW_STUD),
     )
 
 
@@ -143,14 +145,10 @@ def _quantile(sure: float) -> float:
     return NormalDist().inv_cdf(sure)
 
 
-def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, sure: float) -> float:
+def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, sure: float) -> float | None:
     """Distance [mm] to the nearest member, less the part of its spread that makes it as sure as asked."""
     quantile = _quantile(sure)
-    nearest = float("inf")
-    for member in members:
-        distance = member.rect.distance_to(x_mm, y_mm)
-        nearest = min(nearest, distance - quantile * member.sigma_mm)
-    return min(nearest, 1e6)
+    return min((one.rect.distance_to(x_mm, y_mm) - quantile * one.sigma_mm for one in members), default=None)
 
 
 def _brick_at(courses: Courses, x_mm: float, y_mm: float) -> tuple[BehindKind, float]:

@@ -1,5 +1,7 @@
 """Everything about one hole, put together for the screen, the card and the record."""
 
+from math import isfinite
+
 from rockpin.core.capacity.common import WorkLine
 from rockpin.core.demand import HoleDemand
 from rockpin.core.drawing import Cut, behind_text, draw_cut
@@ -19,11 +21,11 @@ from rockpin.core.tables import Catalogue
 
 
 class RefusedFixing(Model):
-    """A fixing that does not go here, and every reason why."""
+    """A fixing that does not go here, and every reason why. ``use``: None where it came to no figure."""
 
     fixing: str
     label: str
-    use: float
+    use: float | None
     reasons: tuple[str, ...]
 
 
@@ -84,7 +86,7 @@ class Working(Model):
 
 
 class HolePlan(Model):
-    """Everything about one hole."""
+    """Everything about one hole. The demand is None where nothing would hold the plate, however strong."""
 
     id: str
     number: int
@@ -98,8 +100,8 @@ class HolePlan(Model):
     diameter_mm: float
     behind: Behind
     behind_text: str
-    demand_tension_n: float
-    demand_shear_n: float
+    demand_tension_n: float | None
+    demand_shear_n: float | None
     candidates: tuple[CandidateFixing, ...]
     refused: tuple[RefusedFixing, ...]
     chosen: str | None
@@ -220,14 +222,14 @@ def hole_plan(
         diameter_mm=hole.diameter_mm,
         behind=behind,
         behind_text=text,
-        demand_tension_n=spot.demand.tension_n,
-        demand_shear_n=spot.demand.shear_n,
+        demand_tension_n=spot.demand.tension_n if spot.demand.no_lever_case is None else None,
+        demand_shear_n=spot.demand.shear_n if spot.demand.no_lever_case is None else None,
         candidates=_candidates(choice, spot, kit, catalogue),
         refused=tuple(
             RefusedFixing(
                 fixing=one.fixing,
                 label=one.label,
-                use=one.use,
+                use=one.use if one.mode and isfinite(one.use) else None,
                 reasons=tuple(refusal.sentence for refusal in one.refusals),
             )
             for one in choice.refused

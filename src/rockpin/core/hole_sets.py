@@ -98,11 +98,12 @@ def hole_sets(job: JobDocument, catalogue: Catalogue) -> tuple[HoleSet, ...]:
         made = make_plan(job.model_copy(update={"fixture": fixture, "choices": choices}), catalogue)
         uses = [hole.working.use if hole.working else None for hole in made.holes]
         use = None if None in uses else max((one for one in uses if one is not None), default=None)
-        tension = max((hole.demand_tension_n for hole in made.holes), default=0.0)
+        pulls = [hole.demand_tension_n for hole in made.holes]
+        tension = None if None in pulls else max((one for one in pulls if one is not None), default=0.0)
         now = label == "as now"
         base = tension if now else base
         against = ""
-        if not now and base:
+        if not now and base and tension is not None:
             change = 100 * (tension / base - 1)
             against = f", {abs(change):.0f} % {'more' if change > 0 else 'less'} than now" if abs(change) >= 1 else ""
         count = "1 hole" if len(holes) == 1 else f"{len(holes)} holes"
@@ -113,9 +114,11 @@ def hole_sets(job: JobDocument, catalogue: Catalogue) -> tuple[HoleSet, ...]:
                 hole_ids=tuple(sorted(holes)),
                 now=now,
                 use=use,
-                tension_text=show_force(tension, units, demand=True),
+                tension_text="no lever" if tension is None else show_force(tension, units, demand=True),
                 word=made.verdict.word,
-                sentence=f"{count}: pull-out up to {show_force(tension, units, demand=True)}{against}; {holds}.",
+                sentence=f"{count}: the holes lie on the edge that the plate turns about; nothing holds it there."
+                if tension is None
+                else f"{count}: pull-out up to {show_force(tension, units, demand=True)}{against}; {holds}.",
             )
         )
     return tuple(found)

@@ -5,13 +5,15 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from rockpin.core.evidence import ReadBy
+from rockpin.core.fixing_rows import Fixing
 from rockpin.core.fixture import Fixture
 from rockpin.core.model import Day, Id, Model, Name, NonNegativeMm, Note, PositiveMm, WallCoordinate, duplicated
 from rockpin.core.packet import Packet
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.wall import Wall
 
-SCHEMA_VERSION = 1
+SCHEMA_VERSION = 2
 
 
 class Region(StrEnum):
@@ -139,6 +141,7 @@ class PullTest(Model):
     day: Day | None = None
     load_n: float = Field(gt=0, le=100_000)
     ended: PullEnd
+    read_by: ReadBy = ReadBy.INSTRUMENT
     note: Note = ""
 
 
@@ -165,6 +168,9 @@ class JobBody(Model):
     choices: tuple[Choice, ...] = ()
     kit: Kit = Kit()
     packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
+    own_fixings: tuple[Fixing, ...] = Field(
+        default=(), max_length=1000, description="rows that the catalogue lacks or has otherwise; they count here"
+    )
     records: tuple[HoleRecord, ...] = ()
     pull_tests: tuple[PullTest, ...] = Field(default=(), max_length=200)
     note: Note = ""
@@ -191,7 +197,7 @@ class JobBody(Model):
 class JobDocument(JobBody):
     """A whole job: the site, its walls and the job itself. What is exported, imported and planned."""
 
-    schema_version: Literal[1] = 1
+    schema_version: Literal[2] = 2
     id: Id
     site: Site
     walls: tuple[Wall, ...] = Field(min_length=1, max_length=12)
@@ -208,6 +214,15 @@ class JobDocument(JobBody):
                     f"placement: there is no wall {wall_id} in this document; its walls are {', '.join(sorted(known))}"
                 )
         return self
+
+    def counted(self) -> "JobDocument":
+        """The document with the readings that count: those of stand-ins do so on practice walls alone."""
+        pulls = self.pull_tests
+        if not self.wall.is_practice:
+            pulls = tuple(one for one in pulls if one.read_by is not ReadBy.STAND_IN)
+        if len(pulls) == len(self.pull_tests) and not any(wall.uncounted for wall in self.walls):
+            return self
+        return self.model_copy(update={"walls": tuple(wall.counted for wall in self.walls), "pull_tests": pulls})
 
     @property
     def wall(self) -> Wall:

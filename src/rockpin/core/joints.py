@@ -1,6 +1,7 @@
 """The other interface: brackets on a backing board or in a channel, checked like holes in a wall of their own."""
 
 from collections.abc import Sequence
+from math import isfinite
 from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess
@@ -33,7 +34,7 @@ class JointPlan(Model):
     into: str
     fixing_label: str | None
     screw_text: str | None
-    use: float
+    use: float | None
     governs: str
     case: str
     sentence: str
@@ -191,6 +192,17 @@ def check_joints(job: JobDocument, demand: Demand, catalogue: Catalogue) -> tupl
         link, needs = job.fixture.carriers[hole.support], demand.joints.get(hole.id)
         if needs is None:
             continue
+        if needs.no_lever_case is not None:
+            findings.append(
+                _weak(
+                    hole,
+                    f"{hole.support_label}: when {needs.no_lever_case}, nothing would hold it, since its holes lie on "
+                    "the edge that it turns about.",
+                    "Use a bracket whose holes lie farther from its edge, or more of them.",
+                )
+            )
+            plans.append(_plan(hole, link.kind.replace("_", " "), None, None, None, "", "", "no lever"))
+            continue
         pulls = (
             f"pull-out {show_force(needs.tension_n, units, demand=True)}, "
             f"shear {show_force(needs.shear_n, units, demand=True)}"
@@ -212,7 +224,8 @@ def check_joints(job: JobDocument, demand: Demand, catalogue: Catalogue) -> tupl
             plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
             continue
         if best is None:
-            nearest = min((one for one in tried if one.use), key=lambda one: one.use, default=tried[0])
+            nearest = min((one for one in tried if one.mode), key=lambda one: one.use, default=tried[0])
+            known = nearest.use if nearest.mode and isfinite(nearest.use) else None
             sentence = (
                 f"{hole.support_label}: no screw holds it to {show_length(link.thickness_mm, units)} of backing board "
                 f"({pulls}). {_in_wood(nearest.label)}: {nearest.refusals[0].sentence}"
@@ -222,10 +235,10 @@ def check_joints(job: JobDocument, demand: Demand, catalogue: Catalogue) -> tupl
                     hole,
                     sentence,
                     "Take a thicker board, a bracket with larger holes, or more of them.",
-                    use=nearest.use,
+                    **({} if known is None else {"use": known}),
                 )
             )
-            plans.append(_plan(hole, "backing board", None, None, nearest.use, "", "", pulls))
+            plans.append(_plan(hole, "backing board", None, None, known, "", "", pulls))
             continue
         screw = best.screw.text if best.screw else None
         plans.append(
@@ -243,12 +256,13 @@ def _plan(
     into: str,
     label: str | None,
     screw: str | None,
-    use: float,
+    use: float | None,
     governs: str,
     case: str,
     pulls: str,
 ) -> JointPlan:
-    with_what = f"{label}{f' {screw}' if screw else ''}, used to {show_use(use)}" if label else "nothing holds"
+    name = f"{label} {screw}" if screw else label
+    with_what = f"{name}, used to {show_use(use)}" if name and use is not None else "nothing holds"
     return JointPlan(
         hole_id=hole.id,
         number=hole.number,

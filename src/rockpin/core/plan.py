@@ -52,7 +52,7 @@ from rockpin.core.setout import (
 from rockpin.core.spot import PlacedHole, Spot
 from rockpin.core.surroundings import NOMINAL_SCREW_MM, others_of, spots_of
 from rockpin.core.tables import Catalogue, Duty
-from rockpin.core.wall_findings import is_planned, wall_findings
+from rockpin.core.wall_findings import is_planned, reading_findings, wall_findings
 
 
 class StagePlan(Model):
@@ -95,6 +95,7 @@ class Plan(Model):
     site: str
     wall_id: str
     wall: str
+    practice: bool
     units: UnitSystem
     verdict: Verdict
     stages: tuple[StagePlan, ...]
@@ -200,8 +201,9 @@ class Inside(NamedTuple):
 def look_inside(job: JobDocument, catalogue: Catalogue) -> Inside:
     """The rooms that ask the wall alone. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
+    job = job.counted()
     wall, site = job.wall, job.site
-    catalogue = with_packets(catalogue.in_words_of(site.region), job.packets)
+    catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job.packets)
     identified = identify(wall, site, catalogue)
     framing = read_framing(wall, identified.reading, site.region, site.units, catalogue)
     return Inside(
@@ -211,6 +213,7 @@ def look_inside(job: JobDocument, catalogue: Catalogue) -> Inside:
 
 def work_out(job: JobDocument, catalogue: Catalogue) -> Worked:
     """Every room in its order. Raises BadInput where the document names what the catalogue does not have."""
+    job = job.counted()
     wall, units = job.wall, job.site.units
     catalogue, identified, framing, hidden = look_inside(job, catalogue)
     reading, members = identified.reading, framing.members
@@ -266,10 +269,10 @@ def _deciding(done: Worked) -> tuple[DecidingCase, ...]:
     holes: dict[str, list[int]] = {}
     lasts: dict[str, Duration] = {}
     for spot, choice in zip(done.spots, done.choices, strict=False):
-        if choice.chosen and choice.chosen.case:
+        if choice.chosen and choice.chosen.case and choice.chosen.duration:
             holes.setdefault(choice.chosen.case, []).append(spot.hole.number)
-        for case in spot.demand.cases:
-            lasts[case.label] = case.duration
+            # the case that decides need not be among those that are worst for the hole alone: a group has its own
+            lasts[choice.chosen.case] = choice.chosen.duration
     return tuple(
         DecidingCase(label=label, lasts=_LASTS[lasts[label]], holes=tuple(numbers)) for label, numbers in holes.items()
     )
@@ -286,6 +289,8 @@ def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
 def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
     done = work_out(job, catalogue)
+    stand_ins = reading_findings(job)
+    job = job.counted()
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.holes
     reading, choices = identified.reading, done.choices
@@ -293,7 +298,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     numbers = {hole.id: hole.number for hole in holes}
     duty = catalogue.duty_by_key[job.fixture.duty]
 
-    findings = hidden_findings(wall)
+    findings = stand_ins + hidden_findings(wall)
     findings += fixture_findings(job, done.demand, duty)
     joints, joint_findings = check_joints(job, done.demand, catalogue)
     findings += joint_findings
@@ -324,6 +329,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         site=job.site.name,
         wall_id=wall.id,
         wall=wall.name,
+        practice=wall.is_practice,
         units=units,
         verdict=verdict_of(
             findings,

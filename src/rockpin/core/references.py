@@ -1,10 +1,11 @@
 """Whether a document names only what the catalogue has: every unknown key is found at once, with its path."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 
 from rockpin.core.belief_tables import CheckForm
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.evidence import Evidence
+from rockpin.core.fixing_rows import AnyFixing
 from rockpin.core.job import JobBody, JobDocument, Kit
 from rockpin.core.packet_rows import packet_faults, packet_key
 from rockpin.core.tables import Catalogue
@@ -62,8 +63,25 @@ def kit_faults(kit: Kit, catalogue: Catalogue, path: str = "") -> list[Fault]:
     return faults
 
 
+def _row_faults(rows: Sequence[AnyFixing], catalogue: Catalogue) -> list[Fault]:
+    """Screws and tools that own rows name and the catalogue does not have, and keys that stand twice."""
+    faults: list[Fault] = []
+    for i, row in enumerate(rows):
+        for screw in row.screw_keys:
+            faults += _unknown(f"own_fixings.{i}.screw", screw, catalogue.screw_by_key, "screw")
+        for tool in row.tools:
+            faults += _unknown(f"own_fixings.{i}.tools", tool, catalogue.tool_by_key, "tool")
+    keys = [row.key for row in rows]
+    if len(keys) != len(set(keys)):
+        faults.append(Fault("own_fixings", f"the key {max(keys, key=keys.count)} stands twice; give each its own"))
+    return faults
+
+
 def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
+    if faults := _row_faults(job.own_fixings, catalogue):
+        return faults
+    catalogue = catalogue.with_fixings(job.own_fixings)
     faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}
     holes |= {hole.id for link in job.fixture.links for hole in link.holes}

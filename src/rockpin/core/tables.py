@@ -12,7 +12,7 @@ from pydantic import Field, model_validator
 
 from rockpin.core.belief_tables import BeliefTables, BuildUp, Check
 from rockpin.core.figures import Figures
-from rockpin.core.fixing_rows import AnyFixing, BoardAnchor, Fixing, MasonryPlug, Screw, SteelScrew, WoodFastener
+from rockpin.core.fixing_rows import AnyFixing, Fixing, Screw
 from rockpin.core.hidden_tables import PointKind, Run, ServiceKind, Way, ZoneSchool
 from rockpin.core.job import Region, Wish
 from rockpin.core.model import Model, Name
@@ -177,10 +177,7 @@ class Catalogue(Model):
             if row.material not in self.material_by_key:
                 raise ValueError(f"dust: unknown material {row.material}")
         for fixing in self.fixings:
-            wanted = fixing.screws if isinstance(fixing, MasonryPlug) else ()
-            if isinstance(fixing, BoardAnchor | WoodFastener | SteelScrew):
-                wanted = (fixing.screw,)
-            for screw in wanted:
+            for screw in fixing.screw_keys:
                 if screw not in self.screw_by_key:
                     raise ValueError(f"fixings: {fixing.key} names the unknown screw {screw}")
             if unknown := set(fixing.tools) - self.tool_by_key.keys():
@@ -261,6 +258,8 @@ class Catalogue(Model):
 
     def with_fixings(self, more: Sequence[AnyFixing]) -> "Catalogue":
         """This catalogue with more fixings; one of a key that is there already takes its place."""
+        if not more:
+            return self
         fields = {name: getattr(self, name) for name in type(self).model_fields}
         rows = {row.key: row for row in self.fixings} | {row.key: row for row in more}
         return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values())})

@@ -10,7 +10,7 @@ from typing import Self
 from pydantic import Field, model_validator
 from shapely import Polygon
 
-from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HowStated, Place, Trace
+from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HowStated, Place, ReadBy, Trace
 from rockpin.core.model import (
     Day,
     Id,
@@ -110,7 +110,16 @@ class StudRow(Model):
     pitch_mm: float = Field(ge=150, le=1_500)
     stud_width_mm: float = Field(ge=20, le=200)
     known: HowKnown = HowKnown.PREDICTED
-    pinned: tuple[int, ...] = Field(default=(), description="numbers, from 0, of studs confirmed with a pin")
+    pinned: tuple[Id, ...] = Field(default=(), description="ids of its studs that were confirmed with a pin")
+
+
+ROW_STUD = "row-stud-"
+FOUND_STUD = "found-stud-"
+
+
+def row_stud_id(number: int) -> str:
+    """The id of a stud of a regular row, counted from 0 at its first centre; it stays whatever stands beside it."""
+    return f"{ROW_STUD}{number}"
 
 
 class Framing(Model):
@@ -119,6 +128,15 @@ class Framing(Model):
     species: Id = "spruce"
     row: StudRow | None = None
     members: tuple[Member, ...] = ()
+
+    @model_validator(mode="after")
+    def _names_apart(self) -> Self:
+        for member in self.members:
+            if member.id.startswith((ROW_STUD, FOUND_STUD)):
+                raise ValueError(
+                    f"members: the id {member.id} is kept for studs of a row or of hits; give it another name"
+                )
+        return self
 
 
 class Opening(Model):
@@ -194,6 +212,7 @@ class Scan(Model):
     proved_on_live_cable: bool = False
     circuits_on: bool = False
     finds: tuple[Find, ...] = ()
+    read_by: ReadBy = ReadBy.INSTRUMENT
     instrument: Note = ""
     note: Note = ""
 
@@ -236,6 +255,9 @@ class Wall(Model):
     stands: Place = Field(default=Place.UNKNOWN, description="where in the building")
     built_year: int | None = Field(default=None, ge=1000, le=2200, description="if not as old as the building")
     finish: Finish = Finish.UNKNOWN
+    practice_seed: int | None = Field(
+        default=None, ge=0, lt=2**32, description="of a practice wall's hidden truth; None: a real wall"
+    )
     build_up: tuple[Layer, ...] = Field(default=(), max_length=12, description="as stated; empty: left to the checks")
     stated: HowStated = Field(default=HowStated.SEEN, description="how the stated layers are known")
     courses: Courses | None = None
@@ -302,6 +324,29 @@ class Wall(Model):
                 f"outline: a corner lies outside the wall of {self.width_mm:g} × {self.height_mm:g} mm; "
                 "move it or correct the wall's size"
             )
+
+    @property
+    def is_practice(self) -> bool:
+        """Whether what this wall hides is made up, so that stand-in instruments can read it."""
+        return self.practice_seed is not None
+
+    @property
+    def uncounted(self) -> tuple[Scan | Trace, ...]:
+        """Readings of stand-ins, which know nothing of a real wall: they neither clear nor find anything there."""
+        readings: tuple[Scan | Trace, ...] = (*self.scans, *self.traces)
+        return () if self.is_practice else tuple(one for one in readings if one.read_by is ReadBy.STAND_IN)
+
+    @property
+    def counted(self) -> "Wall":
+        """The wall with the readings that count on it."""
+        if not self.uncounted:
+            return self
+        return self.model_copy(
+            update={
+                "scans": tuple(one for one in self.scans if one.read_by is not ReadBy.STAND_IN),
+                "traces": tuple(one for one in self.traces if one.read_by is not ReadBy.STAND_IN),
+            }
+        )
 
     @property
     def face(self) -> Rect:

@@ -1,10 +1,10 @@
 """What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
 
-from rockpin.core.evidence import Ended, Finish
+from rockpin.core.evidence import Ended, Finish, ReadBy
 from rockpin.core.find_framing import FramingReading
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.identify import Identified
-from rockpin.core.job import Site
+from rockpin.core.job import JobDocument, Site
 from rockpin.core.quantities import UnitSystem, show_length
 from rockpin.core.reading import Family
 from rockpin.core.spot import PlacedHole
@@ -193,6 +193,45 @@ def _metal_findings(
                     "where": Where(wall=wall.id, hole=near[0].id if near else None, item=one.id),
                 }
             )
+        )
+    return found
+
+
+def reading_findings(job: JobDocument) -> list[Finding]:
+    """What is to be said of readings that stand-ins took: on a practice wall they count, on a real one never."""
+    wall = job.wall
+    if wall.is_practice:
+        return [
+            _finding(
+                Severity.NOTE,
+                "practice-wall",
+                wall,
+                "This is a practice wall: what it hides is made up, and the stand-in instruments read it.",
+                "Plan a real wall as a wall of its own, with readings taken at it.",
+            )
+        ]
+    found = []
+    if count := len(wall.uncounted):
+        readings = "1 reading here was" if count == 1 else f"{count} readings here were"
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "stand-in-reading",
+                wall,
+                f"{readings} taken with a stand-in instrument, which knows nothing of a real wall: nothing is cleared "
+                "or found by it.",
+                "Sweep with a real instrument, and take the stand-in's readings out.",
+            )
+        )
+    if any(one.read_by is ReadBy.STAND_IN for one in job.pull_tests):
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "stand-in-pull",
+                wall,
+                "Pulls with the stand-in gauge prove nothing of a real wall; they do not count here.",
+                "Pull with a real gauge, and take the stand-in's pulls out.",
+            ).model_copy(update={"stage": Stage.FIXING})
         )
     return found
 

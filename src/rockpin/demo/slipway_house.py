@@ -1,6 +1,6 @@
 """Slipway House: four walls and nine jobs. All names, weights and sizes are made up."""
 
-from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HitKind, Place
+from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HitKind, Place, ReadBy
 from rockpin.core.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
 from rockpin.core.job import JobDocument, Placement, Site, Wish
 from rockpin.core.model import Rect
@@ -34,8 +34,12 @@ SITE = Site(
     note="Boathouse of a made-up rowing club: crew room above, boat bay and plant room at the water.",
 )
 
+_SEEDS = {"crew-room-river": 412, "boat-bay-north": 1207, "plant-room-bund": 3358, "slip-office-inner": 5590}
+"""The demo's walls are practice walls: what the stand-in instruments find in them is made up from these."""
+
 CREW_ROOM = Wall(
     id="crew-room-river",
+    practice_seed=_SEEDS["crew-room-river"],
     name="Crew room, river wall",
     width_mm=3600,
     height_mm=2400,
@@ -45,7 +49,13 @@ CREW_ROOM = Wall(
         Layer(material="gypsum_board", thickness_mm=12.5),
     ),
     framing=Framing(
-        row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.DETECTED, pinned=(2, 4)),
+        row=StudRow(
+            first_centre_mm=400,
+            pitch_mm=400,
+            stud_width_mm=38,
+            known=HowKnown.DETECTED,
+            pinned=("row-stud-2", "row-stud-4"),
+        ),
         members=(
             Member(id="end-stud", x_mm=0, y_mm=0, width_mm=38, height_mm=2400, known=HowKnown.DETECTED),
             Member(
@@ -67,6 +77,7 @@ CREW_ROOM = Wall(
     ),
     scans=(
         Scan(
+            read_by=ReadBy.STAND_IN,
             id="table-metal",
             mode=ScanMode.METAL,
             area=Rect(x_mm=1120, y_mm=600, width_mm=960, height_mm=420),
@@ -76,6 +87,7 @@ CREW_ROOM = Wall(
             circuits_on=True,
         ),
         Scan(
+            read_by=ReadBy.STAND_IN,
             id="table-live",
             mode=ScanMode.LIVE,
             area=Rect(x_mm=1120, y_mm=600, width_mm=960, height_mm=420),
@@ -85,6 +97,7 @@ CREW_ROOM = Wall(
             circuits_on=True,
         ),
         Scan(
+            read_by=ReadBy.STAND_IN,
             id="pipe-metal",
             mode=ScanMode.METAL,
             area=Rect(x_mm=2180, y_mm=0, width_mm=220, height_mm=1350),
@@ -110,6 +123,7 @@ CREW_ROOM = Wall(
 
 BOAT_BAY = Wall(
     id="boat-bay-north",
+    practice_seed=_SEEDS["boat-bay-north"],
     name="Boat bay, north wall",
     width_mm=5200,
     height_mm=2900,
@@ -126,6 +140,7 @@ BOAT_BAY = Wall(
 
 PLANT_ROOM = Wall(
     id="plant-room-bund",
+    practice_seed=_SEEDS["plant-room-bund"],
     name="Plant room, bund wall",
     width_mm=3000,
     height_mm=2600,
@@ -138,6 +153,7 @@ PLANT_ROOM = Wall(
 
 SLIP_OFFICE = Wall(
     id="slip-office-inner",
+    practice_seed=_SEEDS["slip-office-inner"],
     name="Old slip office, inner wall",
     width_mm=3400,
     height_mm=2500,

@@ -7,7 +7,6 @@ blurred by the size of its plate, drifts, is noisy, and now and then it was cali
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Protocol
-from zlib import crc32
 
 import numpy as np
 from scipy.special import erf
@@ -44,9 +43,12 @@ class HiddenWall:
 def hidden_wall(wall: Wall, pitches_mm: tuple[float, ...], framed: bool) -> HiddenWall:
     """The simulated truth behind a wall: its stated row with the wander of real studs, or one drawn for this wall.
 
-    The same wall always hides the same things. A wall without framing hides none.
+    The same practice wall always hides the same things. A wall without framing hides none. Raises ValueError for a
+    real wall, of which nobody here knows anything.
     """
-    rng = np.random.default_rng(crc32(wall.id.encode()))
+    if wall.practice_seed is None:
+        raise ValueError(f"{wall.id} is a real wall; a stand-in reads practice walls only")
+    rng = np.random.default_rng(wall.practice_seed)
     studs: list[tuple[float, float]] = []
     row = wall.framing.row if wall.framing else None
     if framed and row:

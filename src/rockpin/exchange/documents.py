@@ -1,7 +1,6 @@
 """The job as a JSON file: read with all faults at once, migrated from older versions, written to be read by people."""
 
 import json
-from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
@@ -10,11 +9,7 @@ from rockpin.core.errors import BadInput, Fault, faults_of
 from rockpin.core.job import SCHEMA_VERSION, JobDocument
 from rockpin.core.references import check_references
 from rockpin.core.tables import Catalogue
-
-Migration = Callable[[dict[str, Any]], dict[str, Any]]
-
-MIGRATIONS: dict[int, Migration] = {}
-"""From a version to the next. Version 1 is the first, so nothing stands here yet."""
+from rockpin.core.upgrades import UPGRADES
 
 
 def _versioned(data: dict[str, Any]) -> dict[str, Any]:
@@ -28,9 +23,9 @@ def _versioned(data: dict[str, Any]) -> dict[str, Any]:
             [Fault("schema_version", f"is {version}, from a newer Rock Pin; this one reads up to {SCHEMA_VERSION}")]
         )
     while version < SCHEMA_VERSION:
-        if version not in MIGRATIONS:
-            raise BadInput([Fault("schema_version", f"is {version}; the oldest that can be read is {SCHEMA_VERSION}")])
-        data = MIGRATIONS[version](data)
+        if version not in UPGRADES:
+            raise BadInput([Fault("schema_version", f"is {version}; the oldest that can be read is {min(UPGRADES)}")])
+        data = UPGRADES[version](data)
         version += 1
     return data
 
@@ -46,6 +41,11 @@ def read_document(text: str | bytes, catalogue: Catalogue) -> JobDocument:
             else str(error)
         )
         raise BadInput([Fault("document", f"is no JSON: {place}")]) from None
+    return read_data(data, catalogue)
+
+
+def read_data(data: object, catalogue: Catalogue) -> JobDocument:
+    """A job document from what its JSON says. Raises BadInput as :func:`read_document` does."""
     if not isinstance(data, dict):
         raise BadInput([Fault("document", "must be a JSON object with schema_version, id, site, walls and the job")])
     try:

@@ -3,7 +3,7 @@
 A write names the revision that it was made from; if another stands there by now, it is refused as stale.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -20,6 +20,7 @@ from rockpin.core.job import JobBody, JobDocument, Kit, Site
 from rockpin.core.model import Model
 from rockpin.core.record import drilled
 from rockpin.core.tables import Catalogue
+from rockpin.core.upgrades import upgraded_part
 from rockpin.core.wall import OldHole, Wall
 from rockpin.store.engine import open_engine
 from rockpin.store.tables import Document, Revision
@@ -83,7 +84,7 @@ class Store:
             id=document.id,
             site_id=document.site_id or document.id,
             revision=revision.id,
-            body=kind.model_validate(revision.body),
+            body=kind.model_validate(upgraded_part(document.kind, revision.body)),
         )
 
     def _document(self, session: Session, kind: type[Model], document_id: str) -> Document:
@@ -262,21 +263,37 @@ class Store:
 
     # --- whole documents -------------------------------------------------------------------------------------------
 
-    def document(self, job_id: str, catalogue: Catalogue) -> JobDocument:
+    def document(self, job_id: str, catalogue: Catalogue, changed: Sequence[Model] = ()) -> JobDocument:
         """A job with its site and the walls that it touches, in them the holes that other jobs have drilled there.
 
         The van's kit is put in as soon as anybody has told what is in it; until then the job's own stands.
+        ``changed``: a job, site or walls to be looked at in place of those that are saved.
         """
         kit = self.kit().body
         with self._session() as session:
             job = self._load(session, JobBody, job_id)
-            site = self._load(session, Site, job.site_id)
+            saved_site = self._load(session, Site, job.site_id).body
+            body = next((one for one in changed if isinstance(one, JobBody)), job.body)
+            site = next((one for one in changed if isinstance(one, Site)), saved_site)
+            others = {one.id: one for one in changed if isinstance(one, Wall)}
             walls = tuple(
-                _with_holes(self._load(session, Wall, wall_id).body, self._drilled(session, job, wall_id, catalogue))
-                for wall_id in _walls_of(job.body)
+                _with_holes(
+                    others.get(wall_id) or self._load(session, Wall, wall_id).body,
+                    self._drilled(session, job, wall_id, catalogue),
+                )
+                for wall_id in _walls_of(body)
             )
-            body = job.body.model_copy(update={"kit": kit}) if kit.told else job.body
-            return assemble(job.id, body, site.body, walls)
+            return assemble(job.id, body.model_copy(update={"kit": kit}) if kit.told else body, site, walls)
+
+    def whole_document(self, job_id: str, catalogue: Catalogue) -> JobDocument:
+        """The document as it is handed on: with the own fixings that its plan weighs, so that it plans alike anywhere.
+
+        ``catalogue``: the shipped one; a row that the job brought itself stands over one of the data file.
+        """
+        own = self.own_fixings().body.rows
+        document = self.document(job_id, catalogue.with_fixings(own))
+        rows = {row.key: row for row in (*own, *document.own_fixings)}
+        return document.model_copy(update={"own_fixings": tuple(rows.values())})
 
     def _drilled(self, session: Session, job: Saved[JobBody], wall_id: str, catalogue: Catalogue) -> list[OldHole]:
         """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""

@@ -47,6 +47,13 @@ def _reached(made: Assessment, spot: Spot, catalogue: Catalogue) -> Assessment:
     return replace(made, refusals=(refuse("no-access", sentence, room_mm=room, needs_mm=needs),))
 
 
+def _no_lever(case: str) -> Refusal:
+    return refuse(
+        "no-lever",
+        f"When {case}, no fixing however strong would hold it: its holes lie on the edge that the plate turns about.",
+    )
+
+
 METHODS: dict[str, ModuleType] = {
     row.model_fields["method"].default: import_module(f"{__name__}.{row.model_fields['method'].default}")
     for row in get_args(AnyFixing)
@@ -62,6 +69,8 @@ def unfit(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
 
 def assess(fixing: AnyFixing, spot: Spot, catalogue: Catalogue) -> Assessment:
     """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
+    if spot.demand.no_lever_case is not None:
+        return refused(fixing, unfit(fixing, spot, catalogue) or [_no_lever(spot.demand.no_lever_case)])
     made: Assessment = METHODS[fixing.method].assess(fixing, spot, catalogue)
     made = _reached(_in_drilled_hole(made, spot, catalogue), spot, catalogue)
     if fixing.over_table <= catalogue.figures.packet_over_table:

@@ -161,7 +161,7 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, catalogue: Catalogu
     needs = max(anchor.wing_mm, anchor.hole_mm / 2)
     if behind.kind in (BehindKind.TIMBER, BehindKind.STEEL):
         no("in-the-stud", "It would stand in the stud's own width: use the stud.")
-    elif behind.clear_mm < needs:
+    elif behind.clear_mm is not None and behind.clear_mm < needs:
         no(
             "wing-meets-stud",
             f"It needs {show_length(needs, units)} clear of the framing; only "

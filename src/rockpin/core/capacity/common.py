@@ -4,13 +4,14 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from functools import cached_property
-from math import pi, prod
+from math import inf, isfinite, pi, prod
 from typing import NamedTuple
 
 from rockpin.core.demand import CaseDemand
 from rockpin.core.figures import Figures
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.fixing_rows import FixingBase, Rating, Screw
+from rockpin.core.load_cases import Duration
 from rockpin.core.model import Model
 from rockpin.core.quantities import show_force
 from rockpin.core.screws import HoleSpec, ScrewPick
@@ -80,6 +81,10 @@ class Refusal(NamedTuple):
     figures: dict[str, float]
 
 
+PLAINLY_TOO_WEAK = 10.0
+"""From this use on a sentence says no more than that: how many times over tells nobody anything."""
+
+
 class Use(NamedTuple):
     """How far one case uses a fixing up, and what governs. ``words``: where the mode says it more closely."""
 
@@ -95,7 +100,8 @@ class Use(NamedTuple):
 class Assessment:
     """One fixing at one hole: refused with reasons, or its capacity, use, and the hole it wants.
 
-    ``use`` is demand over capacity as the method combines them; 1 is full. Capacities are working loads [N].
+    ``use`` is demand over capacity as the method combines them; 1 is full, and infinite where nothing is left to
+    bear the demand. Capacities are working loads [N].
     ``provisos`` come to count only if this fixing is taken. ``lines`` makes the working when somebody asks for it.
     """
 
@@ -110,6 +116,7 @@ class Assessment:
     mode: Mode | None = None
     governs: str = ""
     case: str = ""
+    duration: Duration | None = None
     demand_tension_n: float = 0.0
     demand_shear_n: float = 0.0
     tension_n: float = 0.0
@@ -179,6 +186,29 @@ def refused(fixing: FixingBase, refusals: Sequence[Refusal]) -> Assessment:
     )
 
 
+def share_of(demand: float, capacity: float) -> float:
+    """How far a demand uses a capacity up, both in one unit: without bound where nothing is there to bear it."""
+    if demand <= 0:
+        return 0.0
+    return demand / capacity if capacity > 0 else inf
+
+
+def _too_weak(worst: Use, governs: str, case: CaseDemand, spot: Spot) -> Refusal:
+    pull = show_force(case.forces.tension_n, spot.units, demand=True)
+    across = show_force(case.forces.shear_n, spot.units, demand=True)
+    figures = {"tension_n": case.forces.tension_n, "shear_n": case.forces.shear_n}
+    if isfinite(worst.use):
+        figures = {"use": worst.use, **figures}
+        times = f"{worst.use:.2f} times over" if worst.use < PLAINLY_TOO_WEAK else "more than ten times over"
+        says = f"Too weak: {governs} is used {times} when {case.label} (pull-out {pull}, shear {across})."
+    else:
+        says = (
+            f"It carries nothing when {case.label}: the pull alone takes all that there is, by {governs} "
+            f"(pull-out {pull}, shear {across})."
+        )
+    return Refusal("too-weak", says, figures)
+
+
 def made(
     fixing: FixingBase,
     spot: Spot,
@@ -192,16 +222,7 @@ def made(
 ) -> Assessment:
     """The assessment of the worst case; used beyond 1 it is refused as too weak, with its numbers."""
     governs = worst.words or worst.mode.words
-    found: tuple[Refusal, ...] = ()
-    if worst.use > 1:
-        pull = show_force(case.forces.tension_n, spot.units, demand=True)
-        across = show_force(case.forces.shear_n, spot.units, demand=True)
-        sentence = (
-            f"Too weak: {governs} is used {min(worst.use, 99):.2f} times over when {case.label} "
-            f"(pull-out {pull}, shear {across})."
-        )
-        figures = {"use": worst.use, "tension_n": case.forces.tension_n, "shear_n": case.forces.shear_n}
-        found = (Refusal("too-weak", sentence, figures),)
+    found = (_too_weak(worst, governs, case, spot),) if worst.use > 1 else ()
     return Assessment(
         fixing=fixing.key,
         label=fixing.label,
@@ -214,6 +235,7 @@ def made(
         mode=worst.mode,
         governs=governs,
         case=case.label,
+        duration=case.duration,
         demand_tension_n=case.forces.tension_n,
         demand_shear_n=case.forces.shear_n,
         tension_n=worst.tension_n,
@@ -283,10 +305,10 @@ def table_use(
         if lever_mm > 0:
             bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever_mm, clamped, pull, figures)
             if bending < limit:
-                limit, governs = max(bending, 1e-9), Mode.BENDING
-        if pull / tension_n > across / limit:
+                limit, governs = bending, Mode.BENDING
+        if pull / tension_n > share_of(across, limit):
             governs = mode
-        return Use(pull / tension_n + across / limit, governs, tension_n, limit)
+        return Use(pull / tension_n + share_of(across, limit), governs, tension_n, limit)
 
     return use_of
 

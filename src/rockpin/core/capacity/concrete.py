@@ -212,7 +212,7 @@ def _steel_shear(anchor: ConcreteAnchor, spot: Spot, pull: Rows, shear_n: float,
     steel = strength * np.pi * root**2 / 4 / figures.screw_safety
     alpha = 2.0 if spot.clamped(figures) else 1.0
     bending = alpha * moment * np.maximum(0.0, 1 - pull / steel) / (spot.skin_lever_mm + anchor.diameter_mm / 2)
-    return np.maximum(np.minimum(shear_n, bending), 1e-9)
+    return np.asarray(np.minimum(shear_n, bending))
 
 
 def unfit(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
@@ -278,7 +278,8 @@ def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solv
     beta_n = solved.pulls[:, :, at].max(axis=0)
     beta_v = np.maximum(solved.pry[:, at], solved.edge[:, at])
     in_concrete = (beta_n**1.5 + beta_v**1.5) ** (2 / 3)
-    in_steel = np.hypot(pull / steel_n, across / bears)
+    across_steel = np.divide(across, bears, out=np.where(across > 0, np.inf, 0.0), where=bears > 0)
+    in_steel = np.hypot(pull / steel_n, across_steel)
     uses = np.maximum(in_concrete, in_steel)
     row = int(uses.argmax())
     single = solved.cones.get(at)

@@ -13,6 +13,7 @@ from rockpin.core.capacity.common import (
     refuse,
     refused,
     screw_bending_shear_n,
+    share_of,
     wrong_place,
 )
 from rockpin.core.demand import CaseDemand
@@ -89,9 +90,9 @@ def assess(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> Assessment:
     def use_of(case: CaseDemand) -> Use:
         tension, across = case.forces.tension_n, case.forces.shear_n
         bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, tension, figures)
-        shear = max(min(tilt, bending), 1e-9)
-        bends = bending < tilt and across / shear > tension / pull
-        return Use(tension / pull + across / shear, Mode.BENDING if bends else Mode.FLANGE, pull, shear)
+        shear = min(tilt, bending)
+        bends = bending < tilt and share_of(across, shear) > tension / pull
+        return Use(tension / pull + share_of(across, shear), Mode.BENDING if bends else Mode.FLANGE, pull, shear)
 
     def lines() -> tuple[WorkLine, ...]:
         size = f"{screw.diameter_mm:.1f}"

@@ -19,6 +19,7 @@ from rockpin.core.capacity.common import (
     refused,
     say,
     screw_bending_shear_n,
+    share_of,
     wrong_place,
 )
 from rockpin.core.capacity.dowel import (
@@ -60,9 +61,7 @@ def combined_use(pull_n: float, across_n: float, withdrawal_n: float, lateral_n:
     resultant = float((pull_n**2 + across_n**2) ** 0.5)
     if resultant == 0:
         return 0.0
-    if withdrawal_n <= 0 or lateral_n <= 0:
-        return 1e9
-    return across_n**2 / (resultant * lateral_n) + pull_n**2 / (resultant * withdrawal_n)
+    return share_of(across_n**2, resultant * lateral_n) + share_of(pull_n**2, resultant * withdrawal_n)
 
 
 def unfit(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
@@ -194,11 +193,11 @@ def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: Figur
     withdrawal, mode = held.withdrawal_n, Mode.THREAD
     if held.head_n is not None and held.head_n < withdrawal:
         withdrawal, mode = held.head_n, Mode.HEAD
-    withdrawal = max(withdrawal * duration * held.wet, 1e-9)
+    withdrawal = withdrawal * duration * held.wet
     lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
     bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
-    lateral = max(duration * held.wet * min(bending, held.dowel.force_n), 1e-9)
-    use = max(combined_use(pull, across, withdrawal, lateral), pull / withdrawal, across / lateral)
+    lateral = duration * held.wet * min(bending, held.dowel.force_n)
+    use = max(combined_use(pull, across, withdrawal, lateral), share_of(pull, withdrawal), share_of(across, lateral))
     if pull * lateral > across * withdrawal:
         return Use(use, mode, withdrawal, lateral)
     if bending < held.dowel.force_n:
