@@ -23,9 +23,10 @@ from rockpin.core.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.framing import members_of
 from rockpin.core.load_cases import Duration
 from rockpin.core.model import Rect
+from rockpin.core.placed_hole import PlacedHole
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.reading import read_wall
-from rockpin.core.spot import PlacedHole, Spot, board_edge, free_edges
+from rockpin.core.spot import Spot, board_edge, free_edges
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import EdgeKind, Layer, Wall
 from tests.builders import BOARD, BRICKS, brick_wall, concrete_wall, stud_wall

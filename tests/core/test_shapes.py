@@ -15,7 +15,8 @@ from rockpin.core.model import Rect
 from rockpin.core.plan import make_plan
 from rockpin.core.reading import read_wall
 from rockpin.core.shape_builders import BUILDERS
-from rockpin.core.shapes import Shape, build, with_fixture
+from rockpin.core.shapes import build, with_fixture
+from rockpin.core.table_shapes import Shape
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 SHAPES = load_catalogue().shape_by_key

@@ -12,7 +12,8 @@ from rockpin.core.errors import BadInput, Fault
 from rockpin.core.hole_sets import HoleSet, hole_sets
 from rockpin.core.plan import look_inside
 from rockpin.core.setout import place_supports
-from rockpin.core.shapes import Shape, build, with_fixture
+from rockpin.core.shapes import build, with_fixture
+from rockpin.core.table_shapes import Shape
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
 
 router = APIRouter(prefix="/api", tags=["fixture"])

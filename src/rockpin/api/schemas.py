@@ -12,7 +12,7 @@ from rockpin.core.job import JobBody, Kit, Placement, Region, Site
 from rockpin.core.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.plan import Plan
 from rockpin.core.quantities import UnitSystem
-from rockpin.core.shapes import Shape
+from rockpin.core.table_shapes import Shape
 from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, Species
 from rockpin.core.wall import ScanMode, Wall
 

@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 
+from rockpin.core.coatings import LAST_CENTURY
 from rockpin.core.hazards import Judged
 from rockpin.core.hidden import Hidden
 from rockpin.core.hidden_tables import Service
 from rockpin.core.job import Site
 from rockpin.core.wall import Wall
-from rockpin.core.wall_findings import LAST_CENTURY
 
 _IN_ZONE = {"in-zone", "zone-cleared", "deeper-than-rule", "zones-may-be-left", "stud-depth", "risk", "risk-high"}
 

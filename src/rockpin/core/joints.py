@@ -15,11 +15,12 @@ from rockpin.core.fixture import Environment, Link, LinkKind
 from rockpin.core.job import JobDocument
 from rockpin.core.load_cases import Duration
 from rockpin.core.model import Model
+from rockpin.core.placed_hole import PlacedHole
 from rockpin.core.quantities import show_force, show_length, show_use
 from rockpin.core.reading import Family, LayerReading, WallReading
 from rockpin.core.screws import stock_length
 from rockpin.core.setout import place_joints
-from rockpin.core.spot import PlacedHole, Spot, fits_bracket
+from rockpin.core.spot import Spot, fits_bracket
 from rockpin.core.tables import Catalogue, Role
 
 _FAR_MM = 1e6

@@ -1,12 +1,10 @@
 """What the van holds against what a fixing needs: bits, tools, screws, and enough of it for all of its holes."""
 
-from collections.abc import Sequence
 from typing import TYPE_CHECKING, NamedTuple
 
 from rockpin.core.capacity import Assessment
 from rockpin.core.capacity.masonry import hammered
 from rockpin.core.drilling import choose_bit
-from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.fixing_rows import AnyFixing, SteelScrew, WoodFastener
 from rockpin.core.job import Kit
 from rockpin.core.quantities import show_bit
@@ -16,7 +14,7 @@ from rockpin.core.tables import Catalogue
 from rockpin.core.words import inside
 
 if TYPE_CHECKING:
-    from rockpin.core.fixings import HoleChoice
+    pass
 
 
 class Stock(NamedTuple):
@@ -70,33 +68,3 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
         lacks += [f"no {catalogue.tool_by_key[tool].label.lower()}" for tool in wanted if tool not in kit.tools]
     price = next((item.price for item in kit.fixings if item.key == fixing.key), None)
     return Stock(have, price, tuple(lacks))
-
-
-def kit_findings(choices: Sequence["HoleChoice"], numbers: dict[str, int]) -> list[Finding]:
-    """A note for each chosen fixing that the van cannot serve, with the next that it can."""
-    found: list[Finding] = []
-    by_fixing: dict[tuple[str, tuple[str, ...]], list[HoleChoice]] = {}
-    for choice in choices:
-        if choice.chosen and choice.chosen.accepted:
-            stock = choice.stocks.get(choice.chosen.fixing, NOT_TOLD)
-            if stock.lacks:
-                by_fixing.setdefault((choice.chosen.label, stock.lacks), []).append(choice)
-    for (label, lacks), some in by_fixing.items():
-        holes = ", ".join(str(numbers[choice.hole_id]) for choice in some)
-        nexts = {choice.in_the_van.fixing: choice.in_the_van.label for choice in some if choice.in_the_van}
-        action = (
-            f"Next that holds and is in the van: {', '.join(inside(name) for name in nexts.values())}."
-            if nexts
-            else "Nothing else in the van holds here: buy what is missing."
-        )
-        found.append(
-            Finding(
-                severity=Severity.NOTE,
-                stage=Stage.FIXING,
-                code="not-in-van",
-                sentence=f"Hole {holes}: {inside(label)}: the van has {' and '.join(lacks)}.",
-                action=action,
-                where=Where(hole=some[0].hole_id, fixing=some[0].chosen.fixing if some[0].chosen else None),
-            )
-        )
-    return found

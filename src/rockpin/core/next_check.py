@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from rockpin.core.advice import Advice, MarkPlace, advise
 from rockpin.core.belief_tables import Check, Mark
 from rockpin.core.capacity import assess
+from rockpin.core.coatings import coating_forbids_marks
 from rockpin.core.evidence import Finish
 from rockpin.core.findings import weight
 from rockpin.core.fixings import by_rank
@@ -13,11 +14,10 @@ from rockpin.core.hidden import Hidden
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument
 from rockpin.core.kit import look_in_kit
+from rockpin.core.planned import is_planned
 from rockpin.core.reading import Family, WallReading, as_if_measured
-from rockpin.core.spot import Spot
-from rockpin.core.surroundings import elsewhere
+from rockpin.core.spot import Spot, elsewhere
 from rockpin.core.tables import Catalogue
-from rockpin.core.wall_findings import coating_forbids_marks, is_planned
 
 _MEASURES = ("thickness", "probe")
 """Checks that measure layers, and so may change what holds in a wall that is told already."""

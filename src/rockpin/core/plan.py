@@ -5,19 +5,23 @@ Same document and same catalogue, same plan: nothing here asks a clock, a file o
 
 from typing import NamedTuple
 
-from rockpin.core import demand as demand_room
 from rockpin.core.advice import Advice
 from rockpin.core.blind import SweepReading, read_sweeps
 from rockpin.core.capacity import Assessment
 from rockpin.core.cautions import ALWAYS, hidden_cautions
 from rockpin.core.clearing import ClearingWay, ways_to_clear
-from rockpin.core.demand import Demand
+from rockpin.core.demand import Demand, solve_fixture, stiffness_of
 from rockpin.core.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
 from rockpin.core.drilling import card_of
 from rockpin.core.errors import NotFound
 from rockpin.core.find_framing import FramingReading, read_framing
 from rockpin.core.findings import Finding, Stage, Verdict, verdict_of
-from rockpin.core.fixings import HoleChoice, choose, fixing_findings
+from rockpin.core.findings_fixings import fixing_findings
+from rockpin.core.findings_kit import kit_findings
+from rockpin.core.findings_marks import setout_findings
+from rockpin.core.findings_pull_tests import proof_findings
+from rockpin.core.findings_record import record_findings
+from rockpin.core.fixings import HoleChoice, choose
 from rockpin.core.fixture import Environment
 from rockpin.core.fixture_rules import body_findings, fixture_findings, unused_findings
 from rockpin.core.framing import Behind, BehindKind, look_behind
@@ -27,32 +31,25 @@ from rockpin.core.hole_plan import HolePlan, hole_plan
 from rockpin.core.identify import Belief, Identified, identify
 from rockpin.core.job import JobDocument
 from rockpin.core.joints import JointPlan, check_joints
-from rockpin.core.kit import kit_findings
 from rockpin.core.limits import limit_findings
 from rockpin.core.load_cases import Duration, load_cases
 from rockpin.core.model import Model
 from rockpin.core.next_check import next_check
 from rockpin.core.packet_rows import with_packets
-from rockpin.core.pull_tests import Proof, confirmed_by, proof_findings, with_tests
+from rockpin.core.placed_hole import PlacedHole
+from rockpin.core.planned import is_planned
+from rockpin.core.pull_tests import Proof, confirmed_by, with_tests
 from rockpin.core.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.reading import WallReading
-from rockpin.core.record import RecordLine, record_findings, record_lines
+from rockpin.core.record import RecordLine, record_lines
 from rockpin.core.references import check_references
 from rockpin.core.routes import Route
 from rockpin.core.sequence import GatherItem, Step, gather, steps
-from rockpin.core.setout import (
-    PlacedPart,
-    place_holes,
-    place_links,
-    place_pieces,
-    place_supports,
-    setout_findings,
-    support_offsets,
-)
-from rockpin.core.spot import PlacedHole, Spot
+from rockpin.core.setout import PlacedPart, place_holes, place_links, place_pieces, place_supports, support_offsets
+from rockpin.core.spot import Spot
 from rockpin.core.surroundings import NOMINAL_SCREW_MM, others_of, spots_of
 from rockpin.core.tables import Catalogue, Duty
-from rockpin.core.wall_findings import is_planned, reading_findings, wall_findings
+from rockpin.core.wall_findings import reading_findings, wall_findings
 
 
 class StagePlan(Model):
@@ -225,11 +222,11 @@ def work_out(job: JobDocument, catalogue: Catalogue) -> Worked:
         for hole in holes
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
-    demand = demand_room.solve_fixture(
+    demand = solve_fixture(
         job.fixture,
         load_cases(job.fixture, catalogue.duty_by_key[job.fixture.duty], job.placement.y_mm, catalogue.figures),
         support_offsets(job),
-        demand_room.stiffness_of(kinds, catalogue.figures),
+        stiffness_of(kinds, catalogue.figures),
         reading.bearing_mpa,
         catalogue.figures,
     )

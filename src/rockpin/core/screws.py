@@ -6,8 +6,9 @@ from enum import StrEnum
 from rockpin.core.figures import Figures
 from rockpin.core.fixing_rows import Screw, ScrewKind
 from rockpin.core.fixture import HeadSeat, HoleKind
+from rockpin.core.placed_hole import PlacedHole
 from rockpin.core.quantities import UnitSystem, show_length
-from rockpin.core.spot import PlacedHole, Spot
+from rockpin.core.spot import Spot
 
 
 @dataclass(frozen=True)

@@ -7,8 +7,8 @@ from rockpin.core.drilling import DrillCard
 from rockpin.core.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.model import Model
+from rockpin.core.placed_hole import PlacedHole
 from rockpin.core.quantities import UnitSystem, show_mass
-from rockpin.core.spot import PlacedHole
 from rockpin.core.tables import Catalogue
 
 

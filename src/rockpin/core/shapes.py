@@ -3,48 +3,14 @@
 What a shape means for the loads follows from its parts alone; every part can be changed by hand afterwards.
 """
 
-from enum import StrEnum
-
-from pydantic import Field
-
 from rockpin.core.errors import BadInput, Fault
 from rockpin.core.fixture import (
     Environment,
     Fixture,
 )
 from rockpin.core.job import JobBody
-from rockpin.core.model import Id, Model, Name
-from rockpin.core.rows import Row
 from rockpin.core.shape_builders import BUILDERS, Measures
-
-
-class MeasureUnit(StrEnum):
-    MM = "mm"
-    SIGNED = "signed"
-    KG = "kg"
-    COUNT = "count"
-    DEG = "deg"
-    FORCE = "N"
-
-
-class Measure(Model):
-    """One thing to measure on a shape, with its limits. ``start``: until it has been measured."""
-
-    key: Id
-    label: Name
-    unit: MeasureUnit = MeasureUnit.MM
-    start: float
-    least: float
-    most: float
-
-
-class Shape(Row):
-    """A shape that a fixture can be made from."""
-
-    says: str
-    duty: Id
-    graspable: bool = True
-    measures: tuple[Measure, ...] = Field(min_length=1)
+from rockpin.core.table_shapes import Shape
 
 
 def measured(shape: Shape, given: Measures) -> dict[str, float]:

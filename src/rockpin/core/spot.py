@@ -1,7 +1,7 @@
 """Everything that a fixing has to deal with at one hole, gathered once so that each method reads from one place."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from math import hypot
 from typing import TypeVar, cast
@@ -12,50 +12,14 @@ from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand
 from rockpin.core.fastener_group import Rows
 from rockpin.core.figures import Figures
 from rockpin.core.fixing_rows import Screw
-from rockpin.core.fixture import Environment, HeadSeat, HoleKind
+from rockpin.core.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind
-from rockpin.core.model import Model, Rect
 from rockpin.core.outline import to_top_mm
+from rockpin.core.placed_hole import PlacedHole
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.reading import WallReading
 from rockpin.core.tables import Catalogue, Duty
 from rockpin.core.wall import EdgeKind, Wall
-
-
-class PlacedHole(Model):
-    """A used hole of the fixture at its place on the wall [mm], with the plate it belongs to."""
-
-    id: str
-    number: int
-    support: str
-    support_label: str
-    kind: HoleKind
-    seat: HeadSeat
-    x_mm: float
-    y_mm: float
-    diameter_mm: float
-    plate: Rect
-    plate_mm: float
-    flexible: bool
-    spacer_mm: float = 0.0
-    board_species: str | None = None
-    access_mm: float | None = None
-
-    @property
-    def cover_mm(self) -> float:
-        """How far the plate reaches past the hole's middle, at the least."""
-        return min(
-            self.x_mm - self.plate.x_mm,
-            self.plate.right_mm - self.x_mm,
-            self.y_mm - self.plate.y_mm,
-            self.plate.top_mm - self.y_mm,
-        )
-
-    @property
-    def washer_wanted(self) -> bool:
-        """A slot wants a washer under the head: the head alone would pull through it."""
-        return self.kind in (HoleKind.SLOT_ACROSS, HoleKind.SLOT_UPRIGHT)
-
 
 T = TypeVar("T")
 
@@ -197,6 +161,15 @@ class Spot:
     def spacings_mm(self) -> tuple[float, ...]:
         """Distances [mm] to all other holes, the nearest first."""
         return tuple(sorted(hypot(dx, dy) for dx, dy in self.neighbours))
+
+
+def elsewhere(spot: Spot, reading: WallReading, shared: dict[object, object] | None = None) -> Spot:
+    """The same hole in a wall that is read otherwise. Framing counts only where that wall has any.
+
+    ``shared``: one for all holes that are looked at in that wall.
+    """
+    members = spot.members if reading.family.framed else ()
+    return replace(spot, reading=reading, members=members, shared={} if shared is None else shared)
 
 
 _FAR_MM = 1e6

@@ -1,7 +1,6 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 from rockpin.core.demand import Demand
 from rockpin.core.fixings import Other
@@ -9,8 +8,9 @@ from rockpin.core.framing import BehindKind, MemberReading, look_behind
 from rockpin.core.hidden import Hidden, at_hole
 from rockpin.core.identify import Identified
 from rockpin.core.job import Holds, JobDocument
+from rockpin.core.placed_hole import PlacedHole
 from rockpin.core.reading import WallReading
-from rockpin.core.spot import AnchorGroup, PlacedHole, Spot, board_edge, free_edges
+from rockpin.core.spot import AnchorGroup, Spot, board_edge, elsewhere, free_edges
 from rockpin.core.tables import Catalogue
 
 NOMINAL_SCREW_MM = 5.0
@@ -76,15 +76,6 @@ def spots_of(
             )
         )
     return spots
-
-
-def elsewhere(spot: Spot, reading: WallReading, shared: dict[object, object] | None = None) -> Spot:
-    """The same hole in a wall that is read otherwise. Framing counts only where that wall has any.
-
-    ``shared``: one for all holes that are looked at in that wall.
-    """
-    members = spot.members if reading.family.framed else ()
-    return replace(spot, reading=reading, members=members, shared={} if shared is None else shared)
 
 
 def others_of(identified: Identified, spots: Sequence[Spot], catalogue: Catalogue) -> tuple[Other, ...]:

@@ -18,7 +18,7 @@ from rockpin.core.job import Region, Wish
 from rockpin.core.model import Model, Name
 from rockpin.core.quantities import UnitSystem
 from rockpin.core.rows import Row
-from rockpin.core.shapes import Shape
+from rockpin.core.table_shapes import Shape
 from rockpin.core.wall import HowKnown, UnitSolidity
 
 

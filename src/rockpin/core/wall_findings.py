@@ -1,47 +1,17 @@
 """What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
 
+from rockpin.core.coatings import HAZARDOUS_FINISHES, LAST_CENTURY
 from rockpin.core.evidence import Ended, Finish, ReadBy
 from rockpin.core.find_framing import FramingReading
 from rockpin.core.findings import Finding, Severity, Stage, Where
 from rockpin.core.identify import Identified
 from rockpin.core.job import JobDocument, Site
+from rockpin.core.placed_hole import PlacedHole
+from rockpin.core.planned import is_planned
 from rockpin.core.quantities import UnitSystem, show_length
-from rockpin.core.reading import Family
-from rockpin.core.spot import PlacedHole
 from rockpin.core.tables import Catalogue
 from rockpin.core.wall import Wall
 from rockpin.core.words import inside
-
-LAST_CENTURY = 2000
-"""Walls from before this year may have coatings and boards with asbestos."""
-_HAZARDS = (Finish.TEXTURED, Finish.CEMENT_SHEET, Finish.INSULATING_BOARD)
-_PLANNED = (
-    Family.BOARD_ON_STUDS,
-    Family.LATH_AND_PLASTER,
-    Family.THIN_PANEL,
-    Family.BONDED_BOARD,
-    Family.MASONRY,
-    Family.CONCRETE,
-)
-
-
-def is_planned(family: Family) -> bool:
-    """Whether fixings are worked out for this family."""
-    return family in _PLANNED
-
-
-def coating_forbids_marks(wall: Wall, site: Site) -> str | None:
-    """Why no check may mark this face before a test, or None. An age that nobody said counts as old."""
-    if wall.coating_tested:
-        return None
-    year = wall.built_year or site.built_year
-    if year is not None and year >= LAST_CENTURY:
-        return None
-    if wall.finish in _HAZARDS:
-        return "No check that marks before the coating or board has been tested for asbestos."
-    if wall.finish is Finish.UNKNOWN:
-        return "Say what the face is first: an old textured coating or board must be tested before anything marks it."
-    return None
 
 
 def _finding(severity: Severity, code: str, wall: Wall, sentence: str, action: str | None) -> Finding:
@@ -107,7 +77,7 @@ def _coating_findings(wall: Wall, site: Site) -> list[Finding]:
     year = wall.built_year or site.built_year
     if wall.coating_tested:
         return []
-    if year is not None and year < LAST_CENTURY and wall.finish in (*_HAZARDS, Finish.UNKNOWN):
+    if year is not None and year < LAST_CENTURY and wall.finish in (*HAZARDOUS_FINISHES, Finish.UNKNOWN):
         return [
             _finding(
                 Severity.PROVE_FIRST,
@@ -119,7 +89,7 @@ def _coating_findings(wall: Wall, site: Site) -> list[Finding]:
                 "if it is neither.",
             )
         ]
-    if year is None and wall.finish in _HAZARDS:
+    if year is None and wall.finish in HAZARDOUS_FINISHES:
         return [
             _finding(
                 Severity.PROVE_FIRST,
