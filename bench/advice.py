@@ -7,13 +7,13 @@ import numpy as np
 
 from bench.identification import FAMILY_OF, ORDER, wall_of
 from bench.timing import quantile, reference_ms
-from rockpin.core.belief_tables import Mark
-from rockpin.core.evidence import Evidence, Hit
-from rockpin.core.fixture import Fixture, FixtureHole, Piece, Support
-from rockpin.core.job import JobDocument, Placement, Site
+from rockpin.core.document.evidence import Evidence, Hit
+from rockpin.core.document.fixture import Fixture, FixtureHole, Piece, Support
+from rockpin.core.document.job import JobDocument, Placement, Site
+from rockpin.core.identification import Family
 from rockpin.core.plan import Plan, make_plan
-from rockpin.core.reading import Family
-from rockpin.core.tables import Catalogue
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import Mark
 from rockpin.devices.simulated_checks import observe
 from rockpin.devices.simulated_framing import draw_framing, draw_hits
 from rockpin.devices.simulated_walls import SimulatedWall, draw_wall

@@ -5,14 +5,14 @@ from dataclasses import replace
 from bench.timing import quantile, reference_ms, sample_ms
 from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
+from rockpin.core.choice import choose
 from rockpin.core.demand import HoleDemand
-from rockpin.core.fixings import choose
-from rockpin.core.fixture import Fixture, FixtureHole, Piece, Support
-from rockpin.core.job import JobDocument, Placement
-from rockpin.core.plan import Worked, work_out
-from rockpin.core.spot import Spot
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Wall
+from rockpin.core.document.fixture import Fixture, FixtureHole, Piece, Support
+from rockpin.core.document.job import JobDocument, Placement
+from rockpin.core.document.wall import Wall
+from rockpin.core.hole import Spot
+from rockpin.core.plan import ComputedStages, compute_stages
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo.slipway_house import BOAT_BAY, CREW_ROOM, PLANT_ROOM, SITE
 
 _FIXINGS = 120
@@ -46,7 +46,7 @@ def _of_size(catalogue: Catalogue, count: int) -> Catalogue:
     return catalogue.with_fixings(more[: max(0, count - len(sold))])
 
 
-def _every_case(spot: Spot, done: Worked) -> Spot:
+def _every_case(spot: Spot, done: ComputedStages) -> Spot:
     """The hole with all of its cases, not only those that decide."""
     table = done.demand.table
     cases = tuple(table.case(row, spot.hole.id) for row in range(len(table.rows)))
@@ -55,7 +55,7 @@ def _every_case(spot: Spot, done: Worked) -> Spot:
 
 def _try(name: str, wall: Wall, x_mm: float, base: Catalogue, loop: float) -> None:
     document = _twelve_holes(wall, x_mm)
-    done = work_out(document, _of_size(base, _FIXINGS))
+    done = compute_stages(document, _of_size(base, _FIXINGS))
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     fixings = [row for row in done.catalogue.fixings if set(SITE.sold) & set(row.systems)]
     assert (len(done.spots), len(fixings)) == (_COLUMNS * _ROWS, _FIXINGS)

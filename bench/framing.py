@@ -5,13 +5,12 @@ import time
 import numpy as np
 
 from bench.timing import quantile
-from rockpin.core.find_framing import FramingReading, read_framing
-from rockpin.core.framing import MemberReading
-from rockpin.core.job import Region
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.reading import read_wall
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Layer, Wall
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.job import Region
+from rockpin.core.document.wall import Layer, Wall
+from rockpin.core.framing import FramingReading, MemberReading, read_framing
+from rockpin.core.identification import read_stated
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.simulated_framing import SimulatedFraming, draw_framing, draw_hits
 
 PITCHES = {
@@ -33,7 +32,7 @@ def read(framing: SimulatedFraming, hits: tuple, region: Region, catalogue: Cata
         Layer(material="gypsum_board", thickness_mm=12.5),
     )
     wall = Wall(id="w", name="W", width_mm=framing.width_mm, height_mm=2400, build_up=layers, hits=hits)
-    return read_framing(wall, read_wall(wall, catalogue), region, UnitSystem.METRIC, catalogue)
+    return read_framing(wall, read_stated(wall, catalogue), region, UnitSystem.METRIC, catalogue)
 
 
 def try_framing(walls: int, seed: int, catalogue: Catalogue) -> None:

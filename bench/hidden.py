@@ -8,17 +8,14 @@ import numpy as np
 from scipy.stats import beta
 
 from bench.timing import quantile, reference_ms
-from rockpin.core.clearing import WayKind, ways_to_clear
-from rockpin.core.findings import weight
-from rockpin.core.hazards import HoleAsk, judge_hole
-from rockpin.core.hidden import Hidden, read_hidden
-from rockpin.core.job import Region, Site
-from rockpin.core.model import Rect
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.reading import read_wall
-from rockpin.core.risk_map import map_risk
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Face, Layer, Point, Scan, ScanMode, Wall
+from rockpin.core.base.findings import weight
+from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.job import Region, Site
+from rockpin.core.document.wall import Layer, Point, Scan, ScanMode, Wall, WallSide
+from rockpin.core.hidden import Hidden, PlannedHole, WayKind, judge_hole, map_risk, read_hidden, ways_to_clear
+from rockpin.core.identification import read_stated
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.simulated_services import Inside, Rng, TrueService, lay_services, sweep_area
 
 _BANDS = (0.0, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 1.01)
@@ -62,7 +59,7 @@ def draw_wall_with_points(rng: Rng) -> tuple[Wall, Inside]:
                 kind=kind,
                 x_mm=float(rng.uniform(200, width - 200)),
                 y_mm=float(rng.uniform(low, high)),
-                face=Face.THIS if rng.random() < 0.75 else Face.OTHER,
+                face=WallSide.THIS if rng.random() < 0.75 else WallSide.OTHER,
             )
         )
     wall = Wall(id="w", name="W", width_mm=width, height_mm=2400, build_up=layers, points=tuple(points))
@@ -96,15 +93,15 @@ class Outcome:
     stated: dict[int, list[tuple[float, bool]]] = field(default_factory=lambda: defaultdict(list))
 
 
-def _ready(hidden: Hidden, ask: HoleAsk, catalogue: Catalogue) -> bool:
-    return not any(weight(one) for one in judge_hole(hidden, ask, UnitSystem.METRIC, catalogue).findings)
+def _ready(hidden: Hidden, ask: PlannedHole, catalogue: Catalogue) -> bool:
+    return not any(weight(one) for one in judge_hole(hidden, ask).findings)
 
 
 def _follow(
-    rng: Rng, wall: Wall, services: tuple[TrueService, ...], hidden: Hidden, ask: HoleAsk, catalogue: Catalogue
+    rng: Rng, wall: Wall, services: tuple[TrueService, ...], hidden: Hidden, ask: PlannedHole, catalogue: Catalogue
 ) -> tuple[Wall, Hidden]:
     """Sweeps as advised, if that may clear the hole, and what the wall is then known to hide."""
-    ways = ways_to_clear(hidden, ask, (), wall, UnitSystem.METRIC, catalogue)
+    ways = ways_to_clear(hidden, ask, (), wall, UnitSystem.METRIC)
     sweep = next((way for way in ways if way.kind is WayKind.SWEEP and way.clears), None)
     if sweep is None or sweep.area is None:
         return wall, hidden
@@ -130,7 +127,7 @@ def _follow(
 
 def _hidden(wall: Wall, catalogue: Catalogue) -> Hidden:
     site = Site(id="s", name="S", region=Region.BRITAIN, built_year=1995)
-    return read_hidden(wall, read_wall(wall, catalogue), (), site, catalogue)
+    return read_hidden(wall, read_stated(wall, catalogue), (), site, catalogue.hidden)
 
 
 def try_hidden(ready_wanted: int, seed: int, catalogue: Catalogue) -> None:
@@ -146,9 +143,9 @@ def try_hidden(ready_wanted: int, seed: int, catalogue: Catalogue) -> None:
             diameter, reach = float(rng.choice([4, 6, 8, 10])), float(rng.uniform(25, 62))
             if any(point.area.distance_to(x, y) < diameter for point in known.points):
                 continue
-            ask = HoleAsk(f"h{number}", 1, x, y, diameter, reach, in_stud=False)
+            ask = PlannedHole(f"h{number}", 1, x, y, diameter, reach, in_stud=False)
             struck = any(one.struck_by(x, y, diameter / 2, reach) for one in services)
-            judged = judge_hole(known, ask, UnitSystem.METRIC, catalogue)
+            judged = judge_hole(known, ask)
             band = next(i for i, top in enumerate(_BANDS[1:]) if judged.risk.chance < top)
             out.stated[band].append((judged.risk.chance, struck))
             out.blind.add(struck)

@@ -6,12 +6,11 @@ from collections import defaultdict
 import numpy as np
 
 from bench.timing import quantile
-from rockpin.core.evidence import Evidence
-from rockpin.core.identify import Identified, identify
-from rockpin.core.job import Site
-from rockpin.core.reading import Family
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Opening, OpeningKind, Wall
+from rockpin.core.document.evidence import Evidence
+from rockpin.core.document.job import Site
+from rockpin.core.document.wall import Opening, OpeningKind, Wall
+from rockpin.core.identification import Family, Identified, identify
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.simulated_checks import observe
 from rockpin.devices.simulated_walls import SimulatedWall, draw_wall
 

@@ -10,7 +10,7 @@ from collections import Counter
 from pathlib import Path
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.job import JobDocument
+from rockpin.core.document.job import JobDocument
 from rockpin.core.plan import make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.documents import read_data

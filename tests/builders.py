@@ -2,11 +2,11 @@
 
 from typing import Any
 
-from rockpin.core.evidence import Filling
-from rockpin.core.fixture import Fixture, FixtureHole, Piece, Support
-from rockpin.core.job import JobDocument, Placement, Region, Site
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.wall import Courses, Framing, HowKnown, Layer, StudRow, Wall
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.fixture import Fixture, FixtureHole, Piece, Support
+from rockpin.core.document.job import JobDocument, Placement, Region, Site
+from rockpin.core.document.wall import Courses, Framing, HowKnown, Layer, StudRow, Wall
 
 BOARD = Layer(material="gypsum_board", thickness_mm=12.5)
 BRICKS = Courses(unit_length_mm=215, unit_height_mm=65, joint_mm=10)

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import settings
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.tables import Catalogue
+from rockpin.core.tables.catalogue import Catalogue
 
 settings.register_profile("steady", derandomize=True, deadline=None, max_examples=60)
 settings.load_profile("steady")

@@ -9,10 +9,10 @@ from collections.abc import Iterator
 
 from pydantic import ValidationError
 
-from rockpin.core.errors import BadInput
-from rockpin.core.job import JobDocument
-from rockpin.core.shapes import build
-from rockpin.core.tables import Catalogue
+from rockpin.core.base.errors import BadInput
+from rockpin.core.document.job import JobDocument
+from rockpin.core.fixture.shapes import build
+from rockpin.core.tables.catalogue import Catalogue
 
 REGIONS = ("britain", "ireland", "central_europe", "north_america", "unknown")
 

@@ -15,9 +15,9 @@ from platformdirs import user_data_path
 
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.core.errors import BadInput, Fault, NotFound
-from rockpin.core.fixing_rows import OwnFixings
-from rockpin.core.job import JobDocument
+from rockpin.core.base.errors import BadInput, Fault, NotFound
+from rockpin.core.document.fixings import OwnFixings
+from rockpin.core.document.job import JobDocument
 from rockpin.core.plan import Plan, make_plan
 from rockpin.demo import DEMO_SITE_ID, demo_documents
 from rockpin.exchange import read_document, write_document

@@ -14,7 +14,7 @@ from typer.testing import CliRunner
 from rockpin import cli
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.core.plan import make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange import write_document
 from rockpin.store import Store

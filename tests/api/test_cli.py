@@ -7,7 +7,7 @@ from typer.testing import CliRunner
 
 from rockpin.catalogue import load_catalogue
 from rockpin.cli import app
-from rockpin.core.plan import make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange import write_document
 from rockpin.exchange.sheets import sheet_markdown

@@ -11,9 +11,9 @@ from fastapi.testclient import TestClient
 from rockpin import cli
 from rockpin.api import context, make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.core.plan import make_plan
-from rockpin.core.shapes import build
-from rockpin.core.tables import Catalogue
+from rockpin.core.fixture.shapes import build
+from rockpin.core.plan.make import make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.exchange import read_document
 from rockpin.store import Store
 from tests.builders import concrete_wall, job

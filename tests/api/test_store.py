@@ -8,9 +8,9 @@ from sqlalchemy import create_engine, inspect, text
 from sqlalchemy.exc import IntegrityError
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.errors import NotFound, StaleWrite
-from rockpin.core.job import JobBody
-from rockpin.core.wall import Wall
+from rockpin.core.base.errors import NotFound, StaleWrite
+from rockpin.core.document.job import JobBody
+from rockpin.core.document.wall import Wall
 from rockpin.demo import demo_documents
 from rockpin.store import Store
 from rockpin.store.tables import Base

@@ -6,13 +6,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.decisions import NOTHING, UNSURE, Acceptance, Decisions
-from rockpin.core.evidence import CameOut, Drilled, Ended, Evidence, Finish, HowStated, Place
-from rockpin.core.foresight import minutes_to_decision
-from rockpin.core.outcome_chances import outcome_chances
-from rockpin.core.reading import Family
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Point, Wall
+from rockpin.core.advice.check_order import minutes_to_decision
+from rockpin.core.advice.decisions import NOTHING, UNSURE, Acceptance, Decisions
+from rockpin.core.document.evidence import CameOut, Drilled, Ended, Evidence, Finish, HowStated, Location
+from rockpin.core.document.wall import Point, Wall
+from rockpin.core.identification.likelihoods import outcome_chances
+from rockpin.core.identification.reading import Family
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, stud_wall
 from tests.core.test_identify import planned, probe, saw, unknown_wall
 
@@ -83,7 +83,7 @@ def test_enough_is_known_when_no_check_would_change_what_is_done(catalogue: Cata
     assert made.advice.enough
     assert made.advice.sentence == "Enough is known for this fixture."
     assert made.advice.check is None
-    assert max(one.chance for one in made.advice.options) < catalogue.figures.advice_least
+    assert max(one.chance for one in made.advice.options) < catalogue.figures.advice.advice_least
     # the same wall by hearsay and an unlucky knock asks again
     rumour = stud_wall(stated=HowStated.GUESSED, evidence=(saw("knock", "hard_everywhere"),))
     assert planned(rumour, catalogue).advice.check is not None
@@ -95,7 +95,7 @@ def test_brick_or_block_is_worth_nothing_where_one_plug_serves_both(catalogue: C
         saw("density", "dense_everywhere"),
         Evidence(id="thick", check="thickness", value_mm=230),
     )
-    made = planned(unknown_wall(*evidence, finish=Finish.UNKNOWN, stands=Place.OUTSIDE), catalogue, built_year=1965)
+    made = planned(unknown_wall(*evidence, finish=Finish.UNKNOWN, stands=Location.OUTSIDE), catalogue, built_year=1965)
     edge = next(one for one in made.advice.options if one.check == "edge")
     assert edge.bits > 0.25  # it would still teach something about the wall
     assert edge.chance < 0.08  # but hardly change what goes in
@@ -103,11 +103,11 @@ def test_brick_or_block_is_worth_nothing_where_one_plug_serves_both(catalogue: C
 
 def test_an_unmeasured_wall_that_refuses_all_plugs_asks_to_be_measured(catalogue: Catalogue) -> None:
     hole = probe((13, CameOut.WHITE_CHALKY, Drilled.EASILY), (45, CameOut.GREY_SOFT, Drilled.EASILY), ended=Ended.SOLID)
-    made = planned(unknown_wall(hole, saw("edge", "block"), stands=Place.OUTSIDE), catalogue)
+    made = planned(unknown_wall(hole, saw("edge", "block"), stands=Location.OUTSIDE), catalogue)
     assert made.holes[0].chosen is None
     assert made.advice.check == "thickness"
     thick = Evidence(id="thick", check="thickness", value_mm=228)
-    measured = planned(unknown_wall(hole, saw("edge", "block"), thick, stands=Place.OUTSIDE), catalogue)
+    measured = planned(unknown_wall(hole, saw("edge", "block"), thick, stands=Location.OUTSIDE), catalogue)
     assert measured.holes[0].chosen is not None
 
 
@@ -136,7 +136,7 @@ def test_marks_only_where_hidden_allows_a_hole_of_that_depth(catalogue: Catalogu
 
 
 def test_the_sentence_says_what_where_how_long_and_what_it_settles(catalogue: Catalogue) -> None:
-    made = planned(unknown_wall(saw("press", "firm"), stands=Place.PARTITION), catalogue, built_year=1990)
+    made = planned(unknown_wall(saw("press", "firm"), stands=Location.PARTITION), catalogue, built_year=1990)
     sentence = made.advice.sentence
     assert made.advice.check == "knock"
     assert sentence.startswith("Knock along the line at the height of the holes, 1050 mm up: it would settle ")

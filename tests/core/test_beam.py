@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rockpin.core.beam import continuous_share, simple_share, ways_to_share
+from rockpin.core.demand.beam import continuous_share, load_shares, simple_share
 
 
 def test_two_supports_by_the_lever_rule_with_overhang() -> None:
@@ -20,9 +20,9 @@ def test_two_equal_spans_with_a_load_in_the_middle_of_one() -> None:
 
 def test_a_spread_load_on_two_equal_spans() -> None:
     # uniform over both spans: 3/16, 10/16, 3/16 continuous and 1/4, 1/2, 1/4 as simple spans
-    ways = ways_to_share((0.0, 100.0, 200.0), 100.0, 200.0)
-    assert ways[2].shares == pytest.approx([1 / 4, 1 / 2, 1 / 4], abs=0.01)
-    assert ways[3].shares == pytest.approx([3 / 16, 10 / 16, 3 / 16], abs=0.005)
+    shares_found = load_shares((0.0, 100.0, 200.0), 100.0, 200.0)
+    assert shares_found[2].shares == pytest.approx([1 / 4, 1 / 2, 1 / 4], abs=0.01)
+    assert shares_found[3].shares == pytest.approx([3 / 16, 10 / 16, 3 / 16], abs=0.005)
 
 
 @given(

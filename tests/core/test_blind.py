@@ -2,13 +2,13 @@
 
 import pytest
 
-from rockpin.core.blind import read_sweeps
-from rockpin.core.cautions import ALWAYS, CABLES, GAS, OLD, WATER
-from rockpin.core.evidence import Finish
-from rockpin.core.plan import make_plan
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Point, Scan, ScanMode, Screen, Wall
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Finish
+from rockpin.core.document.wall import Point, Scan, ScanMode, Screen, Wall
+from rockpin.core.hidden.cautions import ALWAYS, CABLES, GAS, OLD, WATER
+from rockpin.core.hidden.sweep_limits import read_sweeps
+from rockpin.core.plan.make import make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_hidden import hidden_of
 from tests.core.test_risk import sweep

@@ -9,6 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.capacity import Assessment, assess
 from rockpin.core.capacity.board import neighbour_factor as board_neighbours
 from rockpin.core.capacity.board import thickness_factor
@@ -16,19 +18,17 @@ from rockpin.core.capacity.common import screw_bending_shear_n
 from rockpin.core.capacity.en1992 import EdgeRow, cone_resistance_n, edge_shear_n, projected_area_mm2
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
 from rockpin.core.capacity.wood import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
-from rockpin.core.demand import CaseDemand, HoleDemand
-from rockpin.core.evidence import Filling
-from rockpin.core.fastener_group import HoleForces
-from rockpin.core.fixture import Environment, HeadSeat, HoleKind
-from rockpin.core.framing import members_of
-from rockpin.core.load_cases import Duration
-from rockpin.core.model import Rect
-from rockpin.core.placed_hole import PlacedHole
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.reading import read_wall
-from rockpin.core.spot import Spot, board_edge, free_edges
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import EdgeKind, Layer, Wall
+from rockpin.core.demand.fastener_group import HoleForces
+from rockpin.core.demand.load_cases import Duration
+from rockpin.core.demand.solve import CaseDemand, HoleDemand
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
+from rockpin.core.document.wall import EdgeKind, Layer, Wall
+from rockpin.core.framing.behind import members_of
+from rockpin.core.hole.spot import Spot, board_edge, free_edges
+from rockpin.core.identification.reading import read_stated
+from rockpin.core.setout.placed_hole import PlacedHole
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import BOARD, BRICKS, brick_wall, concrete_wall, stud_wall
 
 LB_PER_IN = 4.4482216152605 / 25.4
@@ -59,7 +59,7 @@ def spot(wall: Wall, x_mm: float, y_mm: float, pull_n: float = 1, shear_n: float
             **hole,
         ),
         "wall": wall,
-        "reading": read_wall(wall, catalogue),
+        "reading": read_stated(wall, catalogue),
         "members": members_of(wall, catalogue),
         "neighbours": (),
         "free_edges_mm": free_edges(wall, x_mm, y_mm),
@@ -76,7 +76,7 @@ def spot(wall: Wall, x_mm: float, y_mm: float, pull_n: float = 1, shear_n: float
 
 def put(fixing: str, at: Spot) -> Assessment:
     catalogue = load_catalogue()
-    return assess(catalogue.fixing_by_key[fixing], at, catalogue)
+    return assess(catalogue.fixing_by_key[fixing], at, catalogue.capacity)
 
 
 def codes(one: Assessment) -> set[str]:
@@ -89,9 +89,9 @@ def codes(one: Assessment) -> set[str]:
 def test_a_screw_through_plaster_bears_what_bending_lets_it(catalogue: Catalogue) -> None:
     # 4.5 mm screw, root 3.0, 13 mm of plaster: M = 400·3³/(6·1.67), over 13 + 4.5/2
     by_hand = 400 * 3.0**3 / (6 * 1.67) / (13 + 4.5 / 2)
-    assert screw_bending_shear_n(4.5, 3.0, 13, False, 0, catalogue.figures) == pytest.approx(by_hand)
+    assert screw_bending_shear_n(4.5, 3.0, 13, False, 0, catalogue.figures.capacity) == pytest.approx(by_hand)
     assert round(by_hand) == 71
-    assert round(screw_bending_shear_n(4.5, 3.0, 13, True, 0, catalogue.figures)) == 141
+    assert round(screw_bending_shear_n(4.5, 3.0, 13, True, 0, catalogue.figures.capacity)) == 141
 
 
 def test_plaster_is_a_lever_to_a_plug_and_no_part_of_its_grip() -> None:
@@ -208,8 +208,8 @@ def test_a_joint_a_brick_end_and_an_edge_each_halve_a_plug() -> None:
 
 def test_plugs_close_together_by_hand(catalogue: Catalogue) -> None:
     # at 2.5 plug lengths: (4 − 2.5)/3 = 1/2, so 1/(1 + 1/2)
-    assert plug_neighbours((100,), 40, catalogue.figures) == pytest.approx(1 / 1.5)
-    assert plug_neighbours((160,), 40, catalogue.figures) == 1
+    assert plug_neighbours((100,), 40, catalogue.figures.capacity) == pytest.approx(1 / 1.5)
+    assert plug_neighbours((160,), 40, catalogue.figures.capacity) == 1
     assert codes(put("nylon_plug_8", spot(brick_wall(), 107, 32, neighbours=((39, 0),)))) == {"too-close"}
 
 
@@ -233,7 +233,7 @@ def test_the_depth_of_a_plugs_hole_by_hand() -> None:
 def test_four_anchors_in_a_small_square_keep_a_good_quarter(catalogue: Catalogue) -> None:
     around = ((50.0, 0.0), (0.0, 50.0), (50.0, 50.0))
     by_hand = 1 / (1 + 1 + 1 + (150 - 50 * sqrt(2)) / 100)
-    assert board_neighbours((50.0, 50.0, 50 * sqrt(2)), catalogue.figures) == pytest.approx(by_hand)
+    assert board_neighbours((50.0, 50.0, 50 * sqrt(2)), catalogue.figures.capacity) == pytest.approx(by_hand)
     assert 0.26 <= by_hand <= 0.27
     one = put("sleeve_m5", spot(stud_wall(), 600, 1000, neighbours=around))
     assert one.tension_n == pytest.approx(150 * by_hand)
@@ -246,7 +246,7 @@ def test_four_anchors_in_a_small_square_keep_a_good_quarter(catalogue: Catalogue
 def test_board_thickness(
     thickness: float, count: int, self_drilling: bool, factor: float, catalogue: Catalogue
 ) -> None:
-    assert thickness_factor(thickness, count, self_drilling, catalogue.figures) == factor
+    assert thickness_factor(thickness, count, self_drilling, catalogue.figures.capacity) == factor
 
 
 def test_what_board_anchors_need_and_do_not_get() -> None:
@@ -344,7 +344,7 @@ def test_accepted_means_within_capacity_and_neighbours_never_help(
     crowded = replace(alone, neighbours=tuple(around))
     heavier = spot(wall, x, 1082, pull + 50, shear + 50, diameter_mm=11)
     for fixing in catalogue.fixings:
-        one, beside, more = (assess(fixing, at, catalogue) for at in (alone, crowded, heavier))
+        one, beside, more = (assess(fixing, at, catalogue.capacity) for at in (alone, crowded, heavier))
         assert not one.accepted or one.use <= 1
         if one.hole and beside.hole and one.screw == beside.screw:
             assert beside.use >= one.use - 1e-9

@@ -4,10 +4,10 @@ from itertools import pairwise
 
 import pytest
 
-from rockpin.core.fixing_rows import BoardAnchor, ConcreteAnchor, MasonryPlug, ScrewKind, SteelScrew, WoodFastener
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import HowKnown
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.fixings import BoardAnchor, ConcreteAnchor, MasonryPlug, ScrewKind, SteelScrew, WoodFastener
+from rockpin.core.document.wall import HowKnown
+from rockpin.core.tables.catalogue import Catalogue
 
 
 def test_every_row_has_a_source_and_so_has_every_figure(catalogue: Catalogue) -> None:

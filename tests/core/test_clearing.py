@@ -5,25 +5,25 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.clearing import ClearingWay, WayKind, ways_to_clear
-from rockpin.core.errors import NotFound
-from rockpin.core.findings import weight
-from rockpin.core.hazards import HoleAsk, judge_hole
-from rockpin.core.plan import clear_hole
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.wall import Point, Scan, Wall
+from rockpin.core.base.errors import NotFound
+from rockpin.core.base.findings import weight
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.wall import Point, Scan, Wall
+from rockpin.core.hidden.clearing import ClearingWay, WayKind, ways_to_clear
+from rockpin.core.hidden.judge import PlannedHole, judge_hole
+from rockpin.core.plan.make import clear_hole
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_hidden import SOCKET, hidden_of
 
 
 def ways(wall: Wall, x: float, y: float, reach: float = 40) -> dict[WayKind, ClearingWay]:
-    ask = HoleAsk("h", 1, x, y, 6, reach, in_stud=False)
+    ask = PlannedHole("h", 1, x, y, 6, reach, in_stud=False)
     found = ways_to_clear(hidden_of(wall), ask, (), wall, UnitSystem.METRIC, load_catalogue())
     return {way.kind: way for way in found}
 
 
 def clear(wall: Wall, x: float, y: float, reach: float) -> bool:
-    ask = HoleAsk("h", 1, x, y, 6, reach, in_stud=False)
+    ask = PlannedHole("h", 1, x, y, 6, reach, in_stud=False)
     return not any(map(weight, judge_hole(hidden_of(wall), ask, UnitSystem.METRIC, load_catalogue()).findings))
 
 

@@ -2,10 +2,10 @@
 
 import pytest
 
-from rockpin.core.demand import Demand, solve_fixture
-from rockpin.core.fixture import Fixture, FixtureHole, HoleKind, Piece, Support
-from rockpin.core.load_cases import load_cases
-from rockpin.core.tables import Catalogue
+from rockpin.core.demand.load_cases import load_cases
+from rockpin.core.demand.solve import Demand, solve_fixture
+from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Piece, Support
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import plate_fixture
 
 G = 9.80665
@@ -13,9 +13,9 @@ G = 9.80665
 
 def solve(fixture: Fixture, catalogue: Catalogue, foot_mm: float = 2000) -> Demand:
     duty = catalogue.duty_by_key[fixture.duty]
-    cases = [case for case in load_cases(fixture, duty, foot_mm, catalogue.figures) if not case.first_screw]
+    cases = [case for case in load_cases(fixture, duty, foot_mm, catalogue.figures.demand) if not case.first_screw]
     return solve_fixture(
-        fixture, cases, {}, {h.id: 1.0 for s in fixture.supports for h in s.holes}, 3.0, catalogue.figures
+        fixture, cases, {}, {h.id: 1.0 for s in fixture.supports for h in s.holes}, 3.0, catalogue.figures.demand
     )
 
 
@@ -52,9 +52,9 @@ def test_duty_takes_the_live_part_only_unless_all_of_it_moves(catalogue: Catalog
 
 def test_a_tug_counts_between_knee_and_reach_only(catalogue: Catalogue) -> None:
     fixture = plate_fixture(graspable=True)
-    above = load_cases(fixture, catalogue.duty_by_key["display"], 1801, catalogue.figures)
+    above = load_cases(fixture, catalogue.duty_by_key["display"], 1801, catalogue.figures.demand)
     assert [case.key for case in above] == ["hanging", "first-screw"]
-    within = load_cases(fixture, catalogue.duty_by_key["display"], 1750, catalogue.figures)
+    within = load_cases(fixture, catalogue.duty_by_key["display"], 1750, catalogue.figures.demand)
     assert len(within) == 6  # besides these, the four corners of the front face
     assert {force.y_mm for case in within[1:5] for force in case.forces[1:]} == {0, 50}  # up to 1800 above the floor
     assert solve(fixture, catalogue, 1000).holes["h1"].shear_n == pytest.approx(2 * G + 200)

@@ -7,10 +7,10 @@ from typing import Any
 
 import pytest
 
-from rockpin.core.errors import BadInput
-from rockpin.core.job import JobDocument
-from rockpin.core.plan import make_plan
-from rockpin.core.tables import Catalogue
+from rockpin.core.base.errors import BadInput
+from rockpin.core.document.job import JobDocument
+from rockpin.core.plan.make import make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
 from rockpin.exchange import read_document, write_document
 

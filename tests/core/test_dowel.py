@@ -4,14 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rockpin.core.capacity.dowel import (
-    MPA_PER_PSI,
-    Joint,
-    bearing_mpa,
-    bending_yield_mpa,
-    reference_shear,
-    yields,
-)
+from rockpin.core.capacity.dowel import MPA_PER_PSI, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear, yields
 
 N_PER_LB = 4.4482216
 IN = 25.4
@@ -29,7 +22,7 @@ def plated(
 ) -> tuple[float, str]:
     """Z [lb] and its mode for a steel plate on a screw driven 10 or 8 diameters into wood."""
     deep = 10 if nominal_in < 0.25 else 8
-    joint = Joint(
+    joint = DowelJoint(
         side_mpa=side_mpa,
         side_mm=plate_in * IN,
         main_mpa=bearing_mpa(gravity, nominal_in * IN, angle),
@@ -111,7 +104,7 @@ def _turned(load: float, force: float, length: float) -> tuple[float, float]:
 def test_every_mode_is_in_equilibrium(
     side: float, side_mm: float, main: float, main_mm: float, gap: float, diameter: float, strength: float
 ) -> None:
-    joint = Joint(side, side_mm, main, main_mm, gap, diameter, strength)
+    joint = DowelJoint(side, side_mm, main, main_mm, gap, diameter, strength)
     found = {one.mode: one.force_n for one in yields(joint)}
     qs, qm, hinge = side * diameter, main * diameter, strength * diameter**3 / 6
     assert found["Im"] == pytest.approx(qm * main_mm)
@@ -136,7 +129,7 @@ def test_every_mode_is_in_equilibrium(
 
 @given(st.floats(0, 80), st.floats(0.1, 60), st.floats(2, 10))
 def test_a_wider_gap_never_bears_more_and_a_thicker_screw_never_less(gap: float, more: float, diameter: float) -> None:
-    joint = Joint(426, 3, 30, 60, gap, diameter, 600)
+    joint = DowelJoint(426, 3, 30, 60, gap, diameter, 600)
     near = {one.mode: one.force_n for one in yields(joint)}
     for one in yields(joint._replace(gap_mm=gap + more)):
         assert one.force_n <= near[one.mode] * (1 + 1e-9)

@@ -5,13 +5,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.drawing import course_lines, ruler
-from rockpin.core.evidence import Filling
-from rockpin.core.framing import BehindKind, look_behind
-from rockpin.core.plan import make_plan
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.reading import read_wall
-from rockpin.core.wall import Layer
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.wall import Layer
+from rockpin.core.framing.behind import BehindKind, look_behind
+from rockpin.core.identification.reading import read_stated
+from rockpin.core.plan.drawing import course_lines, ruler
+from rockpin.core.plan.make import make_plan
 from tests.builders import BRICKS, brick_wall, job, plate_fixture, stud_wall
 
 
@@ -32,7 +32,7 @@ def test_joints_are_drawn_where_a_hole_would_meet_one(x: float, y: float) -> Non
     row = next((one for one in lines.uprights if one.low_mm <= y < one.high_mm), None)
     in_bed = any(bed <= y < bed + 10 for bed in lines.beds_mm)
     in_upright = row is not None and any(at <= x < at + 10 for at in row.joints_mm)
-    behind = look_behind(wall, read_wall(wall, catalogue), (), x, y, 5, catalogue)
+    behind = look_behind(wall, read_stated(wall, catalogue), (), x, y, 5, catalogue.figures.framing)
     if in_bed or in_upright:
         assert behind.kind is BehindKind.JOINT
 

@@ -19,8 +19,8 @@ from rockpin.core.capacity.en1992 import (
     narrow_hef_mm,
     projected_area_mm2,
 )
-from rockpin.core.fixing_rows import ConcreteAnchor
-from rockpin.core.spot import AnchorGroup
+from rockpin.core.document.fixings import ConcreteAnchor
+from rockpin.core.hole.spot import AnchorGroup
 
 FAR = 1e6
 Edges = tuple[float, float, float, float]
@@ -110,7 +110,7 @@ def bolt() -> ConcreteAnchor:
 def test_a_group_pulled_unevenly_shares_one_use_by_hand() -> None:
     # M10, hef 60: s_cr 180. Two anchors 100 apart, 3000 and 1000 N: resultant 25 beside their middle
     places = [(0.0, 0.0), (100.0, 0.0)]
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.capacity
     solved = _Group(bolt(), group([3000, 1000], [(0, 0), (0, 0)], places), 200, figures).solve()
     cone = 7.7 * sqrt(20) * 60**1.5 * (180 + 100) * 180 / 180**2 * (0.5 + 60 / 200) / (1 + 2 * 25 / 180)
     assert solved.pulls[0, 0] == pytest.approx([4000 / (cone / (1.5 * 1.2) / 1.4)] * 2)
@@ -124,7 +124,7 @@ def test_a_group_pulled_unevenly_shares_one_use_by_hand() -> None:
 
 def test_anchors_whose_cones_do_not_touch_do_not_share_their_loads() -> None:
     # 200 apart, s_cr 180: nobody helps the one that is pulled harder
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.capacity
     solved = _Group(bolt(), group([3000, 1000], [(0, 0), (0, 0)], [(0.0, 0.0), (200.0, 0.0)]), 200, figures).solve()
     single = 7.7 * sqrt(20) * 60**1.5 * 0.8 / 1.8 / 1.4
     assert solved.pulls[0, 0] == pytest.approx([3000 / single, 1000 / single])
@@ -132,7 +132,7 @@ def test_anchors_whose_cones_do_not_touch_do_not_share_their_loads() -> None:
 
 def test_splitting_counts_near_an_edge_only() -> None:
     # c_cr,sp = 2·hef = 120: at 100 from the edge the basic value is the pull-out's 9 kN
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.capacity
     near = _Group(bolt(), group([1000], [(0, 0)], [(0.0, 0.0)], left=100), 200, figures).solve()
     split = 9000 * (100 + 120) / 240 * (0.7 + 0.3 * 100 / 120) * 0.8
     assert near.pulls[1, 0, 0] == pytest.approx(1000 / (split / 1.8 / 1.4))
@@ -143,7 +143,7 @@ def test_splitting_counts_near_an_edge_only() -> None:
 def test_the_row_nearest_the_edge_takes_all_of_the_shear() -> None:
     # edge 100 left of the first of two; 800 N to the left in all, on the near one
     places = [(0.0, 0.0), (120.0, 0.0)]
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.capacity
     shear = [(-400.0, 0.0), (-400.0, 0.0)]
     solved = _Group(bolt(), group([0, 0], shear, places, left=100), 200, figures).solve()
     resist = edge_shear_n(10, 60, EdgeRow(100, 0, (FAR, FAR)), 200, 20, 1.7) / 1.5 / 1.4

@@ -7,8 +7,8 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from rockpin.core.fastener_group import Force, GroupHole, Plate, solve_group
-from rockpin.core.model import Rect
+from rockpin.core.base.model import Rect
+from rockpin.core.demand.fastener_group import Force, GroupHole, Plate, solve_group
 
 HARD = 1e9
 """A wall so hard that the bearing keeps to its least inset: makes hand figures short."""

@@ -8,15 +8,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.evidence import Hit, HitKind, Reading, Trace
-from rockpin.core.find_framing import FramingReading, read_framing
-from rockpin.core.framing import MemberReading, look_behind
-from rockpin.core.job import Region
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.reading import read_wall
-from rockpin.core.tables import Catalogue
-from rockpin.core.traces import Channel, find_in
-from rockpin.core.wall import Framing, HowKnown, Member, MemberKind, Opening, OpeningKind, Wall
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Hit, HitKind, Reading, Trace
+from rockpin.core.document.job import Region
+from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Opening, OpeningKind, Wall
+from rockpin.core.framing.behind import MemberReading, look_behind
+from rockpin.core.framing.find import FramingReading, read_framing
+from rockpin.core.framing.scanner_traces import Channel, find_in
+from rockpin.core.identification.reading import read_stated
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import stud_wall
 
 METRIC = UnitSystem.METRIC
@@ -32,7 +32,7 @@ def bare(*hits: Hit, **more: Any) -> Wall:
 
 
 def found(wall: Wall, catalogue: Catalogue, region: Region = Region.BRITAIN) -> FramingReading:
-    return read_framing(wall, read_wall(wall, catalogue), region, METRIC, catalogue)
+    return read_framing(wall, read_stated(wall, catalogue), region, METRIC, catalogue)
 
 
 def at(reading: FramingReading, x_mm: float) -> MemberReading:
@@ -44,7 +44,7 @@ def at(reading: FramingReading, x_mm: float) -> MemberReading:
 
 def wood_at(wall: Wall, x_mm: float, catalogue: Catalogue) -> float:
     members = found(wall, catalogue).members
-    return look_behind(wall, read_wall(wall, catalogue), members, x_mm, 1200, 5, catalogue).solid_wood
+    return look_behind(wall, read_stated(wall, catalogue), members, x_mm, 1200, 5, catalogue.figures.framing).solid_wood
 
 
 # --- rows ------------------------------------------------------------------------------------------------------------
@@ -127,14 +127,14 @@ def test_wide_edges_are_a_double_stud_and_a_door_has_its_own(catalogue: Catalogu
     assert at(reading, 1600).rect.width_mm == 2 * 38
     door = Opening(id="door", kind=OpeningKind.DOOR, x_mm=1900, y_mm=0, width_mm=800, height_mm=2000)
     beside = found(bare(*row, openings=(door,)), catalogue)
-    trim = catalogue.figures.opening_trim_mm + 19
+    trim = catalogue.figures.framing.opening_trim_mm + 19
     for place in (1900 - trim, 2700 + trim):
         assert at(beside, place).exists > 0.5
     # the row's own stud in the doorway is short: it stands on the door's head
     over = at(beside, 2400)
     assert (over.rect.y_mm, over.rect.top_mm) == (2000, 2400)
     wall = bare(*row, openings=(door,))
-    assert look_behind(wall, read_wall(wall, catalogue), beside.members, 2400, 1000, 5, catalogue).solid_wood == 0
+    assert look_behind(wall, read_stated(wall, catalogue), beside.members, 2400, 1000, 5, catalogue.figures.framing).solid_wood == 0
 
 
 def test_hits_that_contradict_are_named(catalogue: Catalogue) -> None:

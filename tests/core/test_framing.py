@@ -5,11 +5,11 @@ from statistics import NormalDist
 import pytest
 from pydantic import ValidationError
 
-from rockpin.core.framing import BehindKind, MemberReading, chance_of_wood, look_behind, members_of
-from rockpin.core.model import Rect
-from rockpin.core.reading import Family, read_wall
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Framing, HowKnown, Layer, Member, MemberKind, Wall
+from rockpin.core.base.model import Rect
+from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Wall
+from rockpin.core.framing.behind import BehindKind, MemberReading, chance_of_wood, look_behind, members_of
+from rockpin.core.identification.reading import Family, read_stated
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import BOARD, brick_wall, stud_wall
 
 
@@ -82,14 +82,14 @@ def test_a_pin_stays_with_its_stud_whatever_stands_beside_the_row(catalogue: Cat
 )
 def test_bricks_and_joints(x: float, y: float, kind: BehindKind, end: float, catalogue: Catalogue) -> None:
     wall = brick_wall()
-    behind = look_behind(wall, read_wall(wall, catalogue), (), x, y, 5, catalogue)
+    behind = look_behind(wall, read_stated(wall, catalogue), (), x, y, 5, catalogue.figures.framing)
     assert behind.kind is kind
     if kind is BehindKind.UNIT:
         assert behind.unit_end_mm == pytest.approx(end, abs=2.5)
 
 
 def test_readings_of_walls(catalogue: Catalogue) -> None:
-    reading = read_wall(stud_wall(), catalogue)
+    reading = read_stated(stud_wall(), catalogue)
     assert (reading.family, reading.skin_mm, reading.board_mm, reading.void_mm) == (
         Family.BOARD_ON_STUDS,
         12.5,
@@ -97,9 +97,9 @@ def test_readings_of_walls(catalogue: Catalogue) -> None:
         89,
     )
     tiled = stud_wall(build_up=(Layer(material="tile", thickness_mm=12), *stud_wall().build_up))
-    assert (read_wall(tiled, catalogue).skin_mm, read_wall(tiled, catalogue).board_mm) == (24.5, 12.5)
+    assert (read_stated(tiled, catalogue).skin_mm, read_stated(tiled, catalogue).board_mm) == (24.5, 12.5)
     only_board = Wall(id="w", name="W", width_mm=1000, height_mm=1000, build_up=(BOARD,))
-    assert read_wall(only_board, catalogue).family is Family.UNKNOWN
+    assert read_stated(only_board, catalogue).family is Family.UNKNOWN
 
 
 def test_a_member_seen_in_the_wall_counts_beside_the_row(catalogue: Catalogue) -> None:
@@ -109,7 +109,7 @@ def test_a_member_seen_in_the_wall_counts_beside_the_row(catalogue: Catalogue) -
         id="b", kind=MemberKind.BLOCKING, x_mm=420, y_mm=900, width_mm=360, height_mm=200, known=HowKnown.SEEN
     )
     wall = stud_wall(framing=wall.framing.model_copy(update={"members": (blocking,)}))
-    behind = look_behind(wall, read_wall(wall, catalogue), members_of(wall, catalogue), 600, 1000, 5, catalogue)
+    behind = look_behind(wall, read_stated(wall, catalogue), members_of(wall, catalogue), 600, 1000, 5, catalogue.figures.framing)
     assert behind.kind is BehindKind.TIMBER
     assert behind.member is not None
     assert behind.member.id == "b"
@@ -122,6 +122,6 @@ def test_being_clear_of_a_stud_allows_for_its_spread(catalogue: Catalogue) -> No
     assert wall.framing.row is not None
     row = wall.framing.row.model_copy(update={"known": HowKnown.DETECTED})
     wall = stud_wall(framing=wall.framing.model_copy(update={"row": row}))
-    behind = look_behind(wall, read_wall(wall, catalogue), members_of(wall, catalogue), 850, 1000, 5, catalogue)
+    behind = look_behind(wall, read_stated(wall, catalogue), members_of(wall, catalogue), 850, 1000, 5, catalogue.figures.framing)
     # 50 mm from the centre of a 38 mm stud found with a spread of 8 mm, sure at 95 %
     assert behind.clear_mm == pytest.approx(50 - 19 - NormalDist(sigma=8).inv_cdf(0.95))

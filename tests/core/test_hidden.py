@@ -5,22 +5,22 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.findings import Finding, Severity
-from rockpin.core.framing import members_of
-from rockpin.core.hazards import HoleAsk, judge_hole
-from rockpin.core.hidden import Hidden, read_hidden
-from rockpin.core.job import Region, Site
-from rockpin.core.model import Rect
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.reading import read_wall
-from rockpin.core.wall import Face, Find, Point, Refuted, Scan, ScanMode, Wall
+from rockpin.core.base.findings import Finding, Severity
+from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.job import Region, Site
+from rockpin.core.document.wall import Find, Point, Refuted, Scan, ScanMode, Wall, WallSide
+from rockpin.core.framing.behind import members_of
+from rockpin.core.hidden.judge import PlannedHole, judge_hole
+from rockpin.core.hidden.read import Hidden, read_hidden
+from rockpin.core.identification.reading import read_stated
 from tests.builders import brick_wall, stud_wall
 
 
 def hidden_of(wall: Wall, region: Region = Region.BRITAIN, built_year: int | None = 1995) -> Hidden:
     catalogue = load_catalogue()
     site = Site(id="site", name="Site", region=region, built_year=built_year)
-    return read_hidden(wall, read_wall(wall, catalogue), members_of(wall, catalogue), site, catalogue)
+    return read_hidden(wall, read_stated(wall, catalogue), members_of(wall, catalogue), site, catalogue.hidden)
 
 
 def judge(
@@ -33,7 +33,7 @@ def judge(
     in_stud: bool = False,
     region: Region = Region.BRITAIN,
 ) -> list[Finding]:
-    ask = HoleAsk("h", 1, x, y, diameter, reach, in_stud)
+    ask = PlannedHole("h", 1, x, y, diameter, reach, in_stud)
     return judge_hole(hidden_of(wall, region), ask, UnitSystem.METRIC, load_catalogue()).findings
 
 
@@ -43,7 +43,7 @@ def worst(wall: Wall, x: float, y: float, reach: float) -> set[str]:
 
 
 SOCKET = Point(id="s", kind="socket", x_mm=1000, y_mm=450)
-BEHIND = Point(id="b", kind="socket", x_mm=1000, y_mm=450, face=Face.OTHER)
+BEHIND = Point(id="b", kind="socket", x_mm=1000, y_mm=450, face=WallSide.OTHER)
 HALF = 86 / 2
 
 

@@ -4,8 +4,8 @@ from math import exp, log, prod
 
 import pytest
 
-from rockpin.core.belief_tables import CheckForm, Era
-from rockpin.core.evidence import (
+from rockpin.core.base.findings import Severity
+from rockpin.core.document.evidence import (
     CameOut,
     Drilled,
     Ended,
@@ -13,17 +13,17 @@ from rockpin.core.evidence import (
     Filling,
     Finish,
     HowStated,
-    Place,
+    Location,
     Probe,
     ProbeInterval,
 )
-from rockpin.core.findings import Severity
-from rockpin.core.identify import Belief, exponents, hypotheses_of, identify, prior_of
-from rockpin.core.job import Region, Site
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.reading import Family
-from rockpin.core.tables import Catalogue, Role
-from rockpin.core.wall import Layer, Opening, OpeningKind, Wall
+from rockpin.core.document.job import Region, Site
+from rockpin.core.document.wall import Layer, Opening, OpeningKind, Wall
+from rockpin.core.identification.belief import Belief, exponents, identify, prior_of
+from rockpin.core.identification.reading import Family
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.identification import CheckForm, Era
 from tests.builders import job, plate_fixture, stud_wall
 
 DOOR = Opening(id="door", kind=OpeningKind.DOOR, x_mm=3100, y_mm=0, width_mm=760, height_mm=2000)
@@ -75,7 +75,7 @@ def belief(wall: Wall, year: int, catalogue: Catalogue) -> Belief:
 
 
 def test_every_check_answers_for_every_build_up_and_every_row_is_reasoned(catalogue: Catalogue) -> None:
-    tables, keys = catalogue.belief, {row.key for row in hypotheses_of(catalogue)}
+    tables, keys = catalogue.belief, {row.key for row in catalogue.hypotheses}
     for check in tables.checks:
         if check.form is not CheckForm.OUTCOME:
             continue
@@ -83,15 +83,15 @@ def test_every_check_answers_for_every_build_up_and_every_row_is_reasoned(catalo
         rows = [row for row in tables.likelihoods if row.check == check.key]
         named = [key for row in rows for key in row.build_ups]
         assert sorted(named) == sorted(keys), check.key  # each once
-        veil = next(one for one in tables.veils if one.check == check.key)
+        veil = next(one for one in tables.tile_answers if one.check == check.key)
         for row in (*rows, veil):
             assert set(row.p) == outcomes
             assert sum(row.p.values()) == pytest.approx(1)
             assert row.reason.endswith(".")
-    materials = {layer.material for row in hypotheses_of(catalogue) for layer in row.layers}
+    materials = {layer.material for row in catalogue.hypotheses for layer in row.layers}
     hollow = {key for key in materials if catalogue.material_by_key[key].role in (Role.FRAME, Role.CAVITY)}
     assert materials - hollow <= {row.material for row in tables.dust}
-    faces = {row.layers[0].material for row in hypotheses_of(catalogue)}
+    faces = {row.layers[0].material for row in catalogue.hypotheses}
     looks = [material for look in tables.faces for material in look.materials]
     assert faces <= set(looks)
     assert len(looks) == len(set(looks))
@@ -101,14 +101,14 @@ def test_every_check_answers_for_every_build_up_and_every_row_is_reasoned(catalo
 def test_priors_are_whole_and_every_region_has_a_pitch_and_every_build_up_a_thickness(catalogue: Catalogue) -> None:
     for region in Region:
         for year in (None, 1900, 1930, 1960, 1990, 2010):
-            for place in Place:
+            for place in Location:
                 site = Site(id="s", name="S", region=region, built_year=year)
                 prior = prior_of(unknown_wall(stands=place), site, catalogue)
                 assert prior.sum() == pytest.approx(1)
                 assert prior.min() > 0  # nothing is impossible before it is looked at
         # a share of walls keeps no pitch at all
         assert 0.9 <= sum(row.regions[region] for row in catalogue.belief.pitches) <= 1 + 1e-9
-    for row in hypotheses_of(catalogue):
+    for row in catalogue.hypotheses:
         assert len(row.spread_mm) == len(row.layers)
         assert all(0 < spread < layer.thickness_mm for spread, layer in zip(row.spread_mm, row.layers, strict=True))
 
@@ -117,15 +117,17 @@ def test_priors_are_whole_and_every_region_has_a_pitch_and_every_build_up_a_thic
 
 
 def test_one_check_updates_the_prior_by_bayes_rule(catalogue: Catalogue) -> None:
-    tables, figures = catalogue.belief, catalogue.figures
+    tables, figures = catalogue.belief, catalogue.figures.identification
     site = Site(id="site", name="Site", region=Region.IRELAND, built_year=1990)
-    wall = unknown_wall(saw("knock", "drummy_patches"), stands=Place.OUTSIDE)
-    rows = hypotheses_of(catalogue)
+    wall = unknown_wall(saw("knock", "drummy_patches"), stands=Location.OUTSIDE)
+    rows = catalogue.hypotheses
     weights = {}
     for row in rows:
         assert row.prior is not None
         look = next(one.p["smooth"] for one in tables.faces if row.layers[0].material in one.materials)
-        usual = look * row.prior.region[Region.IRELAND] * row.prior.era[Era.FROM_1980] * row.prior.stands[Place.OUTSIDE]
+        usual = (
+            look * row.prior.region[Region.IRELAND] * row.prior.era[Era.FROM_1980] * row.prior.stands[Location.OUTSIDE]
+        )
         plain = next(one.p for one in tables.likelihoods if one.check == "knock" and row.key in one.build_ups)
         # one report in so many is a slip that may name any of the five outcomes
         chance = (1 - figures.misreport) * plain["drummy_patches"] + figures.misreport / 5
@@ -136,7 +138,7 @@ def test_one_check_updates_the_prior_by_bayes_rule(catalogue: Catalogue) -> None
 
 
 def test_the_same_check_again_at_the_same_place_hardly_counts(catalogue: Catalogue) -> None:
-    figures = catalogue.figures
+    figures = catalogue.figures.identification
     here = [saw("press", "gives", x_mm=500, y_mm=900).model_copy(update={"id": f"p{n}"}) for n in range(3)]
     elsewhere = saw("press", "gives", x_mm=2500, y_mm=900)
     alone, *_ = exponents(here[:1], catalogue)
@@ -200,7 +202,7 @@ def test_hollow_patches_over_grey_hard_are_board_on_dabs_and_not_studs(catalogue
     wall = unknown_wall(
         saw("knock", "drummy_patches"),
         probe((12.5, CameOut.WHITE_CHALKY, Drilled.EASILY), ended=Ended.VOID, void_mm=18, filling=Filling.EMPTY),
-        stands=Place.OUTSIDE,
+        stands=Location.OUTSIDE,
     )
     grey = Probe(
         intervals=(
@@ -221,8 +223,8 @@ def test_hollow_patches_over_grey_hard_are_board_on_dabs_and_not_studs(catalogue
 
 def test_magnet_tells_timber_studs_from_steel_ones(catalogue: Catalogue) -> None:
     dull = saw("knock", "hollow_dull_lines")
-    timber = belief(unknown_wall(dull, saw("magnet", "screw_rows"), stands=Place.PARTITION), 2005, catalogue)
-    steel = belief(unknown_wall(dull, saw("magnet", "continuous_lines"), stands=Place.PARTITION), 2005, catalogue)
+    timber = belief(unknown_wall(dull, saw("magnet", "screw_rows"), stands=Location.PARTITION), 2005, catalogue)
+    steel = belief(unknown_wall(dull, saw("magnet", "continuous_lines"), stands=Location.PARTITION), 2005, catalogue)
     assert timber.leading.key == "board_on_studs"
     assert timber.leading.probability > 0.8
     assert steel.leading.key == "board_on_steel_studs"
@@ -231,10 +233,10 @@ def test_magnet_tells_timber_studs_from_steel_ones(catalogue: Catalogue) -> None
 
 def test_red_dust_behind_plaster_is_brick_and_embedment_counts_from_the_brick(catalogue: Catalogue) -> None:
     red = probe((14, CameOut.WHITE_CHALKY, Drilled.EASILY), (45, CameOut.RED, Drilled.STEADILY), ended=Ended.SOLID)
-    made = planned(unknown_wall(red, stands=Place.OUTSIDE), catalogue, built_year=1930)
+    made = planned(unknown_wall(red, stands=Location.OUTSIDE), catalogue, built_year=1930)
     assert made.belief.leading.key == "plastered_brick"
     assert made.reading.family is Family.MASONRY
-    spread = catalogue.figures.measure_surety_sigmas * made.belief.leading.layers[0].sigma_mm
+    spread = catalogue.figures.identification.measure_surety_sigmas * made.belief.leading.layers[0].sigma_mm
     assert made.reading.skin_mm == pytest.approx(14 + spread, abs=0.6)
     hole = made.holes[0]
     assert hole.chosen is not None
@@ -252,7 +254,7 @@ def test_brown_fibre_in_a_soft_skin_is_lath_and_plaster(catalogue: Catalogue) ->
                 ended=Ended.VOID,
                 void_mm=90,
             ),
-            stands=Place.PARTITION,
+            stands=Location.PARTITION,
         ),
         1890,
         catalogue,
@@ -263,8 +265,8 @@ def test_brown_fibre_in_a_soft_skin_is_lath_and_plaster(catalogue: Catalogue) ->
 
 def test_behind_tile_it_stays_open_and_the_advice_cracks_no_tile(catalogue: Catalogue) -> None:
     hidden = ("knock", "hard_everywhere"), ("press", "firm"), ("pin", "stops_hard_at_once")
-    wall = unknown_wall(*(saw(*one) for one in hidden), finish=Finish.TILED, stands=Place.WET_ROOM)
-    bare = unknown_wall(*(saw(*one) for one in hidden), stands=Place.WET_ROOM)
+    wall = unknown_wall(*(saw(*one) for one in hidden), finish=Finish.TILED, stands=Location.WET_ROOM)
+    bare = unknown_wall(*(saw(*one) for one in hidden), stands=Location.WET_ROOM)
     made = planned(wall, catalogue)
     assert made.belief.family.probability < 0.8
     # the same answers on plain plaster say much more
@@ -280,7 +282,7 @@ def test_fine_grey_dust_that_drills_easily_is_aerated_block_and_lowers_the_plug(
         hole = probe((13, CameOut.WHITE_CHALKY, Drilled.EASILY), (45, came_out, drilled), ended=Ended.SOLID)
         edge = saw("edge", "block")
         thick = Evidence(id="thick", check="thickness", value_mm=228)
-        return planned(unknown_wall(hole, edge, thick, stands=Place.OUTSIDE), catalogue)
+        return planned(unknown_wall(hole, edge, thick, stands=Location.OUTSIDE), catalogue)
 
     soft, hard = told(CameOut.GREY_SOFT, Drilled.EASILY), told(CameOut.GREY_HARD, Drilled.HARDLY)
     assert soft.belief.leading.key == "plastered_aerated_block"
@@ -326,8 +328,8 @@ def test_a_probe_fills_in_the_layers_and_their_spread_shrinks(catalogue: Catalog
         unknown_wall(probe((15, CameOut.WHITE_CHALKY, Drilled.EASILY), ended=Ended.VOID, void_mm=75)), 2010, catalogue
     ).leading
     assert (before.key, after.key) == ("board_on_studs", "board_on_studs")
-    usual = next(row for row in hypotheses_of(catalogue) if row.key == "board_on_studs")
-    sigma = catalogue.figures.probe_sigma_mm
+    usual = next(row for row in catalogue.hypotheses if row.key == "board_on_studs")
+    sigma = catalogue.figures.identification.probe_sigma_mm
     # two normal densities multiplied: weights by one over the variance
     weights = (1 / usual.spread_mm[0] ** 2, 1 / sigma**2)
     mean = (weights[0] * usual.layers[0].thickness_mm + weights[1] * 15) / sum(weights)

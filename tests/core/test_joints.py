@@ -5,16 +5,16 @@ from math import pi
 import pytest
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.capacity.dowel import ACROSS_GRAIN, Joint, bearing_mpa, bending_yield_mpa, reference_shear
+from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.wood import head_pull_through_n
-from rockpin.core.demand import CaseDemand, HoleDemand
-from rockpin.core.fastener_group import HoleForces
-from rockpin.core.fixture import Environment, Fixture, Link, LinkKind
-from rockpin.core.joints import through_bolt
-from rockpin.core.load_cases import Duration
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.setout import place_joints
-from rockpin.core.shapes import build
+from rockpin.core.choice.backing_joints import through_bolt
+from rockpin.core.demand.fastener_group import HoleForces
+from rockpin.core.demand.load_cases import Duration
+from rockpin.core.demand.solve import CaseDemand, HoleDemand
+from rockpin.core.document.fixture import Environment, Fixture, Link, LinkKind
+from rockpin.core.fixture.shapes import build
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.setout.place import place_joints
 from tests.builders import concrete_wall, job, stud_wall
 
 SHAPES = load_catalogue().shape_by_key
@@ -47,12 +47,12 @@ def test_a_thick_board_takes_screws_and_a_thin_one_bolts() -> None:
 
 def test_a_bolt_through_a_board_by_hand() -> None:
     catalogue = load_catalogue()
-    figures = catalogue.figures
+    figures = catalogue.figures.capacity
     fixture = build(SHAPES["on_board"], {"board_thick": 18})
     hole, link = place_joints(job(stud_wall(), fixture, 700, 1000))[0], fixture.links[0]
     m6 = catalogue.screw_by_key["machine_m6"]
     pull = head_pull_through_n(3 * 6, 18, 0.42)
-    joint = Joint(
+    joint = DowelJoint(
         side_mpa=figures.bracket_bearing_mpa,
         side_mm=4,
         main_mpa=bearing_mpa(0.42, 6, ACROSS_GRAIN),

@@ -1,8 +1,8 @@
 """The van: what is marked, what comes next when it runs short, and what fits a hole that exists."""
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.job import HoleRecord, Kit, KitItem, KitScrew, Wish
-from rockpin.core.plan import Plan, make_plan
+from rockpin.core.document.job import HoleRecord, Kit, KitItem, KitScrew, Wish
+from rockpin.core.plan.make import Plan, make_plan
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
 CORNERS = ((15, 25), (240, 25))

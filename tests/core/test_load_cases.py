@@ -8,9 +8,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.demand import Demand, solve_fixture
-from rockpin.core.fastener_group import Force
-from rockpin.core.fixture import (
+from rockpin.core.base.model import Rect
+from rockpin.core.demand.fastener_group import Force
+from rockpin.core.demand.load_cases import Duration, LoadCase, directions, load_cases
+from rockpin.core.demand.solve import Demand, solve_fixture
+from rockpin.core.document.fixture import (
     Environment,
     Fixture,
     FixtureHole,
@@ -23,8 +25,6 @@ from rockpin.core.fixture import (
     Support,
     Swing,
 )
-from rockpin.core.load_cases import Duration, LoadCase, directions, load_cases
-from rockpin.core.model import Rect
 
 G = 9.80665
 HARD = 1e9
@@ -33,7 +33,7 @@ INSET = 5.0
 
 def cases_of(fixture: Fixture, foot_mm: float = 2000) -> tuple[LoadCase, ...]:
     catalogue = load_catalogue()
-    return load_cases(fixture, catalogue.duty_by_key[fixture.duty], foot_mm, catalogue.figures)
+    return load_cases(fixture, catalogue.duty_by_key[fixture.duty], foot_mm, catalogue.figures.demand)
 
 
 def solve(fixture: Fixture, cases: Sequence[LoadCase], stiffness: dict[str, float] | None = None) -> Demand:

@@ -10,9 +10,9 @@ from typing import Any
 import pytest
 
 from rockpin.core.capacity import METHODS
-from rockpin.core.fixing_rows import BoardAnchor
-from rockpin.core.plan import make_plan, work_out
-from rockpin.core.tables import Catalogue
+from rockpin.core.document.fixings import BoardAnchor
+from rockpin.core.plan.make import compute_stages, make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import concrete_wall, job, plate_fixture, stud_wall
 
 GUIDE = (Path(__file__).parents[2] / "CONTRIBUTING.md").read_text(encoding="utf-8")
@@ -54,11 +54,13 @@ def test_the_examples_of_contributing_work(catalogue: Catalogue, monkeypatch: py
         rating={"tension_n": 60, "shear_n": 90},
         screw="machine_m4",
     )
-    done = work_out(
+    done = compute_stages(
         job(concrete_wall(finish="bare"), plate_fixture(mass_kg=2, hole_mm=7), 550, 1000), catalogue.with_fixings([pad])
     )
     one = next(found for found in done.choices[0].accepted if found.fixing == "pad")
     # 2 kg, 20 mm off a plate 100 high whose hole is 50 up; the bearing creeps in a hair on concrete
     assert one.use == pytest.approx(2 * 9.80665 * 20 / (50 - 5) / 60 + 2 * 9.80665 / 90, rel=0.01)
-    papered = work_out(job(concrete_wall(finish="papered"), plate_fixture(), 550, 1000), catalogue.with_fixings([pad]))
+    papered = compute_stages(
+        job(concrete_wall(finish="papered"), plate_fixture(), 550, 1000), catalogue.with_fixings([pad])
+    )
     assert [r.code for r in next(f for f in papered.choices[0].refused if f.fixing == "pad").refusals] == ["soft-face"]

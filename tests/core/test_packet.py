@@ -2,13 +2,13 @@
 
 import pytest
 
-from rockpin.core.errors import BadInput
-from rockpin.core.findings import Severity
-from rockpin.core.packet import Packet, PacketBasis, PacketFor
-from rockpin.core.packet_rows import working_load
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Layer, Wall
+from rockpin.core.base.errors import BadInput
+from rockpin.core.base.findings import Severity
+from rockpin.core.document.packet import Packet, PacketBasis, PacketFor
+from rockpin.core.document.wall import Layer, Wall
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.packet_fixings import working_load
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 

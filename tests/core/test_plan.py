@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.drilling import choose_bit
-from rockpin.core.errors import BadInput
-from rockpin.core.evidence import Evidence
-from rockpin.core.findings import Severity, VerdictWord
-from rockpin.core.fixings import ChosenBy
-from rockpin.core.fixture import (
+from rockpin.core.base.errors import BadInput
+from rockpin.core.base.findings import Severity, VerdictWord
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.choice.choose import ChosenBy
+from rockpin.core.document.evidence import Evidence
+from rockpin.core.document.fixture import (
     Environment,
     Fixture,
     FixtureHole,
@@ -24,13 +24,13 @@ from rockpin.core.fixture import (
     Piece,
     Support,
 )
-from rockpin.core.hole_plan import CandidateFixing
-from rockpin.core.job import Choice, Holds, HoleRecord, JobDocument, Kit, Wish
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.screws import BitRule
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import OldHole, Opening, OpeningKind, Point
+from rockpin.core.document.job import Choice, Holds, HoleRecord, JobDocument, Kit, Wish
+from rockpin.core.document.wall import OldHole, Opening, OpeningKind, Point
+from rockpin.core.drilling.card import choose_bit
+from rockpin.core.hole.screws import BitRule
+from rockpin.core.plan.hole_plan import CandidateFixing
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 

@@ -6,12 +6,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.belief_tables import BuildUp
-from rockpin.core.evidence import CameOut, Drilled, Ended, Filling, Probe, ProbeInterval
-from rockpin.core.identify import hypotheses_of
-from rockpin.core.probing import ProbeFit, fit_probe
-from rockpin.core.tables import Catalogue
-from rockpin.core.thickness import Layers, usual_layers
+from rockpin.core.document.evidence import CameOut, Drilled, Ended, Filling, Probe, ProbeInterval
+from rockpin.core.identification.probing import ProbeFit, fit_probe
+from rockpin.core.identification.thickness import Layers, usual_layers
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import BuildUp
 
 WHITE, RED, GREY, SHAVINGS, TILE = (
     CameOut.WHITE_CHALKY,
@@ -23,7 +22,7 @@ WHITE, RED, GREY, SHAVINGS, TILE = (
 
 
 def row(key: str, catalogue: Catalogue) -> BuildUp:
-    return next(one for one in hypotheses_of(catalogue) if one.key == key)
+    return next(one for one in catalogue.hypotheses if one.key == key)
 
 
 def hole(*stretches: tuple[float, float, CameOut], ended: Ended, **more: object) -> Probe:
@@ -38,7 +37,7 @@ def fit(probe: Probe, key: str, catalogue: Catalogue, *, tiled: bool = False) ->
 
 
 def best(probe: Probe, catalogue: Catalogue, *, tiled: bool = False) -> str:
-    return max(hypotheses_of(catalogue), key=lambda one: fit(probe, one.key, catalogue, tiled=tiled).log_likelihood).key
+    return max(catalogue.hypotheses, key=lambda one: fit(probe, one.key, catalogue, tiled=tiled).log_likelihood).key
 
 
 def test_a_change_of_dust_measures_what_lies_before_it(catalogue: Catalogue) -> None:
@@ -46,14 +45,18 @@ def test_a_change_of_dust_measures_what_lies_before_it(catalogue: Catalogue) -> 
     (measure,) = found.measures
     # one layer, the plaster, is 14 mm, give or take what a tape on a bit errs
     assert (measure.first, measure.last, measure.value_mm) == (0, 1, 14)
-    assert measure.sigma_mm == catalogue.figures.probe_sigma_mm
+    assert measure.sigma_mm == catalogue.figures.identification.probe_sigma_mm
 
 
 def test_breakthrough_and_strip_measure_board_and_void(catalogue: Catalogue) -> None:
     found = fit(hole((0, 12.5, WHITE), ended=Ended.VOID, void_depth_mm=63), "board_on_studs", catalogue)
     assert [(one.first, one.last, one.value_mm) for one in found.measures] == [(0, 1, 12.5), (1, 2, 63)]
     # the strip is less exact than the bit
-    assert found.measures[1].sigma_mm == catalogue.figures.void_sigma_mm > catalogue.figures.probe_sigma_mm
+    assert (
+        found.measures[1].sigma_mm
+        == catalogue.figures.identification.void_sigma_mm
+        > catalogue.figures.identification.probe_sigma_mm
+    )
 
 
 def test_under_tile_the_tile_is_a_layer_of_its_own(catalogue: Catalogue) -> None:
@@ -99,7 +102,10 @@ def test_what_fills_the_void_counts_by_how_usual_it_is(catalogue: Catalogue) -> 
     for key in ("thin_panel_void", "thin_panel_insulated"):
         usual = row(key, catalogue).filling
         foam, empty = (
-            np.log((1 - catalogue.figures.misreport) * usual.get(one, 0.0) + catalogue.figures.misreport / 3)
+            np.log(
+                (1 - catalogue.figures.identification.misreport) * usual.get(one, 0.0)
+                + catalogue.figures.identification.misreport / 3
+            )
             for one in (Filling.RIGID_FOAM, Filling.EMPTY)
         )
         assert chance(Filling.RIGID_FOAM, key) - chance(Filling.EMPTY, key) == pytest.approx(foam - empty)
@@ -121,7 +127,7 @@ def test_stretches_out_of_order_are_refused(values: list[tuple[float, float, Cam
 
 # --- layers narrowed by measures -----------------------------------------------------------------------------------
 
-KEYS = [one.key for one in hypotheses_of(load_catalogue())]
+KEYS = [one.key for one in load_catalogue().hypotheses]
 
 
 def layers(key: str) -> Layers:

@@ -7,10 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.job import PullEnd, PullTest
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.pull_tests import Divisors, divisors_of, prove
-from rockpin.core.reading import read_wall
+from rockpin.core.choice.pull_tests import Divisors, divisors_of, prove
+from rockpin.core.document.job import PullEnd, PullTest
+from rockpin.core.identification.reading import read_stated
+from rockpin.core.plan.make import Plan, make_plan
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 SOFT = Divisors(5, 4)
@@ -23,7 +23,7 @@ def pulls(*loads: float, ended: PullEnd = PullEnd.HELD, fixing: str = "nylon_plu
 
 
 def test_three_proofs_confirm_and_do_not_raise() -> None:
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.choice
     proof = prove(pulls(600, 600, 900), 400, SOFT, figures)
     assert (proof.confirmed, proof.working_n, proof.proofs) == (True, 400, 3)
     assert not prove(pulls(600, 600), 400, SOFT, figures).confirmed
@@ -33,7 +33,7 @@ def test_three_proofs_confirm_and_do_not_raise() -> None:
 
 
 def test_five_to_failure_raise_by_the_lesser_of_mean_and_lowest() -> None:
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.choice
     loads = (2600.0, 2900.0, 3100.0, 2500.0, 2400.0)
     broke = pulls(*loads, ended=PullEnd.FAILED)
     assert prove(broke, 400, SOFT, figures).working_n == pytest.approx(min(mean(loads) / 5, 2400 / 4))
@@ -44,7 +44,7 @@ def test_five_to_failure_raise_by_the_lesser_of_mean_and_lowest() -> None:
 
 
 def test_a_wall_that_shows_itself_weak_is_believed_at_once() -> None:
-    figures = load_catalogue().figures
+    figures = load_catalogue().figures.choice
     weak = prove(pulls(450, ended=PullEnd.FAILED), 400, SOFT, figures)
     assert weak.working_n == pytest.approx(450 / 5)
 
@@ -54,7 +54,7 @@ def test_only_failures_raise_and_no_test_raises_above_its_rule(found: list[tuple
     tests = tuple(
         PullTest(id=f"t{number}", fixing="f", load_n=load, ended=end) for number, (load, end) in enumerate(found)
     )
-    proof = prove(tests, 300, SOFT, load_catalogue().figures)
+    proof = prove(tests, 300, SOFT, load_catalogue().figures.choice)
     failed = [load for load, end in found if end is PullEnd.FAILED]
     if len(failed) < 5:
         assert proof.working_n <= 300
@@ -65,11 +65,11 @@ def test_only_failures_raise_and_no_test_raises_above_its_rule(found: list[tuple
 def test_divisors_by_material() -> None:
     catalogue = load_catalogue()
     plug, screw = catalogue.fixing_by_key["nylon_plug_8"], catalogue.fixing_by_key["masonry_screw_6"]
-    solid, board = read_wall(brick_wall(), catalogue), read_wall(stud_wall(), catalogue)
-    assert divisors_of(plug, solid, catalogue.figures) == (5, 4)
-    assert divisors_of(screw, solid, catalogue.figures) == (4, 3)
-    assert divisors_of(catalogue.fixing_by_key["sleeve_m5"], board, catalogue.figures) == (5, 4)
-    assert divisors_of(screw, read_wall(concrete_wall(), catalogue), catalogue.figures) == (4, 3)
+    solid, board = read_stated(brick_wall(), catalogue), read_stated(stud_wall(), catalogue)
+    assert divisors_of(plug, solid, catalogue.figures.choice) == (5, 4)
+    assert divisors_of(screw, solid, catalogue.figures.choice) == (4, 3)
+    assert divisors_of(catalogue.fixing_by_key["sleeve_m5"], board, catalogue.figures.choice) == (5, 4)
+    assert divisors_of(screw, read_stated(concrete_wall(), catalogue), catalogue.figures.choice) == (4, 3)
 
 
 def planned(tests: tuple[PullTest, ...]) -> Plan:

@@ -7,8 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rockpin.core.errors import BadInput
-from rockpin.core.quantities import (
+from rockpin.core.base.errors import BadInput
+from rockpin.core.base.quantities import (
     UnitSystem,
     parse_force_n,
     parse_length_mm,

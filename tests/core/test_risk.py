@@ -8,13 +8,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.hidden import Hidden
-from rockpin.core.model import Rect
-from rockpin.core.quantities import show_risk
-from rockpin.core.risk import HoleRisk, slices
-from rockpin.core.risk_map import map_risk
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Face, Find, Opening, OpeningKind, Point, Scan, ScanMode, Screen, Wall
+from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import show_risk
+from rockpin.core.document.wall import Find, Opening, OpeningKind, Point, Scan, ScanMode, Screen, Wall, WallSide
+from rockpin.core.hidden.read import Hidden
+from rockpin.core.hidden.risk import HoleRisk, slices
+from rockpin.core.hidden.risk_map import map_risk
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, stud_wall
 from tests.core.test_hidden import SOCKET, hidden_of
 
@@ -118,7 +118,7 @@ def test_screens_blunt_the_modes(screen: Screen, metal: float, live: float, cata
         update={"makes": (catalogue.service_by_key["mains_cable"].makes[0].model_copy(update={"share": 1.0}),)}
     )
     for scan, missed in ((METAL, metal), (LIVE, live)):
-        (near, _) = slices(energised, (scan,), hidden.field.veil, catalogue)
+        (near, _) = slices(energised, (scan,), hidden.field.conditions, catalogue.hidden)
         assert near.missed == pytest.approx(missed)
         assert near.to_mm == pytest.approx(70)  # 0.7 of what it claims
 
@@ -152,7 +152,7 @@ points = st.builds(
     st.sampled_from(KINDS),
     st.floats(50, 3950),
     st.floats(50, 2350),
-    st.sampled_from(list(Face)),
+    st.sampled_from(list(WallSide)),
 )
 walls = st.builds(
     lambda some, hollow: (stud_wall if hollow else brick_wall)(points=tuple({one.id: one for one in some}.values())),
@@ -233,7 +233,7 @@ def test_a_mirrored_wall_has_a_mirrored_risk(wall: Wall, spot: tuple[float, floa
 def test_the_picture_says_what_the_holes_say() -> None:
     tap, behind = (
         Point(id="t", kind="bath", x_mm=2500, y_mm=700),
-        Point(id="b", kind="socket", x_mm=3200, y_mm=1200, face=Face.OTHER),
+        Point(id="b", kind="socket", x_mm=3200, y_mm=1200, face=WallSide.OTHER),
     )
     find = Find(id="f", x_mm=1500, y_mm=200, x2_mm=1700, y2_mm=1900, depth_mm=28, sigma_mm=8, what="a pipe")
     small = sweep(

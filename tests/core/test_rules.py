@@ -5,15 +5,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.capacity import Assessment, assess_all
-from rockpin.core.demand import solve_fixture
-from rockpin.core.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
-from rockpin.core.job import Region, Wish
-from rockpin.core.load_cases import load_cases
-from rockpin.core.plan import Plan, make_plan, work_out
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.spot import board_edge, free_edges
-from rockpin.core.wall import EdgeKind, Layer, Opening, OpeningKind
+from rockpin.core.demand.load_cases import load_cases
+from rockpin.core.demand.solve import solve_fixture
+from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
+from rockpin.core.document.job import Region, Wish
+from rockpin.core.document.wall import EdgeKind, Layer, Opening, OpeningKind
+from rockpin.core.hole.spot import board_edge, free_edges
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.stages import compute_stages
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -27,9 +28,9 @@ def plan(*args: object, **more: object) -> Plan:
 def greatest_pull(fixture: Fixture) -> float:
     catalogue = load_catalogue()
     duty = catalogue.duty_by_key[fixture.duty]
-    cases = load_cases(fixture, duty, 2000, catalogue.figures)
+    cases = load_cases(fixture, duty, 2000, catalogue.figures.demand)
     even = {hole.id: 1.0 for support in fixture.supports for hole in support.holes}
-    demand = solve_fixture(fixture, cases, {}, even, 3.0, catalogue.figures)
+    demand = solve_fixture(fixture, cases, {}, even, 3.0, catalogue.figures.demand)
     return max(hole.tension_n for hole in demand.holes.values())
 
 
@@ -161,8 +162,8 @@ WALLS = {
 def assessed(wall: str, fixture: Fixture) -> dict[tuple[str, str], Assessment]:
     """Every fixing at every hole of a job on one of the walls."""
     built, x_mm = WALLS[wall]
-    done = work_out(job(built, fixture, x_mm, 1057), load_catalogue())
-    table = assess_all(done.catalogue.fixings, done.spots, done.catalogue)
+    done = compute_stages(job(built, fixture, x_mm, 1057), load_catalogue())
+    table = assess_all(done.catalogue.fixings, done.spots, done.catalogue.capacity)
     return {(hole, key): one for hole, row in table.items() for key, one in row.items()}
 
 
@@ -202,8 +203,8 @@ def test_a_closer_edge_never_raises_a_capacity(wall: str, edge: float, nearer: f
     fixture = plate_fixture(((50, 50),), mass_kg=mass, hole_mm=11)
 
     def table(distance: float) -> dict[str, Assessment]:
-        done = work_out(job(outside, fixture, distance - 50, 1057), load_catalogue())
-        return assess_all(done.catalogue.fixings, done.spots, done.catalogue)["h1"]
+        done = compute_stages(job(outside, fixture, distance - 50, 1057), load_catalogue())
+        return assess_all(done.catalogue.fixings, done.spots, done.catalogue.capacity)["h1"]
 
     far, near = table(edge + nearer), table(edge)
     for key, one in near.items():
@@ -221,8 +222,8 @@ def test_a_thicker_skin_never_raises_shear(wall: str, skin: float, more: float, 
     def table(thickness: float) -> dict[str, Assessment]:
         tiled = (Layer(material="tile", thickness_mm=thickness), *built.build_up)
         plain = built.model_copy(update={"build_up": tiled, "courses": None})
-        done = work_out(job(plain, fixture, x_mm, 1057), load_catalogue())
-        return assess_all(done.catalogue.fixings, done.spots, done.catalogue)["h1"]
+        done = compute_stages(job(plain, fixture, x_mm, 1057), load_catalogue())
+        return assess_all(done.catalogue.fixings, done.spots, done.catalogue.capacity)["h1"]
 
     thin, thick = table(skin), table(skin + more)
     for key, one in thin.items():

@@ -5,18 +5,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.bar_holes import bar_holes
-from rockpin.core.errors import BadInput
-from rockpin.core.fixture import Attachment, Fixture, RailKind
-from rockpin.core.framing import members_of
-from rockpin.core.hole_sets import hole_sets
-from rockpin.core.job import Choice, JobDocument
-from rockpin.core.model import Rect
-from rockpin.core.plan import make_plan
-from rockpin.core.reading import read_wall
-from rockpin.core.shape_builders import BUILDERS
-from rockpin.core.shapes import build, with_fixture
-from rockpin.core.table_shapes import Shape
+from rockpin.core.base.errors import BadInput
+from rockpin.core.base.model import Rect
+from rockpin.core.document.fixture import Attachment, Fixture, RailKind
+from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.fixture.shape_builders import BUILDERS
+from rockpin.core.fixture.shapes import build, with_fixture
+from rockpin.core.framing.behind import members_of
+from rockpin.core.identification.reading import read_stated
+from rockpin.core.plan.alternatives import hole_sets
+from rockpin.core.plan.make import make_plan
+from rockpin.core.setout.bar_holes import bar_holes
+from rockpin.core.tables.shapes import Shape
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 SHAPES = load_catalogue().shape_by_key
@@ -101,11 +101,11 @@ def test_a_bar_is_drilled_on_the_studs_and_off_the_joints() -> None:
     assert bar.attachment is Attachment.USER_DRILLED
     wall = stud_wall()
     area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=40)
-    holes = bar_holes(bar, area, wall, read_wall(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
+    holes = bar_holes(bar, area, wall, read_stated(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
     assert [hole.x_mm + 750 for hole in holes] == [800, 1200, 1600]
     bricks = brick_wall()
     area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=65)
-    reading = read_wall(bricks, catalogue)
+    reading = read_stated(bricks, catalogue)
     laid = bar_holes(bar, area, bricks, reading, (), 7, catalogue)
     assert len(laid) == 5
     for hole in laid:

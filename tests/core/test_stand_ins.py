@@ -4,12 +4,12 @@ from typing import Any
 
 import pytest
 
-from rockpin.core.evidence import ReadBy, Reading, Trace
-from rockpin.core.job import PullEnd, PullTest
-from rockpin.core.model import Rect
-from rockpin.core.plan import Plan, make_plan
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import Find, Point, Scan, ScanMode
+from rockpin.core.base.model import Rect
+from rockpin.core.document.evidence import ReadBy, Reading, Trace
+from rockpin.core.document.job import PullEnd, PullTest
+from rockpin.core.document.wall import Find, Point, Scan, ScanMode
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
 AROUND = Rect(x_mm=300, y_mm=800, width_mm=600, height_mm=800)

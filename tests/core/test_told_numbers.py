@@ -4,7 +4,7 @@ import json
 import re
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.plan import make_plan
+from rockpin.core.plan.make import make_plan
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 from tests.random_jobs import random_jobs
 

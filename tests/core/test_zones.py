@@ -4,8 +4,8 @@ from math import atan2, cos, sin
 
 import pytest
 
-from rockpin.core.job import Region
-from rockpin.core.wall import Corner, EdgeKind, Face, Opening, OpeningKind, Point
+from rockpin.core.document.job import Region
+from rockpin.core.document.wall import Corner, EdgeKind, Opening, OpeningKind, Point, WallSide
 from tests.builders import brick_wall, stud_wall
 from tests.core.test_hidden import BEHIND, HALF, SOCKET, hidden_of
 
@@ -14,7 +14,7 @@ EUROPE, AMERICA = Region.CENTRAL_EUROPE, Region.NORTH_AMERICA
 DOOR = Opening(id="door", kind=OpeningKind.DOOR, x_mm=2000, y_mm=0, width_mm=800, height_mm=2000)
 
 
-def rects(hidden: object, face: Face = Face.THIS) -> dict[str, Box]:
+def rects(hidden: object, face: WallSide = WallSide.THIS) -> dict[str, Box]:
     zones = hidden.zones  # type: ignore[attr-defined]
     return {
         zone.id: (zone.area.x_mm, zone.area.y_mm, zone.area.right_mm, zone.area.top_mm)
@@ -49,7 +49,7 @@ def test_a_wall_lower_than_its_strip_is_zone_all_over() -> None:
 def test_a_point_behind_counts_up_to_a_hundred_millimetres_of_wall(void: float, counts: bool) -> None:
     hidden = hidden_of(stud_wall(void_mm=void, points=(BEHIND,)))
     assert ("across-b" in rects(hidden)) is counts
-    assert ("across-b" in rects(hidden, Face.OTHER)) is not counts
+    assert ("across-b" in rects(hidden, WallSide.OTHER)) is not counts
 
 
 def test_back_to_back_points_both_have_their_bands() -> None:
@@ -138,7 +138,7 @@ def test_unknown_wiring_has_every_band_and_wider() -> None:
     union = hidden_of(wall, Region.UNKNOWN)
     for region in (Region.BRITAIN, EUROPE):
         for zone in hidden_of(wall, region).zones:
-            if zone.face is Face.THIS:
+            if zone.face is WallSide.THIS:
                 corners = [(corner.x_mm, corner.y_mm) for corner in zone.outline]
                 middle = (zone.area.centre_x_mm, zone.area.centre_y_mm)
                 for x, y in (*corners, middle):

@@ -3,8 +3,8 @@
 from itertools import pairwise
 from statistics import mean
 
-from rockpin.core.pull_tests import how_it_ended
-from rockpin.core.tables import Catalogue
+from rockpin.core.choice.pull_tests import how_it_ended
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
 
 STEP_N = 25.0
@@ -17,7 +17,7 @@ def pull(target_n: float, number: int = 0, usual_n: float = 2000, wall: str = "w
 
 def test_a_low_pull_holds_and_a_high_one_comes_out(catalogue: Catalogue) -> None:
     def ended(readings: list[GaugeReading]) -> str:
-        return how_it_ended(readings[-1].movement_mm, catalogue.figures).value
+        return how_it_ended(readings[-1].movement_mm, catalogue.figures.choice).value
 
     held, broke = pull(600), pull(100_000)
     assert ended(held) == "held"

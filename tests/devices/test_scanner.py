@@ -4,11 +4,11 @@ from typing import Any
 
 import numpy as np
 
-from rockpin.core.evidence import Reading, Trace
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.tables import Catalogue
-from rockpin.core.traces import Channel, find_in
-from rockpin.core.wall import Opening, OpeningKind, Point, Wall
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Reading, Trace
+from rockpin.core.document.wall import Opening, OpeningKind, Point, Wall
+from rockpin.core.framing.scanner_traces import Channel, find_in
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.scanner import SimulatedScanner, hidden_wall
 from tests.builders import brick_wall, stud_wall
 

@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from rockpin.core.model import Rect
-from rockpin.core.wall import Point, ScanMode
+from rockpin.core.base.model import Rect
+from rockpin.core.document.wall import Point, ScanMode
 from rockpin.devices.simulated_services import Inside, TrueService, lay_services, sweep_area
 from tests.builders import stud_wall
 

@@ -4,10 +4,10 @@ import numpy as np
 import pytest
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.belief_tables import CheckForm
-from rockpin.core.evidence import Ended, Place
-from rockpin.core.references import wall_faults
-from rockpin.core.wall import Wall
+from rockpin.core.document.evidence import Ended, Location
+from rockpin.core.document.wall import Wall
+from rockpin.core.tables.identification import CheckForm
+from rockpin.core.tables.references import wall_faults
 from rockpin.devices.simulated_checks import observe
 from rockpin.devices.simulated_framing import draw_framing, draw_hits
 from rockpin.devices.simulated_walls import draw_wall
@@ -17,13 +17,13 @@ CHECKS = [check.key for check in load_catalogue().belief.checks]
 
 def test_walls_are_of_their_time_and_place() -> None:
     rng = np.random.default_rng(1)
-    old = [draw_wall(rng, stands=Place.PARTITION, year=1895) for _ in range(200)]
-    new = [draw_wall(rng, stands=Place.PARTITION, year=2012) for _ in range(200)]
+    old = [draw_wall(rng, stands=Location.PARTITION, year=1895) for _ in range(200)]
+    new = [draw_wall(rng, stands=Location.PARTITION, year=2012) for _ in range(200)]
     assert sum(wall.make == "lath_and_plaster" for wall in old) > 60
     assert not any(wall.make == "lath_and_plaster" for wall in new)
     assert not any(wall.make in ("board_on_steel_studs", "plastered_aerated_block") for wall in old)
     assert all(thickness > 0 for wall in old + new for _, thickness in wall.layers)
-    wet = [draw_wall(rng, stands=Place.WET_ROOM) for _ in range(200)]
+    wet = [draw_wall(rng, stands=Location.WET_ROOM) for _ in range(200)]
     assert 0.45 < np.mean([wall.tiled for wall in wet]) < 0.75
     assert draw_wall(np.random.default_rng(5)) == draw_wall(np.random.default_rng(5))
 
@@ -52,7 +52,7 @@ def test_every_check_is_answered_in_words_of_the_catalogue(check: str) -> None:
 def test_the_same_person_at_the_same_wall_is_often_right_and_sometimes_wrong() -> None:
     rng = np.random.default_rng(3)
     heard = [
-        observe(rng, draw_wall(rng, make="board_on_dabs", stands=Place.OUTSIDE, year=1995), "knock", n).outcome
+        observe(rng, draw_wall(rng, make="board_on_dabs", stands=Location.OUTSIDE, year=1995), "knock", n).outcome
         for n in range(300)
     ]
     share = np.mean([outcome == "drummy_patches" for outcome in heard])

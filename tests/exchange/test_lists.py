@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.errors import BadInput
-from rockpin.core.job import Kit, KitItem, KitScrew
+from rockpin.core.base.errors import BadInput
+from rockpin.core.document.job import Kit, KitItem, KitScrew
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
 
 CATALOGUE = load_catalogue()

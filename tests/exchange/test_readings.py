@@ -2,8 +2,8 @@
 
 import pytest
 
-from rockpin.core.errors import BadInput
-from rockpin.core.quantities import UnitSystem
+from rockpin.core.base.errors import BadInput
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.exchange.readings import read_readings
 
 METRIC, IMPERIAL = UnitSystem.METRIC, UnitSystem.IMPERIAL

@@ -3,7 +3,7 @@
 from reportlab.pdfbase.ttfonts import TTFont
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.plan import make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.sheets import font_text, sheet_markdown, sheet_parts, sheet_pdf
 

@@ -14,7 +14,7 @@ from rockpin.api import devices, fixture, hidden, jobs, kit, reference, sites
 from rockpin.api.context import AppContext
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
-from rockpin.core.tables import Catalogue
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
 
 WEB = Path(__file__).parent.parent / "web"

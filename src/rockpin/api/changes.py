@@ -3,11 +3,11 @@
 from rockpin.api.context import AppContext
 from rockpin.api.schemas import Workspace
 from rockpin.api.views import workspace_of
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.job import JobBody, Site
-from rockpin.core.model import Model
-from rockpin.core.references import job_faults, wall_faults
-from rockpin.core.wall import Wall
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.base.model import Model
+from rockpin.core.document.job import JobBody, Site
+from rockpin.core.document.wall import Wall
+from rockpin.core.tables.references import job_faults, wall_faults
 
 
 def _planned_then_saved(

@@ -6,12 +6,12 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 
-from rockpin.core.errors import CannotPlan, RockPinError
-from rockpin.core.findings import Verdict
-from rockpin.core.job import JobDocument
-from rockpin.core.model import Model
+from rockpin.core.base.errors import CannotPlan, RockPinError
+from rockpin.core.base.findings import Verdict
+from rockpin.core.base.model import Model
+from rockpin.core.document.job import JobDocument
 from rockpin.core.plan import Plan, make_plan
-from rockpin.core.tables import Catalogue
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
 
 _MOST_KEPT = 500

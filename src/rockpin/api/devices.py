@@ -10,11 +10,11 @@ from fastapi.responses import StreamingResponse
 
 from rockpin.api.context import Context
 from rockpin.api.schemas import PullAsk, ReadingsIn, ReadingsOut, SweepAsk
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.identify import identify
-from rockpin.core.packet_rows import with_packets
-from rockpin.core.pull_tests import GAUGE_STEP_N, how_it_ended
-from rockpin.core.wall import Wall
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.choice import how_it_ended
+from rockpin.core.document.wall import Wall
+from rockpin.core.identification import identify
+from rockpin.core.tables.packet_fixings import with_packets
 from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
 from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
@@ -82,6 +82,7 @@ async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse
     """Readings of the simulated pull gauge, a JSON object a line; the last one tells how it ended."""
     document = context.store.document(job_id, context.catalogue)
     practice_only(document.wall, "gauge")
+    figures = context.catalogue.figures.choice
     plan = context.plan_of(document)
     working = next(
         (hole.working.tension_n for hole in plan.holes if hole.working and hole.chosen == ask.fixing),
@@ -92,19 +93,19 @@ async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse
         if fixing is None:
             raise BadInput([Fault("fixing", f"“{ask.fixing}” is no fixing here; choose one from the list")])
         rating = getattr(fixing, "rating", None)
-        working = rating.tension_n if rating else 300.0
+        working = rating.tension_n if rating else figures.unknown_pull_n
     number = sum(test.fixing == ask.fixing for test in document.pull_tests)
-    gauge: PullGauge = SimulatedGauge(document.wall.id, ask.fixing, _BREAKS * working, number, GAUGE_STEP_N)
+    gauge: PullGauge = SimulatedGauge(document.wall.id, ask.fixing, _BREAKS * working, number, figures.gauge_step_n)
 
     async def rise() -> AsyncIterator[bytes]:
         readings: list[GaugeReading] = []
         for one in gauge.pull(ask.target_n):
             readings.append(one)
             yield json.dumps({"load_n": one.load_n, "movement_mm": one.movement_mm}).encode() + b"\n"
-            await asyncio.sleep(GAUGE_STEP_N / ask.speed_n_s)
+            await asyncio.sleep(figures.gauge_step_n / ask.speed_n_s)
         most = max((one.load_n for one in readings), default=0.0)
         out_mm = readings[-1].movement_mm if readings else 0.0
-        end = how_it_ended(out_mm, context.catalogue.figures)
+        end = how_it_ended(out_mm, figures)
         yield json.dumps({"load_n": most, "ended": end.value}).encode() + b"\n"
 
     return StreamingResponse(rise(), media_type="application/x-ndjson", headers={"Content-Encoding": "identity"})

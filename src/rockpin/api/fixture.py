@@ -7,13 +7,11 @@ from fastapi import APIRouter, Response
 from rockpin.api.changes import save_job
 from rockpin.api.context import AppContext, Context
 from rockpin.api.schemas import BarAsk, ShapeAsk, Workspace
-from rockpin.core.bar_holes import bar_holes
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.hole_sets import HoleSet, hole_sets
-from rockpin.core.plan import look_inside
-from rockpin.core.setout import place_supports
-from rockpin.core.shapes import build, with_fixture
-from rockpin.core.table_shapes import Shape
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.fixture import build, with_fixture
+from rockpin.core.plan import HoleSet, hole_sets, read_wall
+from rockpin.core.setout import bar_holes, place_fixture
+from rockpin.core.tables.shapes import Shape
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
 
 router = APIRouter(prefix="/api", tags=["fixture"])
@@ -43,8 +41,12 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
     support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
     if support is None:
         raise BadInput([Fault("support_id", f"“{ask.support_id}” is no support of this fixture")])
-    inside = look_inside(document, context.catalogue)
-    area = next(part.area for part in place_supports(document) if part.id == support.id)
+    inside = read_wall(document, context.catalogue)
+    area = next(
+        part.area
+        for part in place_fixture(document, inside.catalogue.figures.setout.channel_back_mm).supports
+        if part.id == support.id
+    )
     hole_mm = document.fixture.measures.get("hole", support.holes[0].diameter_mm if support.holes else 6.5)
     holes = bar_holes(
         support,

@@ -11,13 +11,12 @@ from PIL import Image
 from rockpin.api.context import Context
 from rockpin.api.devices import practice_only
 from rockpin.api.schemas import ScanAsk
-from rockpin.core.clearing import ClearingWay
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.evidence import ReadBy
-from rockpin.core.identify import identify
-from rockpin.core.plan import clear_hole, look_inside
-from rockpin.core.risk_map import map_risk
-from rockpin.core.wall import Scan, Wall
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.evidence import ReadBy
+from rockpin.core.document.wall import Scan, Wall
+from rockpin.core.hidden import ClearingWay, map_risk
+from rockpin.core.identification import identify
+from rockpin.core.plan import clear_hole, read_wall
 from rockpin.devices.simulated_services import Inside, TrueService, lay_services, sweep_area
 
 router = APIRouter(prefix="/api", tags=["hidden"])
@@ -33,18 +32,18 @@ def risk_picture(
     if not 1 <= reach_mm <= 400:
         raise BadInput([Fault("reach_mm", f"is {reach_mm:g}; give how deep a hole reaches, 1 to 400 mm")])
     document = context.store.document(job_id, context.catalogue)
-    done = look_inside(document, context.catalogue)
+    done = read_wall(document, context.catalogue)
     figures = done.catalogue.figures
-    radius = figures.picture_hole_mm / 2 + figures.setout_error_mm
+    radius = figures.hidden.picture_hole_mm / 2 + figures.framing.setout_error_mm
     risk = map_risk(done.hidden.field, document.wall.face, radius, reach_mm).risk[::-1]
     row, column = np.indices(risk.shape)
     # told apart in black and white: every fourth cell, every second one, all
     dots = (row % 2 == 0) & (column % 2 == 0)
     mesh = (row + column) % 2 == 0
     shade = np.zeros(risk.shape, dtype=np.uint8)
-    shade[(risk > figures.risk_prove / 2) & dots] = 150
-    shade[(risk > figures.risk_prove) & mesh] = 190
-    shade[risk > figures.risk_stop] = 215
+    shade[(risk > figures.hidden.risk_prove / 2) & dots] = 150
+    shade[(risk > figures.hidden.risk_prove) & mesh] = 190
+    shade[risk > figures.hidden.risk_stop] = 215
     picture = np.zeros((*risk.shape, 4), dtype=np.uint8)
     picture[..., :3] = _INK[theme]
     picture[..., 3] = shade

@@ -7,10 +7,10 @@ from rockpin.api.context import Context
 from rockpin.api.fixture import shape_of
 from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.api.views import lean, workspace_of
-from rockpin.core.errors import BadInput, Fault, NotFound
-from rockpin.core.job import JobBody, Placement
+from rockpin.core.base.errors import BadInput, Fault, NotFound
+from rockpin.core.document.job import JobBody, Placement
+from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
-from rockpin.core.shapes import build
 from rockpin.exchange import read_document, write_document
 from rockpin.store.repository import assemble
 
@@ -28,7 +28,7 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     place = Placement(
         wall_id=new.wall_id,
         x_mm=round((wall.body.width_mm - width) / 2),
-        y_mm=round(min(1300, wall.body.height_mm / 2)),
+        y_mm=round(min(context.catalogue.figures.setout.start_height_mm, wall.body.height_mm / 2)),
     )
     job = JobBody(title=new.title, fixture=fixture, placement=place)
     return Made(id=context.store.add_job(site_id, job).id)

@@ -4,10 +4,10 @@ from fastapi import APIRouter, Request, Response
 
 from rockpin.api.context import Context
 from rockpin.api.schemas import KitOut, KitSave, OwnOut
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.fixing_rows import OwnFixings
-from rockpin.core.job import Kit
-from rockpin.core.references import kit_faults
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.fixings import OwnFixings
+from rockpin.core.document.job import Kit
+from rockpin.core.tables.references import kit_faults
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
 from rockpin.store.repository import FIXINGS_ID, KIT_ID
 

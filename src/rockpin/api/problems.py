@@ -6,7 +6,7 @@ from fastapi.responses import JSONResponse
 from pydantic import ValidationError
 
 from rockpin.api.schemas import FaultOut, Problem
-from rockpin.core.errors import (
+from rockpin.core.base.errors import (
     BadInput,
     CannotPlan,
     Fault,

@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from rockpin.api.context import Context
 from rockpin.api.schemas import Lists, QuantityIn, QuantityOut
 from rockpin.api.views import lists_of
-from rockpin.core.quantities import parse_force_n, parse_length_mm, parse_mass_kg
+from rockpin.core.base.quantities import parse_force_n, parse_length_mm, parse_mass_kg
 
 router = APIRouter(prefix="/api", tags=["reference"])
 

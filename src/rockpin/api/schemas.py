@@ -4,17 +4,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from rockpin.core.belief_tables import BuildUp, Check, HitRow
-from rockpin.core.evidence import Finish, Place, Reading
-from rockpin.core.findings import VerdictWord
-from rockpin.core.hidden_tables import PointKind
-from rockpin.core.job import JobBody, Kit, Placement, Region, Site
-from rockpin.core.model import Day, Id, Model, Name, Note, Rect
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Finish, Location, Reading
+from rockpin.core.document.job import JobBody, Kit, Placement, Region, Site
+from rockpin.core.document.wall import ScanMode, Wall
 from rockpin.core.plan import Plan
-from rockpin.core.quantities import UnitSystem
-from rockpin.core.table_shapes import Shape
-from rockpin.core.tables import Duty, MasonryUnit, Material, Outcome, Species
-from rockpin.core.wall import ScanMode, Wall
+from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Outcome, Species
+from rockpin.core.tables.identification import BuildUp, Check, HitRow
+from rockpin.core.tables.services import PointKind
+from rockpin.core.tables.shapes import Shape
 
 
 class FaultOut(Model):
@@ -54,7 +54,7 @@ class WallNew(Model):
     width_mm: float
     height_mm: float
     build_up: Id | None = None
-    stands: Place = Place.UNKNOWN
+    stands: Location = Location.UNKNOWN
     finish: Finish = Finish.UNKNOWN
     built_year: int | None = Field(default=None, ge=1000, le=2200)
     practice: bool = Field(default=False, description="what it hides is made up, for stand-in instruments to read")

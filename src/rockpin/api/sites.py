@@ -8,9 +8,9 @@ from rockpin.api.changes import check_site, check_wall
 from rockpin.api.context import Context
 from rockpin.api.schemas import Made, SiteLine, SiteNew, SiteSave, WallNew, WallOut, WallSave
 from rockpin.api.views import site_line
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.job import Site
-from rockpin.core.wall import Courses, Framing, StudRow, Wall
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.job import Site
+from rockpin.core.document.wall import Courses, Framing, StudRow, Wall
 from rockpin.store.repository import new_id
 
 router = APIRouter(prefix="/api", tags=["sites"])

@@ -19,12 +19,12 @@ from rockpin.api.schemas import (
     WallOut,
     Workspace,
 )
-from rockpin.core.errors import RockPinError
-from rockpin.core.job import JobBody, Region, Site
+from rockpin.core.base.errors import RockPinError
+from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
+from rockpin.core.document.job import JobBody, Region, Site
+from rockpin.core.document.wall import HowKnown, Refuted, Screen, Wall
 from rockpin.core.plan import Plan
-from rockpin.core.quantities import UnitSystem, show_bit, show_length
-from rockpin.core.tables import Catalogue
-from rockpin.core.wall import HowKnown, Refuted, Screen, Wall
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Saved
 
 _REGIONS = {

@@ -7,8 +7,8 @@ from typing import Any, get_args
 
 from pydantic import ValidationError
 
-from rockpin.core.fixing_rows import AnyFixing
-from rockpin.core.tables import Catalogue
+from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.tables.catalogue import Catalogue
 
 _DATA = files("rockpin.catalogue") / "data"
 _TABLES = (
@@ -28,7 +28,7 @@ _TABLES = (
     "shapes",
     "tools",
 )
-_BELIEF = ("checks", "likelihoods", "veils", "faces", "dust", "pitches", "hits")
+_BELIEF = ("checks", "likelihoods", "tile_answers", "faces", "dust", "pitches", "hits")
 _FIXINGS = tuple(row.model_fields["method"].default for row in get_args(AnyFixing))
 
 
@@ -42,8 +42,8 @@ def load_catalogue() -> Catalogue:
     tables: dict[str, Any] = {name: _read(name)["rows"] for name in _TABLES}
     tables["fixings"] = [row | {"method": method} for method in _FIXINGS for row in _read(f"fixings_{method}")["rows"]]
     figures = _read("figures")
-    tables["figures"] = {name: row["value"] for name, row in figures.items()}
-    tables["figure_sources"] = {name: row["source"] for name, row in figures.items()}
+    tables["figures"] = {room: {name: row["value"] for name, row in rows.items()} for room, rows in figures.items()}
+    tables["figure_sources"] = {name: row["source"] for rows in figures.values() for name, row in rows.items()}
     tables |= _read("words")
     tables["belief"] = {name: _read(name)["rows"] for name in _BELIEF} | _read("telling_words")
     priors = {row.pop("build_up"): row for row in _read("priors")["rows"]}

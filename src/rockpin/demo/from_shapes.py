@@ -1,8 +1,8 @@
 """Fixtures of Slipway House that were made from a shape and its measures: a cabinet, an arm, a grab rail."""
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.fixture import Environment, Fixture, FixtureHole
-from rockpin.core.shapes import build
+from rockpin.core.document.fixture import Environment, Fixture, FixtureHole
+from rockpin.core.fixture import build
 
 
 def _made(shape: str, name: str, environment: Environment, **measures: float) -> Fixture:

@@ -1,13 +1,12 @@
 """Slipway House: four walls and nine jobs. All names, weights and sizes are made up."""
 
-from rockpin.core.evidence import Evidence, Filling, Finish, Hit, HitKind, Place, ReadBy
-from rockpin.core.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
-from rockpin.core.job import JobDocument, Placement, Site, Wish
-from rockpin.core.model import Rect
-from rockpin.core.wall import (
+from rockpin.core.base.model import Rect
+from rockpin.core.document.evidence import Evidence, Filling, Finish, Hit, HitKind, Location, ReadBy
+from rockpin.core.document.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
+from rockpin.core.document.job import JobDocument, Placement, Site, Wish
+from rockpin.core.document.wall import (
     Courses,
     EdgeKind,
-    Face,
     Find,
     Framing,
     HowKnown,
@@ -22,6 +21,7 @@ from rockpin.core.wall import (
     ScanMode,
     StudRow,
     Wall,
+    WallSide,
 )
 from rockpin.demo.from_shapes import HOSE_ARM, KIT_CABINET, RINSE_RAIL
 
@@ -73,7 +73,7 @@ CREW_ROOM = Wall(
     points=(
         Point(id="socket-left", kind="twin_socket", x_mm=800, y_mm=450),
         Point(id="switch-door", kind="switch", x_mm=2860, y_mm=1200),
-        Point(id="socket-behind", kind="socket", x_mm=2240, y_mm=300, face=Face.OTHER, note="in the drying room"),
+        Point(id="socket-behind", kind="socket", x_mm=2240, y_mm=300, face=WallSide.OTHER, note="in the drying room"),
     ),
     scans=(
         Scan(
@@ -157,7 +157,7 @@ SLIP_OFFICE = Wall(
     name="Old slip office, inner wall",
     width_mm=3400,
     height_mm=2500,
-    stands=Place.PARTITION,
+    stands=Location.PARTITION,
     built_year=1936,
     finish=Finish.PAPERED,
     openings=(Opening(id="door", kind=OpeningKind.DOOR, x_mm=160, y_mm=0, width_mm=780, height_mm=2000),),

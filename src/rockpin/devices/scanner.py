@@ -11,9 +11,9 @@ from typing import Protocol
 import numpy as np
 from scipy.special import erf
 
-from rockpin.core.evidence import Reading
-from rockpin.core.model import Rect
-from rockpin.core.wall import Face, Wall
+from rockpin.core.base.model import Rect
+from rockpin.core.document.evidence import Reading
+from rockpin.core.document.wall import Wall, WallSide
 from rockpin.devices.simulated_framing import draw_framing
 
 STEP_MM = 4.0
@@ -65,7 +65,8 @@ def hidden_wall(wall: Wall, pitches_mm: tuple[float, ...], framed: bool) -> Hidd
         cables_x_mm=tuple(
             point.x_mm + float(rng.normal(0, 15))
             for point in wall.points
-            if point.face is Face.THIS and ("socket" in point.kind or "switch" in point.kind or "spur" in point.kind)
+            if point.face is WallSide.THIS
+            and ("socket" in point.kind or "switch" in point.kind or "spur" in point.kind)
         ),
         damping=1.0 if framed else 0.15,
         openings=tuple(opening.rect for opening in wall.openings),

@@ -6,7 +6,7 @@ lucky its observer is. The figures are this module's own and owe nothing to the 
 
 from math import exp
 
-from rockpin.core.evidence import CameOut, Drilled, Ended, Evidence, Filling, Probe, ProbeInterval
+from rockpin.core.document.evidence import CameOut, Drilled, Ended, Evidence, Filling, Probe, ProbeInterval
 from rockpin.devices.simulated_walls import STUFF, Rng, SimulatedWall, draw_wall, pick
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from rockpin.core.evidence import Hit, HitKind
+from rockpin.core.document.evidence import Hit, HitKind
 
 Rng = np.random.Generator
 

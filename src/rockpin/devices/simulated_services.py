@@ -9,8 +9,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from rockpin.core.model import Rect, to_line_mm
-from rockpin.core.wall import Face, Find, Point, ScanMode, Wall
+from rockpin.core.base.model import Rect, to_line_mm
+from rockpin.core.document.wall import Find, Point, ScanMode, Wall, WallSide
 
 Rng = np.random.Generator
 
@@ -60,13 +60,13 @@ class Inside:
     thickness_mm: float
 
 
-def _depth(rng: Rng, inside: Inside, face: Face, width: float) -> float:
+def _depth(rng: Rng, inside: Inside, face: WallSide, width: float) -> float:
     if inside.hollow:
         low, high = inside.front_mm + width / 2, max(inside.front_mm + width / 2 + 1, inside.back_mm - width / 2)
         # many cables are clipped or lie against the board, the others hang
         return float(rng.uniform(low, high)) if rng.random() < 0.7 else float(rng.uniform(low, (low + high) / 2))
     chase = float(np.clip(rng.normal(16 + width / 2, 6), width / 2 + 2, 60))
-    return chase if face is Face.THIS else inside.thickness_mm - chase
+    return chase if face is WallSide.THIS else inside.thickness_mm - chase
 
 
 _SIZES = {"twin_socket": 147.0, "cooker_outlet": 147.0, "consumer_unit": 360.0}

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from rockpin.core.evidence import CameOut, Drilled, Filling, Finish, Place
+from rockpin.core.document.evidence import CameOut, Drilled, Filling, Finish, Location
 
 Rng = np.random.Generator
 
@@ -51,7 +51,7 @@ class SimulatedWall:
     """The truth about one wall: its make, its layers [mm], and what a check would notice of it."""
 
     make: str
-    stands: Place
+    stands: Location
     year: int
     tiled: bool
     finish: Finish
@@ -87,8 +87,8 @@ class SimulatedWall:
 
 
 # what a builder of the time puts at such a place: shares in hundredths, by steps of years
-_BUILT: dict[Place, tuple[tuple[int, dict[str, int]], ...]] = {
-    Place.PARTITION: (
+_BUILT: dict[Location, tuple[tuple[int, dict[str, int]], ...]] = {
+    Location.PARTITION: (
         (
             1920,
             {
@@ -127,7 +127,7 @@ _BUILT: dict[Place, tuple[tuple[int, dict[str, int]], ...]] = {
             },
         ),
     ),
-    Place.OUTSIDE: (
+    Location.OUTSIDE: (
         (
             1920,
             {
@@ -178,7 +178,7 @@ _BUILT: dict[Place, tuple[tuple[int, dict[str, int]], ...]] = {
             },
         ),
     ),
-    Place.BETWEEN_DWELLINGS: (
+    Location.BETWEEN_DWELLINGS: (
         (
             1920,
             {
@@ -210,7 +210,7 @@ _BUILT: dict[Place, tuple[tuple[int, dict[str, int]], ...]] = {
             },
         ),
     ),
-    Place.WET_ROOM: (
+    Location.WET_ROOM: (
         (
             1950,
             {"lath_and_plaster": 17, "plastered_brick": 38, "board_on_studs": 22, "plastered_block": 8, "other": 15},
@@ -238,7 +238,7 @@ _BUILT: dict[Place, tuple[tuple[int, dict[str, int]], ...]] = {
             },
         ),
     ),
-    Place.CHIMNEY_BREAST: (
+    Location.CHIMNEY_BREAST: (
         (
             1980,
             {
@@ -261,7 +261,7 @@ _BUILT: dict[Place, tuple[tuple[int, dict[str, int]], ...]] = {
             },
         ),
     ),
-    Place.BASEMENT: (
+    Location.BASEMENT: (
         (
             1950,
             {
@@ -315,7 +315,7 @@ def pick(rng: Rng, shares: dict[str, float]) -> str:
     return names[int(rng.choice(len(names), p=weights / weights.sum()))]
 
 
-def _make(rng: Rng, stands: Place, year: int) -> str:
+def _make(rng: Rng, stands: Location, year: int) -> str:
     shares = next(table for until, table in _BUILT[stands] if year < until)
     make = pick(rng, {name: float(share) for name, share in shares.items()})
     if make != "other":
@@ -391,7 +391,7 @@ def _face(rng: Rng, front: str) -> Finish:
 
 
 def draw_wall(
-    rng: Rng, *, stands: Place | None = None, year: int | None = None, make: str | None = None
+    rng: Rng, *, stands: Location | None = None, year: int | None = None, make: str | None = None
 ) -> SimulatedWall:
     """A wall somewhere in a building, British in its ways."""
     stands = stands or list(_BUILT)[int(rng.choice(6, p=[0.4, 0.27, 0.1, 0.13, 0.04, 0.06]))]
@@ -407,7 +407,7 @@ def draw_wall(
             shares = {Filling.EMPTY: 0.05, Filling.MINERAL_WOOL: 0.3, Filling.RIGID_FOAM: 0.65}
         filling = Filling(pick(rng, {key.value: share for key, share in shares.items()}))
     old_plaster = any(name == "plaster" for name, _ in layers) and year < 1950
-    tiled = bool(rng.random() < (0.6 if stands is Place.WET_ROOM else 0.02))
+    tiled = bool(rng.random() < (0.6 if stands is Location.WET_ROOM else 0.02))
     return SimulatedWall(
         make=make,
         stands=stands,

@@ -5,11 +5,11 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from rockpin.core.errors import BadInput, Fault, faults_of
-from rockpin.core.job import SCHEMA_VERSION, JobDocument
-from rockpin.core.references import check_references
-from rockpin.core.tables import Catalogue
-from rockpin.core.upgrades import UPGRADES
+from rockpin.core.base.errors import BadInput, Fault, faults_of
+from rockpin.core.document.job import SCHEMA_VERSION, JobDocument
+from rockpin.core.document.upgrades import UPGRADES
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.references import check_references
 
 
 def _versioned(data: dict[str, Any]) -> dict[str, Any]:

@@ -12,10 +12,10 @@ from typing import Any, cast
 
 from pydantic import TypeAdapter, ValidationError
 
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.fixing_rows import AnyFixing, Fixing, OwnFixings
-from rockpin.core.job import Kit, KitItem, KitScrew
-from rockpin.core.tables import Catalogue
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.fixings import AnyFixing, Fixing, OwnFixings
+from rockpin.core.document.job import Kit, KitItem, KitScrew
+from rockpin.core.tables.catalogue import Catalogue
 
 MOST_LINES = 2000
 _MOST_FAULTS = 20

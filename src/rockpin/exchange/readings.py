@@ -9,9 +9,9 @@ import csv
 import io
 import re
 
-from rockpin.core.errors import BadInput, Fault
-from rockpin.core.evidence import Reading
-from rockpin.core.quantities import UnitSystem, parse_length_mm
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.base.quantities import UnitSystem, parse_length_mm
+from rockpin.core.document.evidence import Reading
 
 MOST_READINGS = 4000
 _MOST_FAULTS = 20

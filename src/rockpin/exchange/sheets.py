@@ -15,9 +15,8 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from rockpin.core.findings import Severity
-from rockpin.core.hole_plan import HolePlan
-from rockpin.core.plan import Plan
+from rockpin.core.base.findings import Severity
+from rockpin.core.plan import HolePlan, Plan
 
 
 class Part(NamedTuple):

@@ -14,14 +14,14 @@ from uuid import uuid4
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from rockpin.core.errors import NotFound, StaleWrite
-from rockpin.core.fixing_rows import OwnFixings
-from rockpin.core.job import JobBody, JobDocument, Kit, Site
-from rockpin.core.model import Model
-from rockpin.core.record import drilled
-from rockpin.core.tables import Catalogue
-from rockpin.core.upgrades import upgraded_part
-from rockpin.core.wall import OldHole, Wall
+from rockpin.core.base.errors import NotFound, StaleWrite
+from rockpin.core.base.model import Model
+from rockpin.core.document.fixings import OwnFixings
+from rockpin.core.document.job import JobBody, JobDocument, Kit, Site
+from rockpin.core.document.upgrades import upgraded_part
+from rockpin.core.document.wall import OldHole, Wall
+from rockpin.core.drilling import drilled_holes
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store.engine import open_engine
 from rockpin.store.tables import Document, Revision
 
@@ -306,7 +306,7 @@ class Store:
         found: list[OldHole] = []
         for other_id, data in session.execute(query):
             if data["records"] and data["placement"]["wall_id"] == wall_id:
-                found += drilled(other_id, JobBody.model_validate(data), catalogue)
+                found += drilled_holes(other_id, JobBody.model_validate(data), catalogue)
         return found
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:

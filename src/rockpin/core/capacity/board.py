@@ -1,5 +1,6 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
+from rockpin.core.base.quantities import show_length, show_limit
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
@@ -11,15 +12,13 @@ from rockpin.core.capacity.common import (
     refused,
     wrong_place,
 )
-from rockpin.core.evidence import Filling
-from rockpin.core.figures import Figures
-from rockpin.core.fixing_rows import BoardAnchor, Rating, Screw
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
 from rockpin.core.framing import BehindKind
-from rockpin.core.quantities import show_length, show_limit
-from rockpin.core.reading import Family, WallReading
-from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
-from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import BoardKind, Catalogue
+from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.identification import Family, WallReading
+from rockpin.core.tables.catalogue import BoardKind, CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
 
 _HOLLOW = (
     Family.BOARD_ON_STUDS,
@@ -41,7 +40,7 @@ _NO_SELF_DRILLING = {
 }
 
 
-def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: Figures) -> float | None:
+def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: CapacityFigures) -> float | None:
     """Factor for the board's thickness [mm] and number of layers; None where it is too thin to be rated."""
     if board_mm / max(count, 1) < 9.0:
         return None
@@ -56,7 +55,7 @@ def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: 
     return min(factor, figures.board_self_drilling_max) if self_drilling else factor
 
 
-def board_factor(anchor: BoardAnchor, reading: WallReading, figures: Figures) -> float | None:
+def board_factor(anchor: BoardAnchor, reading: WallReading, figures: CapacityFigures) -> float | None:
     """Factor for what the board is and how thick; None where it is too thin to be rated."""
     self_drilling = anchor.kind == "self_drilling"
     match reading.board_kind:
@@ -77,7 +76,7 @@ def rating_of(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
     return None if anchor.kind in _PANEL_ONLY else anchor.rating
 
 
-def neighbour_factor(spacings_mm: tuple[float, ...], figures: Figures) -> float:
+def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -> float:
     """1/(1 + Σ clamp((150 − s)/100, 0, 1)) over all neighbours at s [mm]."""
     total = sum(
         min(1.0, max(0.0, (figures.board_neighbour_full_mm - spacing) / figures.board_neighbour_span_mm))
@@ -86,9 +85,9 @@ def neighbour_factor(spacings_mm: tuple[float, ...], figures: Figures) -> float:
     return 1 / (1 + total)
 
 
-def unfit(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses an anchor at every hole of this wall: no void, another board, grip, filling, damp, people."""
-    figures, reading, units = catalogue.figures, spot.reading, spot.units
+    figures, reading, units = tables.figures, spot.reading, spot.units
     if reading.family not in _HOLLOW or reading.void_mm <= 0:
         return [refuse("no-void", "There is no void behind this face for it to open in.")]
     if rating_of(anchor, reading) is None:
@@ -149,15 +148,15 @@ def unfit(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal
     return found
 
 
-def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses an anchor at this hole: the stud, its neighbours, an edge, the bracket."""
-    figures, units = catalogue.figures, spot.units
+    figures, units = tables.figures, spot.units
     found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    behind = spot.behind(screw.diameter_mm, catalogue)
+    behind = spot.behind(screw.diameter_mm)
     needs = max(anchor.wing_mm, anchor.hole_mm / 2)
     if behind.kind in (BehindKind.TIMBER, BehindKind.STEEL):
         no("in-the-stud", "It would stand in the stud's own width: use the stud.")
@@ -204,13 +203,13 @@ def _bit_rule(anchor: BoardAnchor) -> BitRule:
     return BitRule.PILOT if anchor.kind in _CUTS_ITS_OWN else BitRule.CLEARANCE
 
 
-def _set(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Setting | list[Refusal]:
+def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
     """The anchor with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
-    figures, reading = catalogue.figures, spot.reading
-    if found := unfit(anchor, spot, catalogue):
+    figures, reading = tables.figures, spot.reading
+    if found := unfit(anchor, spot, tables):
         return found
-    screw, rating = catalogue.screw_by_key[anchor.screw], rating_of(anchor, reading)
-    if not fits_bracket(screw, spot.hole, figures):
+    screw, rating = tables.screws[anchor.screw], rating_of(anchor, reading)
+    if not spot.passes(screw.diameter_mm):
         return [
             refuse(
                 "bracket-hole",
@@ -219,9 +218,9 @@ def _set(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Setting | lis
                 hole_mm=spot.hole.diameter_mm,
             )
         ]
-    under = under_head_mm(screw, spot, figures)
+    under = spot.under_head_mm(screw)
     front = reading.front_high_mm
-    length = stock_length(screw, under + front + figures.board_screw_past_mm)
+    length = screw.stock_length_mm(under + front + figures.board_screw_past_mm)
     if length is None or rating is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)
         return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
@@ -230,7 +229,7 @@ def _set(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Setting | lis
         rating=rating,
         screw=screw,
         lever_mm=max(0.0, front - reading.board_mm) + spot.proud_mm + spot.hole.spacer_mm,
-        clamped=spot.clamped(figures),
+        clamped=spot.clamped,
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
             bit_rule=_bit_rule(anchor),
@@ -243,17 +242,17 @@ def _set(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Setting | lis
             wing_mm=anchor.wing_mm,
             wing_depth_mm=anchor.void_mm,
         ),
-        pick=pick(screw, length, spot, figures),
+        pick=spot.pick(screw, length),
     )
 
 
-def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
+def assess(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Assessment:
     """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
-    figures, reading = catalogue.figures, spot.reading
-    setting = spot.alike(anchor.key, lambda: _set(anchor, spot, catalogue))
+    figures, reading = tables.figures, spot.reading
+    setting = spot.cached_per_wall(anchor.key, lambda: _set(anchor, spot, tables))
     if isinstance(setting, list):
         return refused(anchor, setting)
-    if found := _refusals(anchor, setting.screw, spot, catalogue):
+    if found := _refusals(anchor, setting.screw, spot, tables):
         return refused(anchor, found)
     # a packet is rated in this very board
     thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
@@ -263,8 +262,27 @@ def assess(anchor: BoardAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
     factors = [
         Factor("what the board is and how thick", thick),
         Factor("pull that comes and goes", cyclic),
-        Factor("neighbours", spot.once("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))),
+        Factor(
+            "neighbours", spot.cached_per_hole("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
+        ),
         Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
     ]
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
     return assess_tabled(anchor, spot, setting, factors, holder, figures)
+
+
+def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
+    """How a plug is tried in board."""
+    if anchor.kind != "plug":
+        return []
+    return ["Try the anchor by hand: if it is tight, one bit size up; never force it."]
+
+
+def tested_rating(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
+    """The value of an anchor in one board [N]."""
+    return anchor.rating
+
+
+def with_rating(anchor: BoardAnchor, reading: WallReading, rating: Rating) -> dict[str, object]:
+    """An anchor's row with another value in one board."""
+    return {"rating": rating}

@@ -7,15 +7,13 @@ from functools import cached_property
 from math import inf, isfinite, pi, prod
 from typing import NamedTuple
 
-from rockpin.core.demand import CaseDemand
-from rockpin.core.figures import Figures
-from rockpin.core.findings import Finding, Severity, Stage, Where
-from rockpin.core.fixing_rows import FixingBase, Rating, Screw
-from rockpin.core.load_cases import Duration
-from rockpin.core.model import Model
-from rockpin.core.quantities import show_force
-from rockpin.core.screws import HoleSpec, ScrewPick
-from rockpin.core.spot import Spot
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import show_force, show_length, show_limit
+from rockpin.core.base.words import WorkLine
+from rockpin.core.demand import CaseDemand, Duration
+from rockpin.core.document.fixings import FixingBase, Rating, Screw
+from rockpin.core.hole import HoleSpec, ScrewPick, Spot
+from rockpin.core.tables.figures import CapacityFigures
 
 
 class Mode(Enum):
@@ -64,13 +62,6 @@ class Factor(NamedTuple):
 
     label: str
     value: float
-
-
-class WorkLine(Model):
-    """One line of the working, and where its formula or its figure stands."""
-
-    text: str
-    source: str
 
 
 class Refusal(NamedTuple):
@@ -128,6 +119,11 @@ class Assessment:
     @property
     def accepted(self) -> bool:
         return not self.refusals
+
+    @property
+    def plainly_too_weak(self) -> bool:
+        """Whether it is so much too weak that the figure tells nobody anything."""
+        return self.use >= PLAINLY_TOO_WEAK
 
     @cached_property
     def working(self) -> tuple[WorkLine, ...]:
@@ -268,7 +264,7 @@ def screw_bending_shear_n(
     lever_mm: float,
     clamped: bool,
     tension_n: float,
-    figures: Figures,
+    figures: CapacityFigures,
     yield_mpa: float | None = None,
 ) -> float:
     """Shear [N] that a screw bears in bending where the load stands ``lever_mm`` off what holds it.
@@ -283,7 +279,9 @@ def screw_bending_shear_n(
     return (2.0 if clamped else 1.0) * moment / (lever_mm + diameter_mm / 2)
 
 
-def bending_line(diameter_mm: float, root_mm: float, lever_mm: float, clamped: bool, figures: Figures) -> WorkLine:
+def bending_line(
+    diameter_mm: float, root_mm: float, lever_mm: float, clamped: bool, figures: CapacityFigures
+) -> WorkLine:
     """The sum of :func:`screw_bending_shear_n` without tension, written out."""
     alpha = 2 if clamped else 1
     shear = screw_bending_shear_n(diameter_mm, root_mm, lever_mm, clamped, 0.0, figures)
@@ -295,7 +293,7 @@ def bending_line(diameter_mm: float, root_mm: float, lever_mm: float, clamped: b
 
 
 def table_use(
-    tension_n: float, shear_n: float, mode: Mode, screw: Screw, lever_mm: float, clamped: bool, figures: Figures
+    tension_n: float, shear_n: float, mode: Mode, screw: Screw, lever_mm: float, clamped: bool, figures: CapacityFigures
 ) -> Callable[[CaseDemand], Use]:
     """N/Nₐ + V/Vₐ with tabled values [N], the shear no more than the screw bears in bending over its lever [mm]."""
 
@@ -320,7 +318,7 @@ def table_lines(
     lever_mm: float,
     clamped: bool,
     source: str,
-    figures: Figures,
+    figures: CapacityFigures,
 ) -> tuple[WorkLine, ...]:
     """The sums of a tabled value, line by line."""
     written = "".join(f" × {factor.value:.2f}" for factor in factors)
@@ -340,7 +338,7 @@ def table_lines(
 
 
 def assess_tabled(
-    fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[Factor], mode: Mode, figures: Figures
+    fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[Factor], mode: Mode, figures: CapacityFigures
 ) -> Assessment:
     """A fixing with a tabled value at a hole, under the factors of that hole."""
     rating, screw, lever, clamped = setting.rating, setting.screw, setting.lever_mm, setting.clamped
@@ -360,3 +358,19 @@ def wrong_place(spot: Spot, fixing: FixingBase) -> list[Refusal]:
     if spot.environment in fixing.environments:
         return []
     return [refuse("corrodes", f"Not for {spot.environment} places: it rusts or weakens there.")]
+
+
+def through_refusal(spot: Spot, depth_mm: float) -> Refusal | None:
+    """The refusal of a hole this deep [mm] that would leave too little wall behind it, else None."""
+    reading = spot.reading
+    wanted = spot.must_stay_mm()
+    left = reading.skin_mm + reading.holding_mm - depth_mm
+    if left >= wanted - 1e-6:
+        return None
+    return refuse(
+        "wall-thin",
+        f"Its hole leaves {show_limit(max(left, 0), spot.units)} of the wall; "
+        f"{show_length(wanted, spot.units)} must stay.",
+        left_mm=left,
+        needs_mm=wanted,
+    )

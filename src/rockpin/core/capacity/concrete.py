@@ -10,35 +10,29 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from rockpin.core.base.quantities import show_length, show_limit
+from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
     Mode,
     Refusal,
     Use,
-    WorkLine,
     made,
     refuse,
     refused,
+    through_refusal,
     wrong_place,
 )
-from rockpin.core.capacity.en1992 import (
-    Cone,
-    EdgeRow,
-    along_edge,
-    eccentricity,
-    edge_shear_n,
-    group_cone,
-)
-from rockpin.core.capacity.masonry import through_refusal
-from rockpin.core.fastener_group import Rows
-from rockpin.core.figures import Figures
-from rockpin.core.fixing_rows import ConcreteAnchor
-from rockpin.core.fixture import HoleKind
-from rockpin.core.quantities import show_length, show_limit
-from rockpin.core.reading import Family
-from rockpin.core.screws import BitRule, HoleSpec, ScrewPick, dust_mm
-from rockpin.core.spot import AnchorGroup, Spot
-from rockpin.core.tables import Catalogue
+from rockpin.core.capacity.en1992 import Cone, EdgeRow, along_edge, eccentricity, edge_shear_n, group_cone
+from rockpin.core.demand import Rows
+from rockpin.core.document.fixings import ConcreteAnchor
+from rockpin.core.document.fixture import HoleKind
+from rockpin.core.hole import AnchorGroup, BitRule, HoleSpec, ScrewPick, Spot
+from rockpin.core.identification import Family
+from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
+
+LAST_TURN = "Tighten it to the packet's torque"
 
 _EN = "EN 1992-4:2018"
 _OUTWARD = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))
@@ -71,7 +65,7 @@ class _Solved(NamedTuple):
 class _Group:
     """One kind of anchor in every hole of a group."""
 
-    def __init__(self, anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: Figures) -> None:
+    def __init__(self, anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: CapacityFigures) -> None:
         self.anchor, self.group, self.wall_mm, self.figures = anchor, group, wall_mm, figures
         load = figures.concrete_load_factor
         self.safe_n = figures.concrete_gamma_mc * anchor.gamma_inst * load
@@ -195,7 +189,7 @@ class _Group:
         return found
 
 
-def _steel(anchor: ConcreteAnchor, figures: Figures) -> tuple[float, float]:
+def _steel(anchor: ConcreteAnchor, figures: CapacityFigures) -> tuple[float, float]:
     """Working pull-out and shear [N] of the steel (table 4.1, 7.2.1.3, 7.2.2.3)."""
     ratio, load = anchor.fyk_mpa / anchor.fuk_mpa, figures.concrete_load_factor
     pull = anchor.steel_area_mm2 * anchor.fuk_mpa / max(1.4, 1.2 / ratio) / load
@@ -203,27 +197,27 @@ def _steel(anchor: ConcreteAnchor, figures: Figures) -> tuple[float, float]:
     return pull, k6 * anchor.steel_area_mm2 * anchor.fuk_mpa / gamma_v / load
 
 
-def _steel_shear(anchor: ConcreteAnchor, spot: Spot, pull: Rows, shear_n: float, figures: Figures) -> Rows:
+def _steel_shear(anchor: ConcreteAnchor, spot: Spot, pull: Rows, shear_n: float, figures: CapacityFigures) -> Rows:
     """Working shear [N] of the steel in each row: its bending counts where the load stands off the concrete."""
     if spot.skin_lever_mm <= 0:
         return np.full(len(pull), shear_n)
     strength, root = anchor.fyk_mpa, anchor.root_mm
     moment = strength * root**3 / (6 * figures.screw_safety)
     steel = strength * np.pi * root**2 / 4 / figures.screw_safety
-    alpha = 2.0 if spot.clamped(figures) else 1.0
+    alpha = 2.0 if spot.clamped else 1.0
     bending = alpha * moment * np.maximum(0.0, 1 - pull / steel) / (spot.skin_lever_mm + anchor.diameter_mm / 2)
     return np.asarray(np.minimum(shear_n, bending))
 
 
-def unfit(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses an anchor at every hole of this wall: no concrete, damp."""
     if spot.reading.family is not Family.CONCRETE:
         return [refuse("not-concrete", "It takes hold in concrete only.")]
     return wrong_place(spot, anchor)
 
 
-def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Catalogue) -> list[Refusal]:
-    figures, reading, units = catalogue.figures, spot.reading, spot.units
+def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: CapacityTables) -> list[Refusal]:
+    figures, reading, units = tables.figures, spot.reading, spot.units
     found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
@@ -241,7 +235,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
             needs_mm=least,
             has_mm=reading.holding_mm,
         )
-    elif short := through_refusal(spot, depth_mm, catalogue):
+    elif short := through_refusal(spot, depth_mm):
         found.append(short)
     edge, near = min(spot.free_edges_mm), spot.nearest_neighbour_mm()
     if edge < anchor.edge_min_mm:
@@ -258,7 +252,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
             spacing_mm=near,
             needs_mm=anchor.spacing_min_mm,
         )
-    if anchor.diameter_mm + figures.bracket_play_mm > spot.hole.diameter_mm:
+    if not spot.passes(anchor.diameter_mm):
         no(
             "bracket-hole",
             f"Its {anchor.diameter_mm:g} mm shank does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
@@ -268,7 +262,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, catalogue: Ca
     return found
 
 
-def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solved, figures: Figures) -> Use:
+def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solved, figures: CapacityFigures) -> Use:
     """Concrete β_N^1.5 + β_V^1.5 ≤ 1, steel β_N² + β_V² ≤ 1 (7.2.3), each as a share of 1, in the worst row."""
     at = group.hole_ids.index(spot.hole.id)
     pull = group.tension_n[:, at]
@@ -296,7 +290,9 @@ def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solv
     return Use(float(uses[row]), mode, float(tension_n), float(shear_n), row=row)
 
 
-def _lines(anchor: ConcreteAnchor, spot: Spot, solved: _Solved, at: int, figures: Figures) -> tuple[WorkLine, ...]:
+def _lines(
+    anchor: ConcreteAnchor, spot: Spot, solved: _Solved, at: int, figures: CapacityFigures
+) -> tuple[WorkLine, ...]:
     """The sums, line by line."""
     steel_n, steel_v = _steel(anchor, figures)
     load, gamma = figures.concrete_load_factor, figures.concrete_gamma_mc
@@ -349,11 +345,11 @@ def _lines(anchor: ConcreteAnchor, spot: Spot, solved: _Solved, at: int, figures
     return tuple(lines)
 
 
-def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessment:
+def assess(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> Assessment:
     """An anchor at a hole, with the same anchor in the fixture's other holes."""
-    figures, reading = catalogue.figures, spot.reading
-    depth = reading.skin_mm + anchor.embedment_mm + dust_mm(anchor.diameter_mm, figures)
-    found = unfit(anchor, spot, catalogue) or _refusals(anchor, spot, depth, catalogue)
+    figures, reading = tables.figures, spot.reading
+    depth = reading.skin_mm + anchor.embedment_mm + spot.dust_mm(anchor.diameter_mm)
+    found = unfit(anchor, spot, tables) or _refusals(anchor, spot, depth, tables)
     if found:
         return refused(anchor, found)
     plate = spot.hole.plate_mm + spot.hole.spacer_mm
@@ -361,9 +357,9 @@ def assess(anchor: ConcreteAnchor, spot: Spot, catalogue: Catalogue) -> Assessme
     if length is None:
         longest = show_limit(anchor.lengths_mm[-1], spot.units)
         return refused(anchor, [refuse("no-screw-length", f"No length reaches: the longest is {longest}.")])
-    dust = dust_mm(anchor.diameter_mm, figures)
+    dust = spot.dust_mm(anchor.diameter_mm)
     depth = max(reading.skin_mm + anchor.embedment_mm, length - plate) + dust
-    if short := through_refusal(spot, depth, catalogue):
+    if short := through_refusal(spot, depth):
         return refused(anchor, [short])
     group = spot.anchor_group()
     key = (anchor.key, reading.holding_mm)

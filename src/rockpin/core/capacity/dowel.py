@@ -10,7 +10,7 @@ from functools import lru_cache
 from math import sqrt
 from typing import NamedTuple
 
-from rockpin.core.quantities import MM_PER_INCH
+from rockpin.core.base.quantities import MM_PER_INCH
 
 MPA_PER_PSI = 0.006894757
 ACROSS_GRAIN = 90.0
@@ -24,7 +24,7 @@ class Yield(NamedTuple):
     force_n: float
 
 
-class Joint(NamedTuple):
+class DowelJoint(NamedTuple):
     """A screw in single shear: bearing strengths [MPa], bearing lengths [mm], the gap [mm], and the screw's section.
 
     ``diameter_mm``: of the section that yields, the root where the thread crosses the gap.
@@ -70,7 +70,7 @@ def _root(a: float, b: float, c: float) -> float:
     return (-b + sqrt(b * b - 4 * a * c)) / (2 * a)
 
 
-def yields(joint: Joint) -> tuple[Yield, ...]:
+def yields(joint: DowelJoint) -> tuple[Yield, ...]:
     """All six modes [N] (TR12, table 1-1): P from A·P² + B·P + C = 0 for those in which the screw turns or bends."""
     side, main = joint.side_mpa * joint.diameter_mm, joint.main_mpa * joint.diameter_mm
     ls, lm, gap = joint.side_mm, joint.main_mm, joint.gap_mm
@@ -113,7 +113,7 @@ def reduction(mode: str, nominal_mm: float, diameter_mm: float, angle_deg: float
 
 
 @lru_cache(maxsize=8192)
-def reference_shear(joint: Joint, nominal_mm: float, angle_deg: float) -> Yield:
+def reference_shear(joint: DowelJoint, nominal_mm: float, angle_deg: float) -> Yield:
     """Reference design value Z [N] of one screw: the least of all modes over their reduction, and that mode."""
     return min(
         (

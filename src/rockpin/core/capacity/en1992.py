@@ -10,9 +10,9 @@ from typing import NamedTuple
 
 import numpy as np
 
-from rockpin.core.fastener_group import Rows
+from rockpin.core.demand import Rows
 
-Place = tuple[float, float]
+Location = tuple[float, float]
 Edges = tuple[float, float, float, float]
 
 
@@ -21,7 +21,7 @@ def cone_resistance_n(hef_mm: float, fck_mpa: float, k1: float) -> float:
     return float(k1 * sqrt(fck_mpa) * hef_mm**1.5)
 
 
-def projected_area_mm2(places: Sequence[Place], edges: Sequence[Edges], half_mm: float) -> float:
+def projected_area_mm2(places: Sequence[Location], edges: Sequence[Edges], half_mm: float) -> float:
     """Area A_c,N of the group's idealised cones: squares of twice ``half_mm`` about the anchors, cut at the edges.
 
     What two squares share counts once (7.2.1.4(3), fig. 7.5): the union of rectangles, on the grid of their sides.
@@ -75,7 +75,7 @@ class Cone(NamedTuple):
     hef_mm: float
 
 
-def narrow_hef_mm(places: Sequence[Place], edges: Sequence[Edges], hef_mm: float) -> float:
+def narrow_hef_mm(places: Sequence[Location], edges: Sequence[Edges], hef_mm: float) -> float:
     """hef′ for three or more edges nearer than 1.5·hef (7.2.1.4(8), eq. 7.8): max(c_max/1.5, s_max/3), else hef."""
     nearest = [min(one[side] for one in edges) for side in range(4)]
     near = [edge for edge in nearest if edge < 1.5 * hef_mm]
@@ -86,7 +86,7 @@ def narrow_hef_mm(places: Sequence[Place], edges: Sequence[Edges], hef_mm: float
 
 
 def group_cone(
-    places: Sequence[Place],
+    places: Sequence[Location],
     edges: Sequence[Edges],
     hef_mm: float,
     fck_mpa: float,

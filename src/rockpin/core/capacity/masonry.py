@@ -1,5 +1,6 @@
 """Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
 
+from rockpin.core.base.quantities import show_length, show_limit
 from rockpin.core.capacity.common import (
     Assessment,
     Factor,
@@ -9,22 +10,25 @@ from rockpin.core.capacity.common import (
     assess_tabled,
     refuse,
     refused,
+    through_refusal,
     wrong_place,
 )
-from rockpin.core.figures import Figures
-from rockpin.core.fixing_rows import MasonryPlug, Rating, Screw
-from rockpin.core.fixture import HoleKind
+from rockpin.core.document.fixings import MasonryKind, MasonryPlug, Rating, Screw
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.quantities import show_length, show_limit
-from rockpin.core.reading import Family
-from rockpin.core.screws import BitRule, HoleSpec, dust_mm, left_behind_mm, pick, stock_length, under_head_mm
-from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue, Hammer
+from rockpin.core.hole import (
+    BitRule,
+    HoleSpec,
+    Spot,
+)
+from rockpin.core.identification import Family, WallReading
+from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
 
 IN_JOINT = "in a mortar joint"
 
 
-def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: Figures) -> float:
+def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: CapacityFigures) -> float:
     """1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths; the spacings stand in ascending order."""
     full, least = figures.masonry_neighbour_full_plugs, figures.masonry_neighbour_min_plugs
     total = 0.0
@@ -44,39 +48,15 @@ def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
     return None
 
 
-def _best_screw(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Screw | None:
+def _best_screw(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Screw | None:
     """The thickest screw of the plug's range that is sold here and passes the bracket's hole."""
-    screws = [catalogue.screw_by_key[key] for key in plug.screws]
+    screws = [tables.screws[key] for key in plug.screws]
     passing = [
         screw
         for screw in screws
-        if set(spot.sold) & set(screw.systems)
-        and fits_bracket(screw, spot.hole, catalogue.figures)
-        and spot.hole.seat in screw.seats
+        if set(spot.sold) & set(screw.systems) and spot.passes(screw.diameter_mm) and spot.hole.seat in screw.seats
     ]
     return max(passing, key=lambda screw: screw.diameter_mm, default=None)
-
-
-def hammered(spot: Spot, catalogue: Catalogue) -> bool:
-    """Whether the holding layer is drilled with hammer action."""
-    holding = spot.reading.holding
-    return holding is not None and catalogue.material_by_key[holding].hammer is Hammer.ONCE_SEATED
-
-
-def through_refusal(spot: Spot, depth_mm: float, catalogue: Catalogue) -> Refusal | None:
-    """The refusal of a hole this deep [mm] that would leave too little wall behind it, else None."""
-    reading = spot.reading
-    wanted = left_behind_mm(reading.holding_mm, hammered(spot, catalogue), catalogue.figures)
-    left = reading.skin_mm + reading.holding_mm - depth_mm
-    if left >= wanted - 1e-6:
-        return None
-    return refuse(
-        "wall-thin",
-        f"Its hole leaves {show_limit(max(left, 0), spot.units)} of the wall; "
-        f"{show_length(wanted, spot.units)} must stay.",
-        left_mm=left,
-        needs_mm=wanted,
-    )
 
 
 def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
@@ -85,7 +65,7 @@ def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
     return next((length for length in plug.body_lengths_mm if length >= wanted - 1e-6), None)
 
 
-def unfit(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a plug at every hole of this wall: board, no value for it, damp, a gap or skins too deep."""
     if spot.reading.family.framed:
         return [refuse("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")]
@@ -111,7 +91,7 @@ def unfit(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
     return found
 
 
-def _refusals(plug: MasonryPlug, spot: Spot, figures: Figures) -> list[Refusal]:
+def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[Refusal]:
     """What refuses a plug at this hole: edges and neighbours."""
     units, found = spot.units, []
     edge, least = min(spot.free_edges_mm), figures.masonry_edge_min_plugs * plug.plug_length_mm
@@ -153,33 +133,33 @@ def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refu
     return None
 
 
-def _set(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Setting | list[Refusal]:
+def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
     """The plug with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
-    figures, reading = catalogue.figures, spot.reading
-    if found := unfit(plug, spot, catalogue):
+    figures, reading = tables.figures, spot.reading
+    if found := unfit(plug, spot, tables):
         return found
-    screw, rating = _best_screw(plug, spot, catalogue), rating_of(plug, spot)
+    screw, rating = _best_screw(plug, spot, tables), rating_of(plug, spot)
     barred = _bracket_refusal(plug, screw, spot)
     if barred or screw is None or rating is None:
         return [barred] if barred else []
-    under = under_head_mm(screw, spot, figures)
+    under = spot.under_head_mm(screw)
     # a masonry screw or a rod ends in the wall itself; in a plug the tip comes out by one diameter
     past = screw.diameter_mm if plug.kind in ("plug", "frame_plug") else 0.0
     body = _body_mm(plug, spot) or 0.0
     set_mm = max(reading.skin_mm + plug.plug_length_mm, body)
-    length = stock_length(screw, under + set_mm + past)
+    length = screw.stock_length_mm(under + set_mm + past)
     if length is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)
         return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
-    dust = dust_mm(screw.diameter_mm, figures)
+    dust = spot.dust_mm(screw.diameter_mm)
     depth = max(set_mm, length - under) + dust
-    if short := through_refusal(spot, depth, catalogue):
+    if short := through_refusal(spot, depth):
         return [short]
     return Setting(
         rating=rating,
         screw=screw,
         lever_mm=spot.skin_lever_mm,
-        clamped=spot.clamped(figures),
+        clamped=spot.clamped,
         hole=HoleSpec(
             diameter_mm=plug.hole_mm,
             bit_rule=BitRule.EXACT if plug.kind == "masonry_screw" else BitRule.PLUG,
@@ -193,21 +173,21 @@ def _set(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Setting | list[
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
-        pick=pick(screw, length, spot, figures),
+        pick=spot.pick(screw, length),
     )
 
 
-def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) -> list[Factor]:
-    figures = catalogue.figures
+def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, tables: CapacityTables) -> list[Factor]:
+    figures = tables.figures
     factors: list[Factor] = []
     if spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD):
-        behind = spot.behind(screw.diameter_mm, catalogue)
+        behind = spot.behind(screw.diameter_mm)
         if behind.kind is BehindKind.JOINT:
             factors.append(Factor(label=IN_JOINT, value=figures.masonry_joint_factor))
         elif not behind.joints_known:
             factors.append(Factor(label="joints hidden, so taken as a joint", value=figures.masonry_joint_factor))
         elif spot.wall.courses and behind.unit_end_mm is not None:
-            keep = figures.masonry_unit_end_share * spot.wall.courses.unit_length_mm
+            keep = spot.framing.masonry_unit_end_share * spot.wall.courses.unit_length_mm
             if behind.unit_end_mm < keep:
                 factors.append(Factor(label="near the brick's end", value=figures.masonry_unit_end_factor))
     if min(spot.free_edges_mm) < figures.masonry_edge_full_plugs * plug.plug_length_mm:
@@ -216,14 +196,50 @@ def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, catalogue: Catalogue) 
     return factors
 
 
-def assess(plug: MasonryPlug, spot: Spot, catalogue: Catalogue) -> Assessment:
+def assess(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Assessment:
     """A plug at a hole: N/Nₐ + V/Vₐ; shear no more than the screw bears in bending through the skins."""
-    figures = catalogue.figures
-    setting = spot.alike(plug.key, lambda: _set(plug, spot, catalogue))
+    figures = tables.figures
+    setting = spot.cached_per_wall(plug.key, lambda: _set(plug, spot, tables))
     if isinstance(setting, list):
         return refused(plug, setting)
     if found := _refusals(plug, spot, figures):
         return refused(plug, found)
-    factors = _factors(plug, spot, setting.screw, catalogue)
+    factors = _factors(plug, spot, setting.screw, tables)
     in_joint = any(factor.label == IN_JOINT for factor in factors)
     return assess_tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG, figures)
+
+
+def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
+    """How a plug, a rod in resin or a masonry screw is set."""
+    match plug.kind:
+        case "resin":
+            return [
+                "Blow, brush, blow again: dust lets resin fail. Fill from the bottom up, turn the rod in slowly.",
+                "Wait as long as the packet says for the temperature of the wall before anything hangs on it.",
+            ]
+        case "frame_plug":
+            return ["Blow out the dust. Push the plug through the bracket until its collar sits, then the screw."]
+        case "masonry_screw":
+            return ["Blow out the dust. No plug: the screw cuts its own thread, once."]
+    notes = ["Blow out the dust. Try the plug by hand: if it is tight, one bit size up; never force it."]
+    if spot.reading.skin_mm:
+        notes.append("Push the plug in until it stands wholly in the wall behind the plaster.")
+    return notes
+
+
+def tested_rating(plug: MasonryPlug, reading: WallReading) -> Rating | None:
+    """The value of a plug in what this wall is made of [N]."""
+    material = _material(reading)
+    return plug.ratings.get(material) if material else None
+
+
+def with_rating(plug: MasonryPlug, reading: WallReading, rating: Rating) -> dict[str, object]:
+    """The ratings of a plug with another value in what this wall is made of."""
+    material = _material(reading)
+    return {"ratings": {**plug.ratings, **({material: rating} if material else {})}}
+
+
+def _material(reading: WallReading) -> MasonryKind | None:
+    if reading.family is Family.CONCRETE:
+        return "concrete"
+    return reading.solidity.value if reading.solidity else None

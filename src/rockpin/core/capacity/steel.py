@@ -2,12 +2,13 @@
 
 from math import sqrt
 
+from rockpin.core.base.quantities import show_limit, show_share
+from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
     Mode,
     Refusal,
     Use,
-    WorkLine,
     assessed,
     bending_line,
     refuse,
@@ -17,12 +18,12 @@ from rockpin.core.capacity.common import (
     wrong_place,
 )
 from rockpin.core.demand import CaseDemand
-from rockpin.core.fixing_rows import Screw, SteelScrew
+from rockpin.core.document.fixings import Screw, SteelScrew
 from rockpin.core.framing import BehindKind
-from rockpin.core.quantities import show_limit, show_share
-from rockpin.core.screws import BitRule, HoleSpec, pick, stock_length, under_head_mm
-from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue
+from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.tables.catalogue import CapacityTables
+
+IS_A_SCREW = True
 
 _AISI = "AISI S100-16"
 
@@ -37,7 +38,7 @@ def tilting_n(flange_mm: float, screw_mm: float, strength_mpa: float) -> float:
     return 4.2 * sqrt(flange_mm**3 * screw_mm) * strength_mpa / 3
 
 
-def unfit(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a screw at every hole of this wall: no steel in it, damp, people."""
     if spot.reading.holding != "steel_studs":
         return [refuse("no-steel", "There is no steel stud in this wall for its thread.")]
@@ -47,19 +48,19 @@ def unfit(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> list[Refusal]
     return found
 
 
-def _refusals(screw: Screw, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def _refusals(screw: Screw, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     found: list[Refusal] = []
-    behind = spot.behind(screw.diameter_mm, catalogue)
-    if behind.kind is not BehindKind.STEEL or behind.solid_wood < catalogue.figures.solid_wood_credit:
+    behind = spot.behind(screw.diameter_mm)
+    if behind.kind is not BehindKind.STEEL or behind.solid_wood < spot.framing.solid_wood_credit:
         found.append(
             refuse(
                 "not-in-steel",
                 f"The chance of the stud's flange behind it is {show_share(behind.solid_wood)}; from "
-                f"{show_share(catalogue.figures.solid_wood_credit)} it counts.",
+                f"{show_share(spot.framing.solid_wood_credit)} it counts.",
                 solid_wood=behind.solid_wood,
             )
         )
-    if not fits_bracket(screw, spot.hole, catalogue.figures):
+    if not spot.passes(screw.diameter_mm):
         found.append(
             refuse(
                 "bracket-hole",
@@ -71,21 +72,21 @@ def _refusals(screw: Screw, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
     return found
 
 
-def assess(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> Assessment:
+def assess(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Assessment:
     """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
-    figures, screw = catalogue.figures, catalogue.screw_by_key[fixing.screw]
-    found = unfit(fixing, spot, catalogue) or _refusals(screw, spot, catalogue)
+    figures, screw = tables.figures, tables.screws[fixing.screw]
+    found = unfit(fixing, spot, tables) or _refusals(screw, spot, tables)
     if found:
         return refused(fixing, found)
-    under = under_head_mm(screw, spot, figures)
-    length = stock_length(screw, under + spot.reading.skin_mm + figures.steel_screw_past_mm)
+    under = spot.under_head_mm(screw)
+    length = screw.stock_length_mm(under + spot.reading.skin_mm + figures.steel_screw_past_mm)
     if length is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)
         return refused(fixing, [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")])
     flange, strength = figures.steel_flange_mm, figures.steel_fu_mpa
     pull = pull_out_n(flange, screw.diameter_mm, strength)
     tilt = tilting_n(flange, screw.diameter_mm, strength)
-    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
+    lever, clamped = spot.skin_lever_mm, spot.clamped
 
     def use_of(case: CaseDemand) -> Use:
         tension, across = case.forces.tension_n, case.forces.shear_n
@@ -126,5 +127,5 @@ def assess(fixing: SteelScrew, spot: Spot, catalogue: Catalogue) -> Assessment:
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
-        screw=pick(screw, length, spot, figures),
+        screw=spot.pick(screw, length),
     )

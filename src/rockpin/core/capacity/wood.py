@@ -7,12 +7,23 @@ from bisect import bisect_left
 from math import pi
 from typing import NamedTuple
 
+from rockpin.core.base.findings import Finding, Severity, Stage
+from rockpin.core.base.quantities import (
+    MM_PER_INCH,
+    N_MM_PER_LB_IN,
+    N_PER_LBF,
+    show_bit,
+    show_length,
+    show_limit,
+    show_share,
+    show_thickness,
+)
+from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
     Mode,
     Refusal,
     Use,
-    WorkLine,
     bending_line,
     made,
     refuse,
@@ -22,25 +33,16 @@ from rockpin.core.capacity.common import (
     share_of,
     wrong_place,
 )
-from rockpin.core.capacity.dowel import (
-    ACROSS_GRAIN,
-    Joint,
-    Yield,
-    bearing_mpa,
-    bending_yield_mpa,
-    reference_shear,
-)
-from rockpin.core.demand import CaseDemand
-from rockpin.core.figures import Figures
-from rockpin.core.findings import Finding, Severity, Stage
-from rockpin.core.fixing_rows import Screw, WoodFastener
-from rockpin.core.fixture import Environment, HoleKind
+from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, Yield, bearing_mpa, bending_yield_mpa, reference_shear
+from rockpin.core.demand import CaseDemand, Duration
+from rockpin.core.document.fixings import Screw, WoodFastener
+from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
-from rockpin.core.load_cases import Duration
-from rockpin.core.quantities import MM_PER_INCH, N_MM_PER_LB_IN, N_PER_LBF, show_length, show_limit, show_share
-from rockpin.core.screws import BitRule, HoleSpec, pick, under_head_mm, washer_of
-from rockpin.core.spot import Spot, fits_bracket
-from rockpin.core.tables import Catalogue
+from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
+
+IS_A_SCREW = True
 
 
 def wood_screw_withdrawal(specific_gravity: float, diameter_mm: float) -> float:
@@ -64,28 +66,30 @@ def combined_use(pull_n: float, across_n: float, withdrawal_n: float, lateral_n:
     return share_of(across_n**2, resultant * lateral_n) + share_of(pull_n**2, resultant * withdrawal_n)
 
 
-def unfit(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> list[Refusal]:
+def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a screw at every hole of this wall: no wood in it, damp."""
     if not spot.reading.wood_frame:
         return [refuse("no-wood", "There is no wood in this wall for its thread.")]
     return wrong_place(spot, fastener)
 
 
-def _refusals(fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, catalogue: Catalogue) -> list[Refusal]:
-    figures, units = catalogue.figures, spot.units
+def _refusals(
+    fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, tables: CapacityTables
+) -> list[Refusal]:
+    figures, units = tables.figures, spot.units
     found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    if behind.kind is not BehindKind.TIMBER or behind.solid_wood < figures.solid_wood_prove:
+    if behind.kind is not BehindKind.TIMBER or behind.solid_wood < spot.framing.solid_wood_prove:
         no(
             "not-in-wood",
             f"The chance of solid wood on both sides of it is {show_share(behind.solid_wood)}; "
-            f"from {show_share(figures.solid_wood_credit)} it counts.",
+            f"from {show_share(spot.framing.solid_wood_credit)} it counts.",
             solid_wood=behind.solid_wood,
         )
-    if not fits_bracket(screw, spot.hole, figures):
+    if not spot.passes(screw.diameter_mm):
         no(
             "bracket-hole",
             f"A {screw.diameter_mm:.1f} mm shank does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
@@ -116,7 +120,7 @@ def head_pull_through_n(head_mm: float, board_mm: float, specific_gravity: float
     return 690 * pi * head * specific_gravity**2 * board * N_PER_LBF
 
 
-def pilot_mm(fastener: WoodFastener, screw: Screw, specific_gravity: float, figures: Figures) -> float:
+def pilot_mm(fastener: WoodFastener, screw: Screw, specific_gravity: float, figures: CapacityFigures) -> float:
     """Pilot [mm]: a share of the root for wood screws (NDS 2018, 12.1.5), of the shank for coach screws (12.1.4.2)."""
     if fastener.withdrawal == "wood_screw":
         hard = specific_gravity > figures.pilot_hard_gravity
@@ -134,16 +138,16 @@ class _Held(NamedTuple):
     per_mm: float
     withdrawal_n: float
     head_n: float | None
-    joint: Joint
+    joint: DowelJoint
     dowel: Yield
     wet: float
 
 
-def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, catalogue: Catalogue) -> _Held:
+def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tables: CapacityTables) -> _Held:
     """A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least."""
-    figures, reading, hole = catalogue.figures, spot.reading, spot.hole
-    gravity = _gravity(spot, catalogue)
-    tip = length_mm - under_head_mm(screw, spot, figures)
+    figures, reading, hole = tables.figures, spot.reading, spot.hole
+    gravity = _gravity(spot, tables)
+    tip = length_mm - spot.under_head_mm(screw)
     penetration = tip - reading.skin_mm
     # a coach screw's tapered tip, about one diameter, does not hold (NDS 2018 12.2.1.1)
     tip_off = screw.diameter_mm if fastener.withdrawal == "coach_screw" else 0.0
@@ -152,11 +156,11 @@ def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, ca
     per_mm = rate(gravity, screw.diameter_mm)
     side_mpa, head_n = figures.bracket_bearing_mpa, None
     if hole.board_species is not None:
-        board = catalogue.species_by_key[hole.board_species].specific_gravity
+        board = tables.species[hole.board_species].specific_gravity
         side_mpa = bearing_mpa(board, screw.diameter_mm, ACROSS_GRAIN)
-        head = washer_of(screw, hole, figures) or screw.head_mm
+        head = spot.washer_mm(screw) or screw.head_mm
         head_n = head_pull_through_n(head, hole.plate_mm, board)
-    joint = Joint(
+    joint = DowelJoint(
         side_mpa=side_mpa,
         side_mm=max(hole.plate_mm, figures.bracket_least_mm),
         main_mpa=bearing_mpa(gravity, screw.diameter_mm, ACROSS_GRAIN),
@@ -176,16 +180,16 @@ def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, ca
     )
 
 
-def _held_at(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, catalogue: Catalogue) -> _Held:
-    return spot.alike(f"{fastener.key} {length_mm}", lambda: _hold(fastener, screw, spot, length_mm, catalogue))
+def _held_at(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tables: CapacityTables) -> _Held:
+    return spot.cached_per_wall(f"{fastener.key} {length_mm}", lambda: _hold(fastener, screw, spot, length_mm, tables))
 
 
-def _gravity(spot: Spot, catalogue: Catalogue) -> float:
+def _gravity(spot: Spot, tables: CapacityTables) -> float:
     key = spot.wood_species or (spot.wall.framing.species if spot.wall.framing else "spruce")
-    return catalogue.species_by_key[key].specific_gravity
+    return tables.species[key].specific_gravity
 
 
-def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: Figures) -> Use:
+def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: CapacityFigures) -> Use:
     """NDS 2018, 12.4.1, and never less than pull or shear by itself: a little of the one must not help the other."""
     lasting = case.duration is Duration.PERMANENT
     duration = figures.duration_permanent if lasting else figures.duration_short
@@ -194,7 +198,7 @@ def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: Figur
     if held.head_n is not None and held.head_n < withdrawal:
         withdrawal, mode = held.head_n, Mode.HEAD
     withdrawal = withdrawal * duration * held.wet
-    lever, clamped = spot.skin_lever_mm, spot.clamped(figures)
+    lever, clamped = spot.skin_lever_mm, spot.clamped
     bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
     lateral = duration * held.wet * min(bending, held.dowel.force_n)
     use = max(combined_use(pull, across, withdrawal, lateral), share_of(pull, withdrawal), share_of(across, lateral))
@@ -205,8 +209,10 @@ def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: Figur
     return Use(use, Mode.DOWEL, withdrawal, lateral, words=held.dowel.words)
 
 
-def _lines(fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, catalogue: Catalogue) -> tuple[WorkLine, ...]:
-    figures, gravity, inches = catalogue.figures, _gravity(spot, catalogue), screw.diameter_mm / MM_PER_INCH
+def _lines(
+    fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, tables: CapacityTables
+) -> tuple[WorkLine, ...]:
+    figures, gravity, inches = tables.figures, _gravity(spot, tables), screw.diameter_mm / MM_PER_INCH
     formula, equation = (
         (f"2850 × {gravity:g}² × {inches:.3f}", "12.2-2")
         if fastener.withdrawal == "wood_screw"
@@ -235,7 +241,7 @@ def _lines(fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, catalo
     lever = spot.skin_lever_mm
     ungapped = reference_shear(held.joint._replace(gap_mm=0.0), screw.diameter_mm, ACROSS_GRAIN)
     lines += [
-        bending_line(screw.diameter_mm, screw.root_mm, lever, spot.clamped(figures), figures),
+        bending_line(screw.diameter_mm, screw.root_mm, lever, spot.clamped, figures),
         WorkLine(
             text=f"yield of the screw, mode {held.dowel.mode} ({held.dowel.words}), over a gap of {lever:.1f} mm: "
             f"{held.dowel.force_n:.0f} N; without the gap {ungapped.force_n:.0f} N, so it leaves "
@@ -251,13 +257,13 @@ def _lines(fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, catalo
     return tuple(lines)
 
 
-def _worst(held: _Held, screw: Screw, spot: Spot, figures: Figures) -> tuple[Use, CaseDemand]:
+def _worst(held: _Held, screw: Screw, spot: Spot, figures: CapacityFigures) -> tuple[Use, CaseDemand]:
     uses = [(_use(held, screw, spot, case, figures), case) for case in spot.demand.cases]
     return max(uses, key=lambda pair: pair[0].use)
 
 
-def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, figures: Figures) -> list[Finding]:
-    if behind.solid_wood >= figures.solid_wood_credit:
+def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, figures: CapacityFigures) -> list[Finding]:
+    if behind.solid_wood >= spot.framing.solid_wood_credit:
         return []
     return [
         say(
@@ -275,21 +281,21 @@ def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, figures: Figure
 
 
 def _at_length(
-    fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, behind: Behind, catalogue: Catalogue
+    fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, behind: Behind, tables: CapacityTables
 ) -> Assessment:
-    figures, reading = catalogue.figures, spot.reading
-    tip = length_mm - under_head_mm(screw, spot, figures)
-    held = _held_at(fastener, screw, spot, length_mm, catalogue)
+    figures, reading = tables.figures, spot.reading
+    tip = length_mm - spot.under_head_mm(screw)
+    held = _held_at(fastener, screw, spot, length_mm, tables)
     worst, case = _worst(held, screw, spot, figures)
     return made(
         fastener,
         spot,
         worst,
         case,
-        lines=lambda: _lines(fastener, screw, spot, held, catalogue),
+        lines=lambda: _lines(fastener, screw, spot, held, tables),
         provisos=_proviso(fastener, spot, behind, figures),
         hole=HoleSpec(
-            diameter_mm=pilot_mm(fastener, screw, _gravity(spot, catalogue), figures),
+            diameter_mm=pilot_mm(fastener, screw, _gravity(spot, tables), figures),
             bit_rule=BitRule.PILOT,
             pilot_mm=None,
             depth_mm=tip,
@@ -300,22 +306,22 @@ def _at_length(
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
-        screw=spot.alike(f"{fastener.key} pick {length_mm}", lambda: pick(screw, length_mm, spot, figures)),
+        screw=spot.cached_per_wall(f"{fastener.key} pick {length_mm}", lambda: spot.pick(screw, length_mm)),
     )
 
 
-def assess(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> Assessment:
+def assess(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> Assessment:
     """A screw in the stud, in the shortest stock length that carries and stays within what Hidden allows.
 
     Where none does both, the shortest that carries is shown: it asks for proof of what is deeper.
     """
-    if found := unfit(fastener, spot, catalogue):
+    if found := unfit(fastener, spot, tables):
         return refused(fastener, found)
-    screw, reading, figures = catalogue.screw_by_key[fastener.screw], spot.reading, catalogue.figures
-    behind = spot.behind(screw.diameter_mm, catalogue)
-    if found := _refusals(fastener, screw, spot, behind, catalogue):
+    screw, reading, figures = tables.screws[fastener.screw], spot.reading, tables.figures
+    behind = spot.behind(screw.diameter_mm)
+    if found := _refusals(fastener, screw, spot, behind, tables):
         return refused(fastener, found)
-    under = under_head_mm(screw, spot, figures)
+    under = spot.under_head_mm(screw)
     least = under + reading.skin_mm + fastener.least_penetration_diameters * screw.diameter_mm
     most = under + reading.skin_mm + reading.void_mm - figures.tip_keeps_off_mm
     lengths = [length for length in screw.lengths_mm if least - 1e-6 <= length <= most + 1e-6]
@@ -328,11 +334,24 @@ def assess(fastener: WoodFastener, spot: Spot, catalogue: Catalogue) -> Assessme
     limit = 1e6 if spot.depth_limit_mm is None else spot.depth_limit_mm
 
     def carries(length: float) -> bool:
-        return _worst(_held_at(fastener, screw, spot, length, catalogue), screw, spot, figures)[0].use <= 1
+        return _worst(_held_at(fastener, screw, spot, length, tables), screw, spot, figures)[0].use <= 1
 
     # a longer screw never holds less, so the first that carries is found by halving
     number = bisect_left(lengths, True, key=carries)
     if number == len(lengths):
         inside = [length for length in lengths if length - under <= limit]
         number = len(inside or lengths) - 1
-    return _at_length(fastener, screw, spot, lengths[number], behind, catalogue)
+    return _at_length(fastener, screw, spot, lengths[number], behind, tables)
+
+
+def set_notes(fastener: WoodFastener, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
+    """The full size above the thread, for a coach screw's plain shank (NDS 2018, 12.1.4.2)."""
+    if not fastener.shank_hole or made.screw is None or not spot.reading.wood_frame:
+        return []
+    row = tables.screws[made.screw.key]
+    plain = (1 - row.thread_share) * made.screw.length_mm - spot.under_head_mm(row)
+    deep = max(spot.reading.skin_mm, plain)
+    return [
+        f"Open the hole to {show_bit(row.diameter_mm, spot.units)}, {show_thickness(deep, spot.units)} deep, "
+        "for the plain shank."
+    ]

@@ -1,0 +1,253 @@
+"""Which check next? The one that is likeliest to change the decision for this job, for the minutes that it takes.
+
+The decision is which fixing goes in, or that too little is known. A check that cannot change it is worth nothing,
+however much it would teach about the wall; the expected drop in entropy is shown beside it. Marks cost extra, and
+none is advised where the Hidden stage or an old coating forbids it.
+"""
+
+from collections.abc import Mapping, Sequence
+from math import sqrt
+from typing import NamedTuple
+
+import numpy as np
+
+from rockpin.core.advice.check_order import minutes_to_decision
+from rockpin.core.advice.decisions import NOTHING, UNSURE, Acceptance, Decisions
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_length, show_share
+from rockpin.core.base.words import inside
+from rockpin.core.document.evidence import Finish
+from rockpin.core.document.wall import Wall
+from rockpin.core.identification import Belief, Family, Probabilities, outcome_chances
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import Check, Mark
+
+
+def entropy_bits(chances: Probabilities) -> float:
+    """Entropy [bits] of a distribution."""
+    kept = chances[chances > 0]
+    return float(-(kept * np.log2(kept)).sum())
+
+
+class MarkPlace(NamedTuple):
+    """Where a marking check may be done, or why it may not."""
+
+    x_mm: float | None
+    y_mm: float | None
+    why_not: str | None
+
+
+class CheckValue(Model):
+    """A check that could be done: the chance that it changes the decision, and what it would teach [bits]."""
+
+    check: str
+    label: str
+    minutes: float
+    mark: Mark
+    chance: float
+    chance_text: str
+    bits: float
+    bits_text: str
+    settles: str | None
+    why_not: str | None
+
+
+class Advice(Model):
+    """What to do next, in a sentence, or that enough is known; ``options`` are all checks, the best first.
+
+    ``decided``: a fixing can be chosen on what is known, even if a check may still change it.
+    """
+
+    enough: bool
+    decided: bool
+    sentence: str
+    check: str | None
+    how: str
+    x_mm: float | None
+    y_mm: float | None
+    options: tuple[CheckValue, ...]
+
+
+class _Worth(NamedTuple):
+    """What a check is worth by itself: the chance that it changes the decision, and bits about the wall."""
+
+    chance: float
+    bits: float
+
+
+def _worth(
+    chances: Probabilities, table: Probabilities, decisions: Decisions, measuring: float, catalogue: Catalogue
+) -> _Worth:
+    likely = table @ chances
+    after = chances * table**catalogue.figures.identification.evidence_temper
+    after = after / after.sum(axis=1, keepdims=True)
+    change = float(likely[decisions.of(after) != decisions.of(chances[None, :])[0]].sum())
+    bits = entropy_bits(chances) - float(sum(p * entropy_bits(belief) for p, belief in zip(likely, after, strict=True)))
+    return _Worth(1 - (1 - change) * (1 - measuring), max(0.0, bits))
+
+
+def _settles(chances: Probabilities, table: Probabilities, acceptance: Acceptance, labels: Sequence[str]) -> str | None:
+    """The two build-ups of different decisions that a check tells apart best, the likely ones first."""
+    best, names = 0.0, None
+    for one in range(len(chances)):
+        for other in range(one + 1, len(chances)):
+            same = acceptance.families[one] is acceptance.families[other]
+            if same and acceptance.holding[one][:1] == acceptance.holding[other][:1]:
+                continue
+            # Hellinger distance between the two rows of outcomes, weighed by how open the question is
+            apart = 1 - float(np.sqrt(table[:, one] * table[:, other]).sum())
+            weight = sqrt(float(chances[one] * chances[other])) * apart
+            if weight > best:
+                best, names = weight, (one, other)
+    if names is None or best < 0.005:
+        return None
+    first, second = sorted(names, key=lambda index: -chances[index])
+    return f"{inside(labels[first])} against {inside(labels[second])}"
+
+
+def advise(
+    wall: Wall,
+    belief: Belief,
+    acceptance: Mapping[str, tuple[Family, tuple[str, ...]]],
+    measuring: Mapping[str, float],
+    mark_at: Mapping[str, MarkPlace],
+    around_mm: tuple[float, float],
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> Advice:
+    """The next check for this job.
+
+    ``acceptance``: by build-up, its family and the fixings that would hold there, best first; a build-up left out is
+    taken as hardly possible. ``measuring``: by check, the chance that the thicknesses it measures change what holds.
+    ``mark_at``: for each marking check, where it may be done. ``around_mm``: where the
+    holes are, for checks on the face.
+    """
+    figures, tiled = catalogue.figures, wall.finish is Finish.TILED
+    rows = catalogue.hypotheses
+    place = {row.key: index for index, row in enumerate(rows)}
+    considered = [one for one in belief.hypotheses if one.key in acceptance]
+    columns = [place[one.key] for one in considered]
+    chances = np.array([one.probability for one in considered])
+    chances = chances / chances.sum()
+    seen = Acceptance(
+        families=tuple(acceptance[one.key][0] for one in considered),
+        holding=tuple(acceptance[one.key][1] for one in considered),
+    )
+    labels = [one.label for one in considered]
+    done = {one.check for one in wall.evidence}
+    waiting = [check for check in catalogue.belief.checks if check.key not in done]
+    why_not = {check.key: _why_not(check, wall, mark_at) for check in waiting}
+    factors = {
+        Mark.NONE: 1.0,
+        Mark.PINPRICK: figures.advice.mark_cost_pinprick,
+        Mark.HOLE: figures.advice.mark_cost_hole,
+    }
+    costs = {check.key: check.minutes * factors[check.mark] for check in waiting if not why_not[check.key]}
+    tables = {check.key: outcome_chances(check, tiled, catalogue)[:, columns] for check in waiting}
+    decisions = Decisions(seen, catalogue)
+    now = int(decisions.of(chances[None, :])[0])
+    worths = {
+        key: _worth(chances, table, decisions, measuring.get(key, 0.0), catalogue) for key, table in tables.items()
+    }
+    ahead = minutes_to_decision(chances, tables, costs, decisions, catalogue) if now == UNSURE else {}
+
+    def first(check: Check) -> tuple[object, ...]:
+        # what is open wants the shortest way to a decision; what is decided, the likeliest to overturn it
+        overturns = worths[check.key].chance / (check.minutes * factors[check.mark])
+        return (why_not[check.key] is not None, ahead.get(check.key, 0.0), -overturns, check.key)
+
+    ranked = tuple(
+        CheckValue(
+            check=check.key,
+            label=check.label,
+            minutes=check.minutes,
+            mark=check.mark,
+            chance=worths[check.key].chance,
+            chance_text=show_share(worths[check.key].chance),
+            bits=worths[check.key].bits,
+            bits_text=f"{worths[check.key].bits:.2f} bits",
+            settles=_settles(chances, tables[check.key], seen, labels),
+            why_not=why_not[check.key],
+        )
+        for check in sorted(waiting, key=first)
+    )
+    able = [value for value in ranked if value.why_not is None]
+    worthwhile = [value for value in able if value.chance >= figures.advice.advice_least or now == UNSURE]
+    if now != UNSURE and not worthwhile:
+        return _enough(now, ranked)
+    if not worthwhile:
+        return _at_a_loss(ranked)
+    return _do(worthwhile[0], now != UNSURE, mark_at, around_mm, ranked, units, catalogue)
+
+
+def _why_not(check: Check, wall: Wall, mark_at: Mapping[str, MarkPlace]) -> str | None:
+    """Why a check cannot be done here, or None."""
+    if check.mark is not Mark.NONE:
+        return mark_at[check.key].why_not
+    if check.key == "thickness" and not wall.openings:
+        return "There is no opening on the drawing; add one if the wall has a door or window."
+    return None
+
+
+def _enough(now: int, ranked: tuple[CheckValue, ...]) -> Advice:
+    sentence = "Enough is known for this fixture."
+    if now == NOTHING:
+        sentence = "Enough is known: no fixing in the catalogue holds this fixture in such a wall."
+    return Advice(
+        enough=True, decided=True, sentence=sentence, check=None, how="", x_mm=None, y_mm=None, options=ranked
+    )
+
+
+def _at_a_loss(ranked: tuple[CheckValue, ...]) -> Advice:
+    reasons = list(dict.fromkeys(value.why_not for value in ranked if value.why_not))
+    sentence = "Every check that may be done here is done, and it is still open what this wall is."
+    return Advice(
+        enough=False,
+        decided=False,
+        sentence=" ".join([sentence, *reasons[:2]]),
+        check=None,
+        how="Ask somebody who knows the building, or have the wall opened carefully by hand, circuits isolated.",
+        x_mm=None,
+        y_mm=None,
+        options=ranked,
+    )
+
+
+def _do(
+    value: CheckValue,
+    decided: bool,
+    mark_at: Mapping[str, MarkPlace],
+    around_mm: tuple[float, float],
+    ranked: tuple[CheckValue, ...],
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> Advice:
+    check = catalogue.check_by_key[value.check]
+    x_mm, y_mm = around_mm
+    if check.mark is not Mark.NONE:
+        spot = mark_at[value.check]
+        x_mm, y_mm = spot.x_mm or 0.0, spot.y_mm or 0.0
+        where = f" at {show_length(x_mm, units)} from the left, {show_length(y_mm, units)} up"
+    elif check.key in ("thickness", "edge"):
+        where = ""
+    else:
+        where = f" at the height of the holes, {show_length(y_mm, units)} up"
+    minutes = f"{check.minutes:g} minute{'s' if check.minutes > 1 else ''}"
+    if check.minutes < 1:
+        minutes = "less than a minute"
+    leaves = {
+        Mark.NONE: "leaves no mark",
+        Mark.PINPRICK: "leaves a pinprick",
+        Mark.HOLE: f"leaves a hole of {check.diameter_mm:g} mm",
+    }[check.mark]
+    settles = f": it would settle {value.settles}" if value.settles else ""
+    return Advice(
+        enough=False,
+        decided=decided,
+        sentence=f"{check.advice}{where}{settles}. It takes {minutes} and {leaves}.",
+        check=check.key,
+        how=check.how,
+        x_mm=x_mm,
+        y_mm=y_mm,
+        options=ranked,
+    )

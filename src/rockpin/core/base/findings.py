@@ -1,0 +1,122 @@
+"""Every refusal, warning and permission is a Finding; the verdict of a stage is the worst of its findings.
+
+The screen, the card and the record all show these same objects.
+"""
+
+from collections.abc import Iterable
+from enum import StrEnum
+
+from pydantic import Field
+
+from rockpin.core.base.model import Model, Rect
+
+
+class Severity(StrEnum):
+    """From harmless to forbidden. REFUSE speaks of one fixing at one hole and does not weigh on the job."""
+
+    PERMIT = "permit"
+    NOTE = "note"
+    REFUSE = "refuse"
+    PROVE_FIRST = "prove_first"
+    DO_NOT_DRILL = "do_not_drill"
+
+
+class Stage(StrEnum):
+    """The seven stages in the order in which a person works at a wall."""
+
+    WALL = "wall"
+    HIDDEN = "hidden"
+    FIXTURE = "fixture"
+    FIXING = "fixing"
+    SET_OUT = "set-out"
+    DRILL = "drill"
+    RECORD = "record"
+
+
+class VerdictWord(StrEnum):
+    READY = "ready"
+    PROVE_FIRST = "prove_first"
+    DO_NOT_DRILL = "do_not_drill"
+
+
+class Where(Model):
+    """The place a finding speaks of; a field left empty means that it does not matter there."""
+
+    wall: str | None = None
+    hole: str | None = None
+    area: Rect | None = None
+    layer: int | None = None
+    fixing: str | None = None
+    item: str | None = None
+
+
+class Finding(Model):
+    """One statement of the plan: how bad, where, which rule, its figures, a sentence and the way out."""
+
+    severity: Severity
+    stage: Stage
+    code: str
+    sentence: str
+    action: str | None = None
+    action_stage: Stage | None = None
+    figures: dict[str, float] = Field(default_factory=dict)
+    where: Where = Where()
+
+
+class Verdict(Model):
+    """The worst of some findings, as a word and a sentence, with the next thing to do."""
+
+    word: VerdictWord
+    label: str
+    sentence: str
+    action: str | None
+    action_stage: Stage | None
+    hole: str | None
+    count: int
+
+
+_LABELS = {
+    VerdictWord.READY: "Ready to drill",
+    VerdictWord.PROVE_FIRST: "Prove first",
+    VerdictWord.DO_NOT_DRILL: "Do not drill",
+}
+_WEIGHTS = {Severity.PROVE_FIRST: 1, Severity.DO_NOT_DRILL: 2}
+_STAGE_ORDER = {stage: place for place, stage in enumerate(Stage)}
+
+
+def weight(finding: Finding) -> int:
+    """0 where drilling may go on, 1 for proof wanted, 2 for a stop."""
+    return _WEIGHTS.get(finding.severity, 0)
+
+
+def verdict_of(findings: Iterable[Finding], when_clear: str) -> Verdict:
+    """The verdict that some findings make together.
+
+    The worst finding speaks, the earliest stage among equals: a wall question comes before a fixing question.
+    """
+    pressing = sorted(
+        (finding for finding in findings if weight(finding)),
+        key=lambda finding: (-weight(finding), _STAGE_ORDER[finding.stage]),
+    )
+    if not pressing:
+        word = VerdictWord.READY
+        return Verdict(
+            word=word,
+            label=_LABELS[word],
+            sentence=when_clear,
+            action=None,
+            action_stage=None,
+            hole=None,
+            count=0,
+        )
+    worst = pressing[0]
+    word = VerdictWord.DO_NOT_DRILL if weight(worst) == 2 else VerdictWord.PROVE_FIRST
+    return Verdict(
+        word=word,
+        label=_LABELS[word],
+        sentence=worst.sentence,
+        action=worst.action,
+        action_stage=worst.action_stage or worst.stage,
+        hole=worst.where.hole,
+        count=sum(1 for finding in pressing if weight(finding) == weight(worst)),
+    )

@@ -1,0 +1,228 @@
+"""Reads what people write for lengths, masses, forces and screws, and shows it back in their own units.
+
+Inside, everything is millimetres, kilograms and newtons; this is the only edge where that changes.
+"""
+
+import re
+from enum import StrEnum
+from fractions import Fraction
+from functools import cache
+from math import ceil, floor
+
+import pint
+
+from rockpin.core.base.errors import BadInput, Fault
+
+MM_PER_INCH = 25.4
+N_PER_LBF = 4.4482216152605
+KG_PER_LB = 0.45359237
+STANDARD_GRAVITY_M_S2 = 9.80665
+N_MM_PER_LB_IN = N_PER_LBF / MM_PER_INCH
+"""Withdrawal per unit length: lbf/in to N/mm."""
+
+
+class UnitSystem(StrEnum):
+    METRIC = "metric"
+    IMPERIAL = "imperial"
+
+
+_LENGTH_UNITS = {
+    "mm": "mm",
+    "cm": "cm",
+    "m": "m",
+    "in": "inch",
+    "inch": "inch",
+    "inches": "inch",
+    '"': "inch",
+    "ft": "foot",
+    "foot": "foot",
+    "feet": "foot",
+    "'": "foot",
+}
+_MASS_UNITS = {"kg": "kg", "g": "g", "lb": "lb", "lbs": "lb", "oz": "oz"}
+_FORCE_UNITS = {"n": "N", "kn": "kN", "lbf": "lbf", "lb": "lbf"}
+
+_TYPOGRAPHY = str.maketrans(
+    {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "×": "x", "–": "-", "−": "-", "⁄": "/"}
+)
+_VULGAR = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"}
+_NUMBER = r"(?:\d+(?:\.\d+)?|\.\d+)"
+_MIXED = rf"(?:\d+[\s-]+\d+/\d+|\d+/\d+|{_NUMBER})"
+_FEET_INCHES = re.compile(rf"^(-?)({_NUMBER})\s*(?:'|ft|feet|foot)\s*-?\s*({_MIXED})\s*(?:\"|in|inch|inches)?$")
+_PLAIN = re.compile(rf"^(-?)({_MIXED})\s*([a-z\"']*)$")
+_GAUGE = re.compile(r"^#\s*(\d{1,2})$")
+_SCREW = re.compile(r"^(.+?)\s*x\s*(.+)$")
+_GROUPED = re.compile(r"\d,\d{3}(?!\d)")
+
+
+@cache
+def _registry() -> pint.UnitRegistry[float]:
+    return pint.UnitRegistry()
+
+
+def _tidy(text: str, field: str) -> str:
+    tidy = text.strip().lower().translate(_TYPOGRAPHY)
+    for sign, words in _VULGAR.items():
+        tidy = tidy.replace(sign, words)
+    if _GROUPED.search(tidy):
+        plain = tidy.replace(",", "")
+        raise BadInput(
+            [Fault(field, f"“{text.strip()}” can be read two ways; write {plain} or {tidy.replace(',', '.')}")]
+        )
+    return tidy.replace(",", ".").strip()
+
+
+def _value(number: str) -> float:
+    """A decimal, a fraction or a mixed number such as ``1-1/2``."""
+    whole, _, fraction = re.sub(r"[\s-]+", " ", number.strip()).rpartition(" ")
+    total = Fraction(fraction) if fraction else Fraction(0)
+    return float(total + (Fraction(whole) if whole else 0))
+
+
+def _convert(value: float, unit: str, to: str) -> float:
+    return float(_registry().Quantity(value, unit).to(to).magnitude)
+
+
+def _unreadable(text: str, field: str, examples: str) -> BadInput:
+    return BadInput([Fault(field, f"“{text.strip()}” is not a size Rock Pin can read; write it like {examples}")])
+
+
+def parse_length_mm(text: str, units: UnitSystem, field: str = "length") -> float:
+    """Length [mm] from ``38``, ``3,8 cm``, ``1-1/2 in``, ``5/16``, ``3' 4 1/2"`` or ``#8``.
+
+    A bare number takes the wall's unit; a bare fraction is inches, since nobody writes 5/16 of a millimetre.
+    ``#n`` is the screw gauge, 0.060 + 0.013·n inches (ASME B18.6.1).
+    Raises BadInput for anything else, and for ``1,200``, which can be read two ways.
+    """
+    tidy = _tidy(text, field)
+    examples = "38, 38 mm, 1.2 m, 1 1/2 in or 3' 4 1/2\""
+    try:
+        if gauge := _GAUGE.match(tidy):
+            return (0.060 + 0.013 * int(gauge[1])) * MM_PER_INCH
+        if both := _FEET_INCHES.match(tidy):
+            sign, feet, inches = both.groups()
+            size = _convert(float(feet), "foot", "mm") + _convert(_value(inches), "inch", "mm")
+            return -size if sign else size
+        if plain := _PLAIN.match(tidy):
+            sign, number, unit = plain.groups()
+            default = "in" if "/" in number or units is UnitSystem.IMPERIAL else "mm"
+            size = _convert(_value(number), _LENGTH_UNITS[unit or default], "mm")
+            return -size if sign else size
+    except (KeyError, ZeroDivisionError):
+        pass
+    raise _unreadable(text, field, examples)
+
+
+def _parse_simple(text: str, field: str, known: dict[str, str], default: str, to: str, examples: str) -> float:
+    plain = _PLAIN.match(_tidy(text, field))
+    if plain:
+        sign, number, unit = plain.groups()
+        try:
+            size = _convert(_value(number), known[unit or default], to)
+        except (KeyError, ZeroDivisionError):
+            raise _unreadable(text, field, examples) from None
+        return -size if sign else size
+    raise _unreadable(text, field, examples)
+
+
+def parse_mass_kg(text: str, units: UnitSystem, field: str = "mass") -> float:
+    """Mass [kg] from ``12``, ``12 kg``, ``26 lb``. A bare number takes the wall's system."""
+    default = "kg" if units is UnitSystem.METRIC else "lb"
+    return _parse_simple(text, field, _MASS_UNITS, default, "kg", "12 kg or 26 lb")
+
+
+def parse_force_n(text: str, units: UnitSystem, field: str = "force") -> float:
+    """Force [N] from ``250 N``, ``1.2 kN``, ``60 lbf``."""
+    default = "n" if units is UnitSystem.METRIC else "lbf"
+    return _parse_simple(text, field, _FORCE_UNITS, default, "N", "250 N or 60 lbf")
+
+
+def parse_screw_mm(text: str, units: UnitSystem, field: str = "screw") -> tuple[float, float]:
+    """Diameter and length [mm] of a screw written ``5 x 60`` or ``#8 x 1 1/2``.
+
+    A gauge is followed by inches, whatever the wall's unit is.
+    """
+    tidy = _tidy(text, field)
+    match = _SCREW.match(tidy)
+    if not match:
+        raise _unreadable(text, field, "5 x 60 or #8 x 1 1/2")
+    system = UnitSystem.IMPERIAL if tidy.startswith("#") else units
+    return parse_length_mm(match[1], system, field), parse_length_mm(match[2], system, field)
+
+
+def _inches(mm: float, down: bool) -> str:
+    sixteenths = mm / MM_PER_INCH * 16
+    # a hair of tolerance, so that 1 in stored as 25.4 mm is not shown as 15/16
+    count = floor(sixteenths + 1e-6) if down else floor(sixteenths + 0.5)
+    sign, whole = ("-" if count < 0 else ""), abs(count)
+    inches, rest = divmod(whole, 16)
+    fraction = Fraction(rest, 16)
+    if not rest:
+        return f"{sign}{inches} in"
+    text = f"{fraction.numerator}/{fraction.denominator} in"
+    return f"{sign}{inches} {text}" if inches else f"{sign}{text}"
+
+
+def show_length(mm: float, units: UnitSystem) -> str:
+    """A length as it is marked on the wall: to 1 mm, or the nearest 1/16 in reduced."""
+    if units is UnitSystem.METRIC:
+        return f"{floor(mm + 0.5)} mm"
+    return _inches(mm, down=False)
+
+
+def show_thickness(mm: float, units: UnitSystem) -> str:
+    """The thickness of a layer: to 0.1 mm, since half a millimetre of board matters, or to the nearest 1/16 in."""
+    if units is UnitSystem.METRIC:
+        return f"{mm:.1f}".removesuffix(".0") + " mm"
+    return _inches(mm, down=False)
+
+
+def show_use(use: float) -> str:
+    """A use as a percentage, rounded up: it must not look smaller than it is."""
+    return f"{ceil(100 * use - 1e-9)} %"
+
+
+def show_share(share: float) -> str:
+    """A chance in percent, rounded down and never to a certainty that nobody has."""
+    return f"{min(99, floor(100 * share + 1e-9))} %"
+
+
+def show_risk(chance: float) -> str:
+    """A chance of harm in percent, rounded up: to a tenth below one percent, never to none."""
+    percent = 100 * chance
+    if percent < 1:
+        return f"{max(0.1, ceil(10 * percent - 1e-9) / 10):.1f} %"
+    return f"{min(100, ceil(percent - 1e-9))} %"
+
+
+def show_limit(mm: float, units: UnitSystem) -> str:
+    """A length that must not be exceeded: rounded down in either system."""
+    if units is UnitSystem.METRIC:
+        return f"{floor(mm + 1e-6)} mm"
+    return _inches(mm, down=True)
+
+
+def show_bit(mm: float, units: UnitSystem) -> str:
+    """A bit or hole diameter: to 0.1 mm, or as a 64th of an inch reduced."""
+    if units is UnitSystem.METRIC:
+        return f"{mm:.1f}".removesuffix(".0") + " mm"
+    sixty_fourths = mm / MM_PER_INCH * 64
+    if abs(sixty_fourths - round(sixty_fourths)) > 0.02:
+        return f"{mm:.1f}".removesuffix(".0") + " mm"
+    whole, rest = divmod(round(sixty_fourths), 64)
+    fraction = Fraction(rest, 64)
+    part = f"{fraction.numerator}/{fraction.denominator}" if rest else ""
+    return f"{whole or ''} {part}".strip() + " in"
+
+
+def show_force(newtons: float, units: UnitSystem, *, demand: bool) -> str:
+    """A force: demands are rounded up, capacities down, to 1 N or 1 lbf."""
+    value = newtons if units is UnitSystem.METRIC else newtons / N_PER_LBF
+    rounded = ceil(value - 1e-6) if demand else floor(value + 1e-6)
+    return f"{rounded} {'N' if units is UnitSystem.METRIC else 'lbf'}"
+
+
+def show_mass(kg: float, units: UnitSystem) -> str:
+    """A mass to one decimal."""
+    value, unit = (kg, "kg") if units is UnitSystem.METRIC else (kg / KG_PER_LB, "lb")
+    return f"{value:.1f}".removesuffix(".0") + f" {unit}"

@@ -1,0 +1,151 @@
+"""Every fixing at every hole: the registry of methods, and what refuses any fixing whatever its method."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+from importlib import import_module
+from types import ModuleType
+from typing import get_args
+
+from rockpin.core.base.findings import Severity
+from rockpin.core.base.quantities import show_bit, show_length, show_limit
+from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
+from rockpin.core.document.fixings import AnyFixing, Rating
+from rockpin.core.hole import BitRule, Spot
+from rockpin.core.identification import WallReading
+from rockpin.core.tables.catalogue import CapacityTables
+
+
+def _in_drilled_hole(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
+    """Where the hole is drilled already, only what wants a hole no smaller goes into it."""
+    drilled, hole = spot.drilled_mm, made.hole
+    if drilled is None or hole is None or not made.accepted:
+        return made
+    # a screw in wood bites as long as its root is thicker than the hole
+    most = made.screw.root_mm if hole.bit_rule is BitRule.PILOT and made.screw else hole.diameter_mm
+    if drilled <= most + tables.figures.drilled_over_mm:
+        return made
+    sentence = (
+        f"The hole is drilled {show_bit(drilled, spot.units)} already; this wants no more than "
+        f"{show_bit(most, spot.units)}."
+    )
+    return replace(made, refusals=(refuse("hole-too-big", sentence, drilled_mm=drilled, most_mm=most),))
+
+
+def _reached(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
+    """A driver must come at the screw past the fixture: the screw's own length and the tool, or room for a spanner."""
+    room, figures = spot.hole.access_mm, tables.figures
+    if room is None or made.screw is None or not made.accepted:
+        return made
+    by_spanner = made.screw.head in ("hexagon head", "nut and washer")
+    needs = figures.access_spanner_mm if by_spanner else made.screw.length_mm + figures.access_driver_mm
+    if room >= needs:
+        return made
+    sentence = (
+        f"There is {show_limit(room, spot.units)} of room in front of the hole; "
+        f"{'a spanner' if by_spanner else 'this screw with a short driver'} needs {show_length(needs, spot.units)}."
+    )
+    return replace(made, refusals=(refuse("no-access", sentence, room_mm=room, needs_mm=needs),))
+
+
+def _no_lever(case: str) -> Refusal:
+    return refuse(
+        "no-lever",
+        f"When {case}, no fixing however strong would hold it: its holes lie on the edge that the plate turns about.",
+    )
+
+
+METHODS: dict[str, ModuleType] = {
+    row.model_fields["method"].default: import_module(f"{__package__}.{row.model_fields['method'].default}")
+    for row in get_args(AnyFixing)
+}
+"""The module of each method that a fixing's row can name.
+
+Each has ``unfit`` and ``assess`` of the same signature. What else it may say of its fixings, with what is taken where
+it says nothing, stands in :class:`Method`.
+"""
+
+
+class Method:
+    """What the rest of the house asks a method, so that nobody has to know which methods there are."""
+
+    def __init__(self, module: ModuleType) -> None:
+        self._module = module
+
+    @property
+    def is_a_screw(self) -> bool:
+        """Whether the fixing is a screw itself, bought by diameter and length; else its screw is bought besides."""
+        return bool(getattr(self._module, "IS_A_SCREW", False))
+
+    @property
+    def last_turn(self) -> str | None:
+        """How it is drawn up at the end; None: as the face asks for."""
+        found: str | None = getattr(self._module, "LAST_TURN", None)
+        return found
+
+    def set_notes(self, fixing: AnyFixing, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
+        """How it is tried and set, in sentences for the card."""
+        notes: list[str] = self._module.set_notes(fixing, made, spot, tables) if self._has("set_notes") else []
+        return notes
+
+    def tested_rating(self, fixing: AnyFixing, reading: WallReading) -> Rating | None:
+        """The tabled value that pulls on the spot speak of; None where it goes by formula or has no value here."""
+        found: Rating | None = self._module.tested_rating(fixing, reading) if self._has("tested_rating") else None
+        return found
+
+    def with_rating(self, fixing: AnyFixing, reading: WallReading, rating: Rating) -> dict[str, object]:
+        """What changes in a row whose value was tested in this wall."""
+        changed: dict[str, object] = self._module.with_rating(fixing, reading, rating)
+        return changed
+
+    def _has(self, name: str) -> bool:
+        return hasattr(self._module, name)
+
+
+def method_of(fixing: AnyFixing) -> Method:
+    """The method by which a fixing is judged."""
+    return Method(METHODS[fixing.method])
+
+
+def unfit(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses a fixing at every hole of this wall alike; empty where it depends on the hole."""
+    found: list[Refusal] = METHODS[fixing.method].unfit(fixing, spot, tables)
+    return found
+
+
+def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
+    """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
+    if spot.demand.no_lever_case is not None:
+        return refused(fixing, unfit(fixing, spot, tables) or [_no_lever(spot.demand.no_lever_case)])
+    made: Assessment = METHODS[fixing.method].assess(fixing, spot, tables)
+    made = _reached(_in_drilled_hole(made, spot, tables), spot, tables)
+    if fixing.over_table <= tables.figures.packet_over_table:
+        return made
+    doubt = say(
+        Severity.PROVE_FIRST,
+        spot,
+        fixing,
+        "packet-high",
+        f"Hole {spot.hole.number}: {fixing.label} claims {fixing.over_table:.1f} times what such a fixing usually "
+        "holds.",
+        {"over_table": fixing.over_table},
+        "Read again whether that is a working or a breaking load, or pull one to see.",
+    )
+    return replace(made, provisos=(*made.provisos, doubt))
+
+
+_NOT_SOLD = refuse("not-sold", "It is made to the sizes of another region and not sold here.")
+
+
+def assess_all(
+    fixings: Iterable[AnyFixing], spots: Sequence[Spot], tables: CapacityTables
+) -> dict[str, dict[str, Assessment]]:
+    """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
+    table: dict[str, dict[str, Assessment]] = {spot.hole.id: {} for spot in spots}
+    sold = set(spots[0].sold) if spots else set()
+    # what is not sold here comes last: it is the least of reasons
+    for fixing in sorted(fixings, key=lambda row: not sold & set(row.systems)) if spots else ():
+        nowhere = unfit(fixing, spots[0], tables) if sold & set(fixing.systems) else [_NOT_SOLD]
+        everywhere = refused(fixing, nowhere) if nowhere else None
+        for spot in spots:
+            table[spot.hole.id][fixing.key] = everywhere or assess(fixing, spot, tables)
+    return table

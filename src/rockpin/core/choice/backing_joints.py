@@ -1,0 +1,222 @@
+"""The other interface: brackets on a backing board or in a channel, checked like holes in a wall of their own."""
+
+from collections.abc import Sequence
+from math import inf, isfinite
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import show_force, show_length, show_use
+from rockpin.core.capacity import Assessment, assess, bolt_through
+from rockpin.core.demand import Demand, HoleDemand
+from rockpin.core.document.fixings import WoodFastener
+from rockpin.core.document.fixture import Link, LinkKind
+from rockpin.core.document.job import JobDocument
+from rockpin.core.hole import Spot
+from rockpin.core.identification import Family, LayerReading, WallReading
+from rockpin.core.setout import PlacedHole
+from rockpin.core.tables.catalogue import Catalogue, Role
+
+_FAR_MM = inf
+
+
+class JointPlan(Model):
+    """One fastening of a bracket to what stands between it and the wall."""
+
+    hole_id: str
+    number: int
+    support_label: str
+    into: str
+    fixing_label: str | None
+    screw_text: str | None
+    use: float | None
+    governs: str
+    case: str
+    sentence: str
+
+
+def _board_reading(link: Link, bearing_mpa: float) -> WallReading:
+    """A backing board as a wall of one layer of wood, with nothing behind it that a screw may reach."""
+    thickness = link.thickness_mm
+    layer = LayerReading(
+        index=0,
+        material="backing_board",
+        label="Backing board",
+        hatch="timber",
+        role=Role.FRAME,
+        front_mm=0.0,
+        back_mm=thickness,
+        sigma_mm=0.0,
+        filling=None,
+    )
+    return WallReading(
+        family=Family.BOARD_ON_STUDS,
+        layers=(layer,),
+        skin_mm=0.0,
+        front_mm=0.0,
+        front_low_mm=0.0,
+        front_high_mm=0.0,
+        board_mm=0.0,
+        board_count=0,
+        board_kind=None,
+        void_mm=thickness,
+        filling=None,
+        holding=layer.material,
+        holding_mm=thickness,
+        thickness_mm=thickness,
+        bearing_mpa=bearing_mpa,
+        solidity=None,
+    )
+
+
+def _in_board(
+    job: JobDocument,
+    hole: PlacedHole,
+    link: Link,
+    around: Sequence[PlacedHole],
+    demand: HoleDemand,
+    catalogue: Catalogue,
+) -> Spot:
+    """A bracket's hole over its board, as if the board were the wall."""
+    return Spot(
+        hole=hole,
+        wall=job.wall,
+        reading=_board_reading(link, catalogue.material_by_key["timber_studs"].bearing_mpa),
+        members=(),
+        neighbours=tuple((o.x_mm - hole.x_mm, o.y_mm - hole.y_mm) for o in around if o.id != hole.id),
+        free_edges_mm=(_FAR_MM, _FAR_MM, _FAR_MM, _FAR_MM),
+        board_edge_mm=_FAR_MM,
+        depth_limit_mm=None,
+        duty=catalogue.duty_by_key[job.fixture.duty],
+        environment=job.fixture.environment,
+        demand=demand,
+        units=job.site.units,
+        figures=catalogue.figures.hole,
+        framing=catalogue.figures.framing,
+        wood_species=link.species,
+    )
+
+
+def _screwed(spot: Spot, job: JobDocument, catalogue: Catalogue) -> list[Assessment]:
+    return [
+        assess(row, spot, catalogue.capacity)
+        for row in catalogue.fixings
+        if isinstance(row, WoodFastener) and set(job.site.sold) & set(row.systems)
+    ]
+
+
+def _nut(link: Link, demand: HoleDemand) -> tuple[float, str]:
+    """Use of one channel nut, N/Nₐ + V/Vₐ, and the case; a single value given stands for both directions."""
+    tension = link.nut_tension_n or 0.0
+    shear = link.nut_shear_n or tension
+    worst = max(demand.cases, key=lambda case: case.forces.tension_n / tension + case.forces.shear_n / shear)
+    return worst.forces.tension_n / tension + worst.forces.shear_n / shear, worst.label
+
+
+def _weak(hole: PlacedHole, sentence: str, action: str, **figures: float) -> Finding:
+    return Finding(
+        severity=Severity.DO_NOT_DRILL,
+        stage=Stage.FIXING,
+        code="joint-too-weak",
+        sentence=sentence,
+        action=action,
+        action_stage=Stage.FIXTURE,
+        figures=figures,
+        where=Where(item=hole.id),
+    )
+
+
+def check_joints(
+    job: JobDocument, joints: Sequence[PlacedHole], demand: Demand, catalogue: Catalogue
+) -> tuple[list[JointPlan], list[Finding]]:
+    """Each bracket's fastening to its board or channel, and a finding for every one that does not hold."""
+    plans: list[JointPlan] = []
+    findings: list[Finding] = []
+    units = job.site.units
+    for hole in joints:
+        link, needs = job.fixture.carriers[hole.support], demand.joints.get(hole.id)
+        if needs is None:
+            continue
+        if needs.no_lever_case is not None:
+            findings.append(
+                _weak(
+                    hole,
+                    f"{hole.support_label}: when {needs.no_lever_case}, nothing would hold it, since its holes lie on "
+                    "the edge that it turns about.",
+                    "Use a bracket whose holes lie farther from its edge, or more of them.",
+                )
+            )
+            plans.append(_plan(hole, link.kind.replace("_", " "), None, None, None, "", "", "no lever"))
+            continue
+        pulls = (
+            f"pull-out {show_force(needs.tension_n, units, demand=True)}, "
+            f"shear {show_force(needs.shear_n, units, demand=True)}"
+        )
+        if link.kind is LinkKind.CHANNEL:
+            if link.nut_tension_n is None:
+                continue
+            use, case = _nut(link, needs)
+            plans.append(_plan(hole, "channel", "channel nut", None, use, "the nut in the channel", case, pulls))
+            if use > 1:
+                sentence = f"{hole.support_label}: a nut in the channel is used {use:.2f} times over ({pulls})."
+                findings.append(_weak(hole, sentence, "Use more nuts, or a heavier channel.", use=use))
+            continue
+        spot = _in_board(job, hole, link, joints, needs, catalogue)
+        bolt = bolt_through(spot, link, catalogue.screws, catalogue.capacity)
+        tried = _screwed(spot, job, catalogue)
+        best = min((one for one in tried if one.accepted), key=lambda one: (one.use, one.fixing), default=None)
+        if best is None and bolt is not None and bolt.use <= 1:
+            label = f"bolt M{bolt.screw.diameter_mm:g} through the board, wide washer and nut behind"
+            plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
+            continue
+        if best is None:
+            nearest = min((one for one in tried if one.mode), key=lambda one: one.use, default=tried[0])
+            known = nearest.use if nearest.mode and isfinite(nearest.use) else None
+            sentence = (
+                f"{hole.support_label}: no screw holds it to {show_length(link.thickness_mm, units)} of backing board "
+                f"({pulls}). {_in_wood(nearest.label)}: {nearest.refusals[0].sentence}"
+            )
+            findings.append(
+                _weak(
+                    hole,
+                    sentence,
+                    "Take a thicker board, a bracket with larger holes, or more of them.",
+                    **({} if known is None else {"use": known}),
+                )
+            )
+            plans.append(_plan(hole, "backing board", None, None, known, "", "", pulls))
+            continue
+        screw = best.screw.text if best.screw else None
+        plans.append(
+            _plan(hole, "backing board", _in_wood(best.label), screw, best.use, best.governs, best.case, pulls)
+        )
+    return plans, findings
+
+
+def _in_wood(label: str) -> str:
+    return label.removesuffix(" in the stud")
+
+
+def _plan(
+    hole: PlacedHole,
+    into: str,
+    label: str | None,
+    screw: str | None,
+    use: float | None,
+    governs: str,
+    case: str,
+    pulls: str,
+) -> JointPlan:
+    name = f"{label} {screw}" if screw else label
+    with_what = f"{name}, used to {show_use(use)}" if name and use is not None else "nothing holds"
+    return JointPlan(
+        hole_id=hole.id,
+        number=hole.number,
+        support_label=hole.support_label,
+        into=into,
+        fixing_label=label,
+        screw_text=screw,
+        use=use,
+        governs=governs,
+        case=case,
+        sentence=f"{hole.support_label} to the {into}: {with_what} ({pulls}).",
+    )

@@ -1,0 +1,232 @@
+"""Which fixing at which hole: every row of the catalogue is put to every hole, refused with its reason or ranked.
+
+One type for all holes of a kind, unless the wall differs; the user's own pick stands over the planned one.
+"""
+
+from collections import Counter
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+from typing import NamedTuple
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import show_share
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import Assessment, assess, assess_all
+from rockpin.core.choice.kit import Stock, look_in_kit
+from rockpin.core.document.job import Kit, Wish
+from rockpin.core.framing import BehindKind
+from rockpin.core.hole import Spot
+from rockpin.core.identification import Hypothesis, WallReading
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class ChosenBy(StrEnum):
+    PLAN = "plan"
+    YOU = "you"
+    NOBODY = "nobody"
+
+
+@dataclass(frozen=True)
+class HoleChoice:
+    """All fixings for one hole: those that hold, best first, those refused, and the one that is taken."""
+
+    hole_id: str
+    accepted: tuple[Assessment, ...]
+    refused: tuple[Assessment, ...]
+    chosen: Assessment | None
+    by: ChosenBy
+    stocks: dict[str, Stock] = field(default_factory=dict)
+
+    @property
+    def in_the_van(self) -> Assessment | None:
+        """The best that holds here and that the van can serve; None too where nobody told what it has."""
+        if not any(stock.lacks or stock.have is not None for stock in self.stocks.values()):
+            return None
+        return next((one for one in self.accepted if not self.stocks[one.fixing].lacks), None)
+
+
+def _wish_value(wish: Wish, one: Assessment, stock: Stock) -> float:
+    match wish:
+        case Wish.STRONGEST:
+            return one.use
+        case Wish.QUICKEST:
+            return one.minutes
+        case Wish.SMALLEST_HOLE:
+            return one.hole.diameter_mm if one.hole else 0.0
+        case Wish.REMOVABLE:
+            return 0.0 if one.removable else 1.0
+        case Wish.HIDDEN:
+            return one.screw.head_mm if one.screw else 0.0
+        case Wish.IN_THE_VAN:
+            return float(len(stock.lacks))
+
+
+class Other(NamedTuple):
+    """What else the wall may be: its chance, what it is called, and each hole as it would be there."""
+
+    chance: float
+    label: str
+    spots: dict[str, Spot]
+
+
+def _rank(one: Assessment, spot: Spot, wishes: Sequence[Wish], stock: Stock) -> tuple[float, ...]:
+    """Smaller is better: first what asks for no further proof, then the wishes in their order, then the use."""
+    reach = one.hole.reach_mm if one.hole else 0.0
+    beyond = spot.depth_limit_mm is not None and reach > spot.depth_limit_mm
+    return (float(len(one.provisos) + beyond), *(_wish_value(wish, one, stock) for wish in wishes), one.use)
+
+
+def by_rank(
+    accepted: Sequence[Assessment], spot: Spot, wishes: Sequence[Wish], stocks: dict[str, Stock]
+) -> list[Assessment]:
+    """What holds, best first."""
+    return sorted(accepted, key=lambda one: (_rank(one, spot, wishes, stocks[one.fixing]), one.fixing))
+
+
+def holding_at(spot: Spot, wishes: Sequence[Wish], kit: Kit, catalogue: Catalogue) -> tuple[str, ...]:
+    """The fixings that hold at one hole by itself, best first."""
+    here = [row for row in catalogue.fixings if set(spot.sold) & set(row.systems)]
+    accepted = [one for row in here if (one := assess(row, spot, catalogue.capacity)).accepted]
+    stocks = {
+        one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in accepted
+    }
+    return tuple(one.fixing for one in by_rank(accepted, spot, wishes, stocks))
+
+
+Holding = dict[str, dict[str, Assessment]]
+"""What holds, by hole and fixing."""
+
+
+def _group_pick(
+    spots: Sequence[Spot], holding: Holding, wishes: Sequence[Wish], stocks: dict[str, dict[str, Stock]]
+) -> dict[str, Assessment]:
+    """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best."""
+    ids = [spot.hole.id for spot in spots]
+    common = set.intersection(*(set(holding[hole]) for hole in ids))
+    if common:
+
+        def worst(key: str) -> tuple[tuple[float, ...], str]:
+            return max(
+                _rank(holding[spot.hole.id][key], spot, wishes, stocks[spot.hole.id][key]) for spot in spots
+            ), key
+
+        best = min(common, key=worst)
+        return {hole: holding[hole][best] for hole in ids}
+    return {
+        spot.hole.id: by_rank([*holding[spot.hole.id].values()], spot, wishes, stocks[spot.hole.id])[0]
+        for spot in spots
+        if holding[spot.hole.id]
+    }
+
+
+def _others(
+    hypotheses: Sequence[tuple[Hypothesis, WallReading]], spots: Sequence[Spot], plausible: float
+) -> list[Other]:
+    """What else the wall may well be, with each hole as it would be there."""
+    found = []
+    for one, reading in hypotheses:
+        if one.probability >= plausible / 2:
+            shared: dict[object, object] = {}
+            found.append(
+                Other(one.probability, one.label, {spot.hole.id: spot.in_wall(reading, shared) for spot in spots})
+            )
+    return found
+
+
+def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Catalogue) -> Assessment:
+    """The same with a proviso, where what else the wall may be would refuse it often enough to matter."""
+    if not one.accepted or not others:
+        return one
+    fixing = catalogue.fixing_by_key[one.fixing]
+    against = [
+        (other, elsewhere)
+        for other in others
+        if not (elsewhere := assess(fixing, other.spots[spot.hole.id], catalogue.capacity)).accepted
+    ]
+    chance = sum(other.chance for other, _ in against)
+    if chance < catalogue.figures.identification.plausible_build_up:
+        return one
+    other, elsewhere = max(against, key=lambda pair: pair[0].chance)
+    doubt = Finding(
+        severity=Severity.PROVE_FIRST,
+        stage=Stage.FIXING,
+        code="depends-on-wall",
+        sentence=f"Hole {spot.hole.number}: the wall may also be {inside(other.label)} "
+        f"({show_share(other.chance)}), and there {inside(one.label)} is refused. "
+        f"{elsewhere.refusals[0].sentence}",
+        action="Find out what the wall is: the Wall stage names the next check.",
+        action_stage=Stage.WALL,
+        figures={"chance": chance},
+        where=Where(hole=spot.hole.id, fixing=one.fixing),
+    )
+    return replace(one, provisos=(*one.provisos, doubt))
+
+
+_PULL_ANSWERS = ("depends-on-wall", "packet-high")
+
+
+def _proved(one: Assessment, proved: Collection[str]) -> Assessment:
+    if one.fixing not in proved or not one.provisos:
+        return one
+    return replace(one, provisos=tuple(proviso for proviso in one.provisos if proviso.code not in _PULL_ANSWERS))
+
+
+NO_KIT = Kit()
+
+
+def choose(
+    spots: Sequence[Spot],
+    kinds: dict[str, BehindKind],
+    own: dict[str, str],
+    wishes: Sequence[Wish],
+    catalogue: Catalogue,
+    others: Sequence[tuple[Hypothesis, WallReading]] = (),
+    kit: Kit = NO_KIT,
+    proved: Collection[str] = (),
+) -> tuple[HoleChoice, ...]:
+    """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
+
+    ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
+    holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
+    which leaves nothing open that a pull can answer.
+    """
+    holding: Holding = {}
+    refusing: Holding = {}
+    elsewhere = _others(others, spots, catalogue.figures.identification.plausible_build_up)
+    for hole, found in assess_all(catalogue.fixings, spots, catalogue.capacity).items():
+        spot = next(one for one in spots if one.hole.id == hole)
+        holding[hole] = {
+            key: _proved(_doubted(one, spot, elsewhere, catalogue), proved)
+            for key, one in found.items()
+            if one.accepted
+        }
+        refusing[hole] = {key: one for key, one in found.items() if key not in holding[hole]}
+    # a fixing is wanted at every hole that it holds in
+    wanted = Counter(key for found in holding.values() for key in found)
+    stocks = {
+        spot.hole.id: {
+            key: look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
+            for key, one in holding[spot.hole.id].items()
+        }
+        for spot in spots
+    }
+    picks: dict[str, Assessment] = {}
+    for kind in dict.fromkeys(kinds[spot.hole.id] for spot in spots):
+        picks |= _group_pick([spot for spot in spots if kinds[spot.hole.id] is kind], holding, wishes, stocks)
+    choices: list[HoleChoice] = []
+    for spot in spots:
+        hole, mine = spot.hole.id, own.get(spot.hole.id, "")
+        picked = holding[hole].get(mine) or refusing[hole].get(mine)
+        planned = picks.get(hole)
+        choices.append(
+            HoleChoice(
+                hole_id=hole,
+                accepted=tuple(by_rank([*holding[hole].values()], spot, wishes, stocks[hole])),
+                refused=tuple(refusing[hole].values()),
+                chosen=picked or planned,
+                by=ChosenBy.YOU if picked else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
+                stocks=stocks[hole],
+            )
+        )
+    return tuple(choices)

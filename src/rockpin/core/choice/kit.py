@@ -1,0 +1,68 @@
+"""What the van holds against what a fixing needs: bits, tools, screws, and enough of it for all of its holes."""
+
+from typing import TYPE_CHECKING, NamedTuple
+
+from rockpin.core.base.quantities import show_bit
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import Assessment, method_of
+from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.job import Kit
+from rockpin.core.drilling import bits_at_hand
+from rockpin.core.hole import BitRule, Spot
+from rockpin.core.tables.catalogue import Catalogue
+
+if TYPE_CHECKING:
+    pass
+
+
+class Stock(NamedTuple):
+    """What the van has for a fixing. ``have`` is None where nobody counted; ``lacks``: what is missing, in words."""
+
+    have: int | None
+    price: float | None
+    lacks: tuple[str, ...]
+
+
+NOT_TOLD = Stock(None, None, ())
+
+
+def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, str]:
+    """How many there are, and what is counted: a screw in wood or steel is bought by its size."""
+    if method_of(fixing).is_a_screw and one.screw:
+        if not kit.screws:
+            return None, ""
+        have = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
+        return have, f"{one.screw.label.lower()} {one.screw.text}"
+    if not kit.fixings:
+        return None, ""
+    return sum(item.count for item in kit.fixings if item.key == fixing.key), inside(fixing.label)
+
+
+def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: Kit, catalogue: Catalogue) -> Stock:
+    """What the van has for ``need`` holes of this kind. A list that nobody filled in is not held against it."""
+    if not kit.told:
+        return NOT_TOLD
+    lacks: list[str] = []
+    have, what = _count(fixing, one, kit)
+    if have is not None and have < need:
+        lacks.append(f"only {have} of {need} {what}" if have else f"no {what}")
+    separate = not method_of(fixing).is_a_screw
+    if kit.screws and separate and one.screw and one.screw.key in catalogue.screw_by_key:
+        fits = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
+        if fits < need:
+            lacks.append(f"only {fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
+    if kit.bits_mm and one.hole:
+        box = bits_at_hand(kit, spot, catalogue)
+        bit = box.choose(one.hole.diameter_mm, one.hole.bit_rule)
+        if bit.buy:
+            lacks.append(f"no {bit.text} bit")
+        pilot = one.hole.pilot_mm
+        if pilot and box.choose(pilot, BitRule.ABOUT).buy:
+            lacks.append(f"no bit near {show_bit(pilot, spot.units)} for the pilot")
+    if kit.tools:
+        wanted = list(fixing.tools)
+        if spot.reading.hammered and one.hole and one.hole.depth_mm > spot.reading.skin_mm:
+            wanted.append("hammer_drill")
+        lacks += [f"no {catalogue.tool_by_key[tool].label.lower()}" for tool in wanted if tool not in kit.tools]
+    price = next((item.price for item in kit.fixings if item.key == fixing.key), None)
+    return Stock(have, price, tuple(lacks))

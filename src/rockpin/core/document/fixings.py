@@ -1,0 +1,164 @@
+"""The rows of the catalogue that hold something: screws, and one model of fixing for each method of capacity."""
+
+from enum import StrEnum
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from rockpin.core.base.model import Id, Model, Name
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.base.row import Row
+from rockpin.core.document.fixture import Environment, HeadSeat
+
+
+class ScrewKind(StrEnum):
+    WOOD = "wood"
+    MACHINE = "machine"
+    COACH = "coach"
+    TAPPING = "tapping"
+    MASONRY = "masonry"
+    ROD = "rod"
+
+
+class Screw(Row):
+    """A screw by diameter, with the lengths it is sold in."""
+
+    label_us: Name | None = None
+    kind: ScrewKind
+    systems: tuple[UnitSystem, ...]
+    diameter_mm: float = Field(gt=0)
+    root_mm: float = Field(gt=0)
+    head_mm: float = Field(gt=0)
+    seats: tuple[HeadSeat, ...]
+    thread_share: float = Field(gt=0, le=1, description="threaded part of the length")
+    lengths_mm: tuple[float, ...]
+
+    def stock_length_mm(self, least_mm: float) -> float | None:
+        """The next stock length [mm] up, or None where the longest is too short."""
+        return next((length for length in self.lengths_mm if length >= least_mm - 1e-6), None)
+
+
+class FixingBase(Row):
+    """What all fixings have in common."""
+
+    label_us: Name | None = None
+    says: str
+    systems: tuple[UnitSystem, ...] = (UnitSystem.METRIC, UnitSystem.IMPERIAL)
+    environments: tuple[Environment, ...]
+    minutes: float = Field(gt=0)
+    removable: bool
+    tools: tuple[Id, ...] = ()
+    grips: str
+    stop: str
+    carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
+    over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
+
+    @property
+    def screw_keys(self) -> tuple[Id, ...]:
+        """The screws of the catalogue that go with it: its ``screw``, or the ``screws`` of its range."""
+        one, several = getattr(self, "screw", None), getattr(self, "screws", ())
+        return (one,) if one else tuple(several)
+
+
+class Rating(Model):
+    """Working tension and shear [N]."""
+
+    tension_n: float = Field(gt=0)
+    shear_n: float = Field(gt=0)
+
+
+class BoardAnchor(FixingBase):
+    """An anchor for hollow board, rated in one 12.5 mm or 1/2 in board."""
+
+    method: Literal["board"] = "board"
+    kind: Literal[
+        "plug",
+        "self_drilling",
+        "sleeve",
+        "spring_toggle",
+        "strap_toggle",
+        "bare_screw",
+        "rivet",
+        "rivet_nut",
+        "panel_bolt",
+    ]
+    plastic: bool
+    rating: Rating
+    panel: Rating | None = Field(default=None, description="in a thin panel of 3 to 6 mm; None: not rated there")
+    hole_mm: float = Field(gt=0)
+    screw: Id
+    grip_min_mm: float = Field(ge=0)
+    grip_max_mm: float = Field(gt=0)
+    void_mm: float = Field(ge=0, description="clear depth that it needs behind the board")
+    wing_mm: float = Field(ge=0, description="half the width that opens behind the board")
+    needs_empty_void: bool
+    flange_mm: float = Field(ge=0, description="diameter of the part that stays in front")
+    for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
+
+
+MasonryKind = Literal["concrete", "solid", "cored", "hollow", "aerated"]
+"""What a plug may stand in, as its table has it."""
+
+
+class MasonryPlug(FixingBase):
+    """A plug, resin or screw in masonry; rated by what it stands in.
+
+    ``plug_length_mm``: what must stand in the masonry itself. ``body_lengths_mm``: of a frame plug, which is set
+    through the bracket and every skin; empty for what is pushed in behind them.
+    """
+
+    method: Literal["masonry"] = "masonry"
+    kind: Literal["plug", "frame_plug", "resin", "masonry_screw"] = "plug"
+    plastic: bool = True
+    hole_mm: float = Field(gt=0)
+    plug_length_mm: float = Field(gt=0)
+    body_lengths_mm: tuple[float, ...] = ()
+    screws: tuple[Id, ...]
+    ratings: dict[MasonryKind, Rating]
+
+
+class WoodFastener(FixingBase):
+    """A wood screw or a coach screw straight into framing."""
+
+    method: Literal["wood"] = "wood"
+    screw: Id
+    withdrawal: Literal["wood_screw", "coach_screw"]
+    least_penetration_diameters: float
+    shank_hole: bool = False
+
+
+class SteelScrew(FixingBase):
+    """A self-tapping screw in the flange of a steel stud."""
+
+    method: Literal["steel"] = "steel"
+    screw: Id
+
+
+class ConcreteAnchor(FixingBase):
+    """A screw or bolt that takes hold in concrete itself."""
+
+    method: Literal["concrete"] = "concrete"
+    hole_mm: float = Field(gt=0)
+    diameter_mm: float = Field(gt=0)
+    hef_mm: float = Field(gt=0)
+    embedment_mm: float = Field(gt=0, description="length of anchor in the concrete")
+    lengths_mm: tuple[float, ...]
+    steel_area_mm2: float = Field(gt=0)
+    fuk_mpa: float = Field(gt=0)
+    fyk_mpa: float = Field(gt=0)
+    gamma_inst: float = Field(ge=1)
+    edge_min_mm: float
+    spacing_min_mm: float
+    root_mm: float
+    pullout_n: float = Field(gt=0, description="characteristic pull-out in cracked C20/25")
+    head: Name = "nut and washer"
+
+
+AnyFixing = BoardAnchor | MasonryPlug | WoodFastener | SteelScrew | ConcreteAnchor
+Fixing = Annotated[AnyFixing, Field(discriminator="method")]
+
+
+class OwnFixings(Model):
+    """The user's own rows of the catalogue, beside those that ship with it."""
+
+    rows: tuple[Fixing, ...] = Field(default=(), max_length=1000)

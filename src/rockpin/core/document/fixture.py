@@ -1,0 +1,316 @@
+"""The thing that goes on the wall: visible pieces on supports, each with its pattern of holes.
+
+Fixture coordinates are millimetres from the fixture's lower left corner; z is measured off the wall's face.
+"""
+
+from enum import StrEnum
+from typing import Self
+
+from pydantic import Field, model_validator
+
+from rockpin.core.base.model import (
+    Id,
+    MassKg,
+    Model,
+    Name,
+    NonNegativeMm,
+    Note,
+    Rect,
+    WallCoordinate,
+    bounding,
+    duplicated,
+)
+
+
+class HoleKind(StrEnum):
+    ROUND = "round"
+    SLOT_ACROSS = "slot_across"
+    SLOT_UPRIGHT = "slot_upright"
+    KEYHOLE = "keyhole"
+
+
+class HeadSeat(StrEnum):
+    """What the screw's head sits on."""
+
+    FLAT = "flat"
+    COUNTERSUNK = "countersunk"
+
+
+class Attachment(StrEnum):
+    """Whether a support is fixed to its piece, can slide along it, or is drilled by the user."""
+
+    RIGID = "rigid"
+    SLIDING = "sliding"
+    USER_DRILLED = "user_drilled"
+
+
+class LinkKind(StrEnum):
+    """What stands between piece and wall. Boards and channels have own holes; the others are drilled through."""
+
+    BACKING_BOARD = "backing_board"
+    SPACER = "spacer"
+    CHANNEL = "channel"
+    STAND_OFF = "stand_off"
+
+    @property
+    def has_own_holes(self) -> bool:
+        return self in (LinkKind.BACKING_BOARD, LinkKind.CHANNEL)
+
+
+class RailKind(StrEnum):
+    """What somebody holds on to: a rail that is only tugged at, or one that must carry a person."""
+
+    RAIL = "rail"
+    GRAB_RAIL = "grab_rail"
+    HANDRAIL = "handrail"
+
+
+class LimitKind(StrEnum):
+    """What a fixture's own instructions limit."""
+
+    COVERING_MAX_MM = "covering_max_mm"
+    FASTENER_DIAMETER_MIN_MM = "fastener_diameter_min_mm"
+    STUD_SPACING_MAX_MM = "stud_spacing_max_mm"
+    STUDS_MIN_COUNT = "studs_min_count"
+    CLEARANCE_MIN_MM = "clearance_min_mm"
+    MASS_MAX_KG = "mass_max_kg"
+    HEIGHT_MAX_MM = "height_max_mm"
+
+
+class Environment(StrEnum):
+    DRY = "dry"
+    WET = "wet"
+    OUTDOOR = "outdoor"
+
+
+class FixtureHole(Model):
+    """A hole for a fastener, by the middle it is marked at: a slot's centre, the narrow end of a keyhole."""
+
+    id: Id
+    kind: HoleKind = HoleKind.ROUND
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    diameter_mm: float = Field(gt=1, le=40, description="of a round hole; the width of a slot or of a keyhole's neck")
+    slot_length_mm: NonNegativeMm = 0
+    seat: HeadSeat = HeadSeat.FLAT
+    used: bool = True
+
+
+class Support(Model):
+    """A bracket, plate, hook or bar: the part that touches the wall. Its holes count from its own corner."""
+
+    id: Id
+    name: Name
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    width_mm: float = Field(gt=0, le=5_000)
+    height_mm: float = Field(gt=0, le=5_000)
+    thickness_mm: float = Field(default=2, ge=0, le=60)
+    flexible: bool = False
+    attachment: Attachment = Attachment.RIGID
+    slide_mm: NonNegativeMm = 0
+    leans: bool = Field(default=False, description="the whole back of the piece leans on the wall, not only this")
+    clipped: bool = Field(default=False, description="takes part only once the piece is hung and clipped")
+    access_mm: float | None = Field(default=None, ge=0, le=3_000, description="room in front of its holes; None: free")
+    holes: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        if twice := duplicated(self.holes):
+            raise ValueError(f"holes: the id {twice[0]} stands twice; give each its own")
+        for hole in self.holes:
+            if not (0 <= hole.x_mm <= self.width_mm and 0 <= hole.y_mm <= self.height_mm):
+                raise ValueError(
+                    f"holes: {hole.id} at {hole.x_mm:g}, {hole.y_mm:g} mm lies outside its support of "
+                    f"{self.width_mm:g} × {self.height_mm:g} mm; move the hole or correct the support's size"
+                )
+            if hole.kind in (HoleKind.SLOT_ACROSS, HoleKind.SLOT_UPRIGHT) and hole.slot_length_mm <= hole.diameter_mm:
+                raise ValueError(
+                    f"holes: slot {hole.id} is {hole.slot_length_mm:g} mm long and {hole.diameter_mm:g} mm wide; "
+                    "give a length greater than its width, or make it a round hole"
+                )
+        return self
+
+    @property
+    def rect(self) -> Rect:
+        return Rect(x_mm=self.x_mm, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm)
+
+
+class Piece(Model):
+    """A visible part: its size, its mass, what it holds, and where its weight acts.
+
+    Without measured values the centre of gravity lies in the middle of the piece.
+    """
+
+    id: Id
+    name: Name
+    x_mm: WallCoordinate = 0
+    y_mm: WallCoordinate = 0
+    width_mm: float = Field(gt=0, le=10_000)
+    height_mm: float = Field(gt=0, le=5_000)
+    depth_mm: float = Field(gt=0, le=3_000, description="how far it reaches off the wall")
+    mass_kg: MassKg
+    contents_kg: MassKg = 0
+    cog_x_mm: WallCoordinate | None = None
+    cog_y_mm: WallCoordinate | None = None
+    cog_z_mm: NonNegativeMm | None = None
+
+    @property
+    def rect(self) -> Rect:
+        return Rect(x_mm=self.x_mm, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm)
+
+    @property
+    def cog_mm(self) -> tuple[float, float, float]:
+        """Centre of gravity (x, y, z) [mm] in fixture coordinates."""
+        x = self.x_mm + (self.width_mm / 2 if self.cog_x_mm is None else self.cog_x_mm)
+        y = self.y_mm + (self.height_mm / 2 if self.cog_y_mm is None else self.cog_y_mm)
+        return x, y, self.depth_mm / 2 if self.cog_z_mm is None else self.cog_z_mm
+
+
+class Link(Model):
+    """A part between some supports and the wall.
+
+    A backing board or a channel has its own outline and its own holes, which are the ones drilled in the wall; the
+    supports are fixed to it. ``nut_tension_n``, ``nut_shear_n``: what its maker allows for one channel nut.
+    """
+
+    id: Id
+    kind: LinkKind
+    thickness_mm: NonNegativeMm
+    support_ids: tuple[Id, ...] = ()
+    x_mm: WallCoordinate = 0
+    y_mm: WallCoordinate = 0
+    width_mm: float = Field(default=0, ge=0, le=5_000)
+    height_mm: float = Field(default=0, ge=0, le=5_000)
+    species: Id = "spruce"
+    nut_tension_n: float | None = Field(default=None, gt=0, le=50_000)
+    nut_shear_n: float | None = Field(default=None, gt=0, le=50_000)
+    holes: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        if self.holes and not self.kind.has_own_holes:
+            raise ValueError(
+                f"holes: a {self.kind.replace('_', ' ')} is drilled through the bracket's own holes; take its holes out"
+            )
+        for hole in self.holes:
+            if not (0 <= hole.x_mm <= self.width_mm and 0 <= hole.y_mm <= self.height_mm):
+                raise ValueError(
+                    f"holes: {hole.id} at {hole.x_mm:g}, {hole.y_mm:g} mm lies outside its part of "
+                    f"{self.width_mm:g} × {self.height_mm:g} mm; move the hole or correct the part's size"
+                )
+        return self
+
+    @property
+    def rect(self) -> Rect:
+        return Rect(x_mm=self.x_mm, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm)
+
+
+class Swing(Model):
+    """A piece that turns about an upright pivot: 0° is straight out from the wall, 90° flat to the right along it."""
+
+    piece_id: Id
+    pivot_x_mm: WallCoordinate
+    pivot_z_mm: NonNegativeMm = 0
+    from_deg: float = Field(default=-90, ge=-180, le=180)
+    to_deg: float = Field(default=90, ge=-180, le=180)
+
+    @model_validator(mode="after")
+    def _turns(self) -> Self:
+        if self.to_deg < self.from_deg:
+            raise ValueError(f"to_deg: is {self.to_deg:g}, below from_deg {self.from_deg:g}; turn them round")
+        return self
+
+
+class HeldRail(Model):
+    """A line that hands hold on to, from end to end, ``z_mm`` off the wall."""
+
+    id: Id
+    kind: RailKind
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    x2_mm: WallCoordinate
+    y2_mm: WallCoordinate
+    z_mm: NonNegativeMm
+
+
+class Limit(Model):
+    """A limit that the fixture's maker sets, with where it is written."""
+
+    kind: LimitKind
+    value: float = Field(ge=0)
+    source: Name
+
+
+class Fixture(Model):
+    """What is hung, and how it is used."""
+
+    name: Name
+    pieces: tuple[Piece, ...] = Field(default=(), max_length=20)
+    supports: tuple[Support, ...] = Field(default=(), max_length=20)
+    links: tuple[Link, ...] = ()
+    limits: tuple[Limit, ...] = Field(default=(), max_length=20)
+    swings: tuple[Swing, ...] = Field(default=(), max_length=4)
+    rails: tuple[HeldRail, ...] = Field(default=(), max_length=4)
+    duty: Id = "storage"
+    environment: Environment = Environment.DRY
+    graspable: bool = True
+    wind_pa: float | None = Field(default=None, ge=0, le=5_000, description="None: the planning value outdoors")
+    shape: Id | None = Field(default=None, description="the shape that it was made from")
+    measures: dict[Id, float] = Field(default_factory=dict, description="what was measured for that shape")
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        for label, twice in (
+            ("pieces", duplicated(self.pieces)),
+            ("supports", duplicated(self.supports)),
+            ("links", duplicated(self.links)),
+            ("rails", duplicated(self.rails)),
+        ):
+            if twice:
+                raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")
+        touching: tuple[Support | Link, ...] = (*self.supports, *self.links)
+        if twice := duplicated(hole for part in touching for hole in part.holes):
+            raise ValueError(f"supports: the hole id {twice[0]} stands twice; holes are told apart by it on the wall")
+        known = {support.id for support in self.supports}
+        carried: set[str] = set()
+        for link in self.links:
+            if unknown := set(link.support_ids) - known:
+                raise ValueError(f"links: {link.id} names the support {min(unknown)}, which does not exist")
+            if link.kind.has_own_holes:
+                if again := carried & set(link.support_ids):
+                    raise ValueError(f"links: the support {min(again)} stands on two parts; it can stand on one only")
+                carried |= set(link.support_ids)
+        pieces = {piece.id for piece in self.pieces}
+        for swing in self.swings:
+            if swing.piece_id not in pieces:
+                raise ValueError(f"swings: there is no piece {swing.piece_id} that could swing")
+        return self
+
+    @property
+    def outline(self) -> Rect:
+        """The rectangle around all pieces and supports; at least one of them is needed."""
+        parts: tuple[Piece | Support | Link, ...] = (*self.pieces, *self.supports, *self.links)
+        return bounding(part.rect for part in parts if part.rect.width_mm)
+
+    @property
+    def carriers(self) -> dict[str, Link]:
+        """The board or channel that each support stands on, where it stands on one."""
+        return {name: link for link in self.links if link.kind.has_own_holes for name in link.support_ids}
+
+    def stand_off_mm(self, support_id: str) -> float:
+        """How far spacers hold a support off what is behind it [mm]."""
+        return sum(
+            link.thickness_mm for link in self.links if not link.kind.has_own_holes and support_id in link.support_ids
+        )
+
+    @property
+    def carries_people(self) -> bool:
+        return any(rail.kind is not RailKind.RAIL for rail in self.rails)
+
+    @property
+    def mass_kg(self) -> float:
+        """Own mass and contents [kg]."""
+        return sum(piece.mass_kg + piece.contents_kg for piece in self.pieces)

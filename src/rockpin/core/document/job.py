@@ -1,0 +1,230 @@
+"""The job document: everything that goes in at the left of the house, for one fixture at one place."""
+
+from enum import StrEnum
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from rockpin.core.base.model import Day, Id, Model, Name, NonNegativeMm, Note, PositiveMm, WallCoordinate, duplicated
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import ReadBy
+from rockpin.core.document.fixings import Fixing
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.packet import Packet
+from rockpin.core.document.wall import Wall
+
+SCHEMA_VERSION = 2
+
+
+class Region(StrEnum):
+    """Sets the rule school for cables and the trade words."""
+
+    BRITAIN = "britain"
+    IRELAND = "ireland"
+    CENTRAL_EUROPE = "central_europe"
+    NORTH_AMERICA = "north_america"
+    UNKNOWN = "unknown"
+
+
+class Wish(StrEnum):
+    STRONGEST = "strongest"
+    QUICKEST = "quickest"
+    SMALLEST_HOLE = "smallest_hole"
+    REMOVABLE = "removable"
+    HIDDEN = "hidden"
+    IN_THE_VAN = "in_the_van"
+
+
+class Holds(StrEnum):
+    YES = "yes"
+    DOUBTFUL = "doubtful"
+    NO = "no"
+
+
+class Site(Model):
+    """A building, with what all of its walls have in common."""
+
+    id: Id
+    name: Name
+    region: Region = Region.BRITAIN
+    units: UnitSystem = UnitSystem.METRIC
+    built_year: int | None = Field(default=None, ge=1000, le=2200)
+    note: Note = ""
+
+    @property
+    def sold(self) -> tuple[UnitSystem, ...]:
+        """By which system fixings, screws and bits are sold here: that goes by the region, not by how one measures."""
+        if self.region is Region.UNKNOWN:
+            return (UnitSystem.METRIC, UnitSystem.IMPERIAL)
+        return (UnitSystem.IMPERIAL,) if self.region is Region.NORTH_AMERICA else (UnitSystem.METRIC,)
+
+
+class SupportPlace(Model):
+    """Where one support stands, if not where the fixture says: slid along, or on another wall plane."""
+
+    support_id: Id
+    dx_mm: WallCoordinate = 0
+    dy_mm: WallCoordinate = 0
+    wall_id: Id | None = None
+
+
+class Placement(Model):
+    """Where the fixture's lower left corner lies on which wall."""
+
+    wall_id: Id
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    supports: tuple[SupportPlace, ...] = ()
+
+
+class Choice(Model):
+    """The user's own pick for a hole, over the planned one."""
+
+    hole_id: Id
+    fixing: Id
+
+
+class KitItem(Model):
+    """So many of a fixing; ``price``: of one, in whatever money the user counts."""
+
+    key: Id
+    count: int = Field(ge=0, le=100_000)
+    price: float | None = Field(default=None, ge=0, le=10_000)
+
+
+class KitScrew(Model):
+    """So many screws of a kind and a length."""
+
+    key: Id
+    length_mm: PositiveMm
+    count: int = Field(ge=0, le=100_000)
+
+
+class Kit(Model):
+    """What the user owns. Empty lists mean: not told, so the standard series is assumed."""
+
+    fixings: tuple[KitItem, ...] = Field(default=(), max_length=500)
+    screws: tuple[KitScrew, ...] = Field(default=(), max_length=500)
+    bits_mm: tuple[Annotated[float, Field(gt=0, le=200)], ...] = Field(default=(), max_length=200)
+    tools: tuple[Id, ...] = Field(default=(), max_length=100)
+
+    @property
+    def told(self) -> bool:
+        return bool(self.fixings or self.screws or self.bits_mm or self.tools)
+
+    @model_validator(mode="after")
+    def _once_each(self) -> Self:
+        keys = [item.key for item in self.fixings]
+        if len(keys) != len(set(keys)):
+            raise ValueError(f"fixings: {max(keys, key=keys.count)} stands twice; add the counts up")
+        sizes = [(item.key, item.length_mm) for item in self.screws]
+        if len(sizes) != len(set(sizes)):
+            key, length = max(sizes, key=sizes.count)
+            raise ValueError(f"screws: {key} of {length:g} mm stands twice; add the counts up")
+        return self
+
+
+class PullEnd(StrEnum):
+    """How a pull test ended: it held, it moved, or it came out."""
+
+    HELD = "held"
+    MOVED = "moved"
+    FAILED = "failed"
+
+
+class PullTest(Model):
+    """One pull with the gauge on a fixing in this wall: the greatest load [N] and how it ended."""
+
+    id: Id
+    fixing: Id
+    hole_id: Id | None = Field(default=None, description="None: a trial hole of its own")
+    day: Day | None = None
+    load_n: float = Field(gt=0, le=100_000)
+    ended: PullEnd
+    read_by: ReadBy = ReadBy.INSTRUMENT
+    note: Note = ""
+
+
+class HoleRecord(Model):
+    """One hole as drilled: what the bit met, how deep, what went in, and whether it holds."""
+
+    hole_id: Id
+    day: Day | None = None
+    met: tuple[Id, ...] = ()
+    depth_mm: NonNegativeMm | None = None
+    bit_mm: float | None = Field(default=None, gt=0, le=60, description="diameter that it was drilled with")
+    fixing: Id | None = None
+    holds: Holds | None = None
+    note: Note = ""
+
+
+class JobBody(Model):
+    """The part of the document that belongs to the job alone; walls and site outlive it."""
+
+    title: Name
+    fixture: Fixture
+    placement: Placement
+    wishes: tuple[Wish, ...] = (Wish.STRONGEST,)
+    choices: tuple[Choice, ...] = ()
+    kit: Kit = Kit()
+    packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
+    own_fixings: tuple[Fixing, ...] = Field(
+        default=(), max_length=1000, description="rows that the catalogue lacks or has otherwise; they count here"
+    )
+    records: tuple[HoleRecord, ...] = ()
+    pull_tests: tuple[PullTest, ...] = Field(default=(), max_length=200)
+    note: Note = ""
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        support_ids = {support.id for support in self.fixture.supports}
+        for place in self.placement.supports:
+            if place.support_id not in support_ids:
+                raise ValueError(f"placement.supports: {place.support_id} is no support of this fixture")
+        for label, ids in (
+            ("choices", [choice.hole_id for choice in self.choices]),
+            ("records", [record.hole_id for record in self.records]),
+        ):
+            if len(ids) != len(set(ids)):
+                raise ValueError(f"{label}: one entry a hole; {max(ids, key=ids.count)} stands twice")
+        if twice := duplicated(self.pull_tests):
+            raise ValueError(f"pull_tests: the id {twice[0]} stands twice; give each its own")
+        if twice := duplicated(self.packets):
+            raise ValueError(f"packets: the id {twice[0]} stands twice; give each its own")
+        return self
+
+
+class JobDocument(JobBody):
+    """A whole job: the site, its walls and the job itself. What is exported, imported and planned."""
+
+    schema_version: Literal[2] = 2
+    id: Id
+    site: Site
+    walls: tuple[Wall, ...] = Field(min_length=1, max_length=12)
+
+    @model_validator(mode="after")
+    def _walls_known(self) -> Self:
+        if twice := duplicated(self.walls):
+            raise ValueError(f"walls: the id {twice[0]} stands twice; give each its own")
+        known = {wall.id for wall in self.walls}
+        wanted = [self.placement.wall_id, *(p.wall_id for p in self.placement.supports if p.wall_id)]
+        for wall_id in wanted:
+            if wall_id not in known:
+                raise ValueError(
+                    f"placement: there is no wall {wall_id} in this document; its walls are {', '.join(sorted(known))}"
+                )
+        return self
+
+    def counted(self) -> "JobDocument":
+        """The document with the readings that count: those of stand-ins do so on practice walls alone."""
+        pulls = self.pull_tests
+        if not self.wall.is_practice:
+            pulls = tuple(one for one in pulls if one.read_by is not ReadBy.STAND_IN)
+        if len(pulls) == len(self.pull_tests) and not any(wall.uncounted for wall in self.walls):
+            return self
+        return self.model_copy(update={"walls": tuple(wall.counted for wall in self.walls), "pull_tests": pulls})
+
+    @property
+    def wall(self) -> Wall:
+        """The wall plane that the fixture is placed on."""
+        return next(wall for wall in self.walls if wall.id == self.placement.wall_id)

@@ -1,0 +1,225 @@
+"""The drilling card of one hole: bit for each layer, hammer on or off, depth, screw, and how it should feel."""
+
+from bisect import bisect_left, bisect_right
+from dataclasses import dataclass
+
+from pydantic import Field
+
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
+from rockpin.core.capacity import Assessment, method_of
+from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.fixture import HoleKind
+from rockpin.core.document.job import Kit
+from rockpin.core.framing import BehindKind
+from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.identification import LayerReading
+from rockpin.core.tables.catalogue import BitType, Catalogue, Hammer, Role
+from rockpin.core.tables.figures import DrillingFigures
+
+BIT_WORDS = {
+    BitType.WOOD: "wood bit",
+    BitType.TWIST: "twist bit",
+    BitType.MASONRY: "masonry bit",
+    BitType.TILE: "tile bit, spear or diamond",
+}
+
+
+class BitPick(Model):
+    """A bit from the series or the kit, or the one to buy."""
+
+    diameter_mm: float
+    text: str
+    buy: bool
+
+
+class DrillStep(Model):
+    """One layer under the bit."""
+
+    layer: str
+    bit: str
+    diameter_text: str
+    hammer: str
+    speed: str
+    to_mm: float
+    to_text: str
+
+
+class DrillCard(Model):
+    """All that the hand needs at one hole."""
+
+    hole_id: str
+    number: int
+    bit_mm: float
+    bit_text: str
+    bit_buy: bool
+    bit_words: str
+    hammer_text: str
+    depth_mm: float
+    depth_text: str
+    depth_made_text: str | None
+    tape_text: str
+    pilot_text: str | None
+    pilot_bit_text: str | None
+    steps: tuple[DrillStep, ...]
+    fixing: str = Field(exclude=True)
+    screw_apart: bool = Field(exclude=True, description="the screw is bought besides the fixing")
+    fixing_label: str
+    screw_text: str
+    screw_label: str
+    washer_text: str | None
+    proud_text: str | None
+    last_turn: str
+    grips: str
+    stop: str
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class BitBox:
+    """The bits to choose from, their diameters [mm] rising: one's own, or the series that is sold."""
+
+    sizes_mm: tuple[float, ...]
+    units: UnitSystem
+    figures: DrillingFigures
+
+    def choose(self, diameter_mm: float, rule: BitRule) -> BitPick:
+        """The bit for a hole of this diameter [mm].
+
+        A plug's hole: the nearest not larger, at most 0.3 mm under; a clearance hole: the nearest not smaller; a
+        pilot: the nearest not larger; the first of two steps: the nearest of about that size. Otherwise the nominal
+        bit has to be bought.
+        """
+        sizes, figures, tolerance = self.sizes_mm, self.figures, 0.05
+        if rule is BitRule.ABOUT:
+            near = min(sizes, key=lambda one: abs(one - diameter_mm), default=0.0)
+            size = near if abs(near - diameter_mm) <= figures.step_up_about * diameter_mm else None
+        elif rule is BitRule.CLEARANCE:
+            size = next(iter(sizes[bisect_left(sizes, diameter_mm - tolerance) :]), None)
+        else:
+            not_over = bisect_right(sizes, diameter_mm + tolerance)
+            size = sizes[not_over - 1] if not_over else None
+            under = {BitRule.PLUG: figures.plug_bit_under_mm, BitRule.EXACT: tolerance}.get(rule)
+            if size is not None and under is not None and diameter_mm - size > under + 1e-9:
+                size = None
+        if size is None:
+            return BitPick(diameter_mm=diameter_mm, text=show_bit(diameter_mm, UnitSystem.METRIC), buy=True)
+        return BitPick(diameter_mm=size, text=show_bit(size, self.units), buy=False)
+
+
+def bits_at_hand(kit: Kit, spot: Spot, catalogue: Catalogue) -> BitBox:
+    """The user's own bits, or the series that is sold here where he has not told."""
+    sizes = kit.bits_mm or [size for row in catalogue.bits if row.system in spot.sold for size in row.sizes_mm]
+    return BitBox(tuple(sorted(sizes)), spot.units, catalogue.figures.drilling)
+
+
+def _through(spot: Spot, depth_mm: float, kind: BehindKind) -> list[LayerReading]:
+    """The layers that the bit cuts: not the void between studs."""
+    return [
+        layer
+        for layer in spot.reading.layers
+        if layer.front_mm < depth_mm and not (layer.role is Role.FRAME and kind is not BehindKind.TIMBER)
+    ]
+
+
+def _steps(spot: Spot, hole: HoleSpec, bit: BitPick, kind: BehindKind, catalogue: Catalogue) -> tuple[DrillStep, ...]:
+    steps: list[DrillStep] = []
+    for layer in _through(spot, hole.depth_mm, kind):
+        material = catalogue.material_by_key[layer.material]
+        joint = kind is BehindKind.JOINT and layer.role is Role.MASONRY
+        hammer = "off"
+        if material.hammer is Hammer.ONCE_SEATED and not joint:
+            hammer = "off until the bit sits, then on"
+        to_mm = min(layer.back_mm, hole.depth_mm)
+        steps.append(
+            DrillStep(
+                layer=layer.label if not joint else "Mortar joint",
+                bit=BIT_WORDS[material.bit],
+                diameter_text=bit.text,
+                hammer=hammer,
+                speed=material.speed,
+                to_mm=to_mm,
+                to_text=show_thickness(to_mm, spot.units) if to_mm < hole.depth_mm else show_limit(to_mm, spot.units),
+            )
+        )
+    return tuple(steps)
+
+
+def _depth_made_text(spot: Spot, hole: HoleSpec) -> str | None:
+    """What the depth is made of, where dust needs room."""
+    if not hole.dust_mm:
+        return None
+    units, skin = spot.units, spot.reading.skin_mm
+    rest = hole.depth_mm - skin - hole.dust_mm
+    parts = [f"{show_thickness(skin, units)} of covering"] if skin else []
+    parts += [f"{show_thickness(rest, units)} in the wall", f"{show_thickness(hole.dust_mm, units)} for dust"]
+    return f"Made of {', '.join(parts)}."
+
+
+def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalogue) -> list[str]:
+    set_notes = method_of(fixing).set_notes(fixing, chosen, spot, catalogue.capacity)
+    materials = {layer.material for layer in spot.reading.layers}
+    # how a plug is tried comes before the cautions of the face, what is opened afterwards comes after them
+    late = method_of(fixing).is_a_screw
+    notes = [] if late else set_notes
+    if "tile" in materials:
+        notes.append("Tape on the tile, no hammer until the tile is through; seal the hole in a wet room.")
+    if any(catalogue.material_by_key[name].silica_dust for name in materials):
+        notes.append("Masonry dust harms the lungs: vacuum at the hole or water, and a mask that fits. Eyes and ears.")
+    if late:
+        notes += set_notes
+    if spot.hole.washer_wanted:
+        notes.append("Mark and drill at the middle of the slot, so that it can still be moved both ways.")
+    return notes
+
+
+def _last_turn(spot: Spot, fixing: AnyFixing) -> str:
+    """How the last turn is made: by torque in concrete, by hand on anything soft or brittle."""
+    if own := method_of(fixing).last_turn:
+        return own
+    if spot.reading.layers[0].role in (Role.BOARD, Role.SKIN):
+        return "Lowest clutch, last turn by hand"
+    return "A clutch that slips in time, last turn by hand"
+
+
+def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> DrillCard | None:
+    """The card of a hole with its chosen fixing, or None where that fixing could not be reckoned."""
+    hole, screw = chosen.hole, chosen.screw
+    if hole is None or screw is None:
+        return None
+    fixing, units = catalogue.fixing_by_key[chosen.fixing], spot.units
+    box = bits_at_hand(kit, spot, catalogue)
+    bit = box.choose(hole.diameter_mm, hole.bit_rule)
+    kind = spot.behind(screw.diameter_mm).kind
+    steps = _steps(spot, hole, bit, kind, catalogue)
+    pilot = box.choose(hole.pilot_mm, BitRule.ABOUT) if hole.pilot_mm else None
+    deepest = steps[-1] if steps else None
+    return DrillCard(
+        hole_id=spot.hole.id,
+        number=spot.hole.number,
+        bit_mm=bit.diameter_mm,
+        bit_text=bit.text,
+        bit_buy=bit.buy,
+        bit_words=deepest.bit if deepest else "bit",
+        hammer_text=f"hammer {deepest.hammer}" if deepest else "hammer off",
+        depth_mm=hole.depth_mm,
+        depth_text=show_limit(hole.depth_mm, units),
+        depth_made_text=_depth_made_text(spot, hole),
+        tape_text=f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
+        pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
+        pilot_bit_text=pilot.text if pilot else None,
+        steps=steps,
+        fixing=chosen.fixing,
+        screw_apart=not method_of(fixing).is_a_screw and screw.key in catalogue.screw_by_key,
+        fixing_label=chosen.label,
+        screw_text=screw.text,
+        screw_label=f"{screw.label}, {screw.head}" if screw.label != chosen.label else screw.head,
+        washer_text=f"washer at least {show_length(screw.washer_mm, units)} across" if screw.washer_mm else None,
+        proud_text=f"Leave the head {show_thickness(screw.proud_mm, units)} proud for the keyhole."
+        if spot.hole.kind is HoleKind.KEYHOLE
+        else None,
+        last_turn=_last_turn(spot, fixing),
+        grips=fixing.grips,
+        stop=fixing.stop,
+        notes=tuple(_notes(spot, chosen, fixing, catalogue)),
+    )

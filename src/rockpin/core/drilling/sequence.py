@@ -1,0 +1,153 @@
+"""The order of work at the wall: what to gather, then step by step, with people and minutes."""
+
+from collections import Counter
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_mass
+from rockpin.core.document.fixture import HoleKind
+from rockpin.core.drilling.card import DrillCard
+from rockpin.core.framing import BehindKind
+from rockpin.core.setout import PlacedHole
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class GatherItem(Model):
+    """A thing to have at hand before starting."""
+
+    count: int
+    label: str
+    buy: bool
+
+
+class Step(Model):
+    """One step of the work."""
+
+    number: int
+    title: str
+    sentence: str
+    people: int
+    minutes: float
+    holes: tuple[int, ...]
+
+
+_PER_HOLE_MARK_MIN, _PER_HOLE_DRILL_MIN, _LIFT_MIN, _PROVE_MIN = 1.0, 2.0, 3.0, 5.0
+
+
+def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherItem, ...]:
+    """Fixings, screws, bits and tools, counted."""
+    items: list[GatherItem] = []
+    # what is a screw itself is listed once, by its size
+    separate = {card.fixing: card.screw_apart for card in cards}
+    screws = Counter((card.screw_text, card.screw_label) for card in cards)
+    for key, count in Counter(card.fixing for card in cards).items():
+        fixing = catalogue.fixing_by_key[key]
+        if separate[key]:
+            items.append(GatherItem(count=count, label=fixing.label, buy=False))
+    items += [
+        GatherItem(count=count, label=f"Screw {text}, {label}", buy=False) for (text, label), count in screws.items()
+    ]
+    washers = Counter(card.washer_text for card in cards if card.washer_text)
+    items += [GatherItem(count=count, label=text.capitalize(), buy=False) for text, count in washers.items() if text]
+    bits = {(card.bit_text, step.bit, card.bit_buy) for card in cards for step in card.steps}
+    bits |= {(card.pilot_bit_text, card.bit_words, False) for card in cards if card.pilot_bit_text}
+    items += [GatherItem(count=1, label=f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
+    tools = dict.fromkeys(
+        tool for key in dict.fromkeys(card.fixing for card in cards) for tool in catalogue.fixing_by_key[key].tools
+    )
+    items += [GatherItem(count=1, label=catalogue.tool_by_key[tool].label, buy=False) for tool in tools]
+    items.append(GatherItem(count=1, label="Level, tape measure, pencil, masking tape", buy=False))
+    return tuple(items)
+
+
+def _steps(
+    cards: Sequence[DrillCard],
+    holes: Sequence[PlacedHole],
+    kinds: dict[str, BehindKind],
+    mass_kg: float,
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> tuple[Step, ...]:
+    """The steps in order. Holes with the same bit are drilled together, so that it changes least.
+
+    Two people from 15 kg on. Screws go in loose until the last one bites; the drawing up comes after the level.
+    """
+    people = 2 if mass_kg > catalogue.figures.demand.two_people_kg else 1
+    all_numbers = tuple(hole.number for hole in holes)
+    order = {hole.id: hole.number for hole in holes}
+    done: list[Step] = []
+
+    def add(title: str, sentence: str, minutes: float, numbers: tuple[int, ...] = (), hands: int = 1) -> None:
+        done.append(
+            Step(number=len(done) + 1, title=title, sentence=sentence, people=hands, minutes=minutes, holes=numbers)
+        )
+
+    add(
+        "Make safe",
+        "Switch off and prove dead any circuit that may run here; know where the stop valve is.",
+        _PROVE_MIN,
+    )
+    keyholes = any(hole.kind is HoleKind.KEYHOLE for hole in holes)
+    measured = " Measure the keyholes on this very piece: no two backs are alike." if keyholes else ""
+    add(
+        "Mark",
+        "Masking tape, then the marks from the finished floor and the left edge. Level the second from the first."
+        + measured,
+        _PER_HOLE_MARK_MIN * len(holes),
+        all_numbers,
+    )
+    groups: dict[tuple[str, str, str], list[DrillCard]] = {}
+    for card in cards:
+        groups.setdefault((card.bit_text, card.bit_words, card.depth_text), []).append(card)
+    for (bit, words, depth), same in groups.items():
+        add(
+            "Drill",
+            f"{bit} {words}, {same[0].hammer_text}, {depth} deep by tape."
+            + (f" {same[0].pilot_text}" if same[0].pilot_text else ""),
+            _PER_HOLE_DRILL_MIN * len(same),
+            tuple(order[card.hole_id] for card in same),
+        )
+    if any(kinds[hole.id] is not BehindKind.TIMBER for hole in holes):
+        add(
+            "Set the fixings",
+            "Blow out the dust and set each plug or anchor; check each by hand before anything hangs on it.",
+            1.0 * len(cards),
+            all_numbers,
+        )
+    add(
+        "Put up",
+        f"Lift the piece ({show_mass(mass_kg, units)}) and start every screw. "
+        "Check the level while it can still move, then draw them up in turn.",
+        _LIFT_MIN + 1.0 * len(holes),
+        all_numbers,
+        people,
+    )
+    add(
+        "Prove and record",
+        "Pull on it as hard as it will ever be pulled. Write down what each hole met, and make good.",
+        _PROVE_MIN,
+        all_numbers,
+    )
+    return tuple(done)
+
+
+class Work(NamedTuple):
+    """The order of work: what to have at hand, the steps, and how many people they take at the most."""
+
+    gather: tuple[GatherItem, ...]
+    steps: tuple[Step, ...]
+    people: int
+
+
+def work_of(
+    cards: Sequence[DrillCard],
+    holes: Sequence[PlacedHole],
+    kinds: dict[str, BehindKind],
+    mass_kg: float,
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> Work:
+    """The work on holes that have a card; no steps where none has."""
+    steps = _steps(cards, holes, kinds, mass_kg, units, catalogue) if cards else ()
+    return Work(_gather(cards, catalogue), steps, max((step.people for step in steps), default=1))

@@ -1,0 +1,287 @@
+"""Where is the framing? Puts stated members, hits, pins and traces together into members with their spread.
+
+A row that the user states is taken as the expectation of each of its studs; else the hits themselves are fitted to
+the region's pitches. What is seen and what is only predicted stay told apart, and hits that contradict are named.
+"""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from itertools import combinations
+from math import hypot
+
+from rockpin.core.base.model import Model, Rect
+from rockpin.core.base.quantities import UnitSystem, show_length, show_share
+from rockpin.core.document.evidence import HitKind
+from rockpin.core.document.job import Region
+from rockpin.core.document.wall import FOUND_STUD, HowKnown, MemberKind, Wall
+from rockpin.core.framing.behind import MemberReading, members_of
+from rockpin.core.framing.scanner_traces import Peak, find_in, hits_of
+from rockpin.core.framing.stud_row import Lattice, Located, StudFit, fit_lattice, fit_stud
+from rockpin.core.identification import WallReading
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class PitchReading(Model):
+    """A spacing of the studs with its chance."""
+
+    pitch_mm: float
+    label: str
+    chance: float
+    text: str
+
+
+class HitReading(Model):
+    """A hit as it is drawn, and whether a stud explains it."""
+
+    id: str
+    kind: HitKind
+    label: str
+    x_mm: float
+    sigma_mm: float
+    stud: str | None
+
+
+class Contradiction(Model):
+    """Two hits of which at least one is wrong."""
+
+    x_mm: float
+    text: str
+
+
+class FramingReading(Model):
+    """All members, the pitches that fit, every hit, the peaks of the traces, and what contradicts what."""
+
+    members: tuple[MemberReading, ...]
+    pitches: tuple[PitchReading, ...]
+    hits: tuple[HitReading, ...]
+    peaks: tuple[Peak, ...]
+    contradictions: tuple[Contradiction, ...]
+    looked_for: bool
+
+
+Expected = tuple[float, float, float]
+
+
+def _located(wall: Wall, peaks: tuple[Peak, ...], catalogue: Catalogue) -> list[Located]:
+    spread = {row.kind: row.sigma_mm for row in catalogue.belief.hits}
+    own = [Located(hit.id, hit.kind, hit.x_mm, spread[hit.kind], hit.width_mm) for hit in wall.hits]
+    return sorted(own + hits_of(peaks, catalogue), key=lambda hit: (hit.x_mm, hit.id))
+
+
+def _beside(wall: Wall, stud_mm: float, catalogue: Catalogue) -> list[Expected]:
+    """Studs at the corners and beside the openings, off any pitch."""
+    figures = catalogue.figures.framing
+    places = [stud_mm / 2, wall.width_mm - stud_mm / 2]
+    for opening in wall.openings:
+        gap = figures.opening_trim_mm + stud_mm / 2
+        places += [opening.x_mm - gap, opening.rect.right_mm + gap]
+    inside = [place for place in places if 0 < place < wall.width_mm]
+    return [(place, figures.corner_stud_sigma_mm, figures.corner_stud_chance) for place in inside]
+
+
+def _share_out(
+    expected: Sequence[Expected], hits: Sequence[Located], catalogue: Catalogue
+) -> tuple[dict[int, list[Located]], list[list[Located]]]:
+    """Each hit to the nearest place that expects a stud, if near enough; the rest in groups of their own."""
+    reach = catalogue.figures.framing.hit_reach_mm
+    given: dict[int, list[Located]] = defaultdict(list)
+    rest: list[list[Located]] = []
+    for hit in hits:
+        index = min(range(len(expected)), key=lambda i: abs(expected[i][0] - hit.x_mm), default=None)
+        if index is not None and abs(expected[index][0] - hit.x_mm) <= reach:
+            given[index].append(hit)
+        elif rest and hit.x_mm - rest[-1][-1].x_mm <= reach:
+            rest[-1].append(hit)
+        else:
+            rest.append([hit])
+    return given, rest
+
+
+def _member(
+    number: int, fit: StudFit, hits: Sequence[Located], wall: Wall, stud_mm: float, catalogue: Catalogue
+) -> MemberReading:
+    widths = [hit.width_mm for hit in hits if hit.width_mm]
+    double = any(width > catalogue.figures.framing.double_stud_share * stud_mm for width in widths)
+    width = 2 * stud_mm if double else stud_mm
+    known = HowKnown.PINNED if fit.pinned else HowKnown.DETECTED if fit.hits else HowKnown.PREDICTED
+    left = fit.centre_mm - width / 2
+    # over a door or window only a short stud stands, from its head to the top
+    heads = [one.rect.top_mm for one in wall.openings if one.x_mm < left and left + width < one.rect.right_mm]
+    foot_mm = max(heads, default=0.0)
+    return MemberReading(
+        id=f"{FOUND_STUD}{number}",
+        kind=MemberKind.STUD,
+        rect=Rect(x_mm=left, y_mm=foot_mm, width_mm=width, height_mm=max(1.0, wall.height_mm - foot_mm)),
+        sigma_mm=fit.sigma_mm,
+        known=known,
+        low_mm=fit.low_mm,
+        high_mm=fit.high_mm,
+        exists=fit.exists,
+        double=double,
+        density_from_mm=fit.from_mm,
+        density=tuple(float(share) for share in fit.density),
+    )
+
+
+def _fitted(
+    wall: Wall, expected: list[Expected], hits: list[Located], stud_mm: float, catalogue: Catalogue
+) -> list[tuple[MemberReading, list[Located]]]:
+    """A member for each place that expects one, and for hits of their own that are likely enough a stud."""
+    figures = catalogue.figures.framing
+    given, rest = _share_out(expected, hits, catalogue)
+    found: list[tuple[MemberReading, list[Located]]] = []
+    for index, place in enumerate(expected):
+        fit = fit_stud(place, given[index], stud_mm, catalogue)
+        found.append((_member(index, fit, given[index], wall, stud_mm, catalogue), given[index]))
+    for group in rest:
+        if all(hit.kind is HitKind.PIN_VOID for hit in group):
+            continue
+        fit = fit_stud(None, group, stud_mm, catalogue)
+        if fit.exists >= figures.own_stud_drawn:
+            found.append((_member(len(found), fit, group, wall, stud_mm, catalogue), group))
+    return found
+
+
+def _stated_again(
+    members: Sequence[MemberReading], hits: list[Located], wall: Wall, catalogue: Catalogue
+) -> list[tuple[MemberReading, list[Located]]]:
+    """Stated studs, each brought up to date by the hits about it; hits away from all of them as studs of their own."""
+    figures = catalogue.figures.framing
+    studs = [member for member in members if not member.horizontal]
+    places = [(one.rect.centre_x_mm, one.sigma_mm, 1.0) for one in studs]
+    given, rest = _share_out(places, hits, catalogue)
+    again: list[tuple[MemberReading, list[Located]]] = [(one, []) for one in members if one.horizontal]
+    for index, member in enumerate(studs):
+        mine = given[index]
+        if not mine:
+            again.append((member, []))
+            continue
+        fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue)
+        moved = member.rect.model_copy(update={"x_mm": fit.centre_mm - member.rect.width_mm / 2})
+        known = HowKnown.PINNED if fit.pinned else member.known
+        again.append(
+            (
+                member.model_copy(
+                    update={
+                        "rect": moved,
+                        "sigma_mm": fit.sigma_mm,
+                        "low_mm": fit.low_mm,
+                        "high_mm": fit.high_mm,
+                        "exists": fit.exists,
+                        "known": known,
+                        "density_from_mm": fit.from_mm,
+                        "density": tuple(float(share) for share in fit.density),
+                    }
+                ),
+                mine,
+            )
+        )
+    width = studs[0].rect.width_mm if studs else 38.0
+    for number, group in enumerate(rest):
+        if all(hit.kind is HitKind.PIN_VOID for hit in group):
+            continue
+        fit = fit_stud(None, group, width, catalogue)
+        if fit.exists >= figures.own_stud_drawn:
+            again.append((_member(number, fit, group, wall, width, catalogue), group))
+    return again
+
+
+Shared = list[tuple[MemberReading, list[Located]]]
+
+
+def _named_apart(shared: Shared) -> Shared:
+    """Studs that only hits make, numbered from the left over all ways in which they were found."""
+    found = [index for index, (member, _) in enumerate(shared) if member.id.startswith(FOUND_STUD)]
+    found.sort(key=lambda index: shared[index][0].rect.centre_x_mm)
+    named = list(shared)
+    for number, index in enumerate(found, 1):
+        member, mine = shared[index]
+        named[index] = (member.model_copy(update={"id": f"{FOUND_STUD}{number}"}), mine)
+    return named
+
+
+def _contradictions(
+    shared: Sequence[tuple[MemberReading, list[Located]]],
+    hits: Sequence[Located],
+    labels: dict[HitKind, str],
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> tuple[Contradiction, ...]:
+    found: list[Contradiction] = []
+    limit = catalogue.figures.framing.contradiction_sigmas
+
+    def name(hit: Located) -> str:
+        return f"{labels[hit.kind].lower()} at {show_length(hit.x_mm, units)}"
+
+    def add(one: Located, other: Located, why: str) -> None:
+        found.append(Contradiction(x_mm=one.x_mm, text=f"The {name(one)} and the {name(other)} {why}."))
+
+    voids = [hit for hit in hits if hit.kind is HitKind.PIN_VOID]
+    for member, mine in shared:
+        solid = [hit for hit in mine if hit.kind is not HitKind.PIN_VOID]
+        for one, other in combinations(solid, 2):
+            if abs(one.x_mm - other.x_mm) > limit * hypot(one.sigma_mm, other.sigma_mm):
+                add(one, other, "cannot both be the same stud; look again at one of them")
+        for void in voids:
+            for hit in solid:
+                near = member.rect.width_mm / 2 - 1
+                if abs(hit.x_mm - void.x_mm) < near:
+                    add(hit, void, "contradict each other: where the pin was free there is no stud")
+    return tuple(found)
+
+
+def read_framing(
+    wall: Wall, reading: WallReading, region: Region, units: UnitSystem, catalogue: Catalogue
+) -> FramingReading:
+    """All that is known of the framing behind a face."""
+    stated = members_of(wall, catalogue)
+    peaks = tuple(peak for trace in wall.traces for peak in find_in(trace, units, catalogue))
+    hits = _located(wall, peaks, catalogue) if reading.family.framed else []
+    labels = {row.kind: row.label for row in catalogue.belief.hits}
+    pitches: tuple[PitchReading, ...] = ()
+    if not hits:
+        shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
+    elif wall.framing and wall.framing.row:
+        shared = _stated_again(stated, hits, wall, catalogue)
+    else:
+        stud_mm = catalogue.belief.stud_width_mm[region]
+        apart = catalogue.figures.framing.hit_reach_mm / 2
+        own = [member.rect.centre_x_mm for member in stated if not member.horizontal]
+        beside = [one for one in _beside(wall, stud_mm, catalogue) if all(abs(one[0] - place) > apart for place in own)]
+        off_row = [*own, *(place for place, *_ in beside)]
+        lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue)
+        pitches = _pitches(lattice, catalogue)
+        row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
+        # a stud that somebody drew by itself keeps the hits about it
+        near = [hit for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)]
+        shared = _stated_again(stated, near, wall, catalogue)
+        shared += _fitted(wall, sorted([*row, *beside]), [hit for hit in hits if hit not in near], stud_mm, catalogue)
+    shared = _named_apart(shared)
+    owner = {hit.id: member.id for member, mine in shared for hit in mine}
+    return FramingReading(
+        members=tuple(member for member, _ in shared),
+        pitches=pitches,
+        hits=tuple(
+            HitReading(
+                id=hit.id,
+                kind=hit.kind,
+                label=labels[hit.kind],
+                x_mm=hit.x_mm,
+                sigma_mm=hit.sigma_mm,
+                stud=owner.get(hit.id),
+            )
+            for hit in hits
+        ),
+        peaks=peaks,
+        contradictions=_contradictions(shared, hits, labels, units, catalogue),
+        looked_for=bool(stated or hits),
+    )
+
+
+def _pitches(lattice: Lattice, catalogue: Catalogue) -> tuple[PitchReading, ...]:
+    labels = {row.key: row.label for row in catalogue.belief.pitches}
+    return tuple(
+        PitchReading(pitch_mm=fit.pitch_mm, label=labels[fit.key], chance=fit.chance, text=show_share(fit.chance))
+        for fit in lattice.pitches
+        if fit.chance >= catalogue.figures.framing.pitch_reported
+    )

@@ -1,0 +1,245 @@
+"""Where do the studs stand? Fits x = x0 + k·p over the region's pitches to hits of which some are wrong.
+
+Each hit is a draw from a mixture: about a stud of the row, normal with the spread of its kind and the wander of
+studs, or anywhere on the wall. Pitch and offset are summed over a grid, so that two pitches that fit alike are both
+reported. Each stud's place is then a density on a 1 mm grid, in which pins are certain.
+"""
+
+from collections.abc import Sequence
+from math import log, sqrt
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from rockpin.core.document.evidence import HitKind
+from rockpin.core.document.job import Region
+from rockpin.core.tables.catalogue import Catalogue
+
+Values = NDArray[np.float64]
+
+_OFFSET_STEP_MM = 2.0
+_SHARES = (0.3, 1.0, 2.0, 3.5)
+"""The share of spurious hits is not known: these multiples of the usual one are summed over."""
+_HALF_RANGE_MM = 90
+
+
+class Located(NamedTuple):
+    """A hit on the line: its place, its kind, its spread [mm], and the width between edges where it has one."""
+
+    id: str
+    kind: HitKind
+    x_mm: float
+    sigma_mm: float
+    width_mm: float | None
+
+
+class PitchFit(NamedTuple):
+    """One pitch with its chance, the best offset [mm] of its row and that offset's spread."""
+
+    key: str
+    pitch_mm: float
+    chance: float
+    offset_mm: float
+    offset_sigma_mm: float
+
+
+class Lattice(NamedTuple):
+    """All pitches by chance, and the density of studs that they make together at each mm of the wall."""
+
+    pitches: tuple[PitchFit, ...]
+    no_pitch: float
+    centres: tuple[tuple[float, float, float], ...]
+
+
+class StudFit(NamedTuple):
+    """One stud: the density of its centre on a 1 mm grid from ``from_mm`` on, and the chance that it exists."""
+
+    centre_mm: float
+    sigma_mm: float
+    low_mm: float
+    high_mm: float
+    exists: float
+    hits: tuple[str, ...]
+    from_mm: int
+    density: Values
+    pinned: bool
+
+
+def _log_normal(distance: Values, sigma: Values | float) -> Values:
+    return np.asarray(-0.5 * (distance / sigma) ** 2 - np.log(sigma * sqrt(2 * np.pi)))
+
+
+def _offset_logs(
+    pitch_mm: float, offsets: Values, hits: Sequence[Located], voids: Values, elsewhere: Values, catalogue: Catalogue
+) -> Values:
+    """Log likelihood of all hits for each offset of a row, against hits spread evenly over the wall.
+
+    ``elsewhere``: for each hit its density as one on a stud at a corner or beside an opening, against an even spread.
+    """
+    figures = catalogue.figures.framing
+    x = np.array([hit.x_mm for hit in hits])
+    sigma = np.hypot(np.array([hit.sigma_mm for hit in hits]), figures.stud_wander_mm)
+
+    def residual(places: Values) -> Values:
+        return np.asarray((places[None, :] - offsets[:, None] + pitch_mm / 2) % pitch_mm - pitch_mm / 2)
+
+    beside = figures.hit_beside if elsewhere.any() else 0.0
+    near = pitch_mm * np.exp(_log_normal(residual(x), sigma[None, :]))
+    logs = np.stack(
+        [
+            np.log((1 - share) * ((1 - beside) * near + beside * elsewhere) + share).sum(axis=1)
+            for share in (min(0.6, figures.hit_spurious * factor) for factor in _SHARES)
+        ]
+    )
+    total = np.asarray(np.logaddexp.reduce(logs, axis=0) - log(len(_SHARES)))
+    if len(voids):
+        # a stud of the row here would have been met, unless it is missing or off the pitch
+        inside = np.abs(residual(voids)) < 15
+        total = total + inside.sum(axis=1) * log(figures.stud_missing + figures.stud_off_pitch)
+    return total
+
+
+def fit_lattice(
+    hits: Sequence[Located], beside_mm: Sequence[float], width_mm: float, region: Region, catalogue: Catalogue
+) -> Lattice:
+    """The chance of each pitch of the region, with the offset of its row. Pins into voids count against a row.
+
+    ``beside_mm``: where studs stand off the row, at corners and openings.
+    """
+    voids = np.array([hit.x_mm for hit in hits if hit.kind is HitKind.PIN_VOID])
+    solid = [hit for hit in hits if hit.kind is not HitKind.PIN_VOID]
+    rows = [(row, row.regions[region]) for row in catalogue.belief.pitches if row.regions[region] > 0]
+    places = np.array(list(beside_mm))
+    spread = catalogue.figures.framing.corner_stud_sigma_mm
+    elsewhere = np.array(
+        [
+            width_mm
+            / max(len(places), 1)
+            * np.exp(_log_normal(hit.x_mm - places, np.hypot(hit.sigma_mm, spread))).sum()
+            for hit in solid
+        ]
+    )
+    weighed = []
+    for row, prior in rows:
+        offsets = np.arange(0, row.pitch_mm, _OFFSET_STEP_MM)
+        logs = _offset_logs(row.pitch_mm, offsets, solid, voids, elsewhere, catalogue)
+        weighed.append((row, offsets, logs, log(prior) + float(np.logaddexp.reduce(logs)) - log(len(offsets))))
+    none = log(catalogue.figures.framing.no_pitch)
+    best = max([none, *(total for *_, total in weighed)])
+    masses = np.exp(np.array([total for *_, total in weighed]) - best)
+    whole = float(masses.sum() + np.exp(none - best))
+    fits = []
+    for (row, offsets, logs, _), mass in zip(weighed, masses, strict=True):
+        chance = np.exp(logs - logs.max())
+        chance /= chance.sum()
+        middle = float(offsets[int(chance.argmax())])
+        aside = (offsets - middle + row.pitch_mm / 2) % row.pitch_mm - row.pitch_mm / 2
+        near = np.abs(aside) < 40
+        weight = chance[near] / chance[near].sum()
+        mean = float(aside[near] @ weight)
+        spread = sqrt(float((aside[near] - mean) ** 2 @ weight) + _OFFSET_STEP_MM**2 / 12)
+        fits.append(PitchFit(row.key, row.pitch_mm, float(mass) / whole, (middle + mean) % row.pitch_mm, spread))
+    fits.sort(key=lambda fit: -fit.chance)
+    return Lattice(
+        pitches=tuple(fits), no_pitch=float(np.exp(none - best)) / whole, centres=_centres(fits, width_mm, catalogue)
+    )
+
+
+def _centres(fits: Sequence[PitchFit], width_mm: float, catalogue: Catalogue) -> tuple[tuple[float, float, float], ...]:
+    """Places (centre, spread, chance) where the likely rows put studs; places that two rows share are put together."""
+    found: list[list[float]] = []
+    for fit in fits:
+        if fit.chance < catalogue.figures.framing.pitch_drawn:
+            continue
+        for number in range(int((width_mm - fit.offset_mm) // fit.pitch_mm) + 1):
+            centre = fit.offset_mm + number * fit.pitch_mm
+            shared = next((one for one in found if abs(one[0] - centre) < 25), None)
+            if shared:
+                shared[2] += fit.chance
+            else:
+                found.append([centre, fit.offset_sigma_mm, fit.chance])
+    return tuple((centre, sigma, min(1.0, chance)) for centre, sigma, chance in sorted(found))
+
+
+def _pins(log_density: Values, grid: Values, hits: Sequence[Located], width_mm: float) -> Values:
+    """Pins are certain: wood within the stud's width, a void outside of it."""
+    for hit in hits:
+        inside = np.abs(grid - hit.x_mm) <= width_mm / 2
+        if hit.kind is HitKind.PIN_WOOD:
+            log_density = np.where(inside, log_density, -60.0)
+        elif hit.kind is HitKind.PIN_VOID:
+            log_density = np.where(inside, -60.0, log_density)
+    return log_density
+
+
+def fit_stud(
+    expected: tuple[float, float, float] | None, hits: Sequence[Located], width_mm: float, catalogue: Catalogue
+) -> StudFit:
+    """One stud from where its row puts it (centre, spread, chance), if any does, and the hits about it.
+
+    ``hits`` holds at least one hit where no row expects a stud. The density of the centre is the product of the row's
+    expectation and of each hit's, each with its share of being wrong.
+    """
+    figures = catalogue.figures.framing
+    solid = [hit for hit in hits if hit.kind is not HitKind.PIN_VOID]
+    about = expected[0] if expected else float(np.mean([hit.x_mm for hit in solid]))
+    start = round(about) - _HALF_RANGE_MM
+    grid = np.arange(start, start + 2 * _HALF_RANGE_MM + 1, dtype=np.float64)
+    even = 1 / len(grid)
+    logs = np.full(len(grid), log(even))
+    if expected:
+        spread = sqrt(expected[1] ** 2 + figures.stud_wander_mm**2)
+        strays = figures.stud_off_pitch
+        logs = np.log((1 - strays) * np.exp(_log_normal(grid - about, spread)) + strays * even)
+    for hit in solid:
+        if hit.kind is not HitKind.PIN_WOOD:
+            wrong = figures.hit_spurious
+            near = np.exp(_log_normal(grid - hit.x_mm, hit.sigma_mm))
+            logs = logs + np.log((1 - wrong) * near + wrong * even)
+    free = np.exp(logs - logs.max())
+    mass_before = float(free.sum())
+    logs = _pins(logs, grid, hits, width_mm)
+    density = np.exp(logs - logs.max())
+    pinned = any(hit.kind is HitKind.PIN_WOOD for hit in hits)
+    exists = _existence(expected, solid, pinned, catalogue)
+    struck = float(np.exp(_pins(np.log(np.maximum(free, 1e-300)), grid, hits, width_mm)).sum())
+    if not pinned and any(hit.kind is HitKind.PIN_VOID for hit in hits):
+        # the stud may stand where the pin did not look, in proportion to what is left of its density
+        left = min(1.0, struck / mass_before)
+        exists = exists * left / (exists * left + 1 - exists) if exists < 1 else left
+    density /= density.sum()
+    summed = np.cumsum(density)
+    centre = float(grid @ density)
+    return StudFit(
+        centre_mm=centre,
+        sigma_mm=sqrt(float((grid - centre) ** 2 @ density)),
+        low_mm=float(grid[int(np.searchsorted(summed, 0.025))]) - 0.5,
+        high_mm=float(grid[min(len(grid) - 1, int(np.searchsorted(summed, 0.975)))]) + 0.5,
+        exists=exists,
+        hits=tuple(hit.id for hit in solid),
+        from_mm=start,
+        density=density,
+        pinned=pinned,
+    )
+
+
+def _existence(
+    expected: tuple[float, float, float] | None, solid: Sequence[Located], pinned: bool, catalogue: Catalogue
+) -> float:
+    """Chance that a stud is there at all: the row's word, and each hit as a witness against a chance hit."""
+    figures = catalogue.figures.framing
+    if pinned:
+        return 1.0
+    kinds = {kind: min(hit.sigma_mm for hit in solid if hit.kind is kind) for kind in {hit.kind for hit in solid}}
+    witnesses = sorted(kinds.values())
+    here = expected[2] * (1 - figures.stud_missing) if expected else figures.own_stud_chance
+    if not expected:
+        # the first hit off the row is what that chance is about; the others are witnesses
+        witnesses = witnesses[1:]
+    odds = here / (1 - here)
+    for sigma in witnesses:
+        # a hit this near: from a stud, or one of the wrong ones that fall anywhere
+        from_stud = (1 - figures.hit_spurious) / (sigma * sqrt(2 * np.pi))
+        odds *= max(1.0, from_stud / (figures.hit_spurious / figures.hit_reach_mm))
+    return float(odds / (1 + odds))

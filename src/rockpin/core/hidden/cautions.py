@@ -1,0 +1,37 @@
+"""The cautions that this job needs, once each: on the screen, the card and the record the same ones."""
+
+from collections.abc import Sequence
+
+from rockpin.core.hidden.judge import Judged
+from rockpin.core.hidden.read import Hidden
+from rockpin.core.tables.services import Service
+
+_IN_ZONE = {"in-zone", "zone-cleared", "deeper-than-rule", "zones-may-be-left", "stud-depth", "risk", "risk-high"}
+
+CABLES = (
+    "Where a cable may lie: switch the circuit off and prove it dead before you drill. A detector that shows nothing "
+    "proves little. Work on the wiring itself is an electrician's."
+)
+WATER = "Know where the stop valve is and that it closes, before you drill near water or heating."
+GAS = "No drilling near a gas run without somebody licensed for gas."
+OLD = "Old coatings and boards of this building may hold asbestos, old paint lead: have them tested before you drill."
+ALWAYS = (
+    "Fire-rated, party, structural, listed or rented walls: ask first. Local codes and licensed trades decide.",
+    "Loads are planning values for a sound wall. Try what you have put up before you trust it.",
+)
+
+
+def hidden_cautions(hidden: Hidden, judged: Sequence[Judged], old: bool) -> tuple[str, ...]:
+    """What to do before drilling here, where it matters: cables, water, gas, and ``old`` coatings nobody tested."""
+    codes = {hazard.code for one in judged for hazard in one.hazards}
+    services = {service for point in hidden.points for service in point.services}
+    found = []
+    if codes & _IN_ZONE or services & {Service.CABLE, Service.LOW_VOLTAGE}:
+        found.append(CABLES)
+    if services & {Service.WATER, Service.HEATING, Service.WASTE}:
+        found.append(WATER)
+    if Service.GAS in services:
+        found.append(GAS)
+    if old:
+        found.append(OLD)
+    return tuple(found)

@@ -1,0 +1,233 @@
+"""How likely does a hole strike something? Routes that may pass it, brought down by what was swept and found clear.
+
+A route is normal beside its line and even over its depths. A hole strikes it where its circle, set-out error and half
+the service's width meet it within the depth that drill, screw or toggle reach: that is no less than the greatest
+chance of any spot in the circle. A clear sweep is Bayes' rule with the chance that its mode misses each make of the
+service, to a share of its claimed depth; of sweeps in one mode over one place the better counts, once.
+"""
+
+from collections.abc import Sequence
+from itertools import pairwise
+from math import erf, sqrt
+from typing import NamedTuple
+
+from rockpin.core.base.model import Model, to_line_mm
+from rockpin.core.base.quantities import show_risk
+from rockpin.core.document.wall import Scan, ScanMode, Screen
+from rockpin.core.hidden.routes import Route
+from rockpin.core.tables.catalogue import HiddenTables
+from rockpin.core.tables.services import Make, Service, ServiceKind
+
+MODES = (ScanMode.METAL, ScanMode.LIVE, ScanMode.DENSITY)
+_EVERYWHERE = 1e9
+
+
+class ScanConditions(NamedTuple):
+    """What stands between an instrument and a service in this wall."""
+
+    screens: frozenset[Screen]
+    steel_studs: bool
+    board: bool
+    tiled: bool
+
+
+class RiskPart(Model):
+    """One thing that a hole may strike, in words."""
+
+    says: str
+    service: Service | None
+    chance: float
+    text: str
+
+
+class HoleRisk(Model):
+    """The chance of striking something, with its parts, the greatest first."""
+
+    chance: float
+    text: str
+    gas: float
+    parts: tuple[RiskPart, ...]
+
+
+def _phi(z: float) -> float:
+    return 0.5 * (1 + erf(z / sqrt(2)))
+
+
+def miss_chance(make: Make, scan: Scan, conditions: ScanConditions, tables: HiddenTables) -> float:
+    """Chance that a sweep shows nothing where this make of a service lies within its depth."""
+    figures = tables.figures
+    if scan.mode is ScanMode.OPENED:
+        return 0.0
+    miss = make.miss[scan.mode]
+    match scan.mode:
+        case ScanMode.LIVE:
+            if not scan.circuits_on:
+                return 1.0
+            if conditions.screens or conditions.steel_studs:
+                miss = max(miss, figures.live_behind_screen)
+        case ScanMode.METAL:
+            if conditions.screens & {Screen.FOIL, Screen.METAL_MESH}:
+                return 1.0
+        case ScanMode.DENSITY:
+            if (make.only_board and not conditions.board) or conditions.tiled:
+                return 1.0
+    works = 1.0 if scan.proved_on_live_cable else figures.unproved_works
+    return 1 - works * (1 - miss)
+
+
+class Found(NamedTuple):
+    """A line or spot that a sweep or an opening showed, and nobody has refuted."""
+
+    says: str
+    x_mm: float
+    y_mm: float
+    x2_mm: float
+    y2_mm: float
+    sigma_mm: float
+    depth_mm: float | None
+
+    def distance_to(self, x_mm: float, y_mm: float) -> float:
+        """Distance [mm] from a spot to the line."""
+        return to_line_mm(x_mm, y_mm, (self.x_mm, self.y_mm), (self.x2_mm, self.y2_mm))
+
+    def strike(self, distance_mm: float, wide_mm: float, reach_mm: float) -> float:
+        """Chance that a hole so far from the line strikes it; ``wide_mm``: hole's radius and half the find."""
+        sigma = max(self.sigma_mm, 1.0)
+        side = _phi((distance_mm + wide_mm) / sigma) - _phi((distance_mm - wide_mm) / sigma)
+        return side if self.depth_mm is None else side * _phi((reach_mm - self.depth_mm) / sigma)
+
+
+class Slice(NamedTuple):
+    """Depths between two bounds, with the chance that all sweeps there miss what lies in it."""
+
+    from_mm: float
+    to_mm: float
+    missed: float
+
+
+def slices(
+    kind: ServiceKind, scans: Sequence[Scan], conditions: ScanConditions, tables: HiddenTables
+) -> tuple[Slice, ...]:
+    """The depths of a wall from its face on, each with the chance that a service of this kind there was missed."""
+    share = tables.figures.sweep_depth_share
+    reach = [(_EVERYWHERE if scan.mode is ScanMode.OPENED else share * scan.claimed_depth_mm, scan) for scan in scans]
+    bounds = sorted({0.0, _EVERYWHERE, *(depth for depth, _ in reach if depth > 0)})
+    found = []
+    for low, high in pairwise(bounds):
+        seeing = [scan for depth, scan in reach if depth >= high]
+        total = 0.0
+        for make in kind.makes:
+            missed = 1.0
+            for mode in (*MODES, ScanMode.OPENED):
+                same = [miss_chance(make, scan, conditions, tables) for scan in seeing if scan.mode is mode]
+                missed *= min(same, default=1.0)
+            total += make.share * missed
+        found.append(Slice(low, high, total))
+    return tuple(found)
+
+
+def _part_of(route: Route, from_mm: float, to_mm: float) -> float:
+    """The share of a route's depths between two bounds [mm]."""
+    low, high = max(route.depth_from_mm, from_mm), min(route.depth_to_mm, to_mm)
+    return max(0.0, high - low) / (route.depth_to_mm - route.depth_from_mm)
+
+
+class SweepCoverage(NamedTuple):
+    """What sweeps leave of a route: the share within reach that was missed or not swept, and the share they clear."""
+
+    left: float
+    cleared: float
+
+
+def sweep_coverage(route: Route, reach_mm: float, depths: Sequence[Slice]) -> SweepCoverage:
+    """What sweeps leave of a route within a reach [mm], and what they clear of all of it; shares of its depths."""
+    left = sum(_part_of(route, one.from_mm, min(one.to_mm, reach_mm)) * one.missed for one in depths)
+    cleared = sum(_part_of(route, one.from_mm, one.to_mm) * (1 - one.missed) for one in depths)
+    return SweepCoverage(left, cleared)
+
+
+def passage_probability(route: Route, x_mm: float, y_mm: float, radius_mm: float) -> float:
+    """Chance that a route is taken and passes within a circle, before any sweep and at whatever depth."""
+    across, along = (x_mm, y_mm) if route.upright else (y_mm, x_mm)
+    if not route.from_mm - radius_mm <= along <= route.to_mm + radius_mm:
+        return 0.0
+    reach, gap = radius_mm + route.width_mm / 2, abs(across - route.at_mm)
+    return route.chance * (_phi((gap + reach) / route.beside_mm) - _phi((gap - reach) / route.beside_mm))
+
+
+def posterior(chance: float, what: SweepCoverage) -> float:
+    """Bayes' rule: the chance of striking what was there with this chance, once its sweeps showed nothing."""
+    return chance * what.left / (1 - chance * what.cleared)
+
+
+class RiskField(NamedTuple):
+    """All that is needed to ask for the risk at any spot of one wall."""
+
+    routes: tuple[Route, ...]
+    finds: tuple[Found, ...]
+    scans: tuple[Scan, ...]
+    conditions: ScanConditions
+    background: float
+    background_depths: tuple[float, float]
+    tables: HiddenTables
+
+    def covering(self, x_mm: float, y_mm: float, radius_mm: float) -> tuple[Scan, ...]:
+        """The sweeps that cover a whole circle."""
+        return tuple(scan for scan in self.scans if scan.area.covers_circle(x_mm, y_mm, radius_mm))
+
+    def _depths(self, kind: str, scans: Sequence[Scan]) -> tuple[Slice, ...]:
+        return slices(self.tables.services[kind], scans, self.conditions, self.tables)
+
+    def unknown_service(self, reach_mm: float, scans: Sequence[Scan]) -> float:
+        """Chance of striking what no rule and no habit explains: taken as a cable, at any depth of the wall."""
+        low, high = self.background_depths
+        depths = self._depths("mains_cable", scans)
+
+        def part(from_mm: float, to_mm: float) -> float:
+            return max(0.0, min(high, to_mm) - max(low, from_mm)) / (high - low)
+
+        left = sum(part(one.from_mm, min(one.to_mm, reach_mm)) * one.missed for one in depths)
+        cleared = sum(part(one.from_mm, one.to_mm) * (1 - one.missed) for one in depths)
+        return posterior(self.background, SweepCoverage(left, cleared))
+
+    def at(self, x_mm: float, y_mm: float, radius_mm: float, reach_mm: float) -> HoleRisk:
+        """The risk of one hole with all its parts."""
+        least = self.tables.figures.risk_part_least
+        scans = self.covering(x_mm, y_mm, radius_mm)
+        parts: list[RiskPart] = []
+
+        def name(says: str, service: Service | None, chance: float) -> None:
+            if chance >= least:
+                parts.append(RiskPart(says=says, service=service, chance=chance, text=show_risk(chance)))
+
+        # routes of a group along one line exclude one another and are swept as one: their chances add first
+        lines: dict[tuple[str, bool], list[tuple[Route, float]]] = {}
+        for route in self.routes:
+            if chance := passage_probability(route, x_mm, y_mm, radius_mm):
+                lines.setdefault((route.group, route.upright), []).append((route, chance))
+        depths: dict[str, tuple[Slice, ...]] = {}
+        groups: dict[str, float] = {}
+        gas_free = 1.0
+        for (group, _), taken in lines.items():
+            first = taken[0][0]
+            if first.kind not in depths:
+                depths[first.kind] = self._depths(first.kind, scans)
+            whole = sum(chance for _, chance in taken)
+            struck = min(1.0, posterior(whole, sweep_coverage(first, reach_mm, depths[first.kind])))
+            groups[group] = groups.get(group, 0.0) + struck
+            if first.service is Service.GAS:
+                gas_free *= 1 - struck
+            for route, chance in taken:
+                name(route.says, route.service, struck * chance / whole)
+        unknown = self.unknown_service(reach_mm, scans)
+        name("something laid against every rule", None, unknown)
+        free = 1 - unknown
+        for chance in groups.values():
+            free *= 1 - min(1.0, chance)
+        wide = radius_mm + self.tables.figures.find_half_mm
+        for find in self.finds:
+            chance = find.strike(find.distance_to(x_mm, y_mm), wide, reach_mm)
+            free *= 1 - chance
+            name(find.says, None, chance)
+        parts.sort(key=lambda part: -part.chance)
+        return HoleRisk(chance=1 - free, text=show_risk(1 - free), gas=1 - gas_free, parts=tuple(parts))

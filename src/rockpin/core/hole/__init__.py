@@ -1,0 +1,10 @@
+"""One hole in its surroundings, and what can go into it: the sizes of hole and screw.
+
+A :class:`Spot` is asked by every method of capacity; it knows the bracket's hole, what stands behind it, its edges,
+its neighbours and what it must bear.
+"""
+
+from rockpin.core.hole.screws import BitRule, HoleSpec, ScrewPick
+from rockpin.core.hole.spot import AnchorGroup, Spot, edges_of
+
+__all__ = ["AnchorGroup", "BitRule", "HoleSpec", "ScrewPick", "Spot", "edges_of"]

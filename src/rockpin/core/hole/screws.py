@@ -1,0 +1,64 @@
+"""The hole to drill and the screw that goes in, as what they are: sizes, depths, heads."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from rockpin.core.document.fixings import Screw, ScrewKind
+from rockpin.core.document.fixture import HeadSeat
+from rockpin.core.setout import PlacedHole
+
+
+@dataclass(frozen=True)
+class ScrewPick:
+    """A stock screw as it is bought and put in."""
+
+    key: str
+    label: str
+    text: str
+    diameter_mm: float
+    root_mm: float
+    head_mm: float
+    length_mm: float
+    head: str
+    washer_mm: float
+    proud_mm: float
+
+
+class BitRule(StrEnum):
+    """How the bit's diameter follows from the hole's: a plug's may be a little under, a clearance never."""
+
+    PLUG = "plug"
+    PILOT = "pilot"
+    CLEARANCE = "clearance"
+    EXACT = "exact"
+    ABOUT = "about"
+
+
+@dataclass(frozen=True)
+class HoleSpec:
+    """The hole to drill and what comes to stand in it; depths [mm] from the wall's face.
+
+    ``reach_mm`` is the deepest that bit, screw, plug or opened toggle get: what the Hidden stage checks.
+    ``grip_from_mm`` to ``grip_to_mm`` is where the fixing holds.
+    """
+
+    diameter_mm: float
+    bit_rule: BitRule
+    pilot_mm: float | None
+    depth_mm: float
+    reach_mm: float
+    grip_from_mm: float
+    grip_to_mm: float
+    plug_length_mm: float
+    wing_mm: float
+    wing_depth_mm: float
+    dust_mm: float = 0.0
+
+
+def head_of(screw: Screw, hole: PlacedHole) -> str:
+    """The head that this bracket's hole wants, in words."""
+    if screw.kind is ScrewKind.COACH:
+        return "hexagon head"
+    if screw.kind is ScrewKind.ROD:
+        return "nut and washer"
+    return "countersunk head" if hole.seat is HeadSeat.COUNTERSUNK else "pan head"

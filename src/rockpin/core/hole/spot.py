@@ -1,0 +1,279 @@
+"""Everything that a fixing has to deal with at one hole, gathered once so that each method reads from one place."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+from math import hypot, inf
+from typing import NamedTuple, TypeVar, cast
+
+import numpy as np
+
+from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand, Rows
+from rockpin.core.document.fixings import Screw, ScrewKind
+from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
+from rockpin.core.document.outline import to_top_mm
+from rockpin.core.document.wall import EdgeKind, Wall
+from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind
+from rockpin.core.hole.screws import ScrewPick, head_of
+from rockpin.core.identification import WallReading
+from rockpin.core.setout import PlacedHole
+from rockpin.core.tables.catalogue import Duty
+from rockpin.core.tables.figures import FramingFigures, HoleFigures
+
+T = TypeVar("T")
+
+
+@dataclass(frozen=True)
+class AnchorGroup:
+    """All holes of a fixture with the forces on them in every row [N], for what must look at them together.
+
+    ``edges``: of each hole, left, right, down, up [mm]. ``solved``: what a method has made of the group, by its key.
+    """
+
+    hole_ids: tuple[str, ...]
+    places: tuple[tuple[float, float], ...]
+    edges: tuple[tuple[float, float, float, float], ...]
+    tension_n: Rows
+    shear_x_n: Rows
+    shear_y_n: Rows
+    table: DemandTable | None = None
+    alone: tuple[CaseDemand, ...] = ()
+    solved: dict[tuple[str, float], object] = field(default_factory=dict, compare=False, repr=False)
+
+    @cached_property
+    def apart_mm(self) -> Rows:
+        """How far any two holes are apart in the direction in which they are farther [mm], (holes, holes)."""
+        places = np.array(self.places)
+        away: Rows = np.abs(places[:, None, :] - places[None, :, :]).max(axis=2)
+        return away
+
+    def case_of(self, row: int, column: int) -> CaseDemand:
+        """What a row puts on one hole."""
+        return self.alone[row] if self.table is None else self.table.case(row, self.hole_ids[column])
+
+
+@dataclass(frozen=True)
+class Spot:
+    """One hole in its surroundings.
+
+    ``neighbours``: offsets (dx, dy) [mm] of all other holes that get a fixing. ``free_edges_mm``: distances left,
+    right, down, up to the nearest edge where masonry or concrete ends. ``board_edge_mm``: to the nearest cut
+    edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
+    the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``figures``, ``framing``: single
+    figures of this room and of what stands behind it.
+    """
+
+    hole: PlacedHole
+    wall: Wall
+    reading: WallReading
+    members: tuple[MemberReading, ...]
+    neighbours: tuple[tuple[float, float], ...]
+    free_edges_mm: tuple[float, float, float, float]
+    board_edge_mm: float
+    depth_limit_mm: float | None
+    duty: Duty
+    environment: Environment
+    demand: HoleDemand
+    units: UnitSystem
+    figures: HoleFigures
+    framing: FramingFigures
+    sold: tuple[UnitSystem, ...] = (UnitSystem.METRIC,)
+    carries_people: bool = False
+    wood_species: str | None = None
+    drilled_mm: float | None = None
+    group: AnchorGroup | None = None
+    shared: dict[object, object] = field(default_factory=dict, compare=False, repr=False)
+    _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
+    _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
+
+    @property
+    def skin_lever_mm(self) -> float:
+        """Lever [mm] of a load that stands off the layer that holds: skins, spacers, and a keyhole's proud screw."""
+        return self.reading.skin_mm + self.hole.spacer_mm + self.proud_mm
+
+    @property
+    def proud_mm(self) -> float:
+        return self.hole.plate_mm + self.figures.keyhole_proud_mm if self.hole.kind is HoleKind.KEYHOLE else 0.0
+
+    @property
+    def clamped(self) -> bool:
+        """Whether the plate holds the screw's head against turning: stiff metal, round-holed and drawn tight."""
+        hole = self.hole
+        stiff = not hole.flexible and hole.plate_mm >= self.figures.clamp_plate_mm and hole.board_species is None
+        return stiff and hole.kind is HoleKind.ROUND
+
+    def passes(self, shank_mm: float) -> bool:
+        """Whether a shank of this diameter [mm] passes the bracket's hole with a little play."""
+        return shank_mm + self.figures.bracket_play_mm <= self.hole.diameter_mm
+
+    def washer_mm(self, screw: Screw) -> float:
+        """Diameter [mm] of the washer needed, 0 for none: at least twice a slot's width, or past a wide round hole."""
+        hole = self.hole
+        if hole.seat is HeadSeat.COUNTERSUNK or hole.kind is HoleKind.KEYHOLE:
+            return 0.0
+        if hole.washer_wanted:
+            return 2 * hole.diameter_mm
+        return 2 * hole.diameter_mm if screw.head_mm < self.figures.head_over_hole * hole.diameter_mm else 0.0
+
+    def under_head_mm(self, screw: Screw) -> float:
+        """What lies between the screw's head and the wall [mm]: bracket, spacer, washer, or a keyhole's proud length.
+
+        A countersunk head sinks into its plate, but its length counts from the top, so the plate's thickness stands.
+        """
+        hole = self.hole
+        if hole.kind is HoleKind.KEYHOLE:
+            return hole.spacer_mm + self.proud_mm
+        return hole.spacer_mm + hole.plate_mm + (self.figures.backing_washer_mm if self.washer_mm(screw) else 0.0)
+
+    def dust_mm(self, screw_mm: float) -> float:
+        """Extra depth for dust [mm]: the larger of the least and one screw diameter [mm]."""
+        return max(self.figures.dust_min_mm, screw_mm)
+
+    def must_stay_mm(self) -> float:
+        """Least masonry [mm] that a hole must leave behind it: it must not blow out the back."""
+        least = max(self.figures.remaining_min_mm, self.figures.remaining_share * self.reading.holding_mm)
+        return max(least, self.figures.remaining_hammer_mm) if self.reading.hammered else least
+
+    def pick(self, screw: Screw, length_mm: float) -> ScrewPick:
+        """A screw of that stock length [mm], written as the shop writes it."""
+        in_inches = UnitSystem.IMPERIAL in screw.systems and self.units is UnitSystem.IMPERIAL
+        if UnitSystem.METRIC in screw.systems and not in_inches:
+            thread = "M" if screw.kind in (ScrewKind.MACHINE, ScrewKind.ROD) else ""
+            text = f"{thread}{screw.diameter_mm:g} × {length_mm:g}"
+        else:
+            # bought by the size that its name begins with: "#8 wood screw", "3/8 in lag screw", "1/4-20 machine screw"
+            first, second, *_ = screw.label.split(" ")
+            size = f"{first} {second}" if second in ("in", "mm") else first
+            text = f"{size} × {show_length(length_mm, UnitSystem.IMPERIAL)}"
+        return ScrewPick(
+            key=screw.key,
+            label=screw.label,
+            text=text,
+            diameter_mm=screw.diameter_mm,
+            root_mm=screw.root_mm,
+            head_mm=screw.head_mm,
+            length_mm=length_mm,
+            head=head_of(screw, self.hole),
+            washer_mm=self.washer_mm(screw),
+            proud_mm=self.proud_mm,
+        )
+
+    def behind(self, screw_mm: float) -> Behind:
+        """What stands behind this hole for a screw of that diameter [mm]; looked up once for each diameter."""
+        if self.wood_species is not None:
+            # a bracket's screw in a board of one's own: there is wood on every side
+            return Behind(
+                kind=BehindKind.TIMBER,
+                member=None,
+                solid_wood=1.0,
+                clear_mm=0.0,
+                unit_end_mm=None,
+                joints_known=False,
+            )
+        if screw_mm not in self._behind:
+            self._behind[screw_mm] = look_behind(
+                self.wall, self.reading, self.members, self.hole.x_mm, self.hole.y_mm, screw_mm, self.framing
+            )
+        return self._behind[screw_mm]
+
+    def anchor_group(self) -> AnchorGroup:
+        """The fixture's holes together; a hole told by itself stands beside neighbours that bear what it bears."""
+        if self.group is not None:
+            return self.group
+        cases, count = self.demand.cases, 1 + len(self.neighbours)
+
+        def alike(values: list[float]) -> Rows:
+            return np.repeat(np.array(values)[:, None], count, axis=1)
+
+        left, right, down, up = self.free_edges_mm
+        offsets = ((0.0, 0.0), *self.neighbours)
+        return AnchorGroup(
+            hole_ids=(self.hole.id, *(f"beside-{number}" for number in range(1, count))),
+            places=offsets,
+            edges=tuple((left + dx, right - dx, down + dy, up - dy) for dx, dy in offsets),
+            tension_n=alike([case.forces.tension_n for case in cases]),
+            shear_x_n=alike([case.forces.shear_x_n for case in cases]),
+            shear_y_n=alike([case.forces.shear_y_n for case in cases]),
+            alone=cases,
+        )
+
+    def cached_per_hole(self, key: str, work: Callable[[], float]) -> float:
+        """A figure of this hole that is the same for every fixing of a kind, worked out once."""
+        if key not in self._once:
+            self._once[key] = work()
+        return self._once[key]
+
+    def cached_per_wall(self, key: str, work: Callable[[], T]) -> T:
+        """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""
+        hole = self.hole
+        kind = (key, hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, hole.spacer_mm, hole.board_species)
+        found = self.shared.get((*kind, hole.flexible))
+        if found is None:
+            found = self.shared[(*kind, hole.flexible)] = work()
+        return cast(T, found)
+
+    def nearest_neighbour_mm(self) -> float:
+        """Distance [mm] to the nearest other hole, without bound where there is none."""
+        return self.spacings_mm[0] if self.neighbours else inf
+
+    def in_wall(self, reading: WallReading, shared: dict[object, object] | None = None) -> "Spot":
+        """The same hole in a wall that is read otherwise. Framing counts only where that wall has any.
+
+        ``shared``: one for all holes that are looked at in that wall.
+        """
+        members = self.members if reading.family.framed else ()
+        return replace(self, reading=reading, members=members, shared={} if shared is None else shared)
+
+    @cached_property
+    def spacings_mm(self) -> tuple[float, ...]:
+        """Distances [mm] to all other holes, the nearest first."""
+        return tuple(sorted(hypot(dx, dy) for dx, dy in self.neighbours))
+
+
+_FAR_MM = inf
+
+
+class Edges(NamedTuple):
+    """Distances [mm] from a spot: left, right, down, up to where masonry ends, and to the nearest cut edge of board."""
+
+    free_mm: tuple[float, float, float, float]
+    board_mm: float
+
+
+def edges_of(wall: Wall, x_mm: float, y_mm: float) -> Edges:
+    """How far a spot of a wall is from where it ends, as masonry and as board."""
+    return Edges(free_edges(wall, x_mm, y_mm), board_edge(wall, x_mm, y_mm))
+
+
+def free_edges(wall: Wall, x_mm: float, y_mm: float) -> tuple[float, float, float, float]:
+    """Distances [mm] left, right, down and up to where masonry ends: outer corners, free ends, the top, openings.
+
+    An inside corner and the floor are no edges: the wall goes on behind them. The top counts as one, since nobody
+    has said what stands on it.
+    """
+    left = x_mm if wall.left_edge is not EdgeKind.INTERNAL_CORNER else _FAR_MM
+    right = wall.width_mm - x_mm if wall.right_edge is not EdgeKind.INTERNAL_CORNER else _FAR_MM
+    # a sloped side counts as an edge above, by its true distance
+    down, up = _FAR_MM, to_top_mm(wall, x_mm, y_mm)
+    for opening in wall.openings:
+        rect = opening.rect
+        gap = rect.distance_to(x_mm, y_mm)
+        # an opening diagonally away weakens both directions: it counts in each by its true distance
+        if x_mm >= rect.right_mm:
+            left = min(left, gap)
+        if x_mm <= rect.x_mm:
+            right = min(right, gap)
+        if y_mm >= rect.top_mm:
+            down = min(down, gap)
+        if y_mm <= rect.y_mm:
+            up = min(up, gap)
+    return left, right, down, up
+
+
+def board_edge(wall: Wall, x_mm: float, y_mm: float) -> float:
+    """Distance [mm] to the nearest cut edge of board: the wall's ends, openings and known joints."""
+    gaps = [x_mm, wall.width_mm - x_mm, y_mm, to_top_mm(wall, x_mm, y_mm)]
+    gaps += [opening.rect.distance_to(x_mm, y_mm) for opening in wall.openings]
+    gaps += [abs(x_mm - joint) for joint in wall.board_joints_mm]
+    return min(gaps)

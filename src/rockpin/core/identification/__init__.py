@@ -1,0 +1,23 @@
+"""What is this wall? A belief over build-ups, and the reading of the wall that the plan goes by."""
+
+from rockpin.core.identification.belief import Belief, Hypothesis, Identified, Probabilities, evidence_text, identify
+from rockpin.core.identification.coatings import HAZARDOUS_FINISHES, coating_forbids_marks, may_be_old
+from rockpin.core.identification.likelihoods import outcome_chances
+from rockpin.core.identification.reading import Family, LayerReading, WallReading, read_stated
+
+__all__ = [
+    "HAZARDOUS_FINISHES",
+    "Belief",
+    "Family",
+    "Hypothesis",
+    "Identified",
+    "LayerReading",
+    "Probabilities",
+    "WallReading",
+    "coating_forbids_marks",
+    "evidence_text",
+    "identify",
+    "may_be_old",
+    "outcome_chances",
+    "read_stated",
+]

@@ -1,0 +1,374 @@
+"""What is this wall? A belief over build-ups: what is usual here, brought up to date by every check (Bayes' rule).
+
+The chances P(outcome | build-up) are rows of the catalogue, each with its reason. A check repeated is no second
+witness: its exponent is tempered by how near the two were done. What the user states is evidence like any other.
+"""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from math import hypot, log
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_length, show_share
+from rockpin.core.base.words import inside
+from rockpin.core.document.evidence import Ended, Evidence, Filling, Finish
+from rockpin.core.document.job import Site
+from rockpin.core.document.wall import Layer, Wall
+from rockpin.core.identification.probing import LayerMeasure, fit_probe
+from rockpin.core.identification.reading import (
+    FAMILY_WORDS,
+    Family,
+    LayerReading,
+    Measured,
+    WallReading,
+    as_measured,
+    read_layers,
+    read_stated,
+)
+from rockpin.core.identification.thickness import Layers, usual_layers
+from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.identification import BuildUp, CheckForm, era_of
+
+Probabilities = NDArray[np.float64]
+
+
+class Witness(Model):
+    """What one check says for or against a build-up: ``weight`` is the natural log of the ratio of chances."""
+
+    evidence: str
+    text: str
+    weight: float
+    says: str
+
+
+class Hypothesis(Model):
+    """One build-up with its chance, its layers as believed, and what spoke for and against it."""
+
+    key: str
+    label: str
+    says: str
+    family: Family
+    prior: float
+    probability: float
+    probability_text: str
+    reason: str
+    layers: tuple[LayerReading, ...]
+    witnesses: tuple[Witness, ...]
+
+
+class FamilyBelief(Model):
+    family: Family
+    label: str
+    probability: float
+    probability_text: str
+
+
+class Belief(Model):
+    """Build-ups by chance, families by chance, and whether anything but what is usual here speaks for them.
+
+    ``stated``: the build-up that the stated layers are an example of. ``doubted``: the checks speak against it.
+    """
+
+    hypotheses: tuple[Hypothesis, ...]
+    families: tuple[FamilyBelief, ...]
+    told: bool
+    stated: str | None
+    doubted: bool
+
+    @property
+    def leading(self) -> Hypothesis:
+        return self.hypotheses[0]
+
+    @property
+    def family(self) -> FamilyBelief:
+        return self.families[0]
+
+
+class Identified(NamedTuple):
+    """The belief, the reading that the plan goes by, and the readings of the other build-ups that matter."""
+
+    belief: Belief
+    reading: WallReading
+    others: tuple[tuple[Hypothesis, WallReading], ...]
+
+
+def _looks(wall: Wall, row: BuildUp, catalogue: Catalogue) -> float:
+    """P(what one sees of the wall | build-up); tile says nothing of what is behind it."""
+    if wall.finish in (Finish.UNKNOWN, Finish.TILED):
+        return 1.0
+    front = row.layers[0].material
+    return next(look.p[wall.finish] for look in catalogue.belief.faces if front in look.materials)
+
+
+def prior_of(wall: Wall, site: Site, catalogue: Catalogue) -> Probabilities:
+    """How common each build-up is in such a region, era and place, with such a face; sums to one."""
+    era = era_of(wall.built_year or site.built_year)
+    weights = [
+        row.prior.region[site.region]
+        * row.prior.era[era]
+        * row.prior.stands[wall.stands]
+        * _looks(wall, row, catalogue)
+        for row in catalogue.hypotheses
+        if row.prior
+    ]
+    return np.array(weights) / sum(weights)
+
+
+def chances_of(check: str, tiled: bool, catalogue: Catalogue) -> Probabilities:
+    """P(outcome | build-up), a row for each outcome of the check and a column for each build-up.
+
+    The share of misreports is in it, and what tile in front does to the check.
+    """
+
+    def work() -> Probabilities:
+        tables, wrong = catalogue.belief, catalogue.figures.identification.misreport
+        rows = {key: row.p for row in tables.likelihoods if row.check == check for key in row.build_ups}
+        outcomes = [outcome.key for outcome in catalogue.check_by_key[check].outcomes]
+        plain = np.array([[rows[row.key][outcome] for row in catalogue.hypotheses] for outcome in outcomes])
+        veil = next((one for one in tables.tile_answers if one.check == check), None) if tiled else None
+        if veil:
+            plain = (1 - veil.share) * plain + veil.share * np.array([[veil.p[outcome]] for outcome in outcomes])
+        return np.asarray((1 - wrong) * plain + wrong / len(outcomes))
+
+    return catalogue.belief.once(f"{check} {tiled}", work)
+
+
+def exponents(evidence: Sequence[Evidence], catalogue: Catalogue) -> list[float]:
+    """How much each piece counts: 1/(1 + Σ ρ) over its repeats, so that n repeats at one place weigh as about one."""
+    figures = catalogue.figures.identification
+    same: dict[str, list[Evidence]] = defaultdict(list)
+    for one in evidence:
+        same[one.check].append(one)
+
+    def alike(one: Evidence, other: Evidence) -> float:
+        known = None not in (one.x_mm, one.y_mm, other.x_mm, other.y_mm)
+        gap = hypot((one.x_mm or 0) - (other.x_mm or 0), (one.y_mm or 0) - (other.y_mm or 0)) if known else 0.0
+        return figures.repeat_same if gap <= figures.same_place_mm else figures.repeat_far
+
+    return [
+        figures.evidence_temper / (1 + sum(alike(one, other) for other in same[one.check] if other is not one))
+        for one in evidence
+    ]
+
+
+def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | None:
+    """The build-up that stated layers are an example of: the same materials from the face to what holds."""
+
+    def front(some: Sequence[Layer]) -> list[str]:
+        found = []
+        for layer in some:
+            role = catalogue.material_by_key[layer.material].role
+            if role is not Role.SKIN:
+                found.append(layer.material)
+            if role in (Role.FRAME, Role.MASONRY, Role.CONCRETE):
+                break
+        return found
+
+    def skins(some: Sequence[Layer]) -> float:
+        roles = [(catalogue.material_by_key[layer.material].role, layer) for layer in some if layer.material != "tile"]
+        return sum(layer.thickness_mm for role, layer in roles if role is Role.SKIN)
+
+    fitting = [row for row in catalogue.hypotheses if front(row.layers) == front(layers)]
+    return min(fitting, key=lambda row: abs(skins(row.layers) - skins(layers)), default=None)
+
+
+class _Weighed(NamedTuple):
+    """One piece of evidence in words: its log likelihood under each build-up, tempered."""
+
+    id: str
+    text: str
+    logs: Probabilities
+
+
+def _weigh(
+    evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, units: UnitSystem, catalogue: Catalogue
+) -> tuple[list[_Weighed], list[Layers]]:
+    """Every check under every build-up, and the layers after all measures. ``layers``: one for each build-up."""
+    figures, rows = catalogue.figures.identification, catalogue.hypotheses
+    weighed: list[_Weighed] = []
+    layers = list(layers)
+    for one, exponent in zip(evidence, exponents(evidence, catalogue), strict=True):
+        check = catalogue.check_by_key[one.check]
+        logs = np.zeros(len(rows))
+        if check.form is CheckForm.OUTCOME and one.outcome:
+            place = [outcome.key for outcome in check.outcomes].index(one.outcome)
+            logs = np.log(chances_of(one.check, tiled, catalogue)[place])
+        elif check.form is CheckForm.MEASURE and one.value_mm is not None:
+            for index, some in enumerate(layers):
+                whole = LayerMeasure(0, len(some.materials), one.value_mm, figures.thickness_sigma_mm)
+                logs[index] = some.log_density(*whole, figures.measure_outlier)
+                layers[index] = some.measured(*whole)
+        elif check.form is CheckForm.PROBE and one.probe:
+            for index, row in enumerate(rows):
+                fit = fit_probe(one.probe, row, layers[index], catalogue)
+                logs[index] = fit.log_likelihood
+                for measure in fit.measures:
+                    layers[index] = layers[index].measured(*measure)
+        weighed.append(_Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent))
+    return weighed, layers
+
+
+def _normal(logs: Probabilities) -> Probabilities:
+    shifted = np.exp(logs - logs.max())
+    return np.asarray(shifted / shifted.sum())
+
+
+_STRENGTH = ((log(10), "strongly"), (log(3), "clearly"), (log(1.25), "a little"))
+
+
+def _in_words(weight: float) -> str:
+    strength = next((word for least, word in _STRENGTH if abs(weight) >= least), None)
+    if strength is None:
+        return "says nothing either way"
+    return f"speaks {strength} {'for' if weight > 0 else 'against'} it"
+
+
+def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str:
+    """A check and its outcome, in a few words."""
+    check = catalogue.check_by_key[one.check]
+    outcome = next((row.label for row in check.outcomes if row.key == one.outcome), "")
+    if one.value_mm is not None:
+        outcome = show_length(one.value_mm, units)
+    if one.probe:
+        words = catalogue.belief.came_out
+        parts = [
+            f"{words[stretch.came_out].lower()} to {show_length(stretch.to_mm, units)}"
+            for stretch in one.probe.intervals
+        ]
+        ends = {Ended.VOID: "then a void", Ended.SOLID: "still solid", Ended.STOP: "then it stopped"}
+        outcome = f"{', '.join(parts)}, {ends[one.probe.ended]}"
+        if one.probe.void_depth_mm is not None:
+            outcome += f" of {show_length(one.probe.void_depth_mm, units)}"
+    return f"{check.label}: {inside(outcome)}"
+
+
+def _witnesses(index: int, prior: Probabilities, weighed: Sequence[_Weighed]) -> tuple[Witness, ...]:
+    """Each check as a ratio: its chance under this build-up over its chance under all the others as they stood."""
+    others = np.delete(prior, index)
+    others = others / others.sum()
+    found = []
+    for one in weighed:
+        weight = float(one.logs[index] - log(float(np.exp(np.delete(one.logs, index)) @ others)))
+        found.append(
+            Witness(
+                evidence=one.id,
+                text=one.text,
+                weight=weight,
+                says=_in_words(weight),
+            )
+        )
+    return tuple(sorted(found, key=lambda witness: -abs(witness.weight)))
+
+
+def _filling(evidence: Sequence[Evidence]) -> Filling | None:
+    """What a probe found in the void, the last one that said."""
+    said = [one.probe.void_filling for one in evidence if one.probe and one.probe.void_filling is not Filling.UNKNOWN]
+    return said[-1] if said else None
+
+
+def _measured(row: BuildUp, layers: Layers, filling: Filling | None, sure_from: float) -> list[Measured]:
+    """The layers as believed. A void's filling is known only where a probe said so, or where the kind implies it."""
+    usual = {layer.material: layer.filling for layer in row.layers}
+    found = []
+    for index, material in enumerate(layers.materials):
+        hollow = layers.roles[index] in (Role.FRAME, Role.CAVITY)
+        sure = max(row.filling, key=lambda one: row.filling[one]) if row.filling else None
+        fills = filling or (sure if sure and row.filling[sure] >= sure_from else Filling.UNKNOWN)
+        found.append(
+            Measured(
+                material,
+                float(layers.mean_mm[index]),
+                layers.sigma_mm(index),
+                fills if hollow else usual.get(material),
+            )
+        )
+    return found
+
+
+def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
+    """The belief over build-ups and the reading that the plan goes by.
+
+    Where the stated layers stand as the likeliest, they are taken as stated; else the likeliest build-up's layers
+    are taken with the thicknesses that were measured, or are usual.
+    """
+    figures, units = catalogue.figures.identification, site.units
+    rows = catalogue.hypotheses
+    tiled = wall.finish is Finish.TILED
+    prior = prior_of(wall, site, catalogue)
+    usual = [usual_layers(row, tiled, catalogue) for row in rows]
+    weighed, layers = _weigh(wall.evidence, usual, tiled, units, catalogue)
+    logs = np.log(prior) + sum((one.logs for one in weighed), np.zeros(len(rows)))
+    stated = match_build_up(wall.build_up, catalogue) if wall.build_up else None
+    if stated:
+        right = catalogue.belief.stated[wall.stated]
+        rest = (1 - right) / (len(rows) - 1)
+        word = np.log([right if row is stated else rest for row in rows])
+        # what is usual here says nothing against somebody who saw the wall open
+        logs += word - np.log(prior)
+        weighed.append(_Weighed("stated", f"Stated: {inside(catalogue.belief.how_stated[wall.stated])}", word))
+    chances = _normal(logs)
+
+    solidity = wall.courses.solidity if wall.courses else None
+    filling = _filling(wall.evidence)
+    readings = [
+        read_layers(_measured(row, layers[index], filling, figures.filling_sure), solidity, catalogue, figures)
+        for index, row in enumerate(rows)
+    ]
+    if stated:
+        readings[rows.index(stated)] = read_layers(_stated(wall, filling), solidity, catalogue, figures)
+    order = sorted(range(len(rows)), key=lambda index: (-chances[index], rows[index].key))
+    hypotheses = {
+        index: Hypothesis(
+            key=rows[index].key,
+            label=("Tiled: " if tiled else "") + rows[index].label,
+            says=rows[index].says,
+            family=readings[index].family,
+            prior=float(prior[index]),
+            probability=float(chances[index]),
+            probability_text=show_share(float(chances[index])),
+            reason=_reason(rows[index]),
+            layers=readings[index].layers,
+            witnesses=_witnesses(index, prior, weighed) if chances[index] >= figures.build_up_considered else (),
+        )
+        for index in order
+    }
+    families: dict[Family, float] = defaultdict(float)
+    for index in order:
+        families[readings[index].family] += float(chances[index])
+    unmatched = bool(wall.build_up) and stated is None
+    doubted = stated is not None and families[read_stated(wall, catalogue).family] < figures.family_ready
+    belief = Belief(
+        hypotheses=tuple(hypotheses[index] for index in order),
+        families=tuple(
+            FamilyBelief(
+                family=family, label=FAMILY_WORDS[family], probability=share, probability_text=show_share(share)
+            )
+            for family, share in sorted(families.items(), key=lambda pair: -pair[1])
+        ),
+        told=bool(wall.build_up or wall.evidence),
+        stated=stated.key if stated else None,
+        doubted=doubted,
+    )
+    reading = read_stated(wall, catalogue) if unmatched else readings[order[0]]
+    others = tuple(
+        (hypotheses[index], readings[index])
+        for index in order[1:]
+        if chances[index] >= figures.build_up_considered and not unmatched
+    )
+    return Identified(belief, reading, others)
+
+
+def _reason(row: BuildUp) -> str:
+    return row.prior.reason if row.prior else ""
+
+
+def _stated(wall: Wall, filling: Filling | None) -> list[Measured]:
+    """The stated layers; what a probe found in the void fills in where nobody said."""
+    return [
+        one._replace(filling=filling) if filling and one.filling is Filling.UNKNOWN else one
+        for one in as_measured(wall.build_up)
+    ]

@@ -1,0 +1,231 @@
+"""A build-up as a fixing meets it: which family, how deep each layer lies, what holds, and what is only a skin.
+
+Thicknesses may be measured, stated or only usual for such a wall. Where they are unsure, each figure here is taken
+on its safe side: skins thick, voids and walls thin.
+"""
+
+from collections.abc import Sequence
+from enum import StrEnum
+from math import hypot
+from typing import NamedTuple
+
+from pydantic import Field
+
+from rockpin.core.base.model import Model
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.wall import Layer, UnitSolidity, Wall
+from rockpin.core.tables.catalogue import BoardKind, Catalogue, Hammer, Role
+from rockpin.core.tables.figures import IdentificationFigures
+
+
+class Family(StrEnum):
+    """What a fixing has to deal with."""
+
+    BOARD_ON_STUDS = "board_on_studs"
+    LATH_AND_PLASTER = "lath_and_plaster"
+    BONDED_BOARD = "bonded_board"
+    THIN_PANEL = "thin_panel"
+    TIMBER_LINING = "timber_lining"
+    MASONRY = "masonry"
+    CONCRETE = "concrete"
+    UNKNOWN = "unknown"
+
+    @property
+    def planned(self) -> bool:
+        """Whether fixings are worked out for walls of this family."""
+        return self not in (Family.TIMBER_LINING, Family.UNKNOWN)
+
+    @property
+    def framed(self) -> bool:
+        """Skins on framing, hollow in between."""
+        return self in (Family.BOARD_ON_STUDS, Family.LATH_AND_PLASTER, Family.THIN_PANEL, Family.TIMBER_LINING)
+
+
+FAMILY_WORDS = {
+    Family.BOARD_ON_STUDS: "board on studs",
+    Family.LATH_AND_PLASTER: "lath and plaster",
+    Family.BONDED_BOARD: "board on dabs",
+    Family.THIN_PANEL: "thin panel",
+    Family.TIMBER_LINING: "timber lining",
+    Family.MASONRY: "brick, block or stone",
+    Family.CONCRETE: "concrete",
+    Family.UNKNOWN: "something not planned for",
+}
+
+
+class Measured(NamedTuple):
+    """A layer with how surely its thickness is known [mm]."""
+
+    material: str
+    thickness_mm: float
+    sigma_mm: float
+    filling: Filling | None
+
+
+class LayerReading(Model):
+    """A layer with its place: depths from the face [mm], the spread of its thickness, and what it is made of."""
+
+    index: int
+    material: str
+    label: str
+    hatch: str
+    role: Role
+    front_mm: float
+    back_mm: float
+    sigma_mm: float
+    filling: Filling | None
+
+    @property
+    def thickness_mm(self) -> float:
+        return self.back_mm - self.front_mm
+
+
+class WallReading(Model):
+    """The wall as the other rooms need it.
+
+    ``skin_mm``: what lies in front of the layer that holds and carries nothing itself. ``front_mm``: the skins in
+    front of the first void, which a board anchor grips, at least ``front_low_mm`` and at most ``front_high_mm``.
+    Boards over a void are skin to a screw in the stud, and the holding layer to an anchor.
+    """
+
+    family: Family
+    layers: tuple[LayerReading, ...]
+    skin_mm: float
+    front_mm: float
+    front_low_mm: float
+    front_high_mm: float
+    board_mm: float
+    board_count: int
+    board_kind: BoardKind | None
+    void_mm: float
+    filling: Filling | None
+    holding: str | None
+    holding_mm: float
+    thickness_mm: float
+    bearing_mpa: float
+    solidity: UnitSolidity | None
+    hammered: bool = Field(default=False, exclude=True, description="whether what holds is drilled with hammer action")
+
+    @property
+    def unsure(self) -> bool:
+        """Whether a measure could still change how thick a layer is taken to be, or what fills the void."""
+        return any(layer.sigma_mm > 0 or layer.filling is Filling.UNKNOWN for layer in self.layers)
+
+    def as_if_measured(self, catalogue: Catalogue) -> "WallReading":
+        """The same layers, each as thick as it is believed to be for certain, and an unknown void empty."""
+        measured = [
+            Measured(
+                layer.material,
+                layer.thickness_mm,
+                0.0,
+                Filling.EMPTY if layer.filling is Filling.UNKNOWN else layer.filling,
+            )
+            for layer in self.layers
+        ]
+        return read_layers(measured, self.solidity, catalogue, catalogue.figures.identification)
+
+    @property
+    def wood_frame(self) -> bool:
+        """Whether what stands between the voids takes a wood screw."""
+        return self.family.framed and self.holding != "steel_studs"
+
+
+_HOLDING = {
+    Role.FRAME: Family.BOARD_ON_STUDS,
+    Role.MASONRY: Family.MASONRY,
+    Role.CONCRETE: Family.CONCRETE,
+}
+_BY_BOARD = {
+    BoardKind.LATH: Family.LATH_AND_PLASTER,
+    BoardKind.PANEL: Family.THIN_PANEL,
+    BoardKind.LINING: Family.TIMBER_LINING,
+}
+
+
+def _place(layers: Sequence[Measured], catalogue: Catalogue) -> tuple[LayerReading, ...]:
+    placed: list[LayerReading] = []
+    depth = 0.0
+    for index, layer in enumerate(layers):
+        material = catalogue.material_by_key[layer.material]
+        placed.append(
+            LayerReading(
+                index=index,
+                material=layer.material,
+                label=material.label,
+                hatch=material.hatch,
+                role=material.role,
+                front_mm=depth,
+                back_mm=depth + layer.thickness_mm,
+                sigma_mm=layer.sigma_mm,
+                filling=layer.filling,
+            )
+        )
+        depth += layer.thickness_mm
+    return tuple(placed)
+
+
+def _family(holding: LayerReading | None, boards: Sequence[BoardKind], cavity: bool) -> Family:
+    if holding is None:
+        return Family.UNKNOWN
+    family = _HOLDING[holding.role]
+    if family is Family.BOARD_ON_STUDS:
+        return _BY_BOARD.get(boards[0], family) if boards else Family.UNKNOWN
+    return Family.BONDED_BOARD if cavity and boards else family
+
+
+def read_layers(
+    measured: Sequence[Measured], solidity: UnitSolidity | None, catalogue: Catalogue, figures: IdentificationFigures
+) -> WallReading:
+    """The family of some layers and the depths in them [mm]; layers where nothing holds are ``UNKNOWN``.
+
+    ``solidity``: of the units as the user states it; the material's own stands where nobody did.
+    """
+    layers = _place(measured, catalogue)
+    holding = next((layer for layer in layers if layer.role in _HOLDING), None)
+    front = layers[: holding.index] if holding else layers
+    cavity = next((layer for layer in front if layer.role is Role.CAVITY), None)
+    gripped = front[: cavity.index] if cavity else front
+    boards = [layer for layer in front if layer.role is Role.BOARD]
+    kinds = [kind for layer in boards if (kind := catalogue.material_by_key[layer.material].board_kind)]
+    void = cavity or (holding if holding and holding.role is Role.FRAME else None)
+    z = figures.measure_surety_sigmas
+
+    def total(some: Sequence[LayerReading]) -> float:
+        return sum(layer.thickness_mm for layer in some)
+
+    def spread(some: Sequence[LayerReading]) -> float:
+        return z * hypot(*(layer.sigma_mm for layer in some))
+
+    skin = total(front) + spread(front)
+    back = total([*front, holding]) - spread([*front, holding]) if holding else 0.0
+    unit = catalogue.material_by_key[holding.material].solidity if holding else None
+    return WallReading(
+        family=_family(holding, kinds, cavity is not None),
+        layers=layers,
+        skin_mm=skin if holding else 0.0,
+        front_mm=total(gripped),
+        front_low_mm=total(gripped) - spread(gripped),
+        front_high_mm=total(gripped) + spread(gripped),
+        board_mm=total(boards),
+        board_count=len(boards),
+        board_kind=kinds[0] if kinds else None,
+        void_mm=max(0.0, void.thickness_mm - z * void.sigma_mm) if void else 0.0,
+        filling=(void.filling or Filling.UNKNOWN) if void else None,
+        holding=holding.material if holding else None,
+        holding_mm=max(0.0, back - skin),
+        thickness_mm=max(0.0, total(layers) - spread(layers)),
+        bearing_mpa=catalogue.material_by_key[layers[0].material].bearing_mpa if layers else 1.0,
+        hammered=holding is not None and catalogue.material_by_key[holding.material].hammer is Hammer.ONCE_SEATED,
+        solidity=(unit if unit is not UnitSolidity.SOLID else solidity or unit) if unit else None,
+    )
+
+
+def as_measured(layers: Sequence[Layer]) -> list[Measured]:
+    """Layers as stated, without spread."""
+    return [Measured(layer.material, layer.thickness_mm, 0.0, layer.filling) for layer in layers]
+
+
+def read_stated(wall: Wall, catalogue: Catalogue) -> WallReading:
+    """The reading of the build-up as it is stated, taken at its word."""
+    solidity = wall.courses.solidity if wall.courses else None
+    return read_layers(as_measured(wall.build_up), solidity, catalogue, catalogue.figures.identification)

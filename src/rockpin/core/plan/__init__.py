@@ -1,0 +1,18 @@
+"""The plan: every room in its order, and every sentence of judgement."""
+
+from rockpin.core.plan.alternatives import HoleSet, hole_sets
+from rockpin.core.plan.hole_plan import HolePlan
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
+
+__all__ = [
+    "ComputedStages",
+    "HolePlan",
+    "HoleSet",
+    "Plan",
+    "clear_hole",
+    "compute_stages",
+    "hole_sets",
+    "make_plan",
+    "read_wall",
+]

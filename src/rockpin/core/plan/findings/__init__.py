@@ -1,0 +1,43 @@
+"""Every sentence of judgement: what the rooms have decided, put into findings with their figures and the way out."""
+
+from collections.abc import Sequence
+
+from rockpin.core.base.findings import Finding
+from rockpin.core.document.job import JobDocument
+from rockpin.core.plan.findings.fixings import fixing_findings
+from rockpin.core.plan.findings.fixture import body_findings, fixture_findings, unused_findings
+from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
+from rockpin.core.plan.findings.kit import kit_findings
+from rockpin.core.plan.findings.maker_limits import limit_findings
+from rockpin.core.plan.findings.marks import setout_findings
+from rockpin.core.plan.findings.pull_tests import proof_findings
+from rockpin.core.plan.findings.record import record_findings
+from rockpin.core.plan.findings.wall import reading_findings, wall_findings
+from rockpin.core.plan.stages import ComputedStages
+
+__all__ = ["all_findings"]
+
+
+def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[Finding]) -> list[Finding]:
+    """What is to be said of a job. ``whole``: the document with all of its readings, those that do not count too."""
+    job = whole.counted()
+    catalogue, wall, units = done.catalogue, job.wall, job.site.units
+    reading, holes, choices = done.identified.reading, done.placed.holes, done.choices
+    numbers = {hole.id: hole.number for hole in holes}
+    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
+    duty = catalogue.duty_by_key[job.fixture.duty]
+
+    findings = reading_findings(whole) + hidden_findings(wall)
+    findings += fixture_findings(job, done.demand, duty)
+    findings += of_joints
+    findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, duty, catalogue.figures.demand)
+    findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units)
+    findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
+    findings += fixing_findings(choices, numbers)
+    findings += kit_findings(choices, numbers)
+    findings += proof_findings(done.proofs, catalogue, units)
+    findings += body_findings(job, kinds, done.demand, choices, reading, duty, units, catalogue.figures.plan)
+    for judged in done.judged:
+        findings += hazard_findings(judged, done.hidden, units)
+    findings += setout_findings(job, done.placed, wall, done.hidden, catalogue.figures.plan, units)
+    return findings + record_findings(job, numbers, catalogue.outcome_by_key)

@@ -1,0 +1,270 @@
+"""What is to be said of the fixture itself: what is missing, and what its use and its parts ask for."""
+
+from collections.abc import Sequence
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force
+from rockpin.core.choice import HoleChoice
+from rockpin.core.demand import Demand, load_cases, solve_fixture, weight_n
+from rockpin.core.document.fixture import Attachment, Environment, Link, LinkKind, Support
+from rockpin.core.document.job import JobBody
+from rockpin.core.framing import BehindKind
+from rockpin.core.identification import WallReading
+from rockpin.core.tables.catalogue import Duty
+from rockpin.core.tables.figures import DemandFigures, PlanFigures
+
+_CARRIES = {
+    "upright": (
+        "No round hole carries the weight: an upright slot lets the piece slide, friction never counts.",
+        Severity.DO_NOT_DRILL,
+    ),
+    "across": (
+        "No round hole holds the piece against sliding sideways: friction in a slot never counts.",
+        Severity.PROVE_FIRST,
+    ),
+    "turning": ("These holes cannot keep the piece from turning.", Severity.PROVE_FIRST),
+}
+
+
+def _finding(severity: Severity, code: str, sentence: str, action: str | None = None, **figures: float) -> Finding:
+    return Finding(severity=severity, stage=Stage.FIXTURE, code=code, sentence=sentence, action=action, figures=figures)
+
+
+def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
+    """What the fixture lacks, and what its use asks for."""
+    stop, note = Severity.DO_NOT_DRILL, Severity.NOTE
+    fixture, found = job.fixture, []
+    if not fixture.pieces:
+        found.append(_finding(stop, "no-piece", "The fixture has no piece yet.", "Give its size and what it weighs."))
+    if not demand.holes:
+        found.append(
+            _finding(
+                stop,
+                "no-holes",
+                "There is nothing to drill yet: the fixture has no holes.",
+                "Measure its holes and enter them.",
+            )
+        )
+    if fixture.pieces and fixture.mass_kg == 0:
+        found.append(
+            _finding(stop, "no-mass", "Nobody has said what the fixture weighs.", "Put it on a scale, contents too.")
+        )
+    found += _part_findings(job, demand)
+    for direction in demand.missing:
+        sentence, severity = _CARRIES[direction]
+        found.append(_finding(severity, "no-bearing", sentence, "Use a round hole as well, or drill one."))
+    if demand.lifted:
+        found.append(
+            _finding(
+                note,
+                "support-lifts",
+                "The load overhangs so far that it lifts a support at the other end; its screws are pulled upwards.",
+                "Nothing to do: it is reckoned with.",
+            )
+        )
+    if demand.swings_free:
+        found.append(
+            _finding(
+                note,
+                "turns-on-one",
+                "One fastener cannot keep the piece from turning: it will hang with its weight below the hole.",
+                "Use a second hole if it must not turn.",
+            )
+        )
+    if duty.body_support or fixture.carries_people:
+        found.append(
+            _finding(
+                note,
+                "carries-a-person",
+                "Somebody trusts their weight to this. The figures here are planning values: the local code, the "
+                "maker's instructions and a competent person decide.",
+                "Pull-test every fixing before anybody leans on it.",
+            )
+        )
+        if not fixture.carries_people:
+            found.append(
+                _finding(
+                    stop,
+                    "no-rail-line",
+                    "It is to carry a person, but nobody has said where a hand holds on.",
+                    "Choose the shape grab rail or handrail, and give its ends and how far it stands off.",
+                )
+            )
+    if duty.sideways_g:
+        found.append(
+            _finding(
+                note,
+                "shaken",
+                "Shaken loose is the usual end: lock every screw, or bed it in adhesive. A crash is not covered.",
+            )
+        )
+    if fixture.environment is Environment.OUTDOOR and fixture.wind_pa is None:
+        found.append(
+            _finding(
+                note,
+                "wind-planning",
+                "Wind is reckoned with a planning value for a small thing near the ground.",
+                "On a coast, a hill or high up, put in the local gust pressure.",
+            )
+        )
+    return found
+
+
+def unused_findings(
+    job: JobBody,
+    offsets: dict[str, tuple[float, float]],
+    demand: Demand,
+    reading: WallReading,
+    units: UnitSystem,
+    duty: Duty,
+    figures: DemandFigures,
+) -> list[Finding]:
+    """What the holes that stay empty change: the greatest pull-out and shear now, and with every hole in use."""
+    carriers = job.fixture.carriers
+    parts: list[Support | Link] = [support for support in job.fixture.supports if support.id not in carriers]
+    parts += job.fixture.links
+    empty = sum(not hole.used for part in parts for hole in part.holes)
+    if not empty or not demand.holes:
+        return []
+    every = job.fixture.model_copy(
+        update={"supports": tuple(_all_used(one) for one in job.fixture.supports), "links": job.fixture.links}
+    )
+    cases = load_cases(every, duty, job.placement.y_mm, figures)
+    full = solve_fixture(every, cases, offsets, {}, reading.bearing_mpa, figures)
+
+    def greatest(some: Demand) -> float:
+        return max(hole.tension_n for hole in some.holes.values())
+
+    now, whole = greatest(demand), greatest(full)
+    holes = "1 hole stays" if empty == 1 else f"{empty} holes stay"
+    return [
+        _finding(
+            Severity.NOTE,
+            "holes-unused",
+            f"{holes} empty: the greatest pull-out on one is {show_force(now, units, demand=True)}; with all of them "
+            f"in use and equally stiff it would be {show_force(whole, units, demand=True)}.",
+            "See what other choices of holes would do.",
+            now_n=now,
+            all_n=whole,
+        )
+    ]
+
+
+def _all_used(support: Support) -> Support:
+    return support.model_copy(update={"holes": tuple(hole.model_copy(update={"used": True}) for hole in support.holes)})
+
+
+def _part_findings(job: JobBody, demand: Demand) -> list[Finding]:
+    """Bars without holes, supports slid too far, boards and channels that are not told whole."""
+    stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
+    fixture, found = job.fixture, []
+    slid = {place.support_id: (place.dx_mm, place.dy_mm) for place in job.placement.supports}
+    for support in fixture.supports:
+        if support.attachment is Attachment.USER_DRILLED and not any(hole.used for hole in support.holes):
+            found.append(
+                _finding(
+                    stop,
+                    "bar-without-holes",
+                    f"{support.name} has no holes yet: you drill them where the wall holds best.",
+                    "Let the plan put them, or enter them.",
+                )
+            )
+        dx, dy = slid.get(support.id, (0.0, 0.0))
+        if support.attachment is Attachment.SLIDING and max(abs(dx), abs(dy)) > support.slide_mm:
+            found.append(
+                _finding(
+                    stop,
+                    "slid-too-far",
+                    f"{support.name} can slide {support.slide_mm:g} mm; it is to stand {max(abs(dx), abs(dy)):g} mm "
+                    "from its middle.",
+                    "Slide it back, or move the whole piece.",
+                    slide_mm=support.slide_mm,
+                    wanted_mm=max(abs(dx), abs(dy)),
+                )
+            )
+    for link in fixture.links:
+        if not link.kind.has_own_holes or not link.support_ids:
+            continue
+        name = link.kind.replace("_", " ")
+        if not any(hole.used for hole in link.holes):
+            found.append(
+                _finding(stop, "link-without-holes", f"The {name} has no holes to the wall yet.", "Enter them.")
+            )
+        if link.kind is LinkKind.CHANNEL and link.nut_tension_n is None:
+            found.append(
+                _finding(
+                    prove,
+                    "nut-unknown",
+                    "Nobody has said what a nut in this channel holds.",
+                    "Enter the working load of one nut from the channel's packet.",
+                )
+            )
+    if demand.mixed_links:
+        found.append(
+            _finding(
+                stop,
+                "links-mixed",
+                "Brackets stand above one another and only some of them on the board: that is not planned.",
+                "Put all of them on the board, or plan the others as a piece of their own.",
+            )
+        )
+    return found
+
+
+def body_findings(
+    job: JobBody,
+    kinds: dict[str, BehindKind],
+    demand: Demand,
+    choices: Sequence[HoleChoice],
+    reading: WallReading,
+    duty: Duty,
+    units: UnitSystem,
+    figures: PlanFigures,
+) -> list[Finding]:
+    """What hollow board itself must bear besides its anchors: the plate's edge, and an arm without framing."""
+    if not reading.family.framed:
+        return []
+    found = []
+    # a wide back that leans bears on the studs that it crosses, not on the board beside one anchor
+    wide = max((piece.width_mm for piece in job.fixture.pieces), default=0.0) >= figures.leans_wide_mm
+    leaning = {hole.id for support in job.fixture.supports if support.leans and wide for hole in support.holes}
+    for choice in choices:
+        if kinds[choice.hole_id] is not BehindKind.VOID or choice.chosen is None or choice.chosen.hole is None:
+            continue
+        if choice.hole_id in leaning:
+            continue
+        pressed = demand.holes[choice.hole_id].edge_compression_n
+        if pressed > choice.chosen.tension_n:
+            found.append(
+                Finding(
+                    severity=Severity.DO_NOT_DRILL,
+                    stage=Stage.FIXING,
+                    code="board-pressed-in",
+                    sentence=f"The plate's edge presses the board with {show_force(pressed, units, demand=True)}; "
+                    f"over a void it bears {show_force(choice.chosen.tension_n, units, demand=False)}.",
+                    action="Put a backing board across two studs behind the piece, or move it onto framing.",
+                    action_stage=Stage.SET_OUT,
+                    figures={"compression_n": pressed, "limit_n": choice.chosen.tension_n},
+                    where=Where(hole=choice.hole_id),
+                )
+            )
+    framed = any(kind is BehindKind.TIMBER for kind in kinds.values())
+    if kinds and not framed and job.fixture.pieces:
+        weight = job.fixture.mass_kg * STANDARD_GRAVITY_M_S2
+        length = max(sum(piece.width_mm for piece in job.fixture.pieces), figures.cantilever_least_length_mm)
+        arm = max(piece.cog_mm[2] for piece in job.fixture.pieces)
+        if weight / length > figures.cantilever_n_per_mm or arm > figures.cantilever_arm_mm:
+            factored = sum(weight_n(piece, duty) for piece in job.fixture.pieces)
+            found.append(
+                Finding(
+                    severity=Severity.DO_NOT_DRILL,
+                    stage=Stage.FIXING,
+                    code="board-overhung",
+                    sentence="Board without framing bears an arm of at most 0.3 m and 0.4 N for each millimetre of "
+                    f"wall; this is {arm / 1000:.2f} m and {weight / length:.2f} N.",
+                    action="Move it so that holes stand on studs.",
+                    action_stage=Stage.SET_OUT,
+                    figures={"n_per_mm": weight / length, "arm_mm": arm, "weight_n": factored},
+                )
+            )
+    return found

@@ -1,0 +1,116 @@
+"""What is to be said of what is hidden: each hazard of a hole in a sentence, with the way out."""
+
+from typing import NamedTuple
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import UnitSystem, show_length, show_limit
+from rockpin.core.document.wall import Wall
+from rockpin.core.hidden import Hazard, Hidden, Judged
+
+_SWEEP = "Sweep here with metal and live, the instrument just proved on a known live cable, or "
+
+
+class _Said(NamedTuple):
+    sentence: str
+    action: str | None
+    action_stage: Stage | None = None
+
+
+def _say(hazard: Hazard, judged: Judged, hidden: Hidden, units: UnitSystem) -> _Said:
+    """The sentence of a hazard and what would clear it."""
+    hole, school, risk = judged.planned, hidden.school, judged.risk
+    name = f"Hole {hole.number}"
+
+    def length(mm: float) -> str:
+        return show_length(mm, units)
+
+    match hazard.code:
+        case "find-near" if hazard.find:
+            depth = "" if hazard.find.depth_mm is None else f" found at {length(hazard.find.depth_mm)} depth"
+            return _Said(
+                f"{name} is {length(hazard.figures['distance_mm'])} from {hazard.find.what}{depth}.",
+                f"Move it at least {length(hazard.away_mm)} further away.",
+                Stage.SET_OUT,
+            )
+        case "plate-on-stud":
+            return _Said(
+                f"{name}: the metal found on this stud {length(hazard.figures['depth_mm'])} deep is taken as a plate, "
+                "and a plate means a cable or pipe bored through behind it.",
+                "Use another stud, or open the board by hand and see, circuits isolated and proved dead.",
+                Stage.SET_OUT,
+            )
+        case "zone-cleared":
+            return _Said(f"{name}: opened, or swept with metal and live, deep enough and found clear.", None)
+        case "in-zone" if hazard.zone:
+            return _Said(f"{name} is where a cable may lie. {hazard.zone.reason}", f"{_SWEEP}move it.")
+        case "deeper-than-rule":
+            return _Said(
+                f"{name} reaches {length(hole.reach_mm)} into a hollow wall; deeper than "
+                f"{show_limit(school.deep_mm or 0, units)} a cable may run anywhere.",
+                "Take a shorter fixing, or sweep with metal and live deep enough, or open the wall.",
+                Stage.FIXING,
+            )
+        case "zones-may-be-left":
+            return _Said(
+                f"{name} goes into the void of a hollow wall, where cables may leave the zones.",
+                f"{_SWEEP}open the wall.",
+            )
+        case "stud-depth":
+            free = school.stud_free_mm or 0
+            return _Said(
+                f"{name} goes {length(hole.reach_mm - hidden.front_mm)} into a stud; a cable may be bored through it "
+                f"more than {show_limit(free, units)} behind its face.",
+                f"Take a screw that reaches no deeper than {show_limit(hidden.front_mm + free, units)} from the face, "
+                "or sweep here with metal and live.",
+                Stage.FIXING,
+            )
+        case "gas-near":
+            return _Said(
+                f"{name} is where a gas pipe may run.",
+                "No drilling near a gas run without somebody licensed for gas. Move it, or ask.",
+            )
+    worst = risk.parts[0]
+    return _Said(
+        f"{name}: {risk.text} chance of striking something, most likely {worst.says}, {worst.text}.",
+        "See the ways to clear it.",
+    )
+
+
+def hazard_findings(judged: Judged, hidden: Hidden, units: UnitSystem) -> list[Finding]:
+    """A finding for each hazard of one hole."""
+    found = []
+    for hazard in judged.hazards:
+        said = _say(hazard, judged, hidden, units)
+        found.append(
+            Finding(
+                severity=hazard.severity,
+                stage=Stage.HIDDEN,
+                code=hazard.code,
+                sentence=said.sentence,
+                action=said.action,
+                action_stage=said.action_stage,
+                figures=hazard.figures,
+                where=Where(
+                    hole=judged.planned.hole_id,
+                    area=hazard.zone.area if hazard.zone else None,
+                    item=hazard.plate.id if hazard.plate else None,
+                ),
+            )
+        )
+    return found
+
+
+def hidden_findings(wall: Wall) -> list[Finding]:
+    """What is to be said of the whole wall before any hole is looked at."""
+    if wall.points:
+        return []
+    return [
+        Finding(
+            severity=Severity.NOTE,
+            stage=Stage.HIDDEN,
+            code="no-points",
+            sentence="No socket, switch, light, tap or radiator has been placed, on this face or the other.",
+            action="Look at both faces and place what is there; if there is none, carry on.",
+            where=Where(wall=wall.id),
+        )
+    ]

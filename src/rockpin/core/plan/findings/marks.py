@@ -1,0 +1,130 @@
+"""What is to be said of the marks: holes and pieces that lie where they cannot, or where somebody should look."""
+
+from math import hypot
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.document.job import JobBody
+from rockpin.core.document.outline import off_face_mm
+from rockpin.core.document.wall import Wall, WallSide
+from rockpin.core.hidden import Hidden
+from rockpin.core.setout import Placed, PlacedHole
+from rockpin.core.tables.figures import PlanFigures
+
+
+def _finding(severity: Severity, code: str, sentence: str, action: str, where: Where, **figures: float) -> Finding:
+    return Finding(
+        severity=severity,
+        stage=Stage.SET_OUT,
+        code=code,
+        sentence=sentence,
+        action=action,
+        where=where,
+        figures=figures,
+    )
+
+
+def _hole_findings(
+    hole: PlacedHole, wall: Wall, hidden: Hidden, figures: PlanFigures, units: UnitSystem
+) -> list[Finding]:
+    where, stop = Where(hole=hole.id), Severity.DO_NOT_DRILL
+    found: list[Finding] = []
+    if off_face_mm(wall, hole.x_mm, hole.y_mm) > 0:
+        found.append(
+            _finding(stop, "hole-off-wall", f"Hole {hole.number} lies outside the wall.", "Move the fixture.", where)
+        )
+    for opening in wall.openings:
+        if opening.rect.distance_to(hole.x_mm, hole.y_mm) == 0:
+            found.append(
+                _finding(
+                    stop,
+                    "hole-in-opening",
+                    f"Hole {hole.number} lies in the {opening.kind}.",
+                    "Move the fixture.",
+                    where.model_copy(update={"area": opening.rect}),
+                )
+            )
+    for point in hidden.points:
+        if point.face is WallSide.THIS and point.area.distance_to(hole.x_mm, hole.y_mm) < hole.diameter_mm / 2:
+            found.append(
+                _finding(
+                    stop,
+                    "hole-on-point",
+                    f"Hole {hole.number} goes into the {point.label.lower()}.",
+                    "Move the fixture.",
+                    where.model_copy(update={"area": point.area}),
+                )
+            )
+    for old in wall.old_holes:
+        gap = hypot(old.x_mm - hole.x_mm, old.y_mm - hole.y_mm)
+        if old.stopped and gap < figures.metal_stop_keep_mm:
+            day = f" on {old.day}" if old.day else ""
+            found.append(
+                _finding(
+                    stop,
+                    "old-hole-stopped",
+                    f"Hole {hole.number} is {show_length(gap, units)} from an old hole that met what nobody drills into"
+                    f"{day}: {old.met}.",
+                    f"Move it until {show_length(figures.metal_stop_keep_mm, units)} lie between, or find "
+                    "out what it was.",
+                    where,
+                    gap_mm=gap,
+                )
+            )
+            continue
+        keep = figures.old_hole_diameters * max(old.diameter_mm, hole.diameter_mm)
+        if gap < keep:
+            found.append(
+                _finding(
+                    Severity.PROVE_FIRST,
+                    "old-hole-near",
+                    f"Hole {hole.number} is {show_length(gap, units)} from an old hole.",
+                    f"Move it until {show_length(keep, units)} lie between, or fill the old hole and let it set.",
+                    where,
+                    gap_mm=gap,
+                    keep_mm=keep,
+                )
+            )
+    return found
+
+
+def setout_findings(
+    job: JobBody, placed: Placed, wall: Wall, hidden: Hidden, figures: PlanFigures, units: UnitSystem
+) -> list[Finding]:
+    """Holes and pieces that lie where they cannot, or where somebody should look."""
+    found = [finding for hole in placed.holes for finding in _hole_findings(hole, wall, hidden, figures, units)]
+    for place in job.placement.supports:
+        if place.wall_id and place.wall_id != job.placement.wall_id:
+            found.append(
+                _finding(
+                    Severity.DO_NOT_DRILL,
+                    "second-wall-not-planned",
+                    "A support on a second wall is not planned yet.",
+                    "Plan that support as a job of its own on its wall.",
+                    Where(item=place.support_id),
+                )
+            )
+    for piece in placed.pieces:
+        for opening in wall.openings:
+            if piece.area.overlaps(opening.rect):
+                found.append(
+                    _finding(
+                        Severity.NOTE,
+                        "piece-over-opening",
+                        f"{piece.label} reaches over the {opening.kind}.",
+                        "See that it still opens.",
+                        Where(area=opening.rect, item=piece.id),
+                    )
+                )
+        for point in hidden.points:
+            if point.face is WallSide.THIS and piece.area.overlaps(point.area):
+                found.append(
+                    _finding(
+                        Severity.NOTE,
+                        "piece-over-point",
+                        f"{piece.label} covers the {point.label.lower()}.",
+                        "Move it, unless that is meant.",
+                        Where(area=point.area, item=piece.id),
+                    )
+                )
+    return found

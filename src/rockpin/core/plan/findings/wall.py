@@ -1,0 +1,235 @@
+"""What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.words import inside
+from rockpin.core.document.evidence import Ended, Finish, ReadBy
+from rockpin.core.document.job import JobDocument, Site
+from rockpin.core.document.wall import Wall
+from rockpin.core.framing import FramingReading
+from rockpin.core.identification import HAZARDOUS_FINISHES, Identified, may_be_old
+from rockpin.core.setout import PlacedHole
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.figures import IdentificationFigures
+
+
+def _finding(severity: Severity, code: str, wall: Wall, sentence: str, action: str | None) -> Finding:
+    return Finding(
+        severity=severity, stage=Stage.WALL, code=code, sentence=sentence, action=action, where=Where(wall=wall.id)
+    )
+
+
+def _belief_findings(wall: Wall, identified: Identified, action: str, catalogue: Catalogue) -> list[Finding]:
+    belief, figures = identified.belief, catalogue.figures
+    stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
+    family = identified.reading.family
+    if not belief.told:
+        return [
+            _finding(
+                stop,
+                "wall-not-stated",
+                wall,
+                "Nobody has said what this wall is built of, and nothing has been checked.",
+                action,
+            )
+        ]
+    found: list[Finding] = []
+    unmatched = bool(wall.build_up) and belief.stated is None
+    if belief.doubted:
+        lead = belief.leading
+        found.append(
+            _finding(
+                prove,
+                "stated-doubted",
+                wall,
+                f"What was stated and what was found do not go together: it looks like {inside(lead.label)} "
+                f"({lead.probability_text}).",
+                "Look again at what was stated, or strike out the check that was wrong.",
+            )
+        )
+    elif not unmatched and belief.family.probability < figures.identification.family_ready:
+        two = [f"{one.label} ({one.probability_text})" for one in belief.families[:2]]
+        found.append(
+            _finding(
+                prove,
+                "wall-unsure",
+                wall,
+                f"It is not sure enough what this wall is: {' or '.join(two)}.",
+                action,
+            ).model_copy(
+                update={"figures": {"belief": belief.family.probability, "wanted": figures.identification.family_ready}}
+            )
+        )
+    if not family.planned:
+        found.append(
+            _finding(
+                stop,
+                "wall-not-planned",
+                wall,
+                "No fixing is worked out for this build-up yet: Rock Pin knows board, lath and panel on studs, board "
+                "on dabs, brick, block, stone and concrete.",
+                "If the layers are right, ask somebody who knows this kind of wall.",
+            )
+        )
+    return found
+
+
+def _coating_findings(wall: Wall, site: Site, figures: IdentificationFigures) -> list[Finding]:
+    year = wall.built_year or site.built_year
+    old = may_be_old(wall, site, figures)
+    if wall.coating_tested:
+        return []
+    if year is not None and old and wall.finish in (*HAZARDOUS_FINISHES, Finish.UNKNOWN):
+        return [
+            _finding(
+                Severity.PROVE_FIRST,
+                "old-building",
+                wall,
+                f"The wall is from {year}: textured coatings, cement sheet and boards of that time may "
+                "hold asbestos, old paint lead.",
+                "Have the coating and the board tested, and note it with the wall; or say what the face is, "
+                "if it is neither.",
+            )
+        ]
+    if year is None and wall.finish in HAZARDOUS_FINISHES:
+        return [
+            _finding(
+                Severity.PROVE_FIRST,
+                "coating-untested",
+                wall,
+                "Nobody has said how old this wall is, and such a coating or board may hold asbestos.",
+                "Have it tested, or say when it was built.",
+            )
+        ]
+    if year is not None and old:
+        return [
+            _finding(
+                Severity.NOTE,
+                "old-paint",
+                wall,
+                f"The wall is from {year}: old paint may hold lead, old filler and board asbestos.",
+                "Do not sand it dry; stop and have it tested if the layers look like cement or fibre.",
+            )
+        ]
+    return []
+
+
+def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading) -> list[Finding]:
+    found = [
+        _finding(
+            Severity.NOTE,
+            "hits-contradict",
+            wall,
+            one.text,
+            "Push a pin in where the fixture will cover it: that settles it at once.",
+        )
+        for one in framing.contradictions
+    ]
+    if reading_framed and not framing.looked_for:
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "framing-not-found",
+                wall,
+                "Nobody has looked for the studs yet; each hole is taken as between them.",
+                "Put in what magnet, detector, knock or pin showed. Shavings at the bit mean a stud: use it.",
+            )
+        )
+    return found
+
+
+def _metal_findings(
+    wall: Wall, holes: tuple[PlacedHole, ...], units: UnitSystem, catalogue: Catalogue
+) -> list[Finding]:
+    """A probe that stopped on something it would not cut: not wood, and nobody drills on there."""
+    found: list[Finding] = []
+    for one in wall.evidence:
+        if one.probe is None or one.probe.ended is not Ended.STOP:
+            continue
+        depth = show_length(one.probe.depth_mm, units)
+        x_mm, y_mm = one.x_mm, one.y_mm
+        keep = catalogue.figures.plan.metal_stop_keep_mm
+        near = [
+            hole
+            for hole in holes
+            if x_mm is None or y_mm is None or (hole.x_mm - x_mm) ** 2 + (hole.y_mm - y_mm) ** 2 < keep**2
+        ]
+        sentence = f"A probe hole stopped at {depth} on something it would not cut. That is not wood: stop drilling."
+        action = "It may be a pipe, a cable's guard plate or a steel stud. Find out before anything is drilled near it."
+        found.append(
+            _finding(
+                Severity.DO_NOT_DRILL if near else Severity.NOTE, "probe-stopped", wall, sentence, action
+            ).model_copy(
+                update={
+                    "figures": {"depth_mm": one.probe.depth_mm, "keep_mm": keep},
+                    "where": Where(wall=wall.id, hole=near[0].id if near else None, item=one.id),
+                }
+            )
+        )
+    return found
+
+
+def reading_findings(job: JobDocument) -> list[Finding]:
+    """What is to be said of readings that stand-ins took: on a practice wall they count, on a real one never."""
+    wall = job.wall
+    if wall.is_practice:
+        return [
+            _finding(
+                Severity.NOTE,
+                "practice-wall",
+                wall,
+                "This is a practice wall: what it hides is made up, and the stand-in instruments read it.",
+                "Plan a real wall as a wall of its own, with readings taken at it.",
+            )
+        ]
+    found = []
+    if count := len(wall.uncounted):
+        readings = "1 reading here was" if count == 1 else f"{count} readings here were"
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "stand-in-reading",
+                wall,
+                f"{readings} taken with a stand-in instrument, which knows nothing of a real wall: nothing is cleared "
+                "or found by it.",
+                "Sweep with a real instrument, and take the stand-in's readings out.",
+            )
+        )
+    if any(one.read_by is ReadBy.STAND_IN for one in job.pull_tests):
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "stand-in-pull",
+                wall,
+                "Pulls with the stand-in gauge prove nothing of a real wall; they do not count here.",
+                "Pull with a real gauge, and take the stand-in's pulls out.",
+            ).model_copy(update={"stage": Stage.FIXING})
+        )
+    return found
+
+
+def wall_findings(
+    wall: Wall,
+    site: Site,
+    identified: Identified,
+    framing: FramingReading,
+    holes: tuple[PlacedHole, ...],
+    action: str,
+    catalogue: Catalogue,
+) -> list[Finding]:
+    """What is wrong with, or not known of, the wall. ``action``: the next check, in a sentence."""
+    findings = _belief_findings(wall, identified, action, catalogue)
+    if wall.edge_slope_mm_per_m:
+        findings.append(
+            _finding(
+                Severity.NOTE,
+                "edge-slope-not-planned",
+                wall,
+                f"The left edge is {abs(wall.edge_slope_mm_per_m):g} mm in a metre out of plumb. "
+                "That is not reckoned with yet.",
+                "Measure from a plumb line dropped at the left edge, not from the edge itself.",
+            )
+        )
+    findings += _framing_findings(wall, identified.reading.family.framed, framing)
+    findings += _metal_findings(wall, holes, site.units, catalogue)
+    return findings + _coating_findings(wall, site, catalogue.figures.identification)

@@ -1,0 +1,254 @@
+"""Everything about one hole, put together for the screen, the card and the record."""
+
+from math import isfinite
+
+from rockpin.core.base.findings import Finding, Verdict, verdict_of
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit, show_use
+from rockpin.core.base.words import WorkLine
+from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted
+from rockpin.core.demand import HoleDemand
+from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.fixture import HoleKind
+from rockpin.core.document.job import Kit
+from rockpin.core.drilling import DrillCard, bits_at_hand
+from rockpin.core.framing import Behind
+from rockpin.core.hidden import HoleRisk
+from rockpin.core.hole import Spot
+from rockpin.core.plan.drawing import Cut, behind_text, draw_cut
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class RefusedFixing(Model):
+    """A fixing that does not go here, and every reason why. ``use``: None where it came to no figure."""
+
+    fixing: str
+    label: str
+    use: float | None
+    reasons: tuple[str, ...]
+
+
+class CandidateFixing(Model):
+    """A fixing that holds here, as the panel compares it."""
+
+    fixing: str
+    label: str
+    use: float
+    use_text: str
+    governs: str
+    case: str
+    tension_text: str
+    shear_text: str
+    raises: str
+    hole_text: str
+    depth_text: str
+    void_text: str | None
+    screw_text: str
+    tools: tuple[str, ...]
+    minutes: float
+    removable: bool
+    have: int | None
+    lacks: tuple[str, ...]
+    price: float | None
+
+
+class BoundText(Model):
+    """What the hole gets with the fasteners as stiff beside one another as given."""
+
+    label: str
+    tension_text: str
+    shear_text: str
+
+
+class Working(Model):
+    """The sums behind the chosen fixing, line by line."""
+
+    demand_tension_n: float
+    demand_shear_n: float
+    tension_n: float
+    shear_n: float
+    demand_tension_text: str
+    demand_shear_text: str
+    tension_text: str
+    shear_text: str
+    use: float
+    use_text: str
+    governs: str
+    case: str
+    raises: str
+    proof_n: float
+    proof_moved_mm: float
+    proof_says: str
+    lines: tuple[WorkLine, ...]
+    source: str
+    bounds: tuple[BoundText, ...]
+
+
+class HolePlan(Model):
+    """Everything about one hole. The demand is None where nothing would hold the plate, however strong."""
+
+    id: str
+    number: int
+    support: str
+    support_label: str
+    kind: HoleKind
+    x_mm: float
+    y_mm: float
+    x_text: str
+    y_text: str
+    diameter_mm: float
+    behind: Behind
+    behind_text: str
+    demand_tension_n: float | None
+    demand_shear_n: float | None
+    candidates: tuple[CandidateFixing, ...]
+    refused: tuple[RefusedFixing, ...]
+    chosen: str | None
+    chosen_label: str | None
+    chosen_by: ChosenBy
+    van_fixing: str | None
+    van_label: str | None
+    working: Working | None
+    card: DrillCard | None
+    risk: HoleRisk
+    cut: Cut
+    verdict: Verdict
+
+
+def _void_text(fixing: AnyFixing, units: UnitSystem) -> str | None:
+    void_mm: float | None = getattr(fixing, "void_mm", None)
+    return None if void_mm is None else show_length(void_mm, units)
+
+
+def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) -> tuple[CandidateFixing, ...]:
+    units = spot.units
+    # the bit as the card will name it, not the hole it was reckoned for
+    box = bits_at_hand(kit, spot, catalogue)
+    rows, tools = catalogue.fixing_by_key, catalogue.tool_by_key
+    return tuple(
+        CandidateFixing(
+            fixing=one.fixing,
+            label=one.label,
+            use=one.use,
+            use_text=show_use(one.use),
+            governs=one.governs,
+            case=one.case,
+            tension_text=show_force(one.tension_n, units, demand=False),
+            shear_text=show_force(one.shear_n, units, demand=False),
+            raises=one.mode.raises if one.mode else "",
+            hole_text=box.choose(one.hole.diameter_mm, one.hole.bit_rule).text if one.hole else "",
+            depth_text=show_limit(one.hole.depth_mm, units) if one.hole else "",
+            void_text=_void_text(rows[one.fixing], units),
+            tools=tuple(tools[key].label for key in rows[one.fixing].tools),
+            have=choice.stocks[one.fixing].have,
+            lacks=choice.stocks[one.fixing].lacks,
+            price=choice.stocks[one.fixing].price,
+            screw_text=one.screw.text if one.screw else "",
+            minutes=one.minutes,
+            removable=one.removable,
+        )
+        for one in choice.accepted
+    )
+
+
+def _bounds(demand: HoleDemand, units: UnitSystem) -> tuple[BoundText, ...]:
+    """Both bounds of a mixed group; nothing to tell where all holes are alike."""
+    if len(demand.bounds) < 2:
+        return ()
+    return tuple(
+        BoundText(
+            label="all fixings equally stiff"
+            if bound.stiff_ratio == 1
+            else f"anchors in board 1/{1 / bound.stiff_ratio:.0f} as stiff",
+            tension_text=show_force(bound.tension_n, units, demand=True),
+            shear_text=show_force(bound.shear_n, units, demand=True),
+        )
+        for bound in demand.bounds
+    )
+
+
+def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | None:
+    one, units = choice.chosen, spot.units
+    if one is None or one.hole is None or one.mode is None:
+        return None
+    fixing = catalogue.fixing_by_key[one.fixing]
+    proof = proof_wanted(fixing, spot.reading, one.tension_n, catalogue.figures.choice)
+    return Working(
+        demand_tension_n=one.demand_tension_n,
+        demand_shear_n=one.demand_shear_n,
+        tension_n=one.tension_n,
+        shear_n=one.shear_n,
+        demand_tension_text=show_force(one.demand_tension_n, units, demand=True),
+        demand_shear_text=show_force(one.demand_shear_n, units, demand=True),
+        tension_text=show_force(one.tension_n, units, demand=False),
+        shear_text=show_force(one.shear_n, units, demand=False),
+        use=one.use,
+        use_text=show_use(one.use),
+        governs=one.governs,
+        case=one.case,
+        proof_n=proof.load_n,
+        proof_moved_mm=proof.moved_mm,
+        proof_says=proof.says,
+        raises=one.mode.raises,
+        lines=one.working,
+        source=one.source,
+        bounds=_bounds(spot.demand, units),
+    )
+
+
+def hole_plan(
+    spot: Spot,
+    behind: Behind,
+    choice: HoleChoice,
+    card: DrillCard | None,
+    risk: HoleRisk,
+    findings: list[Finding],
+    kit: Kit,
+    catalogue: Catalogue,
+) -> HolePlan:
+    hole, units, chosen = spot.hole, spot.units, choice.chosen
+    text = behind_text(spot, behind.kind, behind.solid_wood)
+    own = [finding for finding in findings if finding.where.hole == hole.id]
+    return HolePlan(
+        id=hole.id,
+        number=hole.number,
+        support=hole.support,
+        support_label=hole.support_label,
+        kind=hole.kind,
+        x_mm=hole.x_mm,
+        y_mm=hole.y_mm,
+        x_text=show_length(hole.x_mm, units),
+        y_text=show_length(hole.y_mm, units),
+        diameter_mm=hole.diameter_mm,
+        behind=behind,
+        behind_text=text,
+        demand_tension_n=spot.demand.tension_n if spot.demand.no_lever_case is None else None,
+        demand_shear_n=spot.demand.shear_n if spot.demand.no_lever_case is None else None,
+        candidates=_candidates(choice, spot, kit, catalogue),
+        refused=tuple(
+            RefusedFixing(
+                fixing=one.fixing,
+                label=one.label,
+                use=one.use if one.mode and isfinite(one.use) else None,
+                reasons=tuple(refusal.sentence for refusal in one.refusals),
+            )
+            for one in choice.refused
+        ),
+        chosen=chosen.fixing if chosen else None,
+        chosen_label=chosen.label if chosen else None,
+        chosen_by=choice.by,
+        van_fixing=choice.in_the_van.fixing if choice.in_the_van else None,
+        van_label=choice.in_the_van.label if choice.in_the_van else None,
+        working=_working(choice, spot, catalogue),
+        card=card,
+        risk=risk,
+        cut=draw_cut(
+            spot,
+            spot.reading,
+            behind.kind,
+            text,
+            chosen.hole if chosen else None,
+            chosen.screw if chosen else None,
+        ),
+        verdict=verdict_of(own, f"Hole {hole.number} is clear and holds."),
+    )

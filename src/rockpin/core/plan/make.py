@@ -1,0 +1,233 @@
+"""The whole job from left to right: a job document goes in, a plan comes out, one call a room.
+
+Same document and same catalogue, same plan: nothing here asks a clock, a file or chance.
+"""
+
+from rockpin.core.advice import Advice
+from rockpin.core.base.findings import Finding, Stage, Verdict, verdict_of
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
+from rockpin.core.choice import JointPlan, check_joints
+from rockpin.core.demand import Duration
+from rockpin.core.document.fixture import Environment
+from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import GatherItem, Step, card_of, work_of
+from rockpin.core.framing import FramingReading
+from rockpin.core.hidden import ALWAYS, Route, SweepReading, hidden_cautions, read_sweeps
+from rockpin.core.identification import Belief, WallReading, may_be_old
+from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
+from rockpin.core.plan.findings import all_findings
+from rockpin.core.plan.hole_plan import HolePlan, hole_plan
+from rockpin.core.plan.record_lines import RecordLine, record_lines
+from rockpin.core.plan.stages import ComputedStages, compute_stages
+from rockpin.core.setout import PlacedPart
+from rockpin.core.tables.catalogue import Catalogue, Duty
+
+
+class StagePlan(Model):
+    """One stage: its verdict and all of its findings."""
+
+    stage: Stage
+    verdict: Verdict
+    findings: tuple[Finding, ...]
+
+
+class DecidingCase(Model):
+    """A load case that decides at some hole. ``lasts``: for how long it acts, in words."""
+
+    label: str
+    lasts: str
+    holes: tuple[int, ...]
+
+
+class HiddenReading(Model):
+    """The rule school, the ways that services usually take, and what each sweep could not have seen.
+
+    ``reach_mm``: how deep the deepest hole of this job reaches; the picture of the risk is drawn for it.
+    """
+
+    school: str
+    school_label: str
+    school_says: str
+    school_source: str
+    routes: tuple[Route, ...]
+    sweeps: tuple[SweepReading, ...]
+    reach_mm: float
+    cautions: tuple[str, ...]
+
+
+class Plan(Model):
+    """What comes out at the right of the house."""
+
+    job_id: str
+    title: str
+    site: str
+    wall_id: str
+    wall: str
+    practice: bool
+    units: UnitSystem
+    verdict: Verdict
+    stages: tuple[StagePlan, ...]
+    reading: WallReading
+    belief: Belief
+    runner_up: RunnerUp | None
+    advice: Advice
+    framing: FramingReading
+    hidden: HiddenReading
+    elevation: Elevation
+    pieces: tuple[PlacedPart, ...]
+    supports: tuple[PlacedPart, ...]
+    links: tuple[PlacedPart, ...]
+    holes: tuple[HolePlan, ...]
+    joints: tuple[JointPlan, ...]
+    cases: tuple[DecidingCase, ...]
+    cases_text: str
+    fixture_text: str
+    mass_text: str
+    floor_to_come_text: str | None
+    people: int
+    gather: tuple[GatherItem, ...]
+    steps: tuple[Step, ...]
+    cautions: tuple[str, ...]
+    record: tuple[RecordLine, ...]
+
+    @property
+    def findings(self) -> tuple[Finding, ...]:
+        return tuple(finding for stage in self.stages for finding in stage.findings)
+
+
+_CLEAR = {
+    Stage.WALL: "Enough is known of the wall.",
+    Stage.HIDDEN: "Every hole is clear of every zone, or was proved.",
+    Stage.FIXTURE: "Every load of this fixture is reckoned with.",
+    Stage.FIXING: "Every hole holds what it must.",
+    Stage.SET_OUT: "All marks lie on the wall.",
+    Stage.DRILL: "Bits, depths and screws are set.",
+    Stage.RECORD: "Nothing recorded stands against it.",
+}
+
+
+def _stages(findings: list[Finding]) -> tuple[StagePlan, ...]:
+    return tuple(
+        StagePlan(
+            stage=stage,
+            verdict=verdict_of((finding for finding in findings if finding.stage is stage), _CLEAR[stage]),
+            findings=tuple(finding for finding in findings if finding.stage is stage),
+        )
+        for stage in Stage
+    )
+
+
+def _ready_sentence(count: int) -> str:
+    if count == 1:
+        return "The hole holds and is clear of every zone, or proved."
+    holes = "Both holes" if count == 2 else f"All {count} holes"
+    return f"{holes} hold and are clear of every zone, or proved."
+
+
+_LASTS = {Duration.PERMANENT: "always", Duration.SHORT: "for a short time"}
+
+
+def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
+    """The cases under which the chosen fixings are used most."""
+    holes: dict[str, list[int]] = {}
+    lasts: dict[str, Duration] = {}
+    for spot, choice in zip(done.spots, done.choices, strict=False):
+        if choice.chosen and choice.chosen.case and choice.chosen.duration:
+            holes.setdefault(choice.chosen.case, []).append(spot.hole.number)
+            # the case that decides need not be among those that are worst for the hole alone: a group has its own
+            lasts[choice.chosen.case] = choice.chosen.duration
+    return tuple(
+        DecidingCase(label=label, lasts=_LASTS[lasts[label]], holes=tuple(numbers)) for label, numbers in holes.items()
+    )
+
+
+def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
+    where = {Environment.DRY: "in the dry", Environment.WET: "in the wet", Environment.OUTDOOR: "outdoors"}
+    return (
+        f"{job.fixture.name}, {show_mass(job.fixture.mass_kg, units)} with what it holds; {duty.label.lower()}, "
+        f"factor {duty.factor:g} on the live part; {where[job.fixture.environment]}."
+    )
+
+
+def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
+    """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
+    done = compute_stages(job, catalogue)
+    whole, job = job, job.counted()
+    catalogue, wall, units = done.catalogue, job.wall, job.site.units
+    identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
+    reading, choices = identified.reading, done.choices
+    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
+    numbers = {hole.id: hole.number for hole in holes}
+    duty = catalogue.duty_by_key[job.fixture.duty]
+
+    joints, joint_findings = check_joints(job, done.placed.joints, done.demand, catalogue)
+    findings = all_findings(whole, done, joint_findings)
+
+    untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
+    cautions = hidden_cautions(hidden, done.judged, untested)
+    cards = {
+        spot.hole.id: card_of(spot, choice.chosen, job.kit, catalogue)
+        for spot, choice in zip(done.spots, choices, strict=False)
+        if choice.chosen
+    }
+    drawn = [card for card in cards.values() if card]
+    mass = job.fixture.mass_kg
+    work = work_of(drawn, holes, kinds, mass, units, catalogue)
+    return Plan(
+        job_id=job.id,
+        title=job.title,
+        site=job.site.name,
+        wall_id=wall.id,
+        wall=wall.name,
+        practice=wall.is_practice,
+        units=units,
+        verdict=verdict_of(
+            findings,
+            _ready_sentence(len(holes)),
+        ),
+        stages=_stages(findings),
+        reading=reading,
+        belief=identified.belief,
+        runner_up=draw_runner_up(identified, units, catalogue),
+        advice=done.advice,
+        framing=framing,
+        hidden=HiddenReading(
+            school=hidden.school.key,
+            school_label=hidden.school.label,
+            school_says=hidden.school.says,
+            school_source=hidden.school.source,
+            routes=hidden.routes,
+            sweeps=read_sweeps(hidden, units),
+            reach_mm=max((one.reach_mm for one in done.planned), default=catalogue.figures.plan.unchosen_reach_mm),
+            cautions=cautions,
+        ),
+        elevation=draw_elevation(wall, framing.members, hidden, units, catalogue),
+        pieces=done.placed.pieces,
+        supports=done.placed.supports,
+        links=done.placed.links,
+        joints=tuple(joints),
+        holes=tuple(
+            hole_plan(
+                spot,
+                done.behinds[spot.hole.id],
+                choice,
+                cards.get(spot.hole.id),
+                judged.risk,
+                findings,
+                job.kit,
+                catalogue,
+            )
+            for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
+        ),
+        cases=_deciding(done),
+        cases_text=f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole.",
+        fixture_text=_fixture_text(job, duty, units),
+        mass_text=show_mass(mass, units),
+        floor_to_come_text=show_length(wall.floor_to_come_mm, units) if wall.floor_to_come_mm else None,
+        people=work.people,
+        gather=work.gather,
+        steps=work.steps,
+        cautions=(*cautions, *ALWAYS),
+        record=record_lines(job, holes, catalogue),
+    )

@@ -1,0 +1,75 @@
+"""Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
+
+from rockpin.core.demand import Demand
+from rockpin.core.document.job import Holds, JobDocument
+from rockpin.core.framing import BehindKind, MemberReading, look_behind
+from rockpin.core.hidden import Hidden
+from rockpin.core.hole import AnchorGroup, Spot, edges_of
+from rockpin.core.identification import WallReading
+from rockpin.core.setout import PlacedHole
+from rockpin.core.tables.catalogue import Catalogue
+
+NOMINAL_SCREW_MM = 5.0
+"""Screw [mm] by which a hole's wall is named before a fixing is chosen."""
+
+NEARBY_MM = 400.0
+"""Framing farther from a hole than this [mm] does not matter to any fixing in it."""
+
+
+def spots_of(
+    job: JobDocument,
+    reading: WallReading,
+    members: tuple[MemberReading, ...],
+    holes: tuple[PlacedHole, ...],
+    hidden: Hidden,
+    demand: Demand,
+    catalogue: Catalogue,
+) -> list[Spot]:
+    wall, figures = job.wall, catalogue.figures
+    spots = []
+    shared: dict[object, object] = {}
+    # a hole that was drilled and does not hold its fixing yet
+    drilled = {one.hole_id: one.bit_mm for one in job.records if one.bit_mm and one.holds is not Holds.YES}
+    column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
+    order = [column[hole.id] for hole in holes]
+    edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
+    group = AnchorGroup(
+        hole_ids=tuple(hole.id for hole in holes),
+        places=tuple((hole.x_mm, hole.y_mm) for hole in holes),
+        edges=tuple(one.free_mm for one in edges.values()),
+        tension_n=demand.table.tension_n[:, order],
+        shear_x_n=demand.table.shear_x_n[:, order],
+        shear_y_n=demand.table.shear_y_n[:, order],
+        table=demand.table,
+    )
+    for hole in holes:
+        radius = hole.diameter_mm / 2 + figures.framing.setout_error_mm
+        behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures.framing)
+        in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL)
+        here = hidden.at_hole(hole.x_mm, hole.y_mm, radius, in_stud)
+        spots.append(
+            Spot(
+                hole=hole,
+                wall=wall,
+                reading=reading,
+                members=tuple(one for one in members if one.rect.distance_to(hole.x_mm, hole.y_mm) < NEARBY_MM),
+                neighbours=tuple(
+                    (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm) for other in holes if other.id != hole.id
+                ),
+                free_edges_mm=edges[hole.id].free_mm,
+                board_edge_mm=edges[hole.id].board_mm,
+                depth_limit_mm=here.depth_limit_mm,
+                duty=catalogue.duty_by_key[job.fixture.duty],
+                environment=job.fixture.environment,
+                demand=demand.holes[hole.id],
+                units=job.site.units,
+                figures=figures.hole,
+                framing=figures.framing,
+                sold=job.site.sold,
+                carries_people=job.fixture.carries_people,
+                drilled_mm=drilled.get(hole.id),
+                group=group,
+                shared=shared,
+            )
+        )
+    return spots

@@ -1,0 +1,135 @@
+"""Every room asked in the order of the work: what each has made of a job, before it is put together as a plan."""
+
+from typing import NamedTuple
+
+from rockpin.core.advice import Advice, next_check
+from rockpin.core.base.errors import NotFound
+from rockpin.core.capacity import Assessment
+from rockpin.core.choice import HoleChoice, Proof, choose, with_tests
+from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
+from rockpin.core.document.job import JobDocument
+from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
+from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
+from rockpin.core.hole import Spot
+from rockpin.core.identification import Identified, identify
+from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
+from rockpin.core.setout import Placed, place_fixture
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.packet_fixings import with_packets
+from rockpin.core.tables.references import check_references
+
+
+def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: float) -> PlannedHole:
+    """The hole as it will really be drilled; before anything is chosen, as deep as most holes go."""
+    hole = spot.hole
+    behind = spot.behind(NOMINAL_SCREW_MM).kind
+    return PlannedHole(
+        hole_id=hole.id,
+        number=hole.number,
+        x_mm=hole.x_mm,
+        y_mm=hole.y_mm,
+        diameter_mm=chosen.hole.diameter_mm if chosen and chosen.hole else hole.diameter_mm,
+        reach_mm=chosen.hole.reach_mm if chosen and chosen.hole else unchosen_reach_mm,
+        in_stud=behind in (BehindKind.TIMBER, BehindKind.STEEL),
+    )
+
+
+class ComputedStages(NamedTuple):
+    """What the rooms have made of a job, before it is put together as a plan."""
+
+    catalogue: Catalogue
+    identified: Identified
+    framing: FramingReading
+    hidden: Hidden
+    placed: Placed
+    behinds: dict[str, Behind]
+    demand: Demand
+    advice: Advice
+    spots: list[Spot]
+    choices: tuple[HoleChoice, ...]
+    judged: tuple[Judged, ...]
+    planned: tuple[PlannedHole, ...]
+    proofs: list[Proof]
+
+
+class ReadWall(NamedTuple):
+    """What a wall is and hides, whatever goes up on it."""
+
+    catalogue: Catalogue
+    identified: Identified
+    framing: FramingReading
+    hidden: Hidden
+
+
+def read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
+    """The rooms that ask the wall alone. Raises BadInput where the document names what the catalogue does not have."""
+    check_references(job, catalogue)
+    job = job.counted()
+    wall, site = job.wall, job.site
+    catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job.packets)
+    identified = identify(wall, site, catalogue)
+    framing = read_framing(wall, identified.reading, site.region, site.units, catalogue)
+    return ReadWall(
+        catalogue, identified, framing, read_hidden(wall, identified.reading, framing.members, site, catalogue.hidden)
+    )
+
+
+def compute_stages(job: JobDocument, catalogue: Catalogue) -> ComputedStages:
+    """Every room in its order. Raises BadInput where the document names what the catalogue does not have."""
+    job = job.counted()
+    wall, units = job.wall, job.site.units
+    catalogue, identified, framing, hidden = read_wall(job, catalogue)
+    reading, members = identified.reading, framing.members
+    catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
+
+    placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
+    behinds = {
+        hole.id: look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, catalogue.figures.framing)
+        for hole in placed.holes
+    }
+    kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
+    demand = solve_fixture(
+        job.fixture,
+        load_cases(job.fixture, catalogue.duty_by_key[job.fixture.duty], job.placement.y_mm, catalogue.figures.demand),
+        placed.offsets,
+        stiffness_of(kinds, catalogue.figures.demand),
+        reading.bearing_mpa,
+        catalogue.figures.demand,
+    )
+    spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue)
+    advice = next_check(job, identified, spots, hidden, catalogue)
+    own = {choice.hole_id: choice.fixing for choice in job.choices}
+    choices = (
+        choose(
+            spots,
+            kinds,
+            own,
+            job.wishes,
+            catalogue,
+            identified.others,
+            job.kit,
+            {proof.fixing for proof in proofs if proof.settles},
+        )
+        if reading.family.planned
+        else ()
+    )
+    # where nothing is planned for the wall, its holes are still judged for what they may strike
+    chosen = [choice.chosen for choice in choices] or [None] * len(spots)
+    planned = tuple(
+        _planned_hole(spot, one, catalogue.figures.plan.unchosen_reach_mm)
+        for spot, one in zip(spots, chosen, strict=True)
+    )
+    judged = tuple(judge_hole(hidden, one) for one in planned)
+    return ComputedStages(
+        catalogue, identified, framing, hidden, placed, behinds, demand, advice, spots, choices, judged, planned, proofs
+    )
+
+
+def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:
+    """The ways to clear one hole of a job. Raises NotFound where there is no such hole."""
+    done = compute_stages(job, catalogue)
+    index = next((index for index, one in enumerate(done.planned) if one.hole_id == hole_id), None)
+    if index is None:
+        raise NotFound(f"There is no hole “{hole_id}” in this job; it may have been taken out of use.")
+    accepted = done.choices[index].accepted if done.choices else ()
+    return ways_to_clear(done.hidden, done.planned[index], accepted, job.wall, job.site.units)

@@ -1,0 +1,314 @@
+"""The shapes of the catalogue: every number that a person could dispute is a row here, with its source.
+
+The catalogue package fills these from its data files; the core only reads them.
+"""
+
+from collections.abc import Sequence
+from enum import StrEnum
+from functools import cached_property
+from typing import NamedTuple, Self
+
+from pydantic import Field, model_validator
+
+from rockpin.core.base.model import Model, Name
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.base.row import Row
+from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
+from rockpin.core.document.job import Region, Wish
+from rockpin.core.document.wall import HowKnown, UnitSolidity
+from rockpin.core.tables.figures import CapacityFigures, Figures, HiddenFigures
+from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
+from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
+from rockpin.core.tables.shapes import Shape
+
+
+class Role(StrEnum):
+    """What a layer does for a fixing."""
+
+    SKIN = "skin"
+    BOARD = "board"
+    CAVITY = "cavity"
+    FRAME = "frame"
+    MASONRY = "masonry"
+    CONCRETE = "concrete"
+
+
+class BoardKind(StrEnum):
+    """How a board over a void takes an anchor."""
+
+    GYPSUM = "gypsum"
+    FIBRE_CEMENT = "fibre_cement"
+    LATH = "lath"
+    PANEL = "panel"
+    LINING = "lining"
+
+
+class BitType(StrEnum):
+    WOOD = "wood"
+    TWIST = "twist"
+    MASONRY = "masonry"
+    TILE = "tile"
+
+
+class Hammer(StrEnum):
+    """Whether hammer action may be used in a layer."""
+
+    NEVER = "never"
+    ONCE_SEATED = "once_seated"
+
+
+class Material(Row):
+    """What a layer is made of: how it is drawn, drilled, and leaned on."""
+
+    label_us: Name | None = None
+    role: Role
+    hatch: str
+    bearing_mpa: float = Field(gt=0)
+    bit: BitType
+    hammer: Hammer
+    speed: Name
+    silica_dust: bool
+    board_kind: BoardKind | None = None
+    solidity: UnitSolidity | None = None
+    usual_mm: tuple[float, ...] = ()
+
+
+class MasonryUnit(Row):
+    """A brick or block format."""
+
+    unit_length_mm: float
+    unit_height_mm: float
+    joint_mm: float
+    solidity: UnitSolidity
+
+
+class Species(Row):
+    specific_gravity: float = Field(gt=0.2, lt=1)
+
+
+class Duty(Row):
+    """How a fixture is used: its factor on the live part, and whether the pull comes and goes."""
+
+    says: str
+    factor: float = Field(ge=1)
+    whole_mass: bool = Field(description="the factor takes the fixture's own mass as well as its contents")
+    cyclic: bool
+    sideways_g: float = Field(default=0, ge=0)
+    body_support: bool = False
+
+
+class BitSeries(Row):
+    """The diameters that bits are sold in."""
+
+    system: UnitSystem
+    sizes_mm: tuple[float, ...]
+
+
+class Outcome(Row):
+    """What a bit can meet, for the record."""
+
+    stops: bool
+    says: str
+
+
+class Tool(Row):
+    """A tool that a fixing may need."""
+
+
+class CapacityTables(NamedTuple):
+    """What is needed to say what a fixing can take: screws and kinds of wood by their keys, and single figures."""
+
+    screws: dict[str, Screw]
+    species: dict[str, Species]
+    figures: CapacityFigures
+
+
+class HiddenTables(NamedTuple):
+    """What is needed to say what a wall hides: points, services, habits and rule schools, and single figures."""
+
+    points: dict[str, PointKind]
+    services: dict[str, ServiceKind]
+    ways: dict[str, FeedHabit]
+    runs: tuple[Run, ...]
+    schools: tuple[ZoneSchool, ...]
+    figures: HiddenFigures
+    setout_error_mm: float
+
+    def school_of(self, region: Region, chosen: str | None = None) -> ZoneSchool:
+        """The rule school that was chosen for a wall, or else that of its region."""
+        return next(row for row in self.schools if (row.key == chosen if chosen else region in row.regions))
+
+
+class Catalogue(Model):
+    """All tables together. Keys are unique within a table; references between tables hold."""
+
+    materials: tuple[Material, ...]
+    build_ups: tuple[BuildUp, ...]
+    units: tuple[MasonryUnit, ...]
+    species: tuple[Species, ...]
+    member_sigma_mm: dict[HowKnown, float]
+    points: tuple[PointKind, ...]
+    service_kinds: tuple[ServiceKind, ...]
+    ways: tuple[FeedHabit, ...]
+    runs: tuple[Run, ...]
+    schools: tuple[ZoneSchool, ...]
+    duties: tuple[Duty, ...]
+    screws: tuple[Screw, ...]
+    fixings: tuple[Fixing, ...]
+    bits: tuple[BitSeries, ...]
+    outcomes: tuple[Outcome, ...]
+    shapes: tuple[Shape, ...]
+    tools: tuple[Tool, ...]
+    wishes: dict[Wish, str]
+    figures: Figures
+    figure_sources: dict[str, str]
+    belief: BeliefTables
+
+    @model_validator(mode="after")
+    def _references_hold(self) -> Self:
+        for name in (
+            "materials",
+            "build_ups",
+            "units",
+            "species",
+            "points",
+            "service_kinds",
+            "ways",
+            "schools",
+            "duties",
+            "screws",
+            "fixings",
+        ):
+            keys = [row.key for row in getattr(self, name)]
+            if len(keys) != len(set(keys)):
+                raise ValueError(f"{name}: the key {max(keys, key=keys.count)} stands twice")
+        for build_up in self.build_ups:
+            for layer in build_up.layers:
+                if layer.material not in self.material_by_key:
+                    raise ValueError(f"build_ups: {build_up.key} names the unknown material {layer.material}")
+        kinds = {row.key for row in self.service_kinds}
+        ways = {row.key for row in self.ways}
+        for name, kind in [(row.key, row.kind) for row in self.ways] + [(row.key, row.kind) for row in self.runs]:
+            if kind not in kinds:
+                raise ValueError(f"ways, runs: {name} names the unknown service {kind}")
+        for point in self.points:
+            if unknown := set(point.ways) - ways:
+                raise ValueError(f"points: {point.key} names the unknown way {min(unknown)}")
+        for region in Region:
+            if sum(region in school.regions for school in self.schools) != 1:
+                raise ValueError(f"schools: {region} wants one school")
+        for row in self.belief.dust:
+            if row.material not in self.material_by_key:
+                raise ValueError(f"dust: unknown material {row.material}")
+        for fixing in self.fixings:
+            for screw in fixing.screw_keys:
+                if screw not in self.screw_by_key:
+                    raise ValueError(f"fixings: {fixing.key} names the unknown screw {screw}")
+            if unknown := set(fixing.tools) - self.tool_by_key.keys():
+                raise ValueError(f"fixings: {fixing.key} names the unknown tool {min(unknown)}")
+        for shape in self.shapes:
+            if shape.duty not in self.duty_by_key:
+                raise ValueError(f"shapes: {shape.key} names the unknown use {shape.duty}")
+        return self
+
+    @cached_property
+    def material_by_key(self) -> dict[str, Material]:
+        return {row.key: row for row in self.materials}
+
+    @cached_property
+    def build_up_by_key(self) -> dict[str, BuildUp]:
+        return {row.key: row for row in self.build_ups}
+
+    @cached_property
+    def hypotheses(self) -> tuple[BuildUp, ...]:
+        """The build-ups that checks decide between, in the order of their table."""
+        return tuple(row for row in self.build_ups if row.prior)
+
+    @cached_property
+    def check_by_key(self) -> dict[str, Check]:
+        return {row.key: row for row in self.belief.checks}
+
+    @cached_property
+    def screw_by_key(self) -> dict[str, Screw]:
+        return {row.key: row for row in self.screws}
+
+    @cached_property
+    def capacity(self) -> CapacityTables:
+        return CapacityTables(self.screw_by_key, self.species_by_key, self.figures.capacity)
+
+    @cached_property
+    def hidden(self) -> HiddenTables:
+        return HiddenTables(
+            points=self.point_by_key,
+            services=self.service_by_key,
+            ways=self.way_by_key,
+            runs=self.runs,
+            schools=self.schools,
+            figures=self.figures.hidden,
+            setout_error_mm=self.figures.framing.setout_error_mm,
+        )
+
+    @cached_property
+    def fixing_by_key(self) -> dict[str, AnyFixing]:
+        return {row.key: row for row in self.fixings}
+
+    @cached_property
+    def point_by_key(self) -> dict[str, PointKind]:
+        return {row.key: row for row in self.points}
+
+    @cached_property
+    def service_by_key(self) -> dict[str, ServiceKind]:
+        return {row.key: row for row in self.service_kinds}
+
+    @cached_property
+    def way_by_key(self) -> dict[str, FeedHabit]:
+        return {row.key: row for row in self.ways}
+
+    @cached_property
+    def school_by_key(self) -> dict[str, ZoneSchool]:
+        return {row.key: row for row in self.schools}
+
+    @cached_property
+    def duty_by_key(self) -> dict[str, Duty]:
+        return {row.key: row for row in self.duties}
+
+    @cached_property
+    def species_by_key(self) -> dict[str, Species]:
+        return {row.key: row for row in self.species}
+
+    @cached_property
+    def tool_by_key(self) -> dict[str, Tool]:
+        return {row.key: row for row in self.tools}
+
+    @cached_property
+    def shape_by_key(self) -> dict[str, Shape]:
+        return {row.key: row for row in self.shapes}
+
+    @cached_property
+    def outcome_by_key(self) -> dict[str, Outcome]:
+        return {row.key: row for row in self.outcomes}
+
+    @cached_property
+    def american(self) -> "Catalogue":
+        """The same rows with the trade words of North America where they differ."""
+
+        def worded(rows: tuple[Row, ...]) -> tuple[Row, ...]:
+            return tuple(
+                row.model_copy(update={"label": us}) if (us := getattr(row, "label_us", None)) else row for row in rows
+            )
+
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        fields |= {name: worded(fields[name]) for name in ("materials", "points", "screws", "fixings")}
+        return Catalogue.model_construct(**fields)
+
+    def with_fixings(self, more: Sequence[AnyFixing]) -> "Catalogue":
+        """This catalogue with more fixings; one of a key that is there already takes its place."""
+        if not more:
+            return self
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        rows = {row.key: row for row in self.fixings} | {row.key: row for row in more}
+        return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values())})
+
+    def in_words_of(self, region: Region) -> "Catalogue":
+        """This catalogue in the trade words of a region."""
+        return self.american if region is Region.NORTH_AMERICA else self

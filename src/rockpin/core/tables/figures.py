@@ -1,0 +1,266 @@
+"""The single figures of the rules, by name. Their values and sources are rows of the catalogue; each room gets its own."""
+
+from rockpin.core.base.model import Model
+
+
+class PacketsFigures(Model):
+    """For dividing what a packet prints."""
+
+    packet_plastic: float
+    packet_metal: float
+    packet_metal_concrete: float
+    packet_shear_share: float
+
+
+class IdentificationFigures(Model):
+    """For telling what a wall is."""
+
+    measure_surety_sigmas: float
+    tile_mm: float
+    tile_spread_mm: float
+    misreport: float
+    repeat_same: float
+    repeat_far: float
+    same_place_mm: float
+    evidence_temper: float
+    family_ready: float
+    old_before_year: float
+    filling_sure: float
+    plausible_build_up: float
+    probe_sigma_mm: float
+    void_sigma_mm: float
+    thickness_sigma_mm: float
+    measure_outlier: float
+    probe_range_mm: float
+    probe_split: float
+    probe_skips_skin: float
+    probe_meets_stud: float
+    probe_meets_dab: float
+    probe_meets_core: float
+    probe_stops: float
+    probe_stops_steel: float
+    probe_given_up: float
+    build_up_considered: float
+
+
+class FramingFigures(Model):
+    """For finding studs and what stands behind a spot."""
+
+    solid_wood_credit: float
+    masonry_unit_end_share: float
+    solid_wood_prove: float
+    no_pitch: float
+    clear_of_stud: float
+    wood_edge_diameters: float
+    wood_edge_min_mm: float
+    wood_loaded_edge_diameters: float
+    setout_error_mm: float
+    stud_wander_mm: float
+    stud_off_pitch: float
+    stud_missing: float
+    hit_spurious: float
+    pitch_reported: float
+    pitch_drawn: float
+    hit_reach_mm: float
+    own_stud_chance: float
+    own_stud_drawn: float
+    corner_stud_chance: float
+    corner_stud_sigma_mm: float
+    double_stud_share: float
+    contradiction_sigmas: float
+    peak_prominence: float
+    peak_least: float
+    peak_share: float
+    trace_baseline_mm: float
+    live_least: float
+    opening_trim_mm: float
+    hit_beside: float
+
+
+class SetoutFigures(Model):
+    """For placing holes."""
+
+    channel_back_mm: float
+    start_height_mm: float
+    bar_end_mm: float
+    bar_spacing_mm: float
+
+
+class DemandFigures(Model):
+    """For reckoning loads."""
+
+    tug_down_n: float
+    tug_out_n: float
+    tug_low_mm: float
+    tug_high_mm: float
+    bearing_inset_min_mm: float
+    two_people_kg: float
+    board_stiffness: float
+    rail_tug_down_n: float
+    rail_tug_out_n: float
+    grab_rail_n: float
+    handrail_point_n: float
+    handrail_n_per_mm: float
+    arm_step_deg: float
+    push_step_deg: float
+    wind_pa: float
+
+
+class HoleFigures(Model):
+    """For one hole and its screw."""
+
+    clamp_plate_mm: float
+    dust_min_mm: float
+    remaining_min_mm: float
+    remaining_share: float
+    remaining_hammer_mm: float
+    bracket_play_mm: float
+    keyhole_proud_mm: float
+    backing_washer_mm: float
+    head_over_hole: float
+
+
+class CapacityFigures(Model):
+    """For what a fixing can take."""
+
+    screw_fy_mpa: float
+    screw_safety: float
+    board_step_9_5: float
+    board_step_12_5: float
+    board_step_15: float
+    board_step_double: float
+    board_self_drilling_max: float
+    board_cyclic_plastic: float
+    board_cyclic_metal: float
+    board_neighbour_full_mm: float
+    board_neighbour_span_mm: float
+    board_neighbour_min_mm: float
+    board_edge_min_mm: float
+    board_edge_full_mm: float
+    board_edge_factor: float
+    board_flange_cover_mm: float
+    masonry_joint_factor: float
+    masonry_unit_end_factor: float
+    masonry_edge_factor: float
+    masonry_edge_full_plugs: float
+    masonry_edge_min_plugs: float
+    masonry_neighbour_full_plugs: float
+    masonry_neighbour_min_plugs: float
+    concrete_fck_mpa: float
+    concrete_k1: float
+    concrete_k9: float
+    concrete_gamma_mc: float
+    concrete_load_factor: float
+    concrete_hef_min_mm: float
+    wood_spacing_diameters: float
+    wood_wet: float
+    duration_permanent: float
+    duration_short: float
+    pilot_root_share: float
+    bracket_bearing_mpa: float
+    bracket_least_mm: float
+    packet_over_table: float
+    coach_pilot_share: float
+    step_up_from_mm: float
+    step_up_share: float
+    board_screw_past_mm: float
+    board_drill_past_mm: float
+    tip_keeps_off_mm: float
+    board_lath: float
+    board_lath_toggle: float
+    board_fibre_cement: float
+    pilot_root_share_hard: float
+    pilot_hard_gravity: float
+    coach_pilot_middle_gravity: float
+    coach_pilot_share_middle: float
+    coach_pilot_share_hard: float
+    steel_flange_mm: float
+    steel_fu_mpa: float
+    steel_screw_past_mm: float
+    steel_pilot_share: float
+    concrete_split_hefs: float
+    drilled_over_mm: float
+    bolt_washer_diameters: float
+    bolt_least_mm: float
+    access_driver_mm: float
+    access_spanner_mm: float
+
+
+class HiddenFigures(Model):
+    """For judging what is hidden."""
+
+    sweep_depth_share: float
+    level_points_mm: float
+    live_behind_screen: float
+    unproved_works: float
+    risk_part_least: float
+    find_half_mm: float
+    stud_plate_mm: float
+    hollow_free_mm: float
+    risk_prove: float
+    risk_stop: float
+    gas_prove: float
+    picture_hole_mm: float
+    way_search_mm: float
+    sweep_around_mm: float
+    find_margin_mm: float
+
+
+class DrillingFigures(Model):
+    """For choosing bits."""
+
+    plug_bit_under_mm: float
+    step_up_about: float
+
+
+class ChoiceFigures(Model):
+    """For pulls on the spot."""
+
+    proof_factor: float
+    pull_moved_mm: float
+    pull_out_mm: float
+    proofs_least: float
+    test_failures_least: float
+    gauge_step_n: float
+    unknown_pull_n: float
+    test_mean_hard: float
+    test_lowest_hard: float
+    test_mean_soft: float
+    test_lowest_soft: float
+
+
+class AdviceFigures(Model):
+    """For naming the next check."""
+
+    advice_least: float
+    mark_cost_pinprick: float
+    mark_cost_hole: float
+
+
+class PlanFigures(Model):
+    """For what the whole plan says of a fixture on its wall."""
+
+    cantilever_n_per_mm: float
+    cantilever_arm_mm: float
+    cantilever_least_length_mm: float
+    old_hole_diameters: float
+    unchosen_reach_mm: float
+    metal_stop_keep_mm: float
+    leans_wide_mm: float
+
+
+class Figures(Model):
+    """Every single figure, by the room that reads it; the loader keeps the source of each beside it."""
+
+    packets: PacketsFigures
+    identification: IdentificationFigures
+    framing: FramingFigures
+    setout: SetoutFigures
+    demand: DemandFigures
+    hole: HoleFigures
+    capacity: CapacityFigures
+    hidden: HiddenFigures
+    drilling: DrillingFigures
+    choice: ChoiceFigures
+    advice: AdviceFigures
+    plan: PlanFigures

@@ -1,0 +1,209 @@
+"""The shapes of the tables from which a wall is told: build-ups and their priors, checks and their likelihoods.
+
+Each row of a table of chances carries a sentence of reason; its chances sum to one.
+"""
+
+from collections.abc import Callable
+from enum import StrEnum
+from typing import Self
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field, PrivateAttr, model_validator
+
+from rockpin.core.base.model import Id, Model, Name
+from rockpin.core.base.row import Row
+from rockpin.core.document.evidence import CameOut, Drilled, Filling, HitKind, HowStated, Location
+from rockpin.core.document.job import Region
+from rockpin.core.document.wall import Layer
+
+
+class Era(StrEnum):
+    """When a wall was built, in the steps that changed how walls are built."""
+
+    BEFORE_1920 = "before_1920"
+    FROM_1920 = "from_1920"
+    FROM_1946 = "from_1946"
+    FROM_1980 = "from_1980"
+    FROM_2000 = "from_2000"
+    UNKNOWN = "unknown"
+
+
+def era_of(built_year: int | None) -> Era:
+    """The era of a year."""
+    if built_year is None:
+        return Era.UNKNOWN
+    steps = ((2000, Era.FROM_2000), (1980, Era.FROM_1980), (1946, Era.FROM_1946), (1920, Era.FROM_1920))
+    return next((era for first, era in steps if built_year >= first), Era.BEFORE_1920)
+
+
+class Prior(Model):
+    """How common a build-up is: one weight each for region, era and place, multiplied together."""
+
+    region: dict[Region, float]
+    era: dict[Era, float]
+    stands: dict[Location, float]
+    reason: str
+
+    @model_validator(mode="after")
+    def _whole(self) -> Self:
+        for name, table, keys in (
+            ("region", self.region, Region),
+            ("era", self.era, Era),
+            ("stands", self.stands, Location),
+        ):
+            if set(table) != set(keys) or any(weight <= 0 for weight in table.values()):
+                raise ValueError(f"{name}: a weight above 0 is wanted for each of {', '.join(keys)}")
+        return self
+
+
+class BuildUp(Row):
+    """A usual make of wall: what a user can start from, and what the checks decide between.
+
+    ``spread_mm``: standard deviation of each layer's thickness among such walls. ``prior`` is missing where it is
+    only a start, such as the tiled form of another row.
+    """
+
+    says: str
+    layers: tuple[Layer, ...]
+    spread_mm: tuple[float, ...] = ()
+    filling: dict[Filling, float] = Field(default_factory=dict)
+    unit: Id | None = None
+    stud_width_mm: float | None = None
+    stud_pitch_mm: float | None = None
+    prior: Prior | None = None
+
+    @model_validator(mode="after")
+    def _spreads_match(self) -> Self:
+        if self.prior and len(self.spread_mm) != len(self.layers):
+            raise ValueError(f"{self.key}: one spread for each of its {len(self.layers)} layers is wanted")
+        return self
+
+
+class Mark(StrEnum):
+    """What a check leaves on the wall."""
+
+    NONE = "none"
+    PINPRICK = "pinprick"
+    HOLE = "hole"
+
+
+class CheckForm(StrEnum):
+    """How the outcome of a check is told."""
+
+    OUTCOME = "outcome"
+    MEASURE = "measure"
+    PROBE = "probe"
+
+
+class CheckOutcome(Model):
+    """One way in which a check can turn out, and how that sounds, looks or feels."""
+
+    key: Id
+    label: Name
+    says: str
+
+
+class Check(Row):
+    """Something to do at the wall to tell what it is. ``reach_mm``: how deep it goes; 0 stays on the face."""
+
+    form: CheckForm
+    how: str
+    advice: str
+    minutes: float = Field(gt=0)
+    mark: Mark
+    reach_mm: float = Field(ge=0)
+    diameter_mm: float = Field(ge=0)
+    outcomes: tuple[CheckOutcome, ...] = ()
+
+
+class ChanceTable(Model):
+    """A table row of chances, with its reason."""
+
+    p: dict[str, float]
+    reason: str
+
+    @model_validator(mode="after")
+    def _sums_to_one(self) -> Self:
+        if abs(sum(self.p.values()) - 1) > 1e-6 or min(self.p.values()) < 0:
+            raise ValueError(f"the chances must sum to one, these sum to {sum(self.p.values()):g}: {self.p}")
+        return self
+
+
+class Likelihood(ChanceTable):
+    """P(outcome of a check | build-up), the same for each build-up named."""
+
+    check: Id
+    build_ups: tuple[Id, ...]
+
+
+class TileAnswer(ChanceTable):
+    """What tile does to a check: with the chance ``share`` it answers for the tile, by ``p``."""
+
+    check: Id
+    share: float = Field(ge=0, le=1)
+
+
+class FaceLook(ChanceTable):
+    """P(what one sees | front material), for a face that is not tiled."""
+
+    materials: tuple[Id, ...]
+
+
+class Dust(Model):
+    """What a small bit brings out of a material, and how it goes in."""
+
+    material: Id
+    came_out: dict[CameOut, float]
+    drilled: dict[Drilled, float]
+    reason: str
+
+    @model_validator(mode="after")
+    def _sums_to_one(self) -> Self:
+        for name, table in (("came_out", self.came_out), ("drilled", self.drilled)):
+            if abs(sum(table.values()) - 1) > 1e-6:
+                raise ValueError(f"{self.material}: {name} must sum to one, it sums to {sum(table.values()):g}")
+        return self
+
+
+class Pitch(Row):
+    """A usual spacing of studs, and how common it is where."""
+
+    pitch_mm: float = Field(gt=0)
+    regions: dict[Region, float]
+
+
+class HitRow(Row):
+    """A kind of hit on framing: its spread [mm] about the stud's centre and how it is done."""
+
+    kind: HitKind
+    sigma_mm: float = Field(gt=0)
+    how: str
+
+
+class BeliefTables(Model):
+    """All tables from which a wall is told."""
+
+    checks: tuple[Check, ...]
+    likelihoods: tuple[Likelihood, ...]
+    tile_answers: tuple[TileAnswer, ...]
+    faces: tuple[FaceLook, ...]
+    dust: tuple[Dust, ...]
+    pitches: tuple[Pitch, ...]
+    hits: tuple[HitRow, ...]
+    stud_width_mm: dict[Region, float]
+    stated: dict[HowStated, float]
+    places: dict[Location, str]
+    finishes: dict[str, str]
+    came_out: dict[CameOut, str]
+    drilled: dict[Drilled, str]
+    ended: dict[str, str]
+    fillings: dict[Filling, str]
+    how_stated: dict[HowStated, str]
+    _worked_out: dict[str, NDArray[np.float64]] = PrivateAttr(default_factory=dict)
+
+    def once(self, key: str, work: Callable[[], NDArray[np.float64]]) -> NDArray[np.float64]:
+        """What follows from these tables alone, worked out once and kept with them."""
+        if key not in self._worked_out:
+            self._worked_out[key] = work()
+        return self._worked_out[key]

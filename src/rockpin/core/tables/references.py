@@ -1,0 +1,116 @@
+"""Whether a document names only what the catalogue has: every unknown key is found at once, with its path."""
+
+from collections.abc import Collection, Sequence
+
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.evidence import Evidence
+from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.job import JobBody, JobDocument, Kit
+from rockpin.core.document.wall import Wall
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import CheckForm
+from rockpin.core.tables.packet_fixings import packet_faults, packet_key
+
+
+def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
+    if key in table:
+        return []
+    return [Fault(path, f"“{key}” is no {what} of the catalogue; it has {', '.join(sorted(table))}")]
+
+
+def _evidence_faults(path: str, one: Evidence, catalogue: Catalogue) -> list[Fault]:
+    """A check must be known, and told in its own form: a word of its own, a measure, or a probe's record."""
+    faults = _unknown(f"{path}.check", one.check, catalogue.check_by_key, "check")
+    if faults:
+        return faults
+    check = catalogue.check_by_key[one.check]
+    outcomes = {row.key: row for row in check.outcomes}
+    match check.form:
+        case CheckForm.OUTCOME:
+            return _unknown(f"{path}.outcome", one.outcome or "", outcomes, f"outcome of {check.label.lower()}")
+        case CheckForm.MEASURE if not one.value_mm:
+            return [Fault(f"{path}.value_mm", f"{check.label} is told by a measure; give it, above 0 mm")]
+        case CheckForm.PROBE if one.probe is None:
+            return [Fault(f"{path}.probe", "a probe hole is told by its record: what came out, and how it ended")]
+    return []
+
+
+def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]:
+    """Keys of a wall that the catalogue does not know."""
+    faults: list[Fault] = []
+    for i, layer in enumerate(wall.build_up):
+        faults += _unknown(f"{path}build_up.{i}.material", layer.material, catalogue.material_by_key, "material")
+    for i, point in enumerate(wall.points):
+        faults += _unknown(f"{path}points.{i}.kind", point.kind, catalogue.point_by_key, "point")
+    if wall.school:
+        faults += _unknown(f"{path}school", wall.school, catalogue.school_by_key, "rule school")
+    for i, evidence in enumerate(wall.evidence):
+        faults += _evidence_faults(f"{path}evidence.{i}", evidence, catalogue)
+    if wall.framing:
+        faults += _unknown(f"{path}framing.species", wall.framing.species, catalogue.species_by_key, "kind of wood")
+    return faults
+
+
+def kit_faults(kit: Kit, catalogue: Catalogue, path: str = "") -> list[Fault]:
+    """Keys of a kit that the catalogue does not know."""
+    faults: list[Fault] = []
+    for i, item in enumerate(kit.fixings):
+        faults += _unknown(f"{path}fixings.{i}.key", item.key, catalogue.fixing_by_key, "fixing")
+    for i, screw in enumerate(kit.screws):
+        faults += _unknown(f"{path}screws.{i}.key", screw.key, catalogue.screw_by_key, "screw")
+    for i, tool in enumerate(kit.tools):
+        faults += _unknown(f"{path}tools.{i}", tool, catalogue.tool_by_key, "tool")
+    return faults
+
+
+def _row_faults(rows: Sequence[AnyFixing], catalogue: Catalogue) -> list[Fault]:
+    """Screws and tools that own rows name and the catalogue does not have, and keys that stand twice."""
+    faults: list[Fault] = []
+    for i, row in enumerate(rows):
+        for screw in row.screw_keys:
+            faults += _unknown(f"own_fixings.{i}.screw", screw, catalogue.screw_by_key, "screw")
+        for tool in row.tools:
+            faults += _unknown(f"own_fixings.{i}.tools", tool, catalogue.tool_by_key, "tool")
+    keys = [row.key for row in rows]
+    if len(keys) != len(set(keys)):
+        faults.append(Fault("own_fixings", f"the key {max(keys, key=keys.count)} stands twice; give each its own"))
+    return faults
+
+
+def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
+    """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
+    if faults := _row_faults(job.own_fixings, catalogue):
+        return faults
+    catalogue = catalogue.with_fixings(job.own_fixings)
+    faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
+    holes = {hole.id for support in job.fixture.supports for hole in support.holes}
+    holes |= {hole.id for link in job.fixture.links for hole in link.holes}
+    faults += packet_faults(job.packets, catalogue)
+    fixings = catalogue.fixing_by_key.keys() | {packet_key(packet) for packet in job.packets}
+    for i, choice in enumerate(job.choices):
+        faults += _unknown(f"choices.{i}.fixing", choice.fixing, fixings, "fixing")
+        if choice.hole_id not in holes:
+            faults.append(Fault(f"choices.{i}.hole_id", f"“{choice.hole_id}” is no hole of this fixture"))
+    for i, test in enumerate(job.pull_tests):
+        faults += _unknown(f"pull_tests.{i}.fixing", test.fixing, fixings, "fixing")
+    faults += kit_faults(job.kit, catalogue, "kit.")
+    if job.fixture.shape:
+        faults += _unknown("fixture.shape", job.fixture.shape, catalogue.shape_by_key, "shape")
+    for i, link in enumerate(job.fixture.links):
+        faults += _unknown(f"fixture.links.{i}.species", link.species, catalogue.species_by_key, "kind of wood")
+    for i, record in enumerate(job.records):
+        if record.fixing:
+            faults += _unknown(f"records.{i}.fixing", record.fixing, fixings, "fixing")
+        for met in record.met:
+            faults += _unknown(f"records.{i}.met", met, catalogue.outcome_by_key, "outcome")
+        if record.hole_id not in holes:
+            faults.append(Fault(f"records.{i}.hole_id", f"“{record.hole_id}” is no hole of this fixture"))
+    return faults
+
+
+def check_references(job: JobDocument, catalogue: Catalogue) -> None:
+    """Raises BadInput with all that a document names and the catalogue, or its own fixture, does not have."""
+    faults = [fault for i, wall in enumerate(job.walls) for fault in wall_faults(wall, catalogue, path=f"walls.{i}.")]
+    faults += job_faults(job, catalogue)
+    if faults:
+        raise BadInput(faults)

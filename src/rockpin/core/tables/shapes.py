@@ -1,0 +1,37 @@
+"""The shapes that a fixture can be made from, as rows: what is to be measured on each, within which limits."""
+
+from enum import StrEnum
+
+from pydantic import Field
+
+from rockpin.core.base.model import Id, Model, Name
+from rockpin.core.base.row import Row
+
+
+class MeasureUnit(StrEnum):
+    MM = "mm"
+    SIGNED = "signed"
+    KG = "kg"
+    COUNT = "count"
+    DEG = "deg"
+    FORCE = "N"
+
+
+class Measure(Model):
+    """One thing to measure on a shape, with its limits. ``start``: until it has been measured."""
+
+    key: Id
+    label: Name
+    unit: MeasureUnit = MeasureUnit.MM
+    start: float
+    least: float
+    most: float
+
+
+class Shape(Row):
+    """A shape that a fixture can be made from."""
+
+    says: str
+    duty: Id
+    graspable: bool = True
+    measures: tuple[Measure, ...] = Field(min_length=1)
