@@ -70,7 +70,7 @@ def _try(name: str, wall: Wall, x_mm: float, base: Catalogue, loop: float) -> No
         return choose(fresh(done.spots), kinds, {}, document.wishes, done.catalogue)
 
     def plainly() -> object:
-        return [assess(fixing, spot, done.catalogue) for spot in fresh(whole) for fixing in fixings]
+        return [assess(fixing, spot, done.catalogue.capacity) for spot in fresh(whole) for fixing in fixings]
 
     found, plain = sample_ms(together, 60), sample_ms(plainly, 10)
     p50, p95, slow = quantile(found, 0.5), quantile(found, 0.95), quantile(plain, 0.5)

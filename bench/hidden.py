@@ -8,7 +8,6 @@ import numpy as np
 from scipy.stats import beta
 
 from bench.timing import quantile, reference_ms
-from rockpin.core.base.findings import weight
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.job import Region, Site
@@ -94,7 +93,7 @@ class Outcome:
 
 
 def _ready(hidden: Hidden, ask: PlannedHole, catalogue: Catalogue) -> bool:
-    return not any(weight(one) for one in judge_hole(hidden, ask).findings)
+    return judge_hole(hidden, ask).clear
 
 
 def _follow(
@@ -149,10 +148,10 @@ def try_hidden(ready_wanted: int, seed: int, catalogue: Catalogue) -> None:
             band = next(i for i, top in enumerate(_BANDS[1:]) if judged.risk.chance < top)
             out.stated[band].append((judged.risk.chance, struck))
             out.blind.add(struck)
-            if not any(one.code in ("in-zone", "deeper-than-rule") for one in judged.findings):
+            if not any(one.code in ("in-zone", "deeper-than-rule") for one in judged.hazards):
                 out.zones.add(struck)
             now = known
-            if any(weight(one) for one in judged.findings):
+            if not judged.clear:
                 _, now = _follow(rng, bare, services, known, ask, catalogue)
             ready = _ready(now, ask, catalogue)
             if ready:

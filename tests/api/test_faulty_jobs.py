@@ -18,7 +18,14 @@ from rockpin.exchange import read_document
 from rockpin.store import Store
 from tests.builders import concrete_wall, job
 
-ARM = {"reach": 386, "load_at": 334, "from_deg": 67, "to_deg": 97, "plate_width": 108, "plate_height": 180}
+ARM: dict[str, float] = {
+    "reach": 386,
+    "load_at": 334,
+    "from_deg": 67,
+    "to_deg": 97,
+    "plate_width": 108,
+    "plate_height": 180,
+}
 ARM |= {"across": 81, "up": 165, "hole": 12, "metal": 4, "own": 1.6, "holds": 2.1}
 
 
@@ -32,7 +39,7 @@ def client(tmp_path: Path) -> Iterator[TestClient]:
 
 def test_an_arm_in_concrete_whose_worst_case_is_its_neighbours(catalogue: Catalogue) -> None:
     """A group in concrete is worst in a case that is not the worst of the hole alone; the case is still told."""
-    fixture = build(catalogue.shape_by_key["arm"], {key: float(value) for key, value in ARM.items()})
+    fixture = build(catalogue.shape_by_key["arm"], ARM)
     plan = make_plan(job(concrete_wall(), fixture, 1200, 1000), catalogue)
     assert {number for case in plan.cases for number in case.holes} == {1, 2, 3, 4}
     assert all(case.lasts in ("always", "for a short time") for case in plan.cases)

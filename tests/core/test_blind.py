@@ -15,7 +15,7 @@ from tests.core.test_risk import sweep
 
 
 def blind(wall: Wall, scan: Scan, catalogue: Catalogue) -> str:
-    (read,) = read_sweeps(hidden_of(wall.model_copy(update={"scans": (scan,)})), UnitSystem.METRIC, catalogue)
+    (read,) = read_sweeps(hidden_of(wall.model_copy(update={"scans": (scan,)})), UnitSystem.METRIC)
     return " ".join(read.blind)
 
 

@@ -19,7 +19,7 @@ from rockpin.core.capacity.en1992 import EdgeRow, cone_resistance_n, edge_shear_
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
 from rockpin.core.capacity.wood import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
 from rockpin.core.demand.fastener_group import HoleForces
-from rockpin.core.demand.load_cases import Duration
+from rockpin.core.demand.cases import Duration
 from rockpin.core.demand.solve import CaseDemand, HoleDemand
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
@@ -69,7 +69,8 @@ def spot(wall: Wall, x_mm: float, y_mm: float, pull_n: float = 1, shear_n: float
         "environment": Environment.DRY,
         "demand": HoleDemand(hole_id="h", cases=(case,)),
         "units": UnitSystem.METRIC,
-        "keyhole_play_mm": 1.0,
+        "figures": catalogue.figures.hole,
+        "framing": catalogue.figures.framing,
     }
     return Spot(**values | more)
 

@@ -6,25 +6,24 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import NotFound
-from rockpin.core.base.findings import weight
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.wall import Point, Scan, Wall
 from rockpin.core.hidden.clearing import ClearingWay, WayKind, ways_to_clear
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
-from rockpin.core.plan.make import clear_hole
+from rockpin.core.plan.stages import clear_hole
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_hidden import SOCKET, hidden_of
 
 
 def ways(wall: Wall, x: float, y: float, reach: float = 40) -> dict[WayKind, ClearingWay]:
     ask = PlannedHole("h", 1, x, y, 6, reach, in_stud=False)
-    found = ways_to_clear(hidden_of(wall), ask, (), wall, UnitSystem.METRIC, load_catalogue())
+    found = ways_to_clear(hidden_of(wall), ask, (), wall, UnitSystem.METRIC)
     return {way.kind: way for way in found}
 
 
 def clear(wall: Wall, x: float, y: float, reach: float) -> bool:
     ask = PlannedHole("h", 1, x, y, 6, reach, in_stud=False)
-    return not any(map(weight, judge_hole(hidden_of(wall), ask, UnitSystem.METRIC, load_catalogue()).findings))
+    return judge_hole(hidden_of(wall), ask).clear
 
 
 def test_a_clear_hole_needs_no_way() -> None:

@@ -2,7 +2,7 @@
 
 import pytest
 
-from rockpin.core.demand.load_cases import load_cases
+from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.solve import Demand, solve_fixture
 from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Piece, Support
 from rockpin.core.tables.catalogue import Catalogue

@@ -134,7 +134,12 @@ def test_wide_edges_are_a_double_stud_and_a_door_has_its_own(catalogue: Catalogu
     over = at(beside, 2400)
     assert (over.rect.y_mm, over.rect.top_mm) == (2000, 2400)
     wall = bare(*row, openings=(door,))
-    assert look_behind(wall, read_stated(wall, catalogue), beside.members, 2400, 1000, 5, catalogue.figures.framing).solid_wood == 0
+    assert (
+        look_behind(
+            wall, read_stated(wall, catalogue), beside.members, 2400, 1000, 5, catalogue.figures.framing
+        ).solid_wood
+        == 0
+    )
 
 
 def test_hits_that_contradict_are_named(catalogue: Catalogue) -> None:

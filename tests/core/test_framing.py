@@ -109,7 +109,9 @@ def test_a_member_seen_in_the_wall_counts_beside_the_row(catalogue: Catalogue) -
         id="b", kind=MemberKind.BLOCKING, x_mm=420, y_mm=900, width_mm=360, height_mm=200, known=HowKnown.SEEN
     )
     wall = stud_wall(framing=wall.framing.model_copy(update={"members": (blocking,)}))
-    behind = look_behind(wall, read_stated(wall, catalogue), members_of(wall, catalogue), 600, 1000, 5, catalogue.figures.framing)
+    behind = look_behind(
+        wall, read_stated(wall, catalogue), members_of(wall, catalogue), 600, 1000, 5, catalogue.figures.framing
+    )
     assert behind.kind is BehindKind.TIMBER
     assert behind.member is not None
     assert behind.member.id == "b"
@@ -122,6 +124,8 @@ def test_being_clear_of_a_stud_allows_for_its_spread(catalogue: Catalogue) -> No
     assert wall.framing.row is not None
     row = wall.framing.row.model_copy(update={"known": HowKnown.DETECTED})
     wall = stud_wall(framing=wall.framing.model_copy(update={"row": row}))
-    behind = look_behind(wall, read_stated(wall, catalogue), members_of(wall, catalogue), 850, 1000, 5, catalogue.figures.framing)
+    behind = look_behind(
+        wall, read_stated(wall, catalogue), members_of(wall, catalogue), 850, 1000, 5, catalogue.figures.framing
+    )
     # 50 mm from the centre of a 38 mm stud found with a spread of 8 mm, sure at 95 %
     assert behind.clear_mm == pytest.approx(50 - 19 - NormalDist(sigma=8).inv_cdf(0.95))

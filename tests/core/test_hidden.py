@@ -14,6 +14,7 @@ from rockpin.core.framing.behind import members_of
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.read import Hidden, read_hidden
 from rockpin.core.identification.reading import read_stated
+from rockpin.core.plan.findings.hidden import hazard_findings
 from tests.builders import brick_wall, stud_wall
 
 
@@ -34,7 +35,8 @@ def judge(
     region: Region = Region.BRITAIN,
 ) -> list[Finding]:
     ask = PlannedHole("h", 1, x, y, diameter, reach, in_stud)
-    return judge_hole(hidden_of(wall, region), ask, UnitSystem.METRIC, load_catalogue()).findings
+    hidden = hidden_of(wall, region)
+    return hazard_findings(judge_hole(hidden, ask), hidden, UnitSystem.METRIC)
 
 
 def worst(wall: Wall, x: float, y: float, reach: float) -> set[str]:

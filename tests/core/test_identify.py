@@ -293,7 +293,7 @@ def test_fine_grey_dust_that_drills_easily_is_aerated_block_and_lowers_the_plug(
     def use(made: Plan) -> float:
         hole = made.holes[0]
         held = {one.fixing: one.use for one in hole.candidates} | {one.fixing: one.use for one in hole.refused}
-        return held["nylon_plug_6"]
+        return held["nylon_plug_6"] or 0.0
 
     assert use(soft) > 2 * use(hard) > 0
 

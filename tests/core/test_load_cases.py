@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.demand.fastener_group import Force
-from rockpin.core.demand.load_cases import Duration, LoadCase, directions, load_cases
+from rockpin.core.demand.cases import Duration, LoadCase, directions, load_cases
 from rockpin.core.demand.solve import Demand, solve_fixture
 from rockpin.core.document.fixture import (
     Environment,
@@ -37,7 +37,7 @@ def cases_of(fixture: Fixture, foot_mm: float = 2000) -> tuple[LoadCase, ...]:
 
 
 def solve(fixture: Fixture, cases: Sequence[LoadCase], stiffness: dict[str, float] | None = None) -> Demand:
-    return solve_fixture(fixture, cases, {}, stiffness or {}, HARD, load_catalogue().figures)
+    return solve_fixture(fixture, cases, {}, stiffness or {}, HARD, load_catalogue().figures.demand)
 
 
 def on(demand: Demand, hole: str, key: str) -> tuple[float, float, float]:

@@ -10,7 +10,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.choice.choose import ChosenBy
+from rockpin.core.choice.choosing import ChosenBy
 from rockpin.core.document.evidence import Evidence
 from rockpin.core.document.fixture import (
     Environment,
@@ -26,7 +26,7 @@ from rockpin.core.document.fixture import (
 )
 from rockpin.core.document.job import Choice, Holds, HoleRecord, JobDocument, Kit, Wish
 from rockpin.core.document.wall import OldHole, Opening, OpeningKind, Point
-from rockpin.core.drilling.card import choose_bit
+from rockpin.core.drilling.card import BitBox
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.hole_plan import CandidateFixing
 from rockpin.core.plan.make import Plan, make_plan
@@ -341,7 +341,7 @@ def test_the_card_of_a_plug_in_brick_and_of_a_screw_behind_board() -> None:
 )
 def test_bits(diameter: float, rule: BitRule, units: UnitSystem, size: float, buy: bool, catalogue: Catalogue) -> None:
     sizes = next(series.sizes_mm for series in catalogue.bits if series.system is units)
-    bit = choose_bit(diameter, rule, sizes, units, catalogue.figures)
+    bit = BitBox(sizes, units, catalogue.figures.drilling).choose(diameter, rule)
     assert bit.diameter_mm == pytest.approx(size)
     assert bit.buy is buy
 

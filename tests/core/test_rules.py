@@ -1,5 +1,7 @@
 """Rules about the fixture, the wall's edges and the order of work; and what must hold for any fixture."""
 
+from math import inf
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -7,7 +9,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.capacity import Assessment, assess_all
-from rockpin.core.demand.load_cases import load_cases
+from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
 from rockpin.core.document.job import Region, Wish
@@ -18,7 +20,7 @@ from rockpin.core.plan.stages import compute_stages
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
-FAR = 1e6
+FAR = inf
 
 
 def plan(*args: object, **more: object) -> Plan:

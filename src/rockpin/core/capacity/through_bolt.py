@@ -57,7 +57,7 @@ def through_bolt(
 
 
 def bolt_through(spot: Spot, link: Link, sold: Iterable[Screw], tables: CapacityTables) -> Bolted | None:
-    """The machine screw of those sold here that is used least through a board [mm], None where none passes or reaches."""
+    """The machine screw of those sold here that is used least; None where none passes the bracket or reaches."""
     hole = spot.hole
     bolts = [
         screw

@@ -1,7 +1,7 @@
 """Which fixing goes into which hole, what the van has for it, and what pulls on the spot have shown."""
 
 from rockpin.core.choice.backing_joints import JointPlan, check_joints
-from rockpin.core.choice.choose import ChosenBy, HoleChoice, choose, holding_at
+from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
 from rockpin.core.choice.pull_tests import Proof, how_it_ended, proof_wanted, with_tests
 
 __all__ = [

@@ -76,7 +76,7 @@ class LoadShare(NamedTuple):
 
 @lru_cache(maxsize=2048)
 def load_shares(supports_mm: tuple[float, ...], x_mm: float, spread_mm: float) -> tuple[LoadShare, ...]:
-    """The shares_found in which a load may be shared among supports in ascending order: shares sum to one, turns to nought.
+    """How a load may be shared among supports in ascending order: the shares sum to one, the turns to nought.
 
     Of three or more supports, continuous beam and simple spans are both kept, and a weight that is spread over its
     piece also as spread: the middle of a shelf must not be thought to leave its ends free.

@@ -1,7 +1,7 @@
 """What a hole may meet that is hidden: finds, plates, zones that nobody cleared, and the risk that is left.
 
 Above 10 % nobody drills, nor at a find. Proof is wanted in a zone and above 1 %. A zone is cleared by exposure, or by
-proved metal and live sweeps deep enough, if no more than 1 % is left. What is decided here is put into words by the plan.
+proved metal and live sweeps deep enough, if no more than 1 % is left. The plan puts into words what is decided here.
 """
 
 from typing import NamedTuple

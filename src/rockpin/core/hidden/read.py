@@ -69,8 +69,8 @@ class Hidden:
         """The zones that a hole's circle [mm] touches on either face, what is cleared there, and how deep is free.
 
         ``depth_limit_mm`` is the depth up to which the hole meets nothing but what stands in ``zones`` of this face:
-        50 mm in a hollow wall; in a solid one, up to 50 mm from the other face if a zone of that face lies here; in a stud
-        of the North American school, 28 mm of it.
+        50 mm in a hollow wall; in a solid one, up to 50 mm from the other face if a zone of that face lies here; in a
+        stud of the North American school, 28 mm of it.
         """
         zones = tuple(zone for zone in self.zones if zone.distance_to(x_mm, y_mm) < radius_mm)
         limits = []

@@ -54,6 +54,10 @@ class HoleSpec:
     wing_depth_mm: float
     dust_mm: float = 0.0
 
+    def __post_init__(self) -> None:
+        if self.depth_mm <= 0 or self.diameter_mm <= 0:
+            raise ValueError(f"a hole of {self.depth_mm:g} mm depth and {self.diameter_mm:g} mm width is none")
+
 
 def head_of(screw: Screw, hole: PlacedHole) -> str:
     """The head that this bracket's hole wants, in words."""

@@ -158,7 +158,6 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
     reading, choices = identified.reading, done.choices
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
-    numbers = {hole.id: hole.number for hole in holes}
     duty = catalogue.duty_by_key[job.fixture.duty]
 
     joints, joint_findings = check_joints(job, done.placed.joints, done.demand, catalogue)

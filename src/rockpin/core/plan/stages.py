@@ -77,7 +77,7 @@ def read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
 def compute_stages(job: JobDocument, catalogue: Catalogue) -> ComputedStages:
     """Every room in its order. Raises BadInput where the document names what the catalogue does not have."""
     job = job.counted()
-    wall, units = job.wall, job.site.units
+    wall = job.wall
     catalogue, identified, framing, hidden = read_wall(job, catalogue)
     reading, members = identified.reading, framing.members
     catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)

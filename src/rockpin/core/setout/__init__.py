@@ -1,6 +1,6 @@
 """Where does everything come to lie on the wall, and where is a bar drilled?"""
 
-from rockpin.core.setout.bar_holes import bar_holes
+from rockpin.core.setout.bar import bar_holes
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
 

@@ -149,7 +149,7 @@ class Placed(NamedTuple):
 
 
 def place_fixture(job: JobBody, channel_back_mm: float) -> Placed:
-    """Where everything of a job's fixture comes to lie. ``channel_back_mm``: metal between a channel's screw and wall."""
+    """Where everything of a job's fixture comes to lie. ``channel_back_mm``: of a channel's metal behind its screw."""
     supports, links = _place_supports(job), _place_links(job)
     return Placed(
         pieces=_place_pieces(job),

@@ -1,4 +1,4 @@
-"""The single figures of the rules, by name. Their values and sources are rows of the catalogue; each room gets its own."""
+"""The single figures of the rules, by the room that reads them. Values and sources are rows of the catalogue."""
 
 from rockpin.core.base.model import Model
 
