@@ -6,7 +6,7 @@ from fastapi import APIRouter, Response
 
 from rockpin.api.changes import save_job
 from rockpin.api.context import AppContext, Context
-from rockpin.api.schemas import BarAsk, ShapeAsk, Workspace
+from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
 from rockpin.core.plan import HoleSet, hole_sets, read_wall
@@ -32,6 +32,18 @@ def set_shape(job_id: str, ask: ShapeAsk, context: Context) -> Workspace:
     job = context.store.job(job_id).body
     fixture = build(shape_of(ask.shape, context), ask.measures, job.fixture)
     return save_job(context, job_id, with_fixture(job, fixture), ask.revision, ask.summary)
+
+
+@router.put("/jobs/{job_id}/fixture")
+def save_fixture(job_id: str, save: FixtureSave, context: Context) -> Workspace:
+    """Saves other parts of a fixture; links let go of supports that are gone."""
+    job, names = context.store.job(job_id).body, {support.id for support in save.fixture.supports}
+    links = tuple(
+        link.model_copy(update={"support_ids": tuple(one for one in link.support_ids if one in names)})
+        for link in save.fixture.links
+    )
+    fixture = save.fixture.model_copy(update={"links": links})
+    return save_job(context, job_id, with_fixture(job, fixture), save.revision, save.summary)
 
 
 @router.put("/jobs/{job_id}/bar")

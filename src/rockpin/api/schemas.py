@@ -8,13 +8,15 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish, Location, Reading
+from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Placement, Region, Site
-from rockpin.core.document.wall import ScanMode, Wall
+from rockpin.core.document.wall import MemberKind, OpeningKind, ScanMode, Wall
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Outcome, Species
 from rockpin.core.tables.identification import BuildUp, Check, HitRow
 from rockpin.core.tables.services import PointKind
 from rockpin.core.tables.shapes import Shape
+from rockpin.core.tables.starts import MemberStart, OpeningStart
 
 
 class FaultOut(Model):
@@ -111,6 +113,14 @@ class JobSave(Model):
     job: JobBody
 
 
+class FixtureSave(Model):
+    """Other parts of a fixture: what belonged to holes and supports that are gone goes with them."""
+
+    revision: int
+    summary: Name
+    fixture: Fixture
+
+
 class ShapeAsk(Model):
     """A shape and what was measured on it; measures left out stand at their start."""
 
@@ -189,6 +199,28 @@ class WallOut(Model):
     wall: Wall
 
 
+class StudRowStart(Model):
+    """A new row of studs: its first centre, pitch and width [mm]."""
+
+    first_centre_mm: float
+    pitch_mm: float
+    stud_width_mm: float
+
+
+class Starts(Model):
+    """What new things are given on the screen of a job, by the region of its site."""
+
+    species: str
+    stud_row: StudRowStart
+    members: dict[MemberKind, MemberStart]
+    openings: dict[OpeningKind, OpeningStart]
+    support: Support
+    link: Link
+    find_sigma_mm: float
+    sweep_height_mm: float
+    claimed_depth_mm: float
+
+
 class Workspace(Model):
     """All that the screen of one job needs."""
 
@@ -199,6 +231,7 @@ class Workspace(Model):
     site_walls: tuple[WallLine, ...]
     wall: WallOut
     plan: Plan
+    starts: Starts
     undo: str | None
     redo: str | None
 
@@ -231,7 +264,7 @@ class FixingLine(Model):
     label: str
     says: str
     source: str
-    method: str
+    is_a_screw: bool
 
 
 class BitSize(Model):

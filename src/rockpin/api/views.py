@@ -15,12 +15,16 @@ from rockpin.api.schemas import (
     Lists,
     ScrewLine,
     SiteLine,
+    Starts,
+    StudRowStart,
     WallLine,
     WallOut,
     Workspace,
 )
 from rockpin.core.base.errors import RockPinError
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
+from rockpin.core.capacity import method_of
+from rockpin.core.document.fixture import Link, Support
 from rockpin.core.document.job import JobBody, Region, Site
 from rockpin.core.document.wall import HowKnown, Refuted, Screen, Wall
 from rockpin.core.plan import Plan
@@ -69,7 +73,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
         duties=catalogue.duties,
         outcomes=catalogue.outcomes,
         fixings=tuple(
-            FixingLine(key=row.key, label=row.label, says=row.says, source=row.source, method=row.method)
+            FixingLine(key=row.key, label=row.label, says=row.says, source=row.source, is_a_screw=method_of(row).is_a_screw)
             for row in catalogue.fixings
         ),
         shapes=catalogue.shapes,
@@ -141,6 +145,24 @@ def site_line(context: AppContext, saved: Saved[Site]) -> SiteLine:
     )
 
 
+def starts_of(region: Region, catalogue: Catalogue) -> Starts:
+    """What new things are given in a region."""
+    starts, pitch = catalogue.starts, catalogue.starts.stud_pitch_mm[region]
+    return Starts(
+        species=starts.species,
+        stud_row=StudRowStart(
+            first_centre_mm=pitch, pitch_mm=pitch, stud_width_mm=catalogue.belief.stud_width_mm[region]
+        ),
+        members=starts.members,
+        openings=starts.openings,
+        support=Support(id="support", name="Support", x_mm=0, y_mm=0, **starts.support.model_dump()),
+        link=Link(id="between", species=starts.species, **starts.link.model_dump()),
+        find_sigma_mm=starts.find_sigma_mm,
+        sweep_height_mm=starts.sweep_height_mm,
+        claimed_depth_mm=starts.claimed_depth_mm,
+    )
+
+
 def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None) -> Workspace:
     """The screen of one job: the documents with their revisions, and the plan made from them, or made already."""
     store, catalogue = context.store, context.catalogue
@@ -155,6 +177,7 @@ def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None) -> 
         site=site.body,
         site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in store.walls(site.id)),
         wall=WallOut(revision=wall.revision, wall=wall.body),
+        starts=starts_of(site.body.region, catalogue),
         plan=plan or context.plan_of(store.document(job_id, catalogue)),
         undo=undo,
         redo=redo,

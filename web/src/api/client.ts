@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import createQueries from "openapi-react-query";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -22,8 +23,6 @@ export type Placement = Job["placement"];
 export type Units = Schemas["UnitSystem"];
 export type Problem = Schemas["Problem"];
 
-export const client = createClient<paths>({ baseUrl: "" });
-
 /** What the server refused, with every fault it named. */
 export class Refused extends Error {
   constructor(
@@ -40,19 +39,34 @@ export class Refused extends Error {
   }
 }
 
-interface Answer<T> {
-  data?: T;
-  error?: unknown;
-  response: Response;
-}
-
-/** The data of an answer, or its refusal thrown. */
-export function unwrap<T>({ data, error, response }: Answer<T>): T {
-  if (response.ok) return data as T;
-  const problem = error as Partial<Problem> | undefined;
-  throw new Refused(response.status, {
+/** The refusal that a server's answer stands for. */
+export async function refusalOf(response: Response): Promise<Refused> {
+  const problem = (await response.json().catch(() => null)) as Partial<Problem> | null;
+  return new Refused(response.status, {
     title: problem?.title ?? `The server answered ${response.status}.`,
     faults: problem?.faults ?? [],
     current_revision: problem?.current_revision ?? null,
+    unplannable: problem?.unplannable ?? false,
   });
+}
+
+/** Something wrong with what was typed, said as the server would say it. */
+export function refusedHere(title: string): Refused {
+  return new Refused(422, { title, faults: [], current_revision: null, unplannable: false });
+}
+
+export const client = createClient<paths>({ baseUrl: "" });
+client.use({
+  async onResponse({ response }) {
+    if (!response.ok) throw await refusalOf(response);
+    return undefined;
+  },
+});
+
+/** Questions to the server, kept by what was asked: useQuery("get", "/api/lists"). */
+export const ask = createQueries(client);
+
+/** The data of an answer; what the server refuses has been thrown before. */
+export function unwrap<T>({ data }: { data?: T }): T {
+  return data as T;
 }

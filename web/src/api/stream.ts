@@ -1,13 +1,4 @@
-import { type Problem, Refused } from "./client";
-
-async function refusal(response: Response): Promise<Refused> {
-  const problem = (await response.json().catch(() => null)) as Problem | null;
-  return new Refused(response.status, {
-    title: problem?.title ?? `The server answered ${response.status}.`,
-    faults: problem?.faults ?? [],
-    current_revision: null,
-  });
-}
+import { refusalOf } from "./client";
 
 /** Asks a device and hands on what it sends, a JSON object a line, in batches as they come. Throws Refused. */
 export async function* readings<T>(path: string, ask: object, signal?: AbortSignal): AsyncGenerator<T[]> {
@@ -17,7 +8,7 @@ export async function* readings<T>(path: string, ask: object, signal?: AbortSign
     body: JSON.stringify(ask),
     signal: signal ?? null,
   });
-  if (!response.ok || !response.body) throw await refusal(response);
+  if (!response.ok || !response.body) throw await refusalOf(response);
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
   for (;;) {

@@ -112,6 +112,201 @@ function Unsure({ from, to, top, bottom }: { from: number; to: number; top: numb
   );
 }
 
+interface Frame {
+  x: (mm: number) => number;
+  /** The middle of the hole, and where the cut begins and ends, on the screen. */
+  y: number;
+  perMm: number;
+  top: number;
+  bottom: number;
+  width: number;
+  height: number;
+}
+
+type Other = NonNullable<Plan["runner_up"]>;
+
+/** What else the wall may be, under the cut and at the same scale. */
+function OtherWall({ runnerUp, frame: { x, perMm, height } }: { runnerUp: Other; frame: Frame }) {
+  return (
+    <g>
+      <text x={x(runnerUp.total_mm) + 8} y={height - 11} fontSize="11.5" fontWeight="600" fill="var(--ink)">
+        {runnerUp.label}?
+      </text>
+      {runnerUp.layers.map((layer, index) => (
+        <rect
+          key={index}
+          x={x(layer.front_mm)}
+          y={height - 28}
+          width={(layer.back_mm - layer.front_mm) * perMm}
+          height="26"
+          fill={`url(#hatch-${layer.hatch})`}
+          stroke="var(--soft)"
+          strokeDasharray="4 3"
+        />
+      ))}
+    </g>
+  );
+}
+
+/** From which depth on nobody has cleared the wall. */
+function Uncleared({ cut, frame }: { cut: HolePlan["cut"]; frame: Frame }) {
+  const { x, perMm, top, bottom, width } = frame;
+  if (cut.limit_mm === null || cut.limit_mm === undefined) return null;
+  return (
+    <g>
+      <rect
+        x={x(cut.limit_mm)}
+        y={top}
+        width={(cut.total_mm - cut.limit_mm) * perMm}
+        height={bottom - top}
+        fill="url(#hatch-zone)"
+      />
+      <path
+        d={`M${x(cut.limit_mm)} ${top - 4}V${bottom + 4}`}
+        stroke="var(--ochre)"
+        strokeWidth="2"
+        strokeDasharray="5 3"
+      />
+      <text
+        x={Math.min(x(cut.limit_mm) + 6, width - 8)}
+        textAnchor={x(cut.limit_mm) + 150 > width ? "end" : "start"}
+        y={top + 14}
+        fontSize="11"
+        fontWeight="600"
+        fill="var(--ochre)"
+        stroke="var(--sheet)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {cut.limit_text}
+      </text>
+    </g>
+  );
+}
+
+function CutPicture({
+  hole,
+  runnerUp,
+  frame,
+}: {
+  hole: HolePlan;
+  runnerUp: Plan["runner_up"];
+  frame: Frame;
+}) {
+  const { cut } = hole;
+  const { x, y, perMm, top, bottom } = frame;
+  return (
+    <>
+      {cut.layers.map((layer, index) => (
+        <rect
+          key={index}
+          x={x(layer.front_mm)}
+          y={top}
+          width={(layer.back_mm - layer.front_mm) * perMm}
+          height={bottom - top}
+          fill={`url(#hatch-${layer.hatch})`}
+          stroke="var(--soft)"
+          strokeWidth="1"
+        />
+      ))}
+      {cut.layers.map(
+        (layer, index) =>
+          layer.back_spread_mm > 0.3 && (
+            <Unsure
+              key={index}
+              from={x(layer.back_mm - layer.back_spread_mm)}
+              to={x(layer.back_mm + layer.back_spread_mm)}
+              top={top}
+              bottom={bottom}
+            />
+          ),
+      )}
+      {runnerUp && <OtherWall runnerUp={runnerUp} frame={frame} />}
+      <Uncleared cut={cut} frame={frame} />
+      <rect
+        x={x(-cut.plate_mm)}
+        y={y - 34}
+        width={Math.max(cut.plate_mm * perMm, 1.5)}
+        height="68"
+        fill="var(--chalk-wash)"
+        stroke="var(--chalk)"
+      />
+      {cut.hole && (
+        <rect
+          x={x(0)}
+          y={y - (cut.hole.diameter_mm / 2) * perMm}
+          width={cut.hole.depth_mm * perMm}
+          height={cut.hole.diameter_mm * perMm}
+          fill="var(--sheet)"
+          stroke="var(--chalk)"
+          strokeWidth="1.6"
+          strokeDasharray="4 3"
+        />
+      )}
+      <Grip x={x} y={y} hole={hole} perMm={perMm} />
+      <Screw x={x} y={y} hole={hole} perMm={perMm} />
+      {cut.hole && hole.card && (
+        <g>
+          <path
+            d={`M${x(cut.hole.depth_mm)} ${y + 20}V${bottom + 4}`}
+            stroke="var(--chalk)"
+            strokeWidth="1.6"
+          />
+          <text
+            x={x(cut.hole.depth_mm) + 5}
+            y={bottom - 5}
+            fontSize="12"
+            fontWeight="700"
+            fill="var(--chalk)"
+            stroke="var(--sheet)"
+            strokeWidth="4"
+            paintOrder="stroke"
+          >
+            {hole.card.depth_text}
+          </text>
+        </g>
+      )}
+      <g fontSize="10.5" fill="var(--soft)">
+        {cut.ruler.map((tick) => (
+          <g key={tick.at_mm}>
+            <path d={`M${x(tick.at_mm)} ${bottom}v5`} stroke="var(--soft)" />
+            <text x={x(tick.at_mm)} y={bottom + 17} textAnchor="middle">
+              {tick.text}
+            </text>
+          </g>
+        ))}
+      </g>
+    </>
+  );
+}
+
+/** The layers in words, what else it may be, and how deep to drill. */
+function Legend({ hole, runnerUp }: { hole: HolePlan; runnerUp: Plan["runner_up"] }) {
+  const { cut } = hole;
+  return (
+    <dl className="w-[186px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
+      {cut.layers.map((layer, index) => (
+        <div key={index} className="flex justify-between gap-2">
+          <dt className="truncate">{layer.label}</dt>
+          <dd className="font-semibold whitespace-nowrap">{layer.text}</dd>
+        </div>
+      ))}
+      {runnerUp && (
+        <div className="mt-2 border-t border-rule pt-1">
+          <dt className="text-soft">or, below, {runnerUp.probability_text}</dt>
+          <dd className="leading-tight font-semibold">{runnerUp.label}</dd>
+        </div>
+      )}
+      {hole.card && (
+        <div className="mt-2 border-t border-rule pt-1 text-chalk">
+          <dt>Drill</dt>
+          <dd className="text-[17px] leading-tight font-bold">{hole.card.depth_text}</dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
 /** A cut through the wall at the chosen hole, larger than life where there is room. */
 export function CutThrough({ hole, runnerUp }: { hole: HolePlan | undefined; runnerUp: Plan["runner_up"] }) {
   const [ref, size] = useSize<HTMLDivElement>();
@@ -140,28 +335,7 @@ export function CutThrough({ hole, runnerUp }: { hole: HolePlan | undefined; run
         )}
       </div>
       <div className="flex min-h-0 flex-1 gap-3">
-        {cut && (
-          <dl className="w-[186px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
-            {cut.layers.map((layer, index) => (
-              <div key={index} className="flex justify-between gap-2">
-                <dt className="truncate">{layer.label}</dt>
-                <dd className="font-semibold whitespace-nowrap">{layer.text}</dd>
-              </div>
-            ))}
-            {runnerUp && (
-              <div className="mt-2 border-t border-rule pt-1">
-                <dt className="text-soft">or, below, {runnerUp.probability_text}</dt>
-                <dd className="leading-tight font-semibold">{runnerUp.label}</dd>
-              </div>
-            )}
-            {hole?.card && (
-              <div className="mt-2 border-t border-rule pt-1 text-chalk">
-                <dt>Drill</dt>
-                <dd className="text-[17px] leading-tight font-bold">{hole.card.depth_text}</dd>
-              </div>
-            )}
-          </dl>
-        )}
+        {hole && cut && <Legend hole={hole} runnerUp={runnerUp} />}
         <div ref={ref} className="relative min-w-0 flex-1">
           {!hole && (
             <p className="p-2 text-soft">
@@ -177,138 +351,7 @@ export function CutThrough({ hole, runnerUp }: { hole: HolePlan | undefined; run
               aria-label={`Hole ${hole.number}: ${hole.chosen_label ?? "no fixing"}, ${hole.card?.depth_text ?? "not"} deep`}
             >
               <Hatches />
-              {cut.layers.map((layer, index) => (
-                <rect
-                  key={index}
-                  x={x(layer.front_mm)}
-                  y={top}
-                  width={(layer.back_mm - layer.front_mm) * perMm}
-                  height={bottom - top}
-                  fill={`url(#hatch-${layer.hatch})`}
-                  stroke="var(--soft)"
-                  strokeWidth="1"
-                />
-              ))}
-              {cut.layers.map(
-                (layer, index) =>
-                  layer.back_spread_mm > 0.3 && (
-                    <Unsure
-                      key={index}
-                      from={x(layer.back_mm - layer.back_spread_mm)}
-                      to={x(layer.back_mm + layer.back_spread_mm)}
-                      top={top}
-                      bottom={bottom}
-                    />
-                  ),
-              )}
-              {runnerUp && (
-                <g>
-                  <text
-                    x={x(runnerUp.total_mm) + 8}
-                    y={size.height - 11}
-                    fontSize="11.5"
-                    fontWeight="600"
-                    fill="var(--ink)"
-                  >
-                    {runnerUp.label}?
-                  </text>
-                  {runnerUp.layers.map((layer, index) => (
-                    <rect
-                      key={index}
-                      x={x(layer.front_mm)}
-                      y={size.height - 28}
-                      width={(layer.back_mm - layer.front_mm) * perMm}
-                      height="26"
-                      fill={`url(#hatch-${layer.hatch})`}
-                      stroke="var(--soft)"
-                      strokeDasharray="4 3"
-                    />
-                  ))}
-                </g>
-              )}
-              {cut.limit_mm !== null && cut.limit_mm !== undefined && (
-                <g>
-                  <rect
-                    x={x(cut.limit_mm)}
-                    y={top}
-                    width={(cut.total_mm - cut.limit_mm) * perMm}
-                    height={bottom - top}
-                    fill="url(#hatch-zone)"
-                  />
-                  <path
-                    d={`M${x(cut.limit_mm)} ${top - 4}V${bottom + 4}`}
-                    stroke="var(--ochre)"
-                    strokeWidth="2"
-                    strokeDasharray="5 3"
-                  />
-                  <text
-                    x={Math.min(x(cut.limit_mm) + 6, size.width - 8)}
-                    textAnchor={x(cut.limit_mm) + 150 > size.width ? "end" : "start"}
-                    y={top + 14}
-                    fontSize="11"
-                    fontWeight="600"
-                    fill="var(--ochre)"
-                    stroke="var(--sheet)"
-                    strokeWidth="3.5"
-                    paintOrder="stroke"
-                  >
-                    {cut.limit_text}
-                  </text>
-                </g>
-              )}
-              <rect
-                x={x(-cut.plate_mm)}
-                y={y - 34}
-                width={Math.max(cut.plate_mm * perMm, 1.5)}
-                height="68"
-                fill="var(--chalk-wash)"
-                stroke="var(--chalk)"
-              />
-              {cut.hole && (
-                <rect
-                  x={x(0)}
-                  y={y - (cut.hole.diameter_mm / 2) * perMm}
-                  width={cut.hole.depth_mm * perMm}
-                  height={cut.hole.diameter_mm * perMm}
-                  fill="var(--sheet)"
-                  stroke="var(--chalk)"
-                  strokeWidth="1.6"
-                  strokeDasharray="4 3"
-                />
-              )}
-              <Grip x={x} y={y} hole={hole} perMm={perMm} />
-              <Screw x={x} y={y} hole={hole} perMm={perMm} />
-              {cut.hole && hole.card && (
-                <g>
-                  <path
-                    d={`M${x(cut.hole.depth_mm)} ${y + 20}V${bottom + 4}`}
-                    stroke="var(--chalk)"
-                    strokeWidth="1.6"
-                  />
-                  <text
-                    x={x(cut.hole.depth_mm) + 5}
-                    y={bottom - 5}
-                    fontSize="12"
-                    fontWeight="700"
-                    fill="var(--chalk)"
-                    stroke="var(--sheet)"
-                    strokeWidth="4"
-                    paintOrder="stroke"
-                  >
-                    {hole.card.depth_text}
-                  </text>
-                </g>
-              )}
-              <g fontSize="10.5" fill="var(--soft)">
-                {cut.ruler.map((tick) => (
-                  <g key={tick.at_mm}>
-                    <path d={`M${x(tick.at_mm)} ${bottom}v5`} stroke="var(--soft)" />
-                    <text x={x(tick.at_mm)} y={bottom + 17} textAnchor="middle">
-                      {tick.text}
-                    </text>
-                  </g>
-                ))}
-              </g>
+              <CutPicture hole={hole} runnerUp={runnerUp} frame={{ x, y, perMm, top, bottom, ...size }} />
             </svg>
           )}
         </div>

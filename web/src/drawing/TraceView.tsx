@@ -1,5 +1,5 @@
 import type { Plan, Reading, Wall } from "../api/client";
-import type { Line } from "../workspace/useSweep";
+import type { Line } from "../lib/line";
 import type { Scale } from "./scale";
 import { useSize } from "./useSize";
 

@@ -180,3 +180,21 @@ export function Openings({ elevation, scale }: { elevation: Elevation; scale: Sc
     </g>
   );
 }
+
+/** Holes from earlier jobs. */
+export function OldHoles({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+  return elevation.old_holes.map((old) => (
+    <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
+      <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
+      <text
+        x={scale.x(old.x_mm) + 8}
+        y={scale.y(old.y_mm) + 4}
+        fontSize="10.5"
+        stroke="none"
+        fill="var(--ink)"
+      >
+        old hole
+      </text>
+    </g>
+  ));
+}

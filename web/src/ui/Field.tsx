@@ -1,5 +1,6 @@
-import { useId, useState } from "react";
-import { client, Refused, unwrap, type Units } from "../api/client";
+import { useEffect, useId, useRef } from "react";
+import { client, Refused, refusedHere, unwrap, type Units } from "../api/client";
+import { useDraft } from "./drafts";
 import { inputForce, inputLength, inputMass } from "../lib/units";
 
 type Kind = "length" | "mass" | "force" | "text" | "number";
@@ -31,11 +32,7 @@ async function read(text: string, kind: Kind, units: Units, label: string): Prom
   if (kind === "number") {
     const number = Number(text.trim());
     if (text.trim() === "" || Number.isNaN(number)) {
-      throw new Refused(422, {
-        title: `“${text}” is no number; write it like 400`,
-        faults: [],
-        current_revision: null,
-      });
+      throw refusedHere(`“${text}” is no number; write it like 400`);
     }
     return number;
   }
@@ -55,32 +52,39 @@ export function Field({
   onCommit,
 }: Props) {
   const id = useId();
-  const [draft, setDraft] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
+  const [draft, setDraft] = useDraft(label);
   const stands = shown(value, kind, units);
+  const fault = draft?.fault ?? null;
 
   const commit = async () => {
-    if (draft === null || draft === stands) {
+    if (draft === null) return;
+    const { text } = draft;
+    if (text === stands) {
       setDraft(null);
-      setFault(null);
       return;
     }
     try {
-      const given = clearable && draft.trim() === "" ? null : await read(draft, kind, units, label);
+      const given = clearable && text.trim() === "" ? null : await read(text, kind, units, label);
       await (onCommit as (value: number | string | null) => Promise<unknown>)(given);
       setDraft(null);
-      setFault(null);
     } catch (error) {
       if (error instanceof Refused && error.status === 409) {
         // the notice across the screen holds the change and asks what to do with it
         setDraft(null);
         return;
       }
-      setFault(
+      setDraft(
+        text,
         error instanceof Refused ? error.sentences.join(" ") : "It could not be saved; is Rock Pin running?",
       );
     }
   };
+  // a field that goes away with typing in it, by a key or the browser's own buttons, saves what was typed
+  const last = useRef(commit);
+  useEffect(() => {
+    last.current = commit;
+  });
+  useEffect(() => () => void last.current(), []);
 
   return (
     <div className="min-w-0">
@@ -89,7 +93,7 @@ export function Field({
       </label>
       <input
         id={id}
-        value={draft ?? stands}
+        value={draft?.text ?? stands}
         placeholder={placeholder}
         autoComplete="off"
         aria-invalid={fault !== null}
@@ -98,10 +102,7 @@ export function Field({
         onBlur={() => void commit()}
         onKeyDown={(event) => {
           if (event.key === "Enter") void commit();
-          if (event.key === "Escape") {
-            setDraft(null);
-            setFault(null);
-          }
+          if (event.key === "Escape") setDraft(null);
         }}
         className={`h-9 w-full min-w-0 rounded-sm border bg-sheet px-2 text-[14px] text-ink placeholder:text-soft max-sm:h-12 ${
           fault ? "border-2 border-brick" : "border-rule"

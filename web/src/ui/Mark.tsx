@@ -27,8 +27,12 @@ export function Mark({ severity, size = 14 }: { severity: Severity; size?: numbe
   if (severity === "do_not_drill") {
     return (
       <svg viewBox="0 0 16 16" width={size} height={size} aria-hidden className="shrink-0">
-        <path d="M1 3h14v10H1Z" fill="currentColor" />
-        <path d="M5 5.5 11 10.5M11 5.5 5 10.5" stroke="var(--sheet)" strokeWidth="1.8" />
+        {/* the cross is cut out, so that it shows on any ground */}
+        <mask id={hatch}>
+          <path d="M0 0h16v16H0Z" fill="white" />
+          <path d="M5 5.5 11 10.5M11 5.5 5 10.5" stroke="black" strokeWidth="1.8" />
+        </mask>
+        <path d="M1 3h14v10H1Z" fill="currentColor" mask={`url(#${hatch})`} />
       </svg>
     );
   }

@@ -14,8 +14,8 @@ from numpy.typing import NDArray
 
 from rockpin.core.base.model import Model
 from rockpin.core.demand.beam import load_shares
-from rockpin.core.demand.fastener_group import Force, GroupRows, HoleForces, Rows, solve_rows, wrench_at
 from rockpin.core.demand.cases import Duration, LoadCase
+from rockpin.core.demand.fastener_group import Force, GroupRows, HoleForces, Rows, solve_rows, wrench_at
 from rockpin.core.demand.support_groups import SupportGroup, first_screw, groups_of, link_group
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.framing import BehindKind

@@ -3,7 +3,7 @@
 The rule for "50 mm from either face" stands in :mod:`rockpin.core.hidden.judge`."""
 
 from rockpin.core.hidden.cautions import ALWAYS, hidden_cautions
-from rockpin.core.hidden.clearing import ClearingWay, WayKind, ways_to_clear
+from rockpin.core.hidden.clearing import ClearingWay, WayKind, around_holes, ways_to_clear
 from rockpin.core.hidden.judge import Hazard, Judged, PlannedHole, judge_hole
 from rockpin.core.hidden.read import FindReading, Hidden, read_hidden
 from rockpin.core.hidden.risk import HoleRisk
@@ -26,6 +26,7 @@ __all__ = [
     "SweepReading",
     "WayKind",
     "Zone",
+    "around_holes",
     "hidden_cautions",
     "judge_hole",
     "map_risk",

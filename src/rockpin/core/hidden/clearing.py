@@ -58,12 +58,22 @@ def _with_scans(hidden: Hidden, scans: Sequence[Scan]) -> Hidden:
     return replace(hidden, scans=together, field=hidden.field._replace(scans=together))
 
 
+def around_holes(hidden: Hidden, planned: Sequence[PlannedHole], wall: Wall) -> Rect | None:
+    """What to sweep for some holes: each with its circle, set-out error and room beside it, on the wall [mm]."""
+    if not planned:
+        return None
+    side = hidden.tables.figures.sweep_around_mm + hidden.tables.setout_error_mm
+    left = max(0.0, min(one.x_mm - side - one.diameter_mm / 2 for one in planned))
+    low = max(0.0, min(one.y_mm - side - one.diameter_mm / 2 for one in planned))
+    right = min(wall.width_mm, max(one.x_mm + side + one.diameter_mm / 2 for one in planned))
+    top = min(wall.height_mm, max(one.y_mm + side + one.diameter_mm / 2 for one in planned))
+    return Rect(x_mm=round(left), y_mm=round(low), width_mm=round(right - left), height_mm=round(top - low))
+
+
 def _sweep(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) -> ClearingWay:
     figures = hidden.tables.figures
-    side = figures.sweep_around_mm + planned.diameter_mm / 2 + hidden.tables.setout_error_mm
-    left, low = max(0.0, planned.x_mm - side), max(0.0, planned.y_mm - side)
-    right, top = min(wall.width_mm, planned.x_mm + side), min(wall.height_mm, planned.y_mm + side)
-    area = Rect(x_mm=round(left), y_mm=round(low), width_mm=round(right - left), height_mm=round(top - low))
+    area = around_holes(hidden, [planned], wall)
+    assert area is not None
     # the instrument must see to where the hole ends, at the share of its depth that is believed
     depth = max(50.0, 5.0 * ceil(planned.reach_mm / figures.sweep_depth_share / 5))
     modes = [ScanMode.METAL, ScanMode.LIVE]

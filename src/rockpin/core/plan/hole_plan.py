@@ -6,6 +6,7 @@ from rockpin.core.base.findings import Finding, Verdict, verdict_of
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit, show_use
 from rockpin.core.base.words import WorkLine
+from rockpin.core.capacity import Assessment
 from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted
 from rockpin.core.demand import HoleDemand
 from rockpin.core.document.fixings import AnyFixing
@@ -60,6 +61,19 @@ class BoundText(Model):
     shear_text: str
 
 
+FAR_OVER = 2.0
+"""Where a bar ends, as a share of what is held."""
+
+
+class UseBar(Model):
+    """One bar of demand against capacity: its share, whether that is too much, and both in words."""
+
+    label: str
+    share: float
+    over: bool
+    text: str
+
+
 class Working(Model):
     """The sums behind the chosen fixing, line by line."""
 
@@ -71,6 +85,7 @@ class Working(Model):
     demand_shear_text: str
     tension_text: str
     shear_text: str
+    bars: tuple[UseBar, ...]
     use: float
     use_text: str
     governs: str
@@ -167,6 +182,24 @@ def _bounds(demand: HoleDemand, units: UnitSystem) -> tuple[BoundText, ...]:
     )
 
 
+def _bars(one: Assessment, units: UnitSystem) -> tuple[UseBar, ...]:
+    """Pull, shear and both together against what the fixing holds; nothing left to hold counts as far over."""
+
+    def bar(label: str, share: float, text: str) -> UseBar:
+        return UseBar(label=label, share=min(share, FAR_OVER), over=share > 1, text=text)
+
+    def against(label: str, demand_n: float, capacity_n: float) -> UseBar:
+        share = demand_n / capacity_n if capacity_n > 0 else FAR_OVER * (demand_n > 0)
+        told = show_force(demand_n, units, demand=True), show_force(capacity_n, units, demand=False)
+        return bar(label, share, " of ".join(told))
+
+    return (
+        against("Pull-out", one.demand_tension_n, one.tension_n),
+        against("Shear", one.demand_shear_n, one.shear_n),
+        bar("Together", one.use, show_use(one.use)),
+    )
+
+
 def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | None:
     one, units = choice.chosen, spot.units
     if one is None or one.hole is None or one.mode is None:
@@ -182,6 +215,7 @@ def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | 
         demand_shear_text=show_force(one.demand_shear_n, units, demand=True),
         tension_text=show_force(one.tension_n, units, demand=False),
         shear_text=show_force(one.shear_n, units, demand=False),
+        bars=_bars(one, units),
         use=one.use,
         use_text=show_use(one.use),
         governs=one.governs,

@@ -5,7 +5,7 @@ Same document and same catalogue, same plan: nothing here asks a clock, a file o
 
 from rockpin.core.advice import Advice
 from rockpin.core.base.findings import Finding, Stage, Verdict, verdict_of
-from rockpin.core.base.model import Model
+from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
 from rockpin.core.demand import Duration
@@ -13,7 +13,7 @@ from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import GatherItem, Step, card_of, work_of
 from rockpin.core.framing import FramingReading
-from rockpin.core.hidden import ALWAYS, Route, SweepReading, hidden_cautions, read_sweeps
+from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import Belief, WallReading, may_be_old
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
 from rockpin.core.plan.findings import all_findings
@@ -44,6 +44,7 @@ class HiddenReading(Model):
     """The rule school, the ways that services usually take, and what each sweep could not have seen.
 
     ``reach_mm``: how deep the deepest hole of this job reaches; the picture of the risk is drawn for it.
+    ``around_holes``: what to sweep for all of them.
     """
 
     school: str
@@ -53,6 +54,7 @@ class HiddenReading(Model):
     routes: tuple[Route, ...]
     sweeps: tuple[SweepReading, ...]
     reach_mm: float
+    around_holes: Rect | None
     cautions: tuple[str, ...]
 
 
@@ -73,6 +75,7 @@ class Plan(Model):
     runner_up: RunnerUp | None
     advice: Advice
     framing: FramingReading
+    framed: bool
     hidden: HiddenReading
     elevation: Elevation
     pieces: tuple[PlacedPart, ...]
@@ -191,6 +194,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         runner_up=draw_runner_up(identified, units, catalogue),
         advice=done.advice,
         framing=framing,
+        framed=reading.family.framed,
         hidden=HiddenReading(
             school=hidden.school.key,
             school_label=hidden.school.label,
@@ -199,6 +203,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
             routes=hidden.routes,
             sweeps=read_sweeps(hidden, units),
             reach_mm=max((one.reach_mm for one in done.planned), default=catalogue.figures.plan.unchosen_reach_mm),
+            around_holes=around_holes(done.hidden, done.planned, wall),
             cautions=cautions,
         ),
         elevation=draw_elevation(wall, framing.members, hidden, units, catalogue),

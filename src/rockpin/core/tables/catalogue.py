@@ -20,6 +20,7 @@ from rockpin.core.tables.figures import CapacityFigures, Figures, HiddenFigures
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
 from rockpin.core.tables.shapes import Shape
+from rockpin.core.tables.starts import StartTable
 
 
 class Role(StrEnum):
@@ -160,6 +161,7 @@ class Catalogue(Model):
     shapes: tuple[Shape, ...]
     tools: tuple[Tool, ...]
     wishes: dict[Wish, str]
+    starts: StartTable
     figures: Figures
     figure_sources: dict[str, str]
     belief: BeliefTables

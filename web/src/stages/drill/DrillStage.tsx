@@ -1,6 +1,6 @@
 import { Heading, Button } from "../../ui/controls";
-import { HoleTabs } from "../HoleTabs";
-import type { StageProps } from "../types";
+import { HoleTabs } from "../../ui/HoleTabs";
+import type { StageProps } from "../../job/stage";
 import { useWakeLock } from "./useWakeLock";
 
 export function DrillStage({ editing, selected, onSelect }: StageProps) {

@@ -1,13 +1,13 @@
 import { Link } from "react-router";
 import type { HolePlan } from "../../api/client";
 import { Button, Heading, Select } from "../../ui/controls";
-import { HoleTabs } from "../HoleTabs";
-import type { StageProps } from "../types";
+import { HoleTabs } from "../../ui/HoleTabs";
+import type { StageProps } from "../../job/stage";
 import { Candidates } from "./Candidates";
 import { Compare } from "./Compare";
 import { PacketForm } from "./PacketForm";
 import { PullTests } from "./PullTests";
-import { UseBars } from "./UseBars";
+import { UseBars } from "../../ui/UseBars";
 import { WhyNot } from "./WhyNot";
 
 export function FixingStage({ editing, lists, selected, onSelect }: StageProps) {
@@ -101,7 +101,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
             {editing.plan.joints.map((joint) => (
               <li
                 key={joint.hole_id}
-                className={`border-b border-rule py-1 ${joint.use > 1 || !joint.fixing_label ? "font-semibold text-brick" : ""}`}
+                className={`border-b border-rule py-1 ${(joint.use ?? 2) > 1 || !joint.fixing_label ? "font-semibold text-brick" : ""}`}
               >
                 {joint.sentence}
               </li>

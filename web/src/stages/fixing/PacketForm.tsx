@@ -1,9 +1,10 @@
 import { useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { type Job, Refused } from "../../api/client";
 import { freeId } from "../../lib/ids";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 type Packet = Job["packets"][number];
 
@@ -50,10 +51,11 @@ const START: Omit<Packet, "id"> = {
 export function PacketForm({ editing }: Pick<StageProps, "editing">) {
   const { job, site } = editing.data;
   const units = site.units;
-  const [draft, setDraft] = useState(START);
+  const { control, setValue, reset } = useForm({ defaultValues: START });
+  const draft = useWatch({ control }) as typeof START;
   const [faults, setFaults] = useState<readonly string[]>([]);
   const set = (part: Partial<Packet>) => {
-    setDraft((now) => ({ ...now, ...part }));
+    for (const [key, value] of Object.entries(part)) setValue(key as keyof typeof START, value);
     return Promise.resolve();
   };
   const board = draft.made_for === "board";
@@ -70,7 +72,7 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
         `${fresh.label.toLowerCase()} entered`,
       );
       setFaults([]);
-      setDraft(START);
+      reset(START);
     } catch (error) {
       setFaults(error instanceof Refused ? error.sentences : ["It could not be saved; is Rock Pin running?"]);
     }
@@ -177,31 +179,39 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
       <Button look="open" className="mt-2 w-full" onClick={() => void save()}>
         Let it compete
       </Button>
-      <ul className="mt-2 text-[13px]" aria-label="Packets in hand">
-        {job.packets.map((one) => (
-          <li key={one.id} className="flex items-center justify-between border-b border-rule">
-            <span>{one.label}</span>
-            <button
-              type="button"
-              aria-label={`Take ${one.label} out`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-              onClick={() =>
-                void editing
-                  .saveJob(
-                    (latest) => ({
-                      packets: latest.packets.filter((other) => other.id !== one.id),
-                      choices: latest.choices.filter((choice) => choice.fixing !== `packet-${one.id}`),
-                    }),
-                    `${one.label.toLowerCase()} taken out`,
-                  )
-                  .catch(() => undefined)
-              }
-            >
-              −
-            </button>
-          </li>
-        ))}
-      </ul>
+      <PacketsInHand editing={editing} />
     </details>
+  );
+}
+
+/** The packets that compete, each to be taken out again. */
+function PacketsInHand({ editing }: Pick<StageProps, "editing">) {
+  const { job } = editing.data;
+  return (
+    <ul className="mt-2 text-[13px]" aria-label="Packets in hand">
+      {job.packets.map((one) => (
+        <li key={one.id} className="flex items-center justify-between border-b border-rule">
+          <span>{one.label}</span>
+          <button
+            type="button"
+            aria-label={`Take ${one.label} out`}
+            className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+            onClick={() =>
+              void editing
+                .saveJob(
+                  (latest) => ({
+                    packets: latest.packets.filter((other) => other.id !== one.id),
+                    choices: latest.choices.filter((choice) => choice.fixing !== `packet-${one.id}`),
+                  }),
+                  `${one.label.toLowerCase()} taken out`,
+                )
+                .catch(() => undefined)
+            }
+          >
+            −
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -5,7 +5,7 @@ import { today } from "../../lib/today";
 import { inputForce } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Select } from "../../ui/controls";
-import type { Editing } from "../../workspace/useWorkspace";
+import type { Editing } from "../../job/useWorkspace";
 import { type Pulled, usePull } from "./usePull";
 
 type Test = Job["pull_tests"][number];
@@ -63,7 +63,7 @@ function Curve({
   );
 }
 
-/** Pulls with the gauge on the chosen fixing: with the simulated gauge, or as read off one's own. */
+/** Pulls with the gauge on the chosen fixing: with the stand-in gauge of a practice wall, or as read off one's own. */
 export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan }) {
   const { job, site, job_id } = editing.data;
   const units = site.units;
@@ -77,20 +77,20 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
   const wanted = target ?? hole.working.proof_n;
   const tests = job.pull_tests.filter((one) => one.fixing === fixing);
 
-  const keep = (load_n: number, how: Test["ended"]) =>
+  const keep = (load_n: number, how: Test["ended"], read_by: Test["read_by"]) =>
     editing.saveJob((latest) => {
       const id = freeId(
         "pull",
         latest.pull_tests.map((one) => one.id),
       );
-      const fresh: Test = { id, fixing, hole_id: null, day: today(), load_n, ended: how, note: "" };
+      const fresh: Test = { id, fixing, hole_id: null, day: today(), load_n, ended: how, read_by, note: "" };
       return { pull_tests: [...latest.pull_tests, fresh] };
     }, "pull test entered");
   const run = async () => {
     setFault(null);
     try {
       const end = await pull(fixing, wanted);
-      await keep(end.load_n, end.ended);
+      await keep(end.load_n, end.ended, "stand_in");
     } catch (error) {
       setFault(error instanceof Refused ? error.sentences.join(" ") : "The gauge does not answer.");
     }
@@ -111,9 +111,11 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
             return Promise.resolve();
           }}
         />
-        <Button look="open" disabled={live !== null} onClick={() => void run()}>
-          Run the simulated gauge
-        </Button>
+        {editing.plan.practice && (
+          <Button look="open" disabled={live !== null} onClick={() => void run()}>
+            Run the stand-in gauge
+          </Button>
+        )}
       </div>
       {live && <Curve readings={live} target_n={wanted} moved_mm={hole.working.proof_moved_mm} />}
       <div className="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
@@ -139,7 +141,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
           disabled={load === null}
           onClick={() => {
             if (load !== null)
-              void keep(load, ended).then(
+              void keep(load, ended, "instrument").then(
                 () => setLoad(null),
                 () => undefined,
               );

@@ -3,15 +3,20 @@ import type { Rect } from "../../api/client";
 import { AreaFields } from "../../ui/AreaFields";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 import type { Mode, useScan } from "./useScan";
+
+export interface Advised {
+  area: Rect;
+  modes: readonly Mode[];
+  depth_mm: number;
+}
 
 const MODES: readonly { key: Mode; label: string }[] = [
   { key: "metal", label: "Metal" },
   { key: "live", label: "Live" },
   { key: "density", label: "Density" },
 ];
-const AROUND_MM = 80;
 
 /** Sweep an area: choose modes, say what the instrument can, and mark the area on the wall. */
 export function Detector({
@@ -19,31 +24,28 @@ export function Detector({
   setPlacing,
   setHighlight,
   scan,
-}: Pick<StageProps, "editing" | "setPlacing" | "setHighlight"> & { scan: ReturnType<typeof useScan> }) {
-  const { wall } = editing.data.wall;
+  advised,
+}: Pick<StageProps, "editing" | "setPlacing" | "setHighlight"> & {
+  scan: ReturnType<typeof useScan>;
+  /** A sweep that the ways out advise: its area, modes and depth. What was proved is for the user to say. */
+  advised: Advised | null;
+}) {
   const units = editing.data.site.units;
   const holes = editing.plan.holes;
-  const [modes, setModes] = useState<readonly Mode[]>(["metal", "live"]);
-  const [depth, setDepth] = useState(80);
+  const { practice } = editing.plan;
+  const [modes, setModes] = useState<readonly Mode[]>(advised?.modes ?? ["metal", "live"]);
+  const [depth, setDepth] = useState(advised?.depth_mm ?? editing.data.starts.claimed_depth_mm);
+  // said for each sweep by whoever made it, never taken over from the last one or from an advice
   const [proved, setProved] = useState(false);
   const [circuits, setCircuits] = useState(false);
-  const [area, setArea] = useState<Rect | null>(null);
+  const [area, setArea] = useState<Rect | null>(advised?.area ?? null);
   const instrument = { depth_mm: depth, proved, circuits };
 
   useEffect(() => {
     setHighlight(area);
     return () => setHighlight(null);
   }, [area, setHighlight]);
-  const around = () => {
-    const [xs, ys] = [holes.map((hole) => hole.x_mm), holes.map((hole) => hole.y_mm)];
-    const [left, low] = [Math.max(0, Math.min(...xs) - AROUND_MM), Math.max(0, Math.min(...ys) - AROUND_MM)];
-    setArea({
-      x_mm: left,
-      y_mm: low,
-      width_mm: Math.min(wall.width_mm, Math.max(...xs) + AROUND_MM) - left,
-      height_mm: Math.min(wall.height_mm, Math.max(...ys) + AROUND_MM) - low,
-    });
-  };
+  const around = () => setArea(editing.plan.hidden.around_holes);
   const mark = () =>
     setPlacing({
       label: "Tap one corner of the area",
@@ -61,11 +63,15 @@ export function Detector({
           },
         }),
     });
-  const done = () => setArea(null);
+  const done = () => {
+    setArea(null);
+    setProved(false);
+    setCircuits(false);
+  };
 
   return (
     <>
-      <Heading aside="what nobody swept is hatched">Run the detector</Heading>
+      <Heading aside="what nobody swept is hatched">Put in a sweep</Heading>
       <div className="flex flex-wrap gap-x-4 gap-y-1.5" role="group" aria-label="Modes">
         {MODES.map((mode) => (
           <Checkbox
@@ -110,14 +116,17 @@ export function Detector({
             }}
           />
           <div className="mt-2 flex flex-wrap gap-1.5">
+            {practice && (
+              <Button
+                look="open"
+                disabled={!modes.length}
+                onClick={() => void scan.simulated(area, modes, instrument).then(done)}
+              >
+                Run the stand-in detector
+              </Button>
+            )}
             <Button
-              look="open"
-              disabled={!modes.length}
-              onClick={() => void scan.simulated(area, modes, instrument).then(done)}
-            >
-              Run the simulated detector
-            </Button>
-            <Button
+              look={practice ? "quiet" : "open"}
               disabled={!modes.length}
               onClick={() => void scan.byHand(area, modes, instrument).then(done)}
             >

@@ -1,4 +1,5 @@
 import type { Rect, Units } from "../../api/client";
+import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Select } from "../../ui/controls";
 import type { Scan } from "./useScan";
@@ -36,55 +37,57 @@ export function FindRow({
   const spot = find.x_mm === find.x2_mm && find.y_mm === find.y2_mm;
   const upright = Math.abs(find.y2_mm - find.y_mm) >= Math.abs(find.x2_mm - find.x_mm);
   return (
-    <div className="mt-2 border-t border-rule pt-2">
-      <div className="grid grid-cols-[1fr_80px_80px] items-end gap-2">
-        <Field
-          label="Found"
-          kind="text"
-          value={find.what}
-          onCommit={(what: string) => onChange({ what }, "find")}
-        />
-        <Field
-          label={spot || upright ? "from left" : "from floor"}
-          units={units}
-          value={spot || upright ? find.x_mm : find.y_mm}
-          onCommit={(v: number) =>
-            onChange(
-              spot || upright
-                ? { x_mm: v, x2_mm: v + (find.x2_mm - find.x_mm) }
-                : { y_mm: v, y2_mm: v + (find.y2_mm - find.y_mm) },
-              "find moved",
-            )
-          }
-        />
-        <Field
-          label="deep"
-          units={units}
-          value={find.depth_mm}
-          placeholder="not known"
-          clearable
-          onCommit={(v: number | null) => onChange({ depth_mm: v }, "find depth")}
-        />
+    <DraftScope of={find.id}>
+      <div className="mt-2 border-t border-rule pt-2">
+        <div className="grid grid-cols-[1fr_80px_80px] items-end gap-2">
+          <Field
+            label="Found"
+            kind="text"
+            value={find.what}
+            onCommit={(what: string) => onChange({ what }, "find")}
+          />
+          <Field
+            label={spot || upright ? "from left" : "from floor"}
+            units={units}
+            value={spot || upright ? find.x_mm : find.y_mm}
+            onCommit={(v: number) =>
+              onChange(
+                spot || upright
+                  ? { x_mm: v, x2_mm: v + (find.x2_mm - find.x_mm) }
+                  : { y_mm: v, y2_mm: v + (find.y2_mm - find.y_mm) },
+                "find moved",
+              )
+            }
+          />
+          <Field
+            label="deep"
+            units={units}
+            value={find.depth_mm}
+            placeholder="not known"
+            clearable
+            onCommit={(v: number | null) => onChange({ depth_mm: v }, "find depth")}
+          />
+        </div>
+        <div className="mt-1.5 grid grid-cols-2 gap-2">
+          <Select
+            label="It runs"
+            value={spot ? "spot" : upright ? "upright" : "level"}
+            options={RUNS}
+            onChange={(key) => void onChange(along(key, find, area), "find turned")}
+          />
+          <Select
+            label="Is it there?"
+            value={find.refuted ?? ""}
+            options={[{ key: "", label: "It counts" }, ...refuted]}
+            onChange={(key) =>
+              void onChange(
+                { refuted: (key || null) as Find["refuted"] },
+                key ? "find refuted" : "find counts again",
+              )
+            }
+          />
+        </div>
       </div>
-      <div className="mt-1.5 grid grid-cols-2 gap-2">
-        <Select
-          label="It runs"
-          value={spot ? "spot" : upright ? "upright" : "level"}
-          options={RUNS}
-          onChange={(key) => void onChange(along(key, find, area), "find turned")}
-        />
-        <Select
-          label="Is it there?"
-          value={find.refuted ?? ""}
-          options={[{ key: "", label: "It counts" }, ...refuted]}
-          onChange={(key) =>
-            void onChange(
-              { refuted: (key || null) as Find["refuted"] },
-              key ? "find refuted" : "find counts again",
-            )
-          }
-        />
-      </div>
-    </div>
+    </DraftScope>
   );
 }

@@ -1,7 +1,8 @@
+import { useState } from "react";
 import { showLength } from "../../lib/units";
 import { Heading } from "../../ui/controls";
-import type { StageProps } from "../types";
-import { Detector } from "./Detector";
+import type { StageProps } from "../../job/stage";
+import { type Advised, Detector } from "./Detector";
 import { HoleRisk } from "./HoleRisk";
 import { Points } from "./Points";
 import { Rules } from "./Rules";
@@ -11,18 +12,15 @@ import { type Mode, useScan } from "./useScan";
 /** What is hidden: the risk at each hole first, then what it follows from. */
 export function HiddenStage(props: StageProps) {
   const scan = useScan(props.editing);
+  const [advised, setAdvised] = useState<Advised | null>(null);
   const { hidden, elevation, units } = props.editing.plan;
   return (
     <>
       <HoleRisk
         {...props}
-        onSweep={(area, modes, depth_mm, how) => {
-          // the advice asks for a proved instrument and every circuit on: whoever takes it says that it was so
-          const instrument = { depth_mm, proved: true, circuits: true };
+        onSweep={(area, modes, depth_mm) => {
           const wanted = (modes ?? []).filter((mode): mode is Mode => mode !== "opened");
-          void (how === "simulated"
-            ? scan.simulated(area, wanted, instrument)
-            : scan.byHand(area, wanted, instrument));
+          setAdvised({ area, modes: wanted, depth_mm });
         }}
       />
       {hidden.cautions.length > 0 && (
@@ -36,7 +34,7 @@ export function HiddenStage(props: StageProps) {
         </ul>
       )}
       <Points {...props} />
-      <Detector {...props} scan={scan} />
+      <Detector {...props} key={advised ? JSON.stringify(advised) : "own"} scan={scan} advised={advised} />
       <Sweeps {...props} />
       {elevation.old_holes.length > 0 && (
         <>

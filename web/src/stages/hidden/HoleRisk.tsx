@@ -1,9 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { client, type Rect, type Schemas, unwrap } from "../../api/client";
+import { ask, type Rect, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
-import { HoleTabs } from "../HoleTabs";
-import type { StageProps } from "../types";
+import { HoleTabs } from "../../ui/HoleTabs";
+import type { StageProps } from "../../job/stage";
 
 type Way = Schemas["ClearingWay"];
 
@@ -23,22 +22,17 @@ export function HoleRisk({
   setHighlight,
   onSweep,
 }: Pick<StageProps, "editing" | "selected" | "onSelect" | "setHighlight"> & {
-  onSweep: (area: Rect, modes: Way["modes"], depth_mm: number, how: "simulated" | "by_hand") => void;
+  /** Takes an advised sweep over into the form where it is put in. */
+  onSweep: (area: Rect, modes: Way["modes"], depth_mm: number) => void;
 }) {
   const { data, plan } = editing;
   const hole = plan.holes.find((one) => one.id === selected);
-  const ways = useQuery({
-    queryKey: ["ways", data.job_id, data.revision, data.wall.revision, selected],
-    queryFn: async () =>
-      unwrap(
-        await client.GET("/api/jobs/{job_id}/holes/{hole_id}/ways", {
-          params: { path: { job_id: data.job_id, hole_id: selected ?? "" } },
-        }),
-      ),
-    enabled: hole !== undefined,
-    // while a change of this hole is worked out, its last ways stay; those of another hole never do
-    placeholderData: (before, query) => (query?.queryKey.at(-1) === selected ? before : undefined),
-  });
+  const ways = ask.useQuery(
+    "get",
+    "/api/jobs/{job_id}/holes/{hole_id}/ways",
+    { params: { path: { job_id: data.job_id, hole_id: selected ?? "" } } },
+    { enabled: hole !== undefined },
+  );
   const found = ways.data ?? [];
   const sweep = found.find((way) => way.kind === "sweep");
   const area = sweep?.area ?? null;
@@ -114,25 +108,14 @@ export function HoleRisk({
                         <Button onClick={() => take(way.fixing ?? "")}>Take it for this hole</Button>
                       )}
                       {way.kind === "sweep" && way.area && (
-                        <>
-                          <Button
-                            look="open"
-                            onClick={() =>
-                              way.area &&
-                              onSweep(way.area, way.modes ?? [], way.claimed_depth_mm ?? 50, "simulated")
-                            }
-                          >
-                            Run the simulated detector
-                          </Button>
-                          <Button
-                            onClick={() =>
-                              way.area &&
-                              onSweep(way.area, way.modes ?? [], way.claimed_depth_mm ?? 50, "by_hand")
-                            }
-                          >
-                            I swept it so
-                          </Button>
-                        </>
+                        <Button
+                          look="open"
+                          onClick={() =>
+                            way.area && onSweep(way.area, way.modes ?? [], way.claimed_depth_mm ?? 50)
+                          }
+                        >
+                          Put this sweep in
+                        </Button>
                       )}
                     </div>
                   </li>

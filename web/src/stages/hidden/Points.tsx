@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { freeId } from "../../lib/ids";
+import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 const FACES = [
   { key: "this", label: "On this face" },
@@ -57,34 +58,36 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
       <ul className="mt-3 space-y-2" aria-label="Points on the wall">
         {points.map((point, index) => (
           <li key={point.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
-            <span className="self-center text-[13px]">
-              {label(point.kind)}
-              {point.face === "other" && <span className="block text-[12px] text-soft">other face</span>}
-            </span>
-            {(["x_mm", "y_mm"] as const).map((key) => (
-              <Field
-                key={key}
-                label={key === "x_mm" ? "from left" : "from floor"}
-                units={units}
-                value={point[key]}
-                onCommit={(v) =>
-                  editing.saveWall(
-                    { points: points.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
-                    `${label(point.kind).toLowerCase()} moved`,
-                  )
+            <DraftScope of={point.id}>
+              <span className="self-center text-[13px]">
+                {label(point.kind)}
+                {point.face === "other" && <span className="block text-[12px] text-soft">other face</span>}
+              </span>
+              {(["x_mm", "y_mm"] as const).map((key) => (
+                <Field
+                  key={key}
+                  label={key === "x_mm" ? "from left" : "from floor"}
+                  units={units}
+                  value={point[key]}
+                  onCommit={(v) =>
+                    editing.saveWall(
+                      { points: points.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
+                      `${label(point.kind).toLowerCase()} moved`,
+                    )
+                  }
+                />
+              ))}
+              <button
+                type="button"
+                aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
+                className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                onClick={() =>
+                  void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
                 }
-              />
-            ))}
-            <button
-              type="button"
-              aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-              onClick={() =>
-                void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
-              }
-            >
-              −
-            </button>
+              >
+                −
+              </button>
+            </DraftScope>
           </li>
         ))}
       </ul>

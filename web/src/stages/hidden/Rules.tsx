@@ -1,5 +1,5 @@
 import { Checkbox, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 /** By which rules the wall was wired, and what blunts a detector in it. */
 export function Rules({ editing, lists }: Pick<StageProps, "editing" | "lists">) {

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { client, type Rect, Refused, unwrap, type Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
 import { today } from "../../lib/today";
-import type { Editing } from "../../workspace/useWorkspace";
+import type { Editing } from "../../job/useWorkspace";
 
 export type Scan = Wall["scans"][number];
 export type Mode = Exclude<Scan["mode"], "opened">;
@@ -39,6 +39,7 @@ export function useScan(editing: Editing) {
         proved_on_live_cable: instrument.proved,
         circuits_on: instrument.circuits,
         finds: [],
+        read_by: "instrument" as const,
         instrument: "",
         note: "",
       };

@@ -2,8 +2,8 @@ import type { Job } from "../../api/client";
 import { today } from "../../lib/today";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading, Select } from "../../ui/controls";
-import { HoleTabs } from "../HoleTabs";
-import type { StageProps } from "../types";
+import { HoleTabs } from "../../ui/HoleTabs";
+import type { StageProps } from "../../job/stage";
 
 type HoleRecord = Job["records"][number];
 

@@ -1,8 +1,8 @@
 import { Field } from "../../ui/Field";
 import { Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
-import { UseBars } from "../fixing/UseBars";
-import type { StageProps } from "../types";
+import { UseBars } from "../../ui/UseBars";
+import type { StageProps } from "../../job/stage";
 
 export function SetOutStage({ editing, selected, onSelect }: StageProps) {
   const { plan, placement } = editing;

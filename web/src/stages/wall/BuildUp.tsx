@@ -1,6 +1,6 @@
 import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 /** The layers for somebody who knows them: built it, saw it open, or was told. */
 export function BuildUp({ editing, lists }: Pick<StageProps, "editing" | "lists">) {

@@ -1,6 +1,6 @@
 import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 export function Courses({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
   const courses = editing.data.wall.wall.courses;

@@ -1,6 +1,6 @@
 import { Field } from "../../ui/Field";
 import { Checkbox, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 /** The quick facts that say what is usual here, before anything is checked. */
 export function Facts({ editing, lists }: Pick<StageProps, "editing" | "lists">) {

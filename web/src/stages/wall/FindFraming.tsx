@@ -3,9 +3,10 @@ import type { Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
 import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
+import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Heading } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 import { Pitches } from "./Belief";
 import { FramingRows } from "./FramingRows";
 import { Members } from "./Members";
@@ -95,53 +96,55 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           <ul className="space-y-2" aria-label="Hits so far">
             {wall.hits.map((hit) => (
               <li key={hit.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
-                <span className="self-center text-[13px] leading-tight">
-                  {lists.hits.find((one) => one.kind === hit.kind)?.label}
-                  <span className="block text-[12px] text-soft">
-                    {hit.kind === "pin_void"
-                      ? "no stud here"
-                      : studs.get(hit.id)
-                        ? "on a stud"
-                        : framed
-                          ? "no stud explains it"
-                          : `${showLength(hit.y_mm, units)} up`}
+                <DraftScope of={hit.id}>
+                  <span className="self-center text-[13px] leading-tight">
+                    {lists.hits.find((one) => one.kind === hit.kind)?.label}
+                    <span className="block text-[12px] text-soft">
+                      {hit.kind === "pin_void"
+                        ? "no stud here"
+                        : studs.get(hit.id)
+                          ? "on a stud"
+                          : framed
+                            ? "no stud explains it"
+                            : `${showLength(hit.y_mm, units)} up`}
+                    </span>
                   </span>
-                </span>
-                <Field
-                  label="from left"
-                  units={units}
-                  value={hit.x_mm}
-                  onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
-                />
-                {hit.kind === "detector_edges" ? (
                   <Field
-                    label="edges apart"
+                    label="from left"
                     units={units}
-                    value={hit.width_mm}
-                    clearable
-                    onCommit={(v) => set(hit.id, { width_mm: v }, "width of the stud")}
+                    value={hit.x_mm}
+                    onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
                   />
-                ) : (
-                  <Field
-                    label="from floor"
-                    units={units}
-                    value={hit.y_mm}
-                    onCommit={(v) => set(hit.id, { y_mm: v }, "hit moved")}
-                  />
-                )}
-                <button
-                  type="button"
-                  aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
-                  className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-                  onClick={() =>
-                    void editing.saveWall(
-                      { hits: wall.hits.filter((one) => one.id !== hit.id) },
-                      "hit struck out",
-                    )
-                  }
-                >
-                  −
-                </button>
+                  {hit.kind === "detector_edges" ? (
+                    <Field
+                      label="edges apart"
+                      units={units}
+                      value={hit.width_mm}
+                      clearable
+                      onCommit={(v) => set(hit.id, { width_mm: v }, "width of the stud")}
+                    />
+                  ) : (
+                    <Field
+                      label="from floor"
+                      units={units}
+                      value={hit.y_mm}
+                      onCommit={(v) => set(hit.id, { y_mm: v }, "hit moved")}
+                    />
+                  )}
+                  <button
+                    type="button"
+                    aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
+                    className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                    onClick={() =>
+                      void editing.saveWall(
+                        { hits: wall.hits.filter((one) => one.id !== hit.id) },
+                        "hit struck out",
+                      )
+                    }
+                  >
+                    −
+                  </button>
+                </DraftScope>
               </li>
             ))}
           </ul>

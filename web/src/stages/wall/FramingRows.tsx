@@ -1,18 +1,19 @@
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
   const { wall } = editing.data.wall;
+  const { starts } = editing.data;
   const units = editing.data.site.units;
-  const framing = wall.framing ?? { species: "spruce", row: null, members: [] };
+  const framing = wall.framing ?? { species: starts.species, row: null, members: [] };
   const row = framing.row;
   const save = (part: Partial<typeof framing>, summary: string) =>
     editing.saveWall({ framing: { ...framing, ...part } }, summary);
   const setRow = (part: Partial<NonNullable<typeof row>>, summary: string) =>
     row ? save({ row: { ...row, ...part } }, summary) : Promise.resolve();
-  const studs = editing.plan.elevation.members.filter((member) => member.id.startsWith("stud-"));
+  const studs = editing.plan.elevation.members.filter((member) => member.in_row);
 
   return (
     <>
@@ -22,13 +23,7 @@ export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "li
           onClick={() =>
             void save(
               {
-                row: {
-                  first_centre_mm: 400,
-                  pitch_mm: 400,
-                  stud_width_mm: 38,
-                  known: "predicted",
-                  pinned: [],
-                },
+                row: { ...starts.stud_row, known: "predicted", pinned: [] },
               },
               "row of studs",
             )
@@ -75,14 +70,14 @@ export function FramingRows({ editing, lists }: Pick<StageProps, "editing" | "li
           </div>
           <p className="mt-2 mb-1 text-[12px] text-soft">Confirmed with a pin:</p>
           <div className="flex flex-wrap gap-x-4 gap-y-1.5">
-            {studs.map((stud, number) => (
+            {studs.map((stud) => (
               <Checkbox
                 key={stud.id}
                 label={showLength(stud.rect.x_mm + stud.rect.width_mm / 2, units)}
-                checked={row.pinned.includes(number)}
+                checked={row.pinned.includes(stud.id)}
                 onChange={(on) =>
                   void setRow(
-                    { pinned: on ? [...row.pinned, number] : row.pinned.filter((one) => one !== number) },
+                    { pinned: on ? [...row.pinned, stud.id] : row.pinned.filter((one) => one !== stud.id) },
                     on ? "stud confirmed" : "stud not confirmed",
                   )
                 }

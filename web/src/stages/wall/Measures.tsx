@@ -1,6 +1,6 @@
 import { Field } from "../../ui/Field";
 import { Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 import { Courses } from "./Courses";
 import { Openings } from "./Openings";
 

@@ -1,18 +1,12 @@
 import { useState } from "react";
 import type { Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
+import { DraftScope } from "../../ui/drafts";
 import { AreaFields } from "../../ui/AreaFields";
 import { Button, Heading, Select } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 
 type Member = NonNullable<Wall["framing"]>["members"][number];
-
-const KINDS: readonly { key: Member["kind"]; label: string; width_mm: number; height_mm: number }[] = [
-  { key: "noggin", label: "Noggin", width_mm: 362, height_mm: 38 },
-  { key: "blocking", label: "Blocking", width_mm: 362, height_mm: 145 },
-  { key: "stud", label: "Single stud", width_mm: 38, height_mm: 0 },
-  { key: "plate", label: "Plate", width_mm: 0, height_mm: 38 },
-];
 
 /** Noggins, blocking and single studs as areas of their own: seen with the wall open, or found by a sweep. */
 export function Members({
@@ -22,10 +16,12 @@ export function Members({
 }: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
   const { wall } = editing.data.wall;
   const units = editing.data.site.units;
-  const framing = wall.framing ?? { species: "spruce", row: null, members: [] };
+  const { starts } = editing.data;
+  const kinds = Object.entries(starts.members).map(([key, one]) => ({ key, ...one }));
+  const framing = wall.framing ?? { species: starts.species, row: null, members: [] };
   const [kind, setKind] = useState<Member["kind"]>("noggin");
   const [known, setKnown] = useState<NonNullable<Member["known"]>>("seen");
-  const label = KINDS.find((one) => one.key === kind)?.label ?? kind;
+  const label = kinds.find((one) => one.key === kind)?.label ?? kind;
   const save = (members: Member[], summary: string) =>
     editing.saveWall({ framing: { ...framing, members } }, summary);
 
@@ -34,10 +30,10 @@ export function Members({
       label: `Tap the middle of the ${label.toLowerCase()}`,
       onPlace: (x, y) => {
         setPlacing(null);
-        const usual = KINDS.find((one) => one.key === kind);
+        const usual = kinds.find((one) => one.key === kind);
         if (!usual) return;
-        const width_mm = usual.width_mm || wall.width_mm;
-        const height_mm = usual.height_mm || wall.height_mm;
+        const width_mm = usual.width_mm ?? wall.width_mm;
+        const height_mm = usual.height_mm ?? wall.height_mm;
         const member: Member = {
           id: freeId(
             kind,
@@ -58,7 +54,7 @@ export function Members({
     <>
       <Heading aside="areas of their own">Noggins, blocking, single studs</Heading>
       <div className="grid grid-cols-2 gap-2">
-        <Select label="Piece" value={kind} options={KINDS} onChange={(key) => setKind(key as typeof kind)} />
+        <Select label="Piece" value={kind} options={kinds} onChange={(key) => setKind(key as typeof kind)} />
         <Select
           label="How you know it"
           value={known}
@@ -71,7 +67,7 @@ export function Members({
       </Button>
       <ul aria-label="Pieces of framing">
         {framing.members.map((member) => {
-          const name = KINDS.find((one) => one.key === member.kind)?.label ?? member.kind;
+          const name = kinds.find((one) => one.key === member.kind)?.label ?? member.kind;
           const set = (part: Partial<Member>) =>
             save(
               framing.members.map((one) => (one.id === member.id ? { ...one, ...part } : one)),
@@ -98,7 +94,9 @@ export function Members({
                   −
                 </button>
               </div>
-              <AreaFields area={member} units={units} onChange={set} />
+              <DraftScope of={member.id}>
+                <AreaFields area={member} units={units} onChange={set} />
+              </DraftScope>
             </li>
           );
         })}

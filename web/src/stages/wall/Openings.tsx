@@ -1,19 +1,16 @@
 import { freeId } from "../../lib/ids";
+import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
-import type { Editing } from "../../workspace/useWorkspace";
-
-const SIZES = {
-  door: { y_mm: 0, width_mm: 800, height_mm: 2040 },
-  window: { y_mm: 900, width_mm: 900, height_mm: 1000 },
-};
+import type { Editing } from "../../job/useWorkspace";
 
 export function Openings({ editing }: { editing: Editing }) {
   const { wall } = editing.data.wall;
   const units = editing.data.site.units;
   const openings = wall.openings;
   const add = (kind: "door" | "window") => {
-    const size = SIZES[kind];
+    const size = editing.data.starts.openings[kind];
+    if (!size) return;
     const width_mm = Math.min(size.width_mm, wall.width_mm / 2);
     const opening = {
       id: freeId(
@@ -33,35 +30,37 @@ export function Openings({ editing }: { editing: Editing }) {
       <Heading>Doors and windows</Heading>
       {openings.map((opening, index) => (
         <div key={opening.id} className="mb-2 grid grid-cols-[1fr_1fr_1fr_1fr_auto] items-end gap-2">
-          {(["x_mm", "y_mm", "width_mm", "height_mm"] as const).map((key) => (
-            <Field
-              key={key}
-              label={
-                { x_mm: `${opening.kind}, left`, y_mm: "foot", width_mm: "wide", height_mm: "high" }[key]
-              }
-              units={units}
-              value={opening[key]}
-              onCommit={(v) =>
-                editing.saveWall(
-                  { openings: openings.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
-                  `${opening.kind} changed`,
+          <DraftScope of={opening.id}>
+            {(["x_mm", "y_mm", "width_mm", "height_mm"] as const).map((key) => (
+              <Field
+                key={key}
+                label={
+                  { x_mm: `${opening.kind}, left`, y_mm: "foot", width_mm: "wide", height_mm: "high" }[key]
+                }
+                units={units}
+                value={opening[key]}
+                onCommit={(v) =>
+                  editing.saveWall(
+                    { openings: openings.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
+                    `${opening.kind} changed`,
+                  )
+                }
+              />
+            ))}
+            <button
+              type="button"
+              aria-label={`Take the ${opening.kind} out`}
+              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              onClick={() =>
+                void editing.saveWall(
+                  { openings: openings.filter((_, i) => i !== index) },
+                  `${opening.kind} removed`,
                 )
               }
-            />
-          ))}
-          <button
-            type="button"
-            aria-label={`Take the ${opening.kind} out`}
-            className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-            onClick={() =>
-              void editing.saveWall(
-                { openings: openings.filter((_, i) => i !== index) },
-                `${opening.kind} removed`,
-              )
-            }
-          >
-            −
-          </button>
+            >
+              −
+            </button>
+          </DraftScope>
         </div>
       ))}
       <div className="flex gap-2">

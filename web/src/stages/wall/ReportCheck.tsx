@@ -5,7 +5,7 @@ import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 import { CheckHint } from "./CheckHint";
 import { ProbeForm } from "./ProbeForm";
 

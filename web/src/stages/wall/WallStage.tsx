@@ -1,6 +1,6 @@
 import { Tabs } from "radix-ui";
 import { useState } from "react";
-import type { StageProps } from "../types";
+import type { StageProps } from "../../job/stage";
 import { Belief, NextCheck } from "./Belief";
 import { BuildUp } from "./BuildUp";
 import { Facts } from "./Facts";
@@ -18,7 +18,7 @@ const PARTS = [
 export function WallStage(props: StageProps) {
   const { editing, lists, setPlacing, sweep } = props;
   const [check, setCheck] = useState<string | null>(null);
-  const framed = editing.plan.reading.board_mm > 0 && editing.plan.framing !== null;
+  const { framed } = editing.plan;
   return (
     <Tabs.Root
       defaultValue="what"

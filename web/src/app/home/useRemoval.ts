@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, Refused, unwrap } from "../api/client";
-import { refreshSites } from "../lib/refresh";
+import { client, Refused, unwrap } from "../../api/client";
+import { refreshSites } from "../../api/queries";
 
 interface Removed {
   id: string;

@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, Refused, type Schemas, unwrap } from "../api/client";
+import { ask, client, Refused, refusalOf, type Schemas, unwrap } from "../../api/client";
 
 export type Kit = Schemas["KitOut"]["kit"];
 
@@ -8,11 +8,8 @@ export type Kit = Schemas["KitOut"]["kit"];
 export function useKit() {
   const queries = useQueryClient();
   const [faults, setFaults] = useState<readonly string[]>([]);
-  const query = useQuery({ queryKey: ["kit"], queryFn: async () => unwrap(await client.GET("/api/kit")) });
-  const own = useQuery({
-    queryKey: ["own"],
-    queryFn: async () => unwrap(await client.GET("/api/fixings/own")),
-  });
+  const query = ask.useQuery("get", "/api/kit");
+  const own = ask.useQuery("get", "/api/fixings/own");
   const changed = async () => {
     setFaults([]);
     await queries.invalidateQueries();
@@ -49,10 +46,7 @@ export function useKit() {
           headers: { "content-type": "text/csv" },
           body: text,
         });
-        if (!response.ok) {
-          const problem = (await response.json()) as Schemas["Problem"];
-          throw new Refused(response.status, problem);
-        }
+        if (!response.ok) throw await refusalOf(response);
       }).catch(() => undefined),
   };
 }

@@ -2,10 +2,14 @@ import { useCallback, useRef, useState } from "react";
 import { client, type Placement, type Plan, unwrap } from "../api/client";
 
 interface Trial {
+  /** Where the fixture is under the finger or the keys; null: where it is saved. */
   placement: Placement | null;
   trial: Plan | null;
   try: (placement: Placement) => void;
-  end: () => void;
+  /** What is being tried right now, also between two pictures. */
+  now: () => Placement | null;
+  /** Ends the trial of one placement; a newer one goes on. */
+  end: (saved: Placement) => void;
 }
 
 /** Plans a placement while it is dragged: one question in flight, and only the latest one after it. */
@@ -13,6 +17,7 @@ export function useTrial(jobId: string): Trial {
   const [placement, setPlacement] = useState<Placement | null>(null);
   const [trial, setTrial] = useState<Plan | null>(null);
   const busy = useRef(false);
+  const tried = useRef<Placement | null>(null);
   const next = useRef<Placement | null>(null);
 
   const ask = useCallback(async () => {
@@ -40,13 +45,17 @@ export function useTrial(jobId: string): Trial {
     trial: placement ? trial : null,
     try: useCallback(
       (wanted: Placement) => {
+        tried.current = wanted;
         setPlacement(wanted);
         next.current = wanted;
         void ask();
       },
       [ask],
     ),
-    end: useCallback(() => {
+    now: useCallback(() => tried.current, []),
+    end: useCallback((saved: Placement) => {
+      if (tried.current !== saved) return;
+      tried.current = null;
       next.current = null;
       setPlacement(null);
       setTrial(null);

@@ -1,31 +1,29 @@
-import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { client, type Rect, type Stage, unwrap } from "../api/client";
-import { CutThrough } from "../drawing/CutThrough";
-import { Elevation } from "../drawing/Elevation";
-import type { Scale } from "../drawing/scale";
-import { shownTrace, TraceView } from "../drawing/TraceView";
-import { PrintCard } from "../stages/drill/PrintCard";
-import { STAGES } from "../stages/stages";
-import type { Placing } from "../stages/types";
-import { Button } from "../ui/controls";
-import { Findings } from "../ui/Findings";
+import { useNavigate, useParams } from "react-router";
+import type { Rect, Stage } from "../../api/client";
+import { useLists } from "../../api/queries";
+import { CutThrough } from "../../drawing/CutThrough";
+import { Elevation } from "../../drawing/Elevation";
+import type { Scale } from "../../drawing/scale";
+import { shownTrace, TraceView } from "../../drawing/TraceView";
+import { PrintCard } from "../../stages/drill/PrintCard";
+import { STAGES } from "./stages";
+import type { Placing } from "../../job/stage";
+import { Button } from "../../ui/controls";
+import { DraftScope, KeepDrafts } from "../../ui/drafts";
+import { Findings } from "../../ui/Findings";
 import { Notices } from "./Notices";
+import { Unopened } from "./Unopened";
 import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
-import { useSweep } from "./useSweep";
-import { useWorkspace } from "./useWorkspace";
+import { useSweep } from "../../job/useSweep";
+import { useWorkspace } from "../../job/useWorkspace";
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */
 export function WorkspacePage() {
   const { jobId = "", stage: wanted } = useParams();
   const navigate = useNavigate();
   const { editing, error } = useWorkspace(jobId);
-  const lists = useQuery({
-    queryKey: ["lists"],
-    queryFn: async () => unwrap(await client.GET("/api/lists")),
-    staleTime: Infinity,
-  });
+  const lists = useLists();
   const [chosen, setChosen] = useState<string | null>(null);
   const [placing, setPlacing] = useState<Placing | null>(null);
   const [scale, setScale] = useState<Scale | null>(null);
@@ -62,35 +60,24 @@ export function WorkspacePage() {
     [jobId, navigate],
   );
 
-  if (error && !editing) {
-    return (
-      <main className="mx-auto max-w-lg p-8">
-        <h1 className="text-[20px] font-bold">This job cannot be shown</h1>
-        <p className="my-3">{error.message}</p>
-        <Link to="/" className="font-semibold text-chalk underline">
-          Back to all sites
-        </Link>
-      </main>
-    );
-  }
-  if (!editing || !lists.data || !current) return <main className="p-8 text-soft">Opening the job…</main>;
+  if (error && !editing) return <Unopened jobId={jobId} error={error} />;
+  if (!editing || !lists || !current) return <main className="p-8 text-soft">Opening the job…</main>;
 
   const { plan } = editing;
   const selected = plan.holes.some((hole) => hole.id === chosen) ? chosen : (plan.holes[0]?.id ?? null);
   const { key, label, Panel } = current;
   const index = STAGES.indexOf(current);
-  const [before, after] = [STAGES[index - 1], STAGES[index + 1]];
   const stagePlan = plan.stages.find((one) => one.stage === key);
   const trace =
     key === "wall" ? shownTrace(sweep.live, sweep.shown, editing.data.wall.wall, plan.framing.peaks) : null;
   const withCut = trace !== null || key === "drill" || key === "fixing" || key === "record";
 
   return (
-    <>
+    <KeepDrafts of={jobId}>
       <PrintCard plan={editing.data.plan} />
       <div className="no-print flex h-full flex-col">
         <TopBar editing={editing} stage={key} onGo={go} />
-        <Notices editing={editing} />
+        <Notices editing={editing} stage={label} />
         <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto">
           <div className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2">
             <div className="sm:hidden">
@@ -102,19 +89,23 @@ export function WorkspacePage() {
             >
               <Elevation
                 plan={plan}
-                saved={editing.data.plan}
-                savedPlacement={editing.data.job.placement}
-                placement={editing.placement}
+                moving={{
+                  saved: editing.data.plan,
+                  savedPlacement: editing.data.job.placement,
+                  placement: editing.placement,
+                  onMove: editing.move,
+                  onDrop: editing.drop,
+                }}
+                overlay={{
+                  stage: key,
+                  line_mm: trace?.y_mm ?? null,
+                  highlight,
+                  risk: `/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
+                }}
                 selected={selected}
                 onSelect={setChosen}
-                onMove={editing.move}
-                onDrop={editing.drop}
                 placing={placing}
                 onScale={setScale}
-                line_mm={trace?.y_mm ?? null}
-                stage={key}
-                highlight={highlight}
-                risk={`/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`}
               />
             </div>
             <div
@@ -146,35 +137,46 @@ export function WorkspacePage() {
                   onHole={setChosen}
                 />
               </div>
-              <Panel
-                editing={editing}
-                lists={lists.data}
-                selected={selected}
-                onSelect={setChosen}
-                setPlacing={setPlacing}
-                sweep={sweep}
-                setHighlight={setHighlight}
-              />
+              <DraftScope of={label}>
+                <Panel
+                  editing={editing}
+                  lists={lists}
+                  selected={selected}
+                  onSelect={setChosen}
+                  setPlacing={setPlacing}
+                  sweep={sweep}
+                  setHighlight={setHighlight}
+                />
+              </DraftScope>
             </div>
-            <div className="sticky bottom-0 flex gap-2 border-t border-rule bg-sheet p-3">
-              {before && (
-                <Button className="flex-1" onClick={() => go(before.key, null)}>
-                  Back to {before.label}
-                </Button>
-              )}
-              {after ? (
-                <Button look="solid" className="flex-1" onClick={() => go(after.key, null)}>
-                  On to {after.label}
-                </Button>
-              ) : (
-                <Button look="solid" className="flex-1" onClick={() => void navigate("/")}>
-                  All jobs
-                </Button>
-              )}
-            </div>
+            <OnAndBack index={index} onGo={go} />
           </aside>
         </div>
       </div>
-    </>
+    </KeepDrafts>
+  );
+}
+
+/** To the stage before and the one after. */
+function OnAndBack({ index, onGo }: { index: number; onGo: (stage: Stage, hole: string | null) => void }) {
+  const navigate = useNavigate();
+  const [before, after] = [STAGES[index - 1], STAGES[index + 1]];
+  return (
+    <div className="sticky bottom-0 flex gap-2 border-t border-rule bg-sheet p-3">
+      {before && (
+        <Button className="flex-1" onClick={() => onGo(before.key, null)}>
+          Back to {before.label}
+        </Button>
+      )}
+      {after ? (
+        <Button look="solid" className="flex-1" onClick={() => onGo(after.key, null)}>
+          On to {after.label}
+        </Button>
+      ) : (
+        <Button look="solid" className="flex-1" onClick={() => void navigate("/")}>
+          All jobs
+        </Button>
+      )}
+    </div>
   );
 }

@@ -1,21 +1,24 @@
-import type { HolePlan } from "../../api/client";
+import type { HolePlan } from "../api/client";
 
 type Working = NonNullable<HolePlan["working"]>;
 
-function Bar({ label, share, text }: { label: string; share: number; text: string }) {
-  const over = share > 1;
-  const width = Math.min(share, 1.25) / 1.25;
+type UseBar = Working["bars"][number];
+
+/** How much of the bar is what the fixing holds; the rest is what goes beyond it. */
+const FULL = 0.8;
+
+function Bar({ bar }: { bar: UseBar }) {
   return (
     <div className="grid grid-cols-[62px_1fr_128px] items-center gap-2 py-0.5">
-      <span className="text-[12px] text-soft">{label}</span>
+      <span className="text-[12px] text-soft">{bar.label}</span>
       <span className="relative h-3 bg-wash" aria-hidden>
         <span
-          className={`absolute inset-y-0 left-0 ${over ? "bg-brick" : "bg-chalk"}`}
-          style={{ width: `${width * 100}%` }}
+          className={`absolute inset-y-0 left-0 max-w-full ${bar.over ? "bg-brick" : "bg-chalk"}`}
+          style={{ width: `${bar.share * FULL * 100}%` }}
         />
-        <span className="absolute -inset-y-1 w-0.5 bg-ink" style={{ left: "80%" }} />
+        <span className="absolute -inset-y-1 w-0.5 bg-ink" style={{ left: `${FULL * 100}%` }} />
       </span>
-      <span className="text-[12.5px] font-semibold whitespace-nowrap">{text}</span>
+      <span className="text-[12.5px] font-semibold whitespace-nowrap">{bar.text}</span>
     </div>
   );
 }
@@ -24,17 +27,9 @@ function Bar({ label, share, text }: { label: string; share: number; text: strin
 export function UseBars({ working }: { working: Working }) {
   return (
     <div className="mt-2">
-      <Bar
-        label="Pull-out"
-        share={working.demand_tension_n / Math.max(working.tension_n, 1e-9)}
-        text={`${working.demand_tension_text} of ${working.tension_text}`}
-      />
-      <Bar
-        label="Shear"
-        share={working.demand_shear_n / Math.max(working.shear_n, 1e-9)}
-        text={`${working.demand_shear_text} of ${working.shear_text}`}
-      />
-      <Bar label="Together" share={working.use} text={working.use_text} />
+      {working.bars.map((bar) => (
+        <Bar key={bar.label} bar={bar} />
+      ))}
       <p className="mt-1 text-[12.5px]">
         Worst when {working.case}. Governed by {working.governs}. <strong>{working.raises}</strong>
       </p>

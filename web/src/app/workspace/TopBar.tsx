@@ -1,9 +1,9 @@
 import { Link, NavLink } from "react-router";
-import type { Plan, Stage } from "../api/client";
-import { STAGES } from "../stages/stages";
-import { Mark } from "../ui/Mark";
-import { useTheme } from "../lib/theme";
-import type { Editing } from "./useWorkspace";
+import type { Plan, Stage } from "../../api/client";
+import { STAGES } from "./stages";
+import { Mark } from "../../ui/Mark";
+import { useTheme } from "../../lib/theme";
+import type { Editing } from "../../job/useWorkspace";
 
 const BLOCKS: Record<string, string> = {
   ready: "bg-chalk-wash text-chalk border-chalk",

@@ -1,12 +1,7 @@
 import { useCallback, useRef, useState } from "react";
 import type { Reading } from "../api/client";
 import { readings as readingsOf } from "../api/stream";
-
-export interface Line {
-  y_mm: number;
-  from_mm: number;
-  to_mm: number;
-}
+import type { Line } from "../lib/line";
 
 /** A sweep as it happens, and which trace is shown under the elevation. */
 export interface Sweep {

@@ -1,6 +1,6 @@
 import type { Lists, Rect } from "../api/client";
-import type { Sweep } from "../workspace/useSweep";
-import type { Editing } from "../workspace/useWorkspace";
+import type { Sweep } from "./useSweep";
+import type { Editing } from "./useWorkspace";
 
 export interface Placing {
   label: string;

@@ -1,13 +1,13 @@
 import type { ComponentType } from "react";
-import type { Stage } from "../api/client";
-import { DrillStage } from "./drill/DrillStage";
-import { FixingStage } from "./fixing/FixingStage";
-import { FixtureStage } from "./fixture/FixtureStage";
-import { HiddenStage } from "./hidden/HiddenStage";
-import { RecordStage } from "./record/RecordStage";
-import { SetOutStage } from "./set-out/SetOutStage";
-import type { StageProps } from "./types";
-import { WallStage } from "./wall/WallStage";
+import type { Stage } from "../../api/client";
+import { DrillStage } from "../../stages/drill/DrillStage";
+import { FixingStage } from "../../stages/fixing/FixingStage";
+import { FixtureStage } from "../../stages/fixture/FixtureStage";
+import { HiddenStage } from "../../stages/hidden/HiddenStage";
+import { RecordStage } from "../../stages/record/RecordStage";
+import { SetOutStage } from "../../stages/set-out/SetOutStage";
+import type { StageProps } from "../../job/stage";
+import { WallStage } from "../../stages/wall/WallStage";
 
 /** The stages in the order of the work. */
 export const STAGES: readonly { key: Stage; label: string; Panel: ComponentType<StageProps> }[] = [

@@ -1,7 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import {
+  ask as asked,
   client,
+  type Fixture,
   type Job,
   type Placement,
   type Plan,
@@ -10,7 +12,8 @@ import {
   type Wall,
   type Workspace,
 } from "../api/client";
-import { rebase } from "../lib/rebase";
+import { SITES } from "../api/queries";
+import { rebase } from "./rebase";
 import { useTrial } from "./useTrial";
 
 type Change =
@@ -27,10 +30,14 @@ export interface Editing {
   placement: Placement;
   /** Saves a part of the job, or what a function makes of the job as it stands when its turn comes. */
   saveJob: (change: Partial<Job> | ((latest: Job) => Partial<Job>), summary: string) => Promise<void>;
+  /** Saves other parts of the fixture; the server lets go of what belonged to holes and supports that are gone. */
+  saveFixture: (update: (latest: Fixture) => Partial<Fixture>, summary: string) => Promise<void>;
   saveWall: (change: Partial<Wall>, summary: string) => Promise<void>;
   /** Has the server work out a change and save it: the answer is the workspace with it. */
   ask: (run: (now: Workspace) => Promise<Workspace>) => Promise<void>;
-  move: (placement: Placement) => void;
+  /** Tries a placement: one from where a drag began, or a step from wherever the fixture is by now. */
+  move: (next: Placement | ((now: Placement) => Placement)) => void;
+  /** Saves where the fixture was moved to. */
   drop: () => void;
   undo: () => void;
   redo: () => void;
@@ -38,6 +45,9 @@ export interface Editing {
   clash: { retry: () => void; takeTheirs: () => void } | null;
   offline: boolean;
 }
+
+/** What the server works out for a job when asked, besides its plan; every change makes it old. */
+const WORKED_OUT = ["/api/jobs/{job_id}/holes/{hole_id}/ways", "/api/jobs/{job_id}/hole-sets"];
 
 /** Sends a change, put on top of what stands now. */
 async function send(change: Change, now: Workspace): Promise<Workspace> {
@@ -60,15 +70,12 @@ async function send(change: Change, now: Workspace): Promise<Workspace> {
 /** The workspace of a job, every way to change it, and what to do when a change was refused as stale. */
 export function useWorkspace(jobId: string): { editing: Editing | null; error: Error | null } {
   const queries = useQueryClient();
-  const key = ["workspace", jobId];
-  const load = async () =>
-    unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } }));
-  const query = useQuery({
-    queryKey: key,
-    queryFn: () => load(),
-  });
+  const params = { params: { path: { job_id: jobId } } };
+  const { queryKey: key } = asked.queryOptions("get", "/api/jobs/{job_id}", params);
+  const load = async () => unwrap(await client.GET("/api/jobs/{job_id}", params));
+  const query = asked.useQuery("get", "/api/jobs/{job_id}", params);
   const [stale, setStale] = useState<Change | null>(null);
-  const { trial, placement: moving, try: tryPlacement, end } = useTrial(jobId);
+  const { trial, placement: moving, try: tryPlacement, now: tried, end } = useTrial(jobId);
 
   const mutation = useMutation({
     // one after the other, so that two quick changes do not trip over each other
@@ -81,7 +88,8 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
     onSuccess: (fresh) => {
       queries.setQueryData(key, fresh);
       setStale(null);
-      void queries.invalidateQueries({ queryKey: ["sites"] });
+      void queries.invalidateQueries({ queryKey: SITES });
+      for (const what of WORKED_OUT) void queries.invalidateQueries({ queryKey: ["get", what] });
     },
     onError: (error, { change }) => {
       if (error instanceof Refused && error.status === 409) {
@@ -100,7 +108,8 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   );
 
   const data = query.data;
-  if (!data) return { editing: null, error: query.error };
+  const error = query.error as Error | null;
+  if (!data) return { editing: null, error };
   const saveJob: Editing["saveJob"] = (part, summary) =>
     change({
       kind: "job",
@@ -121,11 +130,28 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
         summary,
         update: (latest) => rebase(data.wall.wall, { ...data.wall.wall, ...part }, latest),
       }),
+    saveFixture: (update, summary) =>
+      change({
+        kind: "ask",
+        run: async (now) => {
+          const { fixture } = now.job;
+          const body = { revision: now.revision, summary, fixture: { ...fixture, ...update(fixture) } };
+          return unwrap(
+            await client.PUT("/api/jobs/{job_id}/fixture", {
+              params: { path: { job_id: now.job_id } },
+              body,
+            }),
+          );
+        },
+      }),
     ask: (runIt) => change({ kind: "ask", run: runIt }),
-    move: tryPlacement,
+    move: (next) => tryPlacement(typeof next === "function" ? next(tried() ?? data.job.placement) : next),
     drop: () => {
-      if (!moving) return;
-      saveJob({ placement: moving }, "fixture moved").then(end, end);
+      const wanted = tried();
+      if (!wanted) return;
+      // a key pressed while this is saved moves on from here, and is saved after it
+      const ended = () => end(wanted);
+      saveJob(() => ({ placement: wanted }), "fixture moved").then(ended, ended);
     },
     undo: () => void change({ kind: "undo" }).catch(() => undefined),
     redo: () => void change({ kind: "redo" }).catch(() => undefined),
@@ -138,5 +164,5 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
     },
     offline: query.isError || (mutation.isError && !(mutation.error instanceof Refused)),
   };
-  return { editing, error: query.error };
+  return { editing, error };
 }

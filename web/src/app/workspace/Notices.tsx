@@ -1,8 +1,11 @@
-import { Button } from "../ui/controls";
-import type { Editing } from "./useWorkspace";
+import { Button } from "../../ui/controls";
+import { useRefusedDrafts } from "../../ui/drafts";
+import type { Editing } from "../../job/useWorkspace";
 
 /** What has to be told across the whole screen: a clash with another tab, or a server that does not answer. */
-export function Notices({ editing }: { editing: Editing }) {
+export function Notices({ editing, stage }: { editing: Editing; stage: string }) {
+  // what stands in the fields of this very stage is said at the field
+  const refused = useRefusedDrafts().filter((draft) => !draft.place.startsWith(`${stage} · `));
   if (editing.clash) {
     const { retry, takeTheirs } = editing.clash;
     return (
@@ -26,6 +29,14 @@ export function Notices({ editing }: { editing: Editing }) {
       <p role="alert" className="border-b-2 border-ochre bg-ochre-wash px-4 py-2 text-[13px]">
         <strong>No answer from Rock Pin.</strong> What you see is the last plan; nothing new is saved until it
         answers again.
+      </p>
+    );
+  }
+  if (refused.length) {
+    return (
+      <p role="alert" className="border-b-2 border-ochre bg-ochre-wash px-4 py-2 text-[13px]">
+        <strong>Typed, not saved:</strong>{" "}
+        {refused.map((draft) => `${draft.place}, “${draft.text}”`).join("; ")}. It waits in its field.
       </p>
     );
   }

@@ -1,5 +1,5 @@
 import type { HolePlan } from "../api/client";
-import { INK, Mark } from "../ui/Mark";
+import { INK, Mark } from "./Mark";
 
 /** One button a hole, with the sign of its verdict. */
 export function HoleTabs({

@@ -3,7 +3,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { HomePage } from "./home/HomePage";
-import "./index.css";
+import "../index.css";
 import { VanPage } from "./van/VanPage";
 import { WorkspacePage } from "./workspace/WorkspacePage";
 

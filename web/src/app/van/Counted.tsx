@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { Field } from "../ui/Field";
-import { Button, Select } from "../ui/controls";
+import { Field } from "../../ui/Field";
+import { Button, Select } from "../../ui/controls";
 
 export interface CountedLine {
   id: string;
@@ -9,29 +9,30 @@ export interface CountedLine {
   price?: number | null;
 }
 
+/** What can be done to a list: a list with prices says how they are set. */
+export interface CountedChanges {
+  onCount: (id: string, count: number) => Promise<void>;
+  onPrice?: (id: string, price: number | null) => Promise<void>;
+  onRemove: (id: string) => void;
+  onAdd: (key: string, length: string) => void;
+}
+
 /** A list of things with their numbers, and a row to add another. */
 export function Counted({
   title,
   lines,
   options,
   lengths,
-  priced,
-  onCount,
-  onPrice,
-  onRemove,
-  onAdd,
+  changes: { onCount, onPrice, onRemove, onAdd },
 }: {
   title: string;
   lines: readonly CountedLine[];
   options: readonly { key: string; label: string }[];
   /** The lengths that the chosen thing is sold in, where it has any. */
   lengths?: (key: string) => readonly { key: string; label: string }[];
-  priced?: boolean;
-  onCount: (id: string, count: number) => Promise<void>;
-  onPrice?: (id: string, price: number | null) => Promise<void>;
-  onRemove: (id: string) => void;
-  onAdd: (key: string, length: string) => void;
+  changes: CountedChanges;
 }) {
+  const priced = onPrice !== undefined;
   const [key, setKey] = useState(options[0]?.key ?? "");
   const sizes = lengths?.(key) ?? [];
   const [length, setLength] = useState("");

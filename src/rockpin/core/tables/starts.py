@@ -1,0 +1,57 @@
+"""What a new thing is given until it is measured: usual sizes, a usual pitch, what an instrument usually claims."""
+
+from pydantic import Field
+
+from rockpin.core.base.model import Model, Name
+from rockpin.core.document.fixture import LinkKind
+from rockpin.core.document.job import Region
+from rockpin.core.document.wall import MemberKind, OpeningKind
+
+
+class MemberStart(Model):
+    """The usual size of a piece of framing [mm]; None: as wide or as high as the wall."""
+
+    label: Name
+    width_mm: float | None = Field(default=None, gt=0)
+    height_mm: float | None = Field(default=None, gt=0)
+
+
+class OpeningStart(Model):
+    """The usual size of an opening and how high its foot lies [mm]."""
+
+    label: Name
+    y_mm: float = Field(ge=0)
+    width_mm: float = Field(gt=0)
+    height_mm: float = Field(gt=0)
+
+
+class SupportStart(Model):
+    """The usual size of a bracket or plate [mm]."""
+
+    width_mm: float = Field(gt=0)
+    height_mm: float = Field(gt=0)
+    thickness_mm: float = Field(gt=0)
+
+
+class LinkStart(Model):
+    """What stands between piece and wall until somebody says, and its usual size [mm]."""
+
+    kind: LinkKind
+    thickness_mm: float = Field(gt=0)
+    width_mm: float = Field(gt=0)
+    height_mm: float = Field(gt=0)
+
+
+class StartTable(Model):
+    """All starting values. ``find_sigma_mm``: spread of a find that nobody measured."""
+
+    source: Name
+    species: str
+    find_sigma_mm: float
+    sweep_height_mm: float
+    claimed_depth_mm: float
+    stud_pitch_mm: dict[Region, float]
+    members: dict[MemberKind, MemberStart]
+    openings: dict[OpeningKind, OpeningStart]
+    support: SupportStart
+    link: LinkStart

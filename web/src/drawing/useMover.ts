@@ -1,0 +1,60 @@
+import { useDrag } from "@use-gesture/react";
+import { type KeyboardEvent, useEffect, useRef } from "react";
+import type { Placement } from "../api/client";
+import type { Moving } from "./Elevation";
+
+/** How long the keys rest before what they did is saved: ten quick presses are one move and one undo [ms]. */
+const REST_MS = 400;
+
+const WAYS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
+function shifted(from: Placement, dx: number, dy: number): Placement {
+  return { ...from, x_mm: from.x_mm + dx, y_mm: from.y_mm + dy };
+}
+
+/** Moves the fixture by finger, mouse or arrow keys; handlers for the element that is taken hold of. */
+export function useMover(moving: Moving, perMm: number, enabled: boolean) {
+  const { placement, onMove, onDrop } = moving;
+  const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const drop = useRef(onDrop);
+  useEffect(() => {
+    drop.current = onDrop;
+  });
+  const settle = () => {
+    if (rest.current === null) return;
+    clearTimeout(rest.current);
+    rest.current = null;
+    drop.current();
+  };
+  // what the keys did is saved also when the picture goes away before they rest
+  useEffect(() => settle, []);
+
+  const bind = useDrag(
+    ({ movement: [x, y], first, last, memo }) => {
+      const from = (first ? placement : memo) as Placement;
+      const [dx, dy] = [Math.round(x / perMm), Math.round(-y / perMm)];
+      if (dx !== 0 || dy !== 0 || !first) onMove(shifted(from, dx, dy));
+      if (last) onDrop();
+      return from;
+    },
+    { enabled, filterTaps: true, pointer: { keys: false } },
+  );
+  return {
+    ...bind(),
+    onKeyDown: (event: KeyboardEvent) => {
+      const way = WAYS[event.key];
+      if (!way) return;
+      event.preventDefault();
+      const step = event.shiftKey ? 10 : 1;
+      onMove((now) => shifted(now, way[0] * step, way[1] * step));
+      if (rest.current !== null) clearTimeout(rest.current);
+      rest.current = setTimeout(settle, REST_MS);
+    },
+    onBlur: settle,
+  };
+}
