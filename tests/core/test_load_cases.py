@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
-from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.cases import Duration, LoadCase, directions, load_cases
+from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.solve import Demand, solve_fixture
 from rockpin.core.document.fixture import (
     Environment,

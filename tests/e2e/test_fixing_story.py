@@ -106,7 +106,7 @@ def test_pulls_with_the_gauge_confirm_a_fixing_and_the_sheet_carries_the_sums(op
     page.get_by_text("Pull it and see").click()
     tests = page.get_by_role("list", name="Pull tests")
     for count in (1, 2, 3):
-        page.get_by_role("button", name="Run the simulated gauge").click()
+        page.get_by_role("button", name="Run the stand-in gauge").click()
         expect(tests.get_by_role("listitem")).to_have_count(count)
     expect(stage.get_by_text(re.compile(r"pulls of 1\.5 times .* held without moving"))).to_be_visible()
     # one read off another gauge that came out low is believed at once

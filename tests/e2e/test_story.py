@@ -159,6 +159,50 @@ def test_the_fixture_goes_by_the_arrow_keys_alone(open_page: OpenPage) -> None:
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()
 
 
+def test_ten_quick_presses_are_ten_millimetres_and_one_undo(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/set-out")
+    page.get_by_role("application", name=re.compile("^Fixture: drag it")).focus()
+    for _ in range(10):
+        page.keyboard.press("ArrowUp")
+    field = page.get_by_label("Lower edge, from the floor")
+    expect(field).to_have_value("970 mm")
+    expect(page.get_by_role("button", name="Undo: fixture moved")).to_be_enabled()
+    # pressed again while the last save may still be under way
+    with page.expect_response(
+        lambda one: one.request.method == "PUT" and '"y_mm":975' in (one.request.post_data or "")
+    ):
+        for _ in range(5):
+            page.keyboard.press("ArrowUp")
+    expect(field).to_have_value("975 mm")
+    page.reload()
+    expect(field).to_have_value("975 mm")
+    page.get_by_role("button", name="Undo: fixture moved").click()
+    expect(field).to_have_value("970 mm")
+    page.get_by_role("button", name="Undo: fixture moved").click()
+    expect(field).to_have_value("960 mm")
+
+
+def test_typing_that_waits_outlives_a_look_at_another_stage(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/set-out")
+    field = page.get_by_label("Lower edge, from the floor")
+    # left with the browser's own buttons, so that no field is told of it
+    page.evaluate("history.pushState({}, '', location.href)")
+    field.fill("high up")
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("“high up” is not a size")
+    go(page, "Wall")
+    expect(page.get_by_role("alert")).to_contain_text(
+        "Typed, not saved: Set-out · Lower edge, from the floor, “high up”"
+    )
+    go(page, "Set-out")
+    expect(field).to_have_value("high up")
+    field.fill("985")
+    go(page, "Wall")
+    go(page, "Set-out")
+    expect(field).to_have_value("985 mm")
+    expect(page.get_by_role("alert")).to_have_count(0)
+
+
 def test_pressing_the_verdict_goes_to_what_is_to_be_done(open_page: OpenPage) -> None:
     page = open_page("/jobs/oar-cradle/drill")
     page.get_by_role("button", name=re.compile("^Verdict: Prove first")).first.click()

@@ -107,8 +107,8 @@ def test_hits_a_pin_and_a_sweep_find_the_studs(open_page: OpenPage, tmp_path: Pa
     expect(page.get_by_role("list", name="Findings")).to_contain_text("contradict each other")
     page.get_by_role("button", name="Undo: pin into a void put on").click()
 
-    # the simulated scanner walks the line; its peaks stand in a list and a false one is struck out
-    page.get_by_role("button", name="Sweep along the wall").click()
+    # the stand-in scanner walks the line; its peaks stand in a list and a false one is struck out
+    page.get_by_role("button", name="Sweep with the stand-in scanner").click()
     expect(page.get_by_role("heading", name="Sweeping…")).to_be_visible()
     peaks = page.get_by_role("list", name="Peaks of the sweep at 1200 mm")
     expect(peaks).to_contain_text(re.compile(r"Dense at 169\d mm"))

@@ -73,7 +73,9 @@ def lists_of(catalogue: Catalogue) -> Lists:
         duties=catalogue.duties,
         outcomes=catalogue.outcomes,
         fixings=tuple(
-            FixingLine(key=row.key, label=row.label, says=row.says, source=row.source, is_a_screw=method_of(row).is_a_screw)
+            FixingLine(
+                key=row.key, label=row.label, says=row.says, source=row.source, is_a_screw=method_of(row).is_a_screw
+            )
             for row in catalogue.fixings
         ),
         shapes=catalogue.shapes,

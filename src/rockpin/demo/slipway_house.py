@@ -1,4 +1,6 @@
-"""Slipway House: four walls and nine jobs. All names, weights and sizes are made up."""
+"""Slipway House: four practice walls and nine jobs. All names, weights and sizes are made up, and what is hidden."""
+
+from zlib import crc32
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Evidence, Filling, Finish, Hit, HitKind, Location, ReadBy
@@ -34,12 +36,9 @@ SITE = Site(
     note="Boathouse of a made-up rowing club: crew room above, boat bay and plant room at the water.",
 )
 
-_SEEDS = {"crew-room-river": 412, "boat-bay-north": 1207, "plant-room-bund": 3358, "slip-office-inner": 5590}
-"""The demo's walls are practice walls: what the stand-in instruments find in them is made up from these."""
-
 CREW_ROOM = Wall(
     id="crew-room-river",
-    practice_seed=_SEEDS["crew-room-river"],
+    practice_seed=crc32(b"crew-room-river"),
     name="Crew room, river wall",
     width_mm=3600,
     height_mm=2400,
@@ -123,7 +122,7 @@ CREW_ROOM = Wall(
 
 BOAT_BAY = Wall(
     id="boat-bay-north",
-    practice_seed=_SEEDS["boat-bay-north"],
+    practice_seed=crc32(b"boat-bay-north"),
     name="Boat bay, north wall",
     width_mm=5200,
     height_mm=2900,
@@ -140,7 +139,7 @@ BOAT_BAY = Wall(
 
 PLANT_ROOM = Wall(
     id="plant-room-bund",
-    practice_seed=_SEEDS["plant-room-bund"],
+    practice_seed=crc32(b"plant-room-bund"),
     name="Plant room, bund wall",
     width_mm=3000,
     height_mm=2600,
@@ -153,7 +152,7 @@ PLANT_ROOM = Wall(
 
 SLIP_OFFICE = Wall(
     id="slip-office-inner",
-    practice_seed=_SEEDS["slip-office-inner"],
+    practice_seed=crc32(b"slip-office-inner"),
     name="Old slip office, inner wall",
     width_mm=3400,
     height_mm=2500,

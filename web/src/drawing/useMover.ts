@@ -35,9 +35,10 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean) {
   useEffect(() => settle, []);
 
   const bind = useDrag(
-    ({ movement: [x, y], first, last, memo }) => {
+    ({ xy: [x, y], initial: [x0, y0], first, last, memo }) => {
       const from = (first ? placement : memo) as Placement;
-      const [dx, dy] = [Math.round(x / perMm), Math.round(-y / perMm)];
+      // from where it was taken hold of, not from where a tap became a drag
+      const [dx, dy] = [Math.round((x - x0) / perMm), Math.round((y0 - y) / perMm)];
       if (dx !== 0 || dy !== 0 || !first) onMove(shifted(from, dx, dy));
       if (last) onDrop();
       return from;

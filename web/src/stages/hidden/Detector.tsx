@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Rect } from "../../api/client";
 import { AreaFields } from "../../ui/AreaFields";
 import { Field } from "../../ui/Field";
@@ -40,6 +40,11 @@ export function Detector({
   const [circuits, setCircuits] = useState(false);
   const [area, setArea] = useState<Rect | null>(advised?.area ?? null);
   const instrument = { depth_mm: depth, proved, circuits };
+  const form = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // an advice was taken over further up: what is left to be said stands here
+    if (advised) form.current?.scrollIntoView({ block: "center" });
+  }, [advised]);
 
   useEffect(() => {
     setHighlight(area);
@@ -106,7 +111,7 @@ export function Detector({
         <Button onClick={mark}>Mark an area</Button>
       </div>
       {area && (
-        <div className="mt-2 border-l-4 border-chalk pl-2.5">
+        <div ref={form} className="mt-2 border-l-4 border-chalk pl-2.5">
           <AreaFields
             area={area}
             units={units}
