@@ -6,10 +6,12 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import NotFound
+from rockpin.core.base.findings import Severity
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.wall import Point, Scan, Wall
 from rockpin.core.hidden.clearing import ClearingWay, WayKind, ways_to_clear
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
+from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.stages import clear_hole
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_hidden import SOCKET, hidden_of
@@ -100,3 +102,9 @@ def test_a_job_offers_another_fixing_that_stays_shallow() -> None:
     assert found == {} or (chosen is not None and (chosen.reach_mm or 0) <= 50)
     with pytest.raises(NotFound, match="There is no hole “h9” in this job"):
         clear_hole(document, "h9", load_catalogue())
+
+
+def test_a_fixture_hung_off_the_wall_is_planned_with_nothing_to_sweep() -> None:
+    plan = make_plan(job(brick_wall(), plate_fixture(), 550, 4000), load_catalogue())
+    assert plan.hidden.around_holes is None
+    assert any(finding.severity is Severity.DO_NOT_DRILL for finding in plan.findings)

@@ -30,7 +30,7 @@ def example(language: str, beginning: str) -> str:
 def test_every_method_has_its_rows_and_one_signature(catalogue: Catalogue) -> None:
     assert set(METHODS) == {row.method for row in catalogue.fixings}
     for module in METHODS.values():
-        for name in ("unfit", "assess"):
+        for name in ("unfit", "prepare"):
             names = list(inspect.signature(getattr(module, name)).parameters)
             assert names[1:] == ["spot", "tables"]
         assert module.__doc__

@@ -4,7 +4,7 @@ One method a module, of one signature; :mod:`rockpin.core.capacity.methods` find
 """
 
 from rockpin.core.capacity.common import Assessment
-from rockpin.core.capacity.methods import assess, assess_all, method_of
+from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, method_of
 from rockpin.core.capacity.through_bolt import bolt_through
 
-__all__ = ["Assessment", "assess", "assess_all", "bolt_through", "method_of"]
+__all__ = ["Assessment", "assess", "assess_all", "assess_pairs", "bolt_through", "method_of"]

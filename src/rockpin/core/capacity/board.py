@@ -1,17 +1,8 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
 from rockpin.core.base.quantities import show_length, show_limit
-from rockpin.core.capacity.common import (
-    Assessment,
-    Factor,
-    Mode,
-    Refusal,
-    Setting,
-    assess_tabled,
-    refuse,
-    refused,
-    wrong_place,
-)
+from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, wrong_place
+from rockpin.core.capacity.tabled import Factor, Setting, Tabled, tabled
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
 from rockpin.core.framing import BehindKind
@@ -246,14 +237,14 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     )
 
 
-def assess(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Assessment:
+def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
     figures, reading = tables.figures, spot.reading
     setting = spot.cached_per_wall(anchor.key, lambda: _set(anchor, spot, tables))
     if isinstance(setting, list):
-        return refused(anchor, setting)
+        return setting
     if found := _refusals(anchor, setting.screw, spot, tables):
-        return refused(anchor, found)
+        return found
     # a packet is rated in this very board
     thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
     cyclic = 1.0
@@ -268,7 +259,7 @@ def assess(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Assessmen
         Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
     ]
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
-    return assess_tabled(anchor, spot, setting, factors, holder, figures)
+    return tabled(anchor, spot, setting, factors, holder)
 
 
 def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:

@@ -4,14 +4,17 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from functools import cached_property
-from math import inf, isfinite, pi, prod
+from math import isfinite, pi
 from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_force, show_length, show_limit
 from rockpin.core.base.words import WorkLine
-from rockpin.core.demand import CaseDemand, Duration
-from rockpin.core.document.fixings import FixingBase, Rating, Screw
+from rockpin.core.demand import CaseDemand, Duration, Rows
+from rockpin.core.document.fixings import FixingBase
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.figures import CapacityFigures
 
@@ -57,11 +60,8 @@ class Mode(Enum):
         return self.value[1]
 
 
-class Factor(NamedTuple):
-    """One factor of a capacity, with what it stands for."""
-
-    label: str
-    value: float
+Values = float | Rows
+"""A number, or an array of them."""
 
 
 class Refusal(NamedTuple):
@@ -84,7 +84,6 @@ class Use(NamedTuple):
     tension_n: float
     shear_n: float
     words: str | None = None
-    row: int = 0
 
 
 @dataclass(frozen=True)
@@ -131,17 +130,6 @@ class Assessment:
         return self.lines()
 
 
-class Setting(NamedTuple):
-    """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies."""
-
-    rating: Rating
-    screw: Screw
-    lever_mm: float
-    clamped: bool
-    hole: HoleSpec
-    pick: ScrewPick
-
-
 def say(
     severity: Severity,
     spot: Spot,
@@ -180,13 +168,6 @@ def refused(fixing: FixingBase, refusals: Sequence[Refusal]) -> Assessment:
         removable=fixing.removable,
         refusals=tuple(refusals),
     )
-
-
-def share_of(demand: float, capacity: float) -> float:
-    """How far a demand uses a capacity up, both in one unit: without bound where nothing is there to bear it."""
-    if demand <= 0:
-        return 0.0
-    return demand / capacity if capacity > 0 else inf
 
 
 def _too_weak(worst: Use, governs: str, case: CaseDemand, spot: Spot) -> Refusal:
@@ -242,41 +223,25 @@ def made(
     )
 
 
-def assessed(
-    fixing: FixingBase,
-    spot: Spot,
-    use_of: Callable[[CaseDemand], Use],
-    *,
-    lines: Callable[[], tuple[WorkLine, ...]],
-    hole: HoleSpec,
-    screw: ScrewPick | None,
-    provisos: Sequence[Finding] = (),
-) -> Assessment:
-    """Puts every deciding case to the fixing and keeps the worst."""
-    uses = [use_of(case) for case in spot.demand.cases]
-    at = max(range(len(uses)), key=lambda number: uses[number].use)
-    return made(fixing, spot, uses[at], spot.demand.cases[at], lines=lines, hole=hole, screw=screw, provisos=provisos)
-
-
 def screw_bending_shear_n(
-    diameter_mm: float,
-    root_mm: float,
-    lever_mm: float,
-    clamped: bool,
-    tension_n: float,
+    diameter_mm: Values,
+    root_mm: Values,
+    lever_mm: Values,
+    clamped: bool | NDArray[np.bool_],
+    tension_n: Values,
     figures: CapacityFigures,
     yield_mpa: float | None = None,
-) -> float:
+) -> Rows:
     """Shear [N] that a screw bears in bending where the load stands ``lever_mm`` off what holds it.
 
     V = α·M/(e + d/2), M = f_y·d_root³/(6·1.67): the plastic section of a round bar, d³/6, over the safety factor of
-    AISC 360-16 F1. α = 2 where the head is held against turning. Tension takes its share of M first.
+    AISC 360-16 F1. α = 2 where the head is held against turning. Tension [N] takes its share of M first. Diameters
+    [mm], ``yield_mpa`` [MPa], the catalogue's where it is not given; any of them an array.
     """
     strength = yield_mpa or figures.screw_fy_mpa
-    moment = strength * root_mm**3 / (6 * figures.screw_safety)
     steel_n = strength * pi * root_mm**2 / 4 / figures.screw_safety
-    moment *= max(0.0, 1 - tension_n / steel_n)
-    return (2.0 if clamped else 1.0) * moment / (lever_mm + diameter_mm / 2)
+    moment = strength * root_mm**3 / (6 * figures.screw_safety) * np.maximum(0.0, 1 - tension_n / steel_n)
+    return np.asarray(np.where(clamped, 2.0, 1.0) * moment / (lever_mm + diameter_mm / 2))
 
 
 def bending_line(
@@ -284,72 +249,11 @@ def bending_line(
 ) -> WorkLine:
     """The sum of :func:`screw_bending_shear_n` without tension, written out."""
     alpha = 2 if clamped else 1
-    shear = screw_bending_shear_n(diameter_mm, root_mm, lever_mm, clamped, 0.0, figures)
+    shear = float(screw_bending_shear_n(diameter_mm, root_mm, lever_mm, clamped, 0.0, figures))
     return WorkLine(
         text=f"screw in bending: {alpha} × {figures.screw_fy_mpa:g} × {root_mm:.2f}³ / (6 × {figures.screw_safety:g}) "
         f"/ ({lever_mm:g} + {diameter_mm:.2f}/2) = {shear:.0f} N; a pull takes its share of it first",
         source="plastic bending of a round bar over its lever; safety of AISC 360-16, F1",
-    )
-
-
-def table_use(
-    tension_n: float, shear_n: float, mode: Mode, screw: Screw, lever_mm: float, clamped: bool, figures: CapacityFigures
-) -> Callable[[CaseDemand], Use]:
-    """N/Nₐ + V/Vₐ with tabled values [N], the shear no more than the screw bears in bending over its lever [mm]."""
-
-    def use_of(case: CaseDemand) -> Use:
-        pull, across = case.forces.tension_n, case.forces.shear_n
-        limit, governs = shear_n, mode
-        if lever_mm > 0:
-            bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever_mm, clamped, pull, figures)
-            if bending < limit:
-                limit, governs = bending, Mode.BENDING
-        if pull / tension_n > share_of(across, limit):
-            governs = mode
-        return Use(pull / tension_n + share_of(across, limit), governs, tension_n, limit)
-
-    return use_of
-
-
-def table_lines(
-    rating: Rating,
-    factors: Sequence[Factor],
-    screw: Screw,
-    lever_mm: float,
-    clamped: bool,
-    source: str,
-    figures: CapacityFigures,
-) -> tuple[WorkLine, ...]:
-    """The sums of a tabled value, line by line."""
-    written = "".join(f" × {factor.value:.2f}" for factor in factors)
-    total = prod(factor.value for factor in factors)
-    lines = [
-        WorkLine(text=f"pull-out: {rating.tension_n:g}{written} = {rating.tension_n * total:.0f} N", source=source),
-        WorkLine(text=f"shear: {rating.shear_n:g}{written} = {rating.shear_n * total:.0f} N", source=source),
-        WorkLine(
-            text="the factors in turn: " + "; ".join(f"{factor.value:.2f} {factor.label}" for factor in factors),
-            source="planning",
-        ),
-    ]
-    if lever_mm > 0:
-        lines.append(bending_line(screw.diameter_mm, screw.root_mm, lever_mm, clamped, figures))
-    lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
-    return tuple(lines)
-
-
-def assess_tabled(
-    fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[Factor], mode: Mode, figures: CapacityFigures
-) -> Assessment:
-    """A fixing with a tabled value at a hole, under the factors of that hole."""
-    rating, screw, lever, clamped = setting.rating, setting.screw, setting.lever_mm, setting.clamped
-    total = prod(factor.value for factor in factors)
-    return assessed(
-        fixing,
-        spot,
-        table_use(rating.tension_n * total, rating.shear_n * total, mode, screw, lever, clamped, figures),
-        lines=lambda: table_lines(rating, factors, screw, lever, clamped, fixing.source, figures),
-        hole=setting.hole,
-        screw=setting.pick,
     )
 
 

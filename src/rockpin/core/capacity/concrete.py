@@ -5,7 +5,8 @@ touch act as one group: all of them share its use. Pull-out and steel are checke
 """
 
 from collections.abc import Sequence
-from typing import NamedTuple
+from dataclasses import dataclass
+from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,13 +18,15 @@ from rockpin.core.capacity.common import (
     Mode,
     Refusal,
     Use,
+    Values,
     made,
     refuse,
-    refused,
+    screw_bending_shear_n,
     through_refusal,
     wrong_place,
 )
 from rockpin.core.capacity.en1992 import Cone, EdgeRow, along_edge, eccentricity, edge_shear_n, group_cone
+from rockpin.core.capacity.sweep import Answer, Prepared, shares
 from rockpin.core.demand import Rows
 from rockpin.core.document.fixings import ConcreteAnchor
 from rockpin.core.document.fixture import HoleKind
@@ -95,10 +98,7 @@ class _Group:
         pulls = np.zeros((3, rows, count))
         pulls[2] = tension * self.safe_n / self.anchor.pullout_n
         cones: dict[int, tuple[Cone, int]] = {}
-        pulled = tension > 1e-6
-        for pattern in np.unique(pulled, axis=0):
-            at = np.flatnonzero((pulled == pattern).all(axis=1))
-            members = np.flatnonzero(pattern).tolist()
+        for members, at in self.group.pulled_together:
             for cluster in _clusters(self.group, members, 3 * self.anchor.hef_mm):
                 cone = self._cone(cluster)
                 cones |= dict.fromkeys(cluster, (cone, len(cluster)))
@@ -197,18 +197,6 @@ def _steel(anchor: ConcreteAnchor, figures: CapacityFigures) -> tuple[float, flo
     return pull, k6 * anchor.steel_area_mm2 * anchor.fuk_mpa / gamma_v / load
 
 
-def _steel_shear(anchor: ConcreteAnchor, spot: Spot, pull: Rows, shear_n: float, figures: CapacityFigures) -> Rows:
-    """Working shear [N] of the steel in each row: its bending counts where the load stands off the concrete."""
-    if spot.skin_lever_mm <= 0:
-        return np.full(len(pull), shear_n)
-    strength, root = anchor.fyk_mpa, anchor.root_mm
-    moment = strength * root**3 / (6 * figures.screw_safety)
-    steel = strength * np.pi * root**2 / 4 / figures.screw_safety
-    alpha = 2.0 if spot.clamped else 1.0
-    bending = alpha * moment * np.maximum(0.0, 1 - pull / steel) / (spot.skin_lever_mm + anchor.diameter_mm / 2)
-    return np.asarray(np.minimum(shear_n, bending))
-
-
 def unfit(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses an anchor at every hole of this wall: no concrete, damp."""
     if spot.reading.family is not Family.CONCRETE:
@@ -262,34 +250,6 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     return found
 
 
-def _worst(anchor: ConcreteAnchor, spot: Spot, group: AnchorGroup, solved: _Solved, figures: CapacityFigures) -> Use:
-    """Concrete β_N^1.5 + β_V^1.5 ≤ 1, steel β_N² + β_V² ≤ 1 (7.2.3), each as a share of 1, in the worst row."""
-    at = group.hole_ids.index(spot.hole.id)
-    pull = group.tension_n[:, at]
-    across = np.hypot(group.shear_x_n[:, at], group.shear_y_n[:, at])
-    steel_n, steel_v = _steel(anchor, figures)
-    bears = _steel_shear(anchor, spot, pull, steel_v, figures)
-    beta_n = solved.pulls[:, :, at].max(axis=0)
-    beta_v = np.maximum(solved.pry[:, at], solved.edge[:, at])
-    in_concrete = (beta_n**1.5 + beta_v**1.5) ** (2 / 3)
-    across_steel = np.divide(across, bears, out=np.where(across > 0, np.inf, 0.0), where=bears > 0)
-    in_steel = np.hypot(pull / steel_n, across_steel)
-    uses = np.maximum(in_concrete, in_steel)
-    row = int(uses.argmax())
-    single = solved.cones.get(at)
-    safe = figures.concrete_gamma_mc * anchor.gamma_inst * figures.concrete_load_factor
-    own_n = single[0].resistance_n / single[1] / safe if single else steel_n
-    tension_n = min(steel_n, pull[row] / beta_n[row] if beta_n[row] > 0 else own_n)
-    shear_n = min(float(bears[row]), across[row] / beta_v[row] if beta_v[row] > 0 else steel_v)
-    if in_steel[row] > in_concrete[row]:
-        mode = Mode.BENDING if bears[row] < steel_v else Mode.STEEL
-    elif beta_v[row] > beta_n[row]:
-        mode = Mode.EDGE if solved.edge[row, at] >= solved.pry[row, at] else Mode.PRY_OUT
-    else:
-        mode = (Mode.CONE, Mode.SPLITTING, Mode.PULL_OUT)[int(solved.pulls[:, row, at].argmax())]
-    return Use(float(uses[row]), mode, float(tension_n), float(shear_n), row=row)
-
-
 def _lines(
     anchor: ConcreteAnchor, spot: Spot, solved: _Solved, at: int, figures: CapacityFigures
 ) -> tuple[WorkLine, ...]:
@@ -328,7 +288,7 @@ def _lines(
         ),
     ]
     if spot.skin_lever_mm > 0:
-        bent = float(_steel_shear(anchor, spot, np.zeros(1), steel_v, figures)[0])
+        bent = min(steel_v, float(_bending_shear_n(anchor, spot, 0.0, figures)))
         lines.append(
             WorkLine(
                 text=f"the load stands {spot.skin_lever_mm:g} mm off the concrete: bending of the steel bears "
@@ -345,59 +305,175 @@ def _lines(
     return tuple(lines)
 
 
-def assess(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> Assessment:
-    """An anchor at a hole, with the same anchor in the fixture's other holes."""
+@dataclass(frozen=True)
+class _Anchored:
+    """An anchor at a hole, among the same anchors in the fixture's other holes."""
+
+    fixing: ConcreteAnchor
+    spot: Spot
+    hole: HoleSpec
+    pick: ScrewPick
+    answer: ClassVar[Answer]
+
+
+def _pick(anchor: ConcreteAnchor, length_mm: float) -> ScrewPick:
+    return ScrewPick(
+        key=anchor.key,
+        label=anchor.label,
+        text=f"{anchor.hole_mm:g} × {length_mm:g}",
+        diameter_mm=anchor.diameter_mm,
+        root_mm=anchor.root_mm,
+        head_mm=2 * anchor.diameter_mm,
+        length_mm=length_mm,
+        head=anchor.head,
+        washer_mm=0.0,
+        proud_mm=0.0,
+    )
+
+
+def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anchored | list[Refusal]:
+    """An anchor at a hole: what refuses it, or the length and the hole that it takes there."""
     figures, reading = tables.figures, spot.reading
-    depth = reading.skin_mm + anchor.embedment_mm + spot.dust_mm(anchor.diameter_mm)
-    found = unfit(anchor, spot, tables) or _refusals(anchor, spot, depth, tables)
-    if found:
-        return refused(anchor, found)
+    dust = spot.dust_mm(anchor.diameter_mm)
+    least_mm = reading.skin_mm + anchor.embedment_mm
+    if found := unfit(anchor, spot, tables) or _refusals(anchor, spot, least_mm + dust, tables):
+        return found
     plate = spot.hole.plate_mm + spot.hole.spacer_mm
-    length = next((one for one in anchor.lengths_mm if one >= plate + reading.skin_mm + anchor.embedment_mm), None)
+    length = next((one for one in anchor.lengths_mm if one >= plate + least_mm), None)
     if length is None:
         longest = show_limit(anchor.lengths_mm[-1], spot.units)
-        return refused(anchor, [refuse("no-screw-length", f"No length reaches: the longest is {longest}.")])
-    dust = spot.dust_mm(anchor.diameter_mm)
-    depth = max(reading.skin_mm + anchor.embedment_mm, length - plate) + dust
+        return [refuse("no-screw-length", f"No length reaches: the longest is {longest}.")]
+    depth = max(least_mm, length - plate) + dust
     if short := through_refusal(spot, depth):
-        return refused(anchor, [short])
-    group = spot.anchor_group()
-    key = (anchor.key, reading.holding_mm)
-    if key not in group.solved:
-        group.solved[key] = _Group(anchor, group, reading.holding_mm, figures).solve()
-    solved = group.solved[key]
-    assert isinstance(solved, _Solved)
-    worst = _worst(anchor, spot, group, solved, figures)
-    at = group.hole_ids.index(spot.hole.id)
-    return made(
-        anchor,
-        spot,
-        worst,
-        group.case_of(worst.row, at),
-        lines=lambda: _lines(anchor, spot, solved, at, figures),
-        hole=HoleSpec(
-            diameter_mm=anchor.hole_mm,
-            bit_rule=BitRule.EXACT,
-            pilot_mm=figures.step_up_share * anchor.hole_mm if anchor.hole_mm >= figures.step_up_from_mm else None,
-            depth_mm=depth,
-            reach_mm=depth,
-            grip_from_mm=reading.skin_mm,
-            grip_to_mm=reading.skin_mm + anchor.embedment_mm,
-            plug_length_mm=0.0,
-            dust_mm=dust,
-            wing_mm=0.0,
-            wing_depth_mm=0.0,
-        ),
-        screw=ScrewPick(
-            key=anchor.key,
-            label=anchor.label,
-            text=f"{anchor.hole_mm:g} × {length:g}",
-            diameter_mm=anchor.diameter_mm,
-            root_mm=anchor.root_mm,
-            head_mm=2 * anchor.diameter_mm,
-            length_mm=length,
-            head=anchor.head,
-            washer_mm=0.0,
-            proud_mm=0.0,
-        ),
+        return [short]
+    hole = HoleSpec(
+        diameter_mm=anchor.hole_mm,
+        bit_rule=BitRule.EXACT,
+        pilot_mm=figures.step_up_share * anchor.hole_mm if anchor.hole_mm >= figures.step_up_from_mm else None,
+        depth_mm=depth,
+        reach_mm=depth,
+        grip_from_mm=reading.skin_mm,
+        grip_to_mm=least_mm,
+        plug_length_mm=0.0,
+        dust_mm=dust,
+        wing_mm=0.0,
+        wing_depth_mm=0.0,
     )
+    return _Anchored(anchor, spot, hole, _pick(anchor, length))
+
+
+def _bending_shear_n(anchor: ConcreteAnchor, spot: Spot, pull_n: Values, figures: CapacityFigures) -> Rows:
+    """Shear [N] that the anchor's steel bears in bending over the covering in front of the concrete."""
+    return screw_bending_shear_n(
+        anchor.diameter_mm, anchor.root_mm, spot.skin_lever_mm, spot.clamped, pull_n, figures, anchor.fyk_mpa
+    )
+
+
+def _solved(anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: CapacityFigures) -> _Solved:
+    """The uses of a group of these anchors, worked out once for all holes of it."""
+    key = (anchor.key, wall_mm)
+    if key not in group.solved:
+        group.solved[key] = _Group(anchor, group, wall_mm, figures).solve()
+    return cast(_Solved, group.solved[key])
+
+
+class _Steel(NamedTuple):
+    """Uses of the steel at some holes, arrays of shape (rows, holes), and what it bears across there [N]."""
+
+    use: Rows
+    shear_n: Rows
+
+
+def _steel_uses(some: Sequence[_Anchored], at: Sequence[int], figures: CapacityFigures) -> _Steel:
+    anchor, group = some[0].fixing, some[0].spot.anchor_group()
+    pull = group.tension_n[:, at]
+    across = np.hypot(group.shear_x_n[:, at], group.shear_y_n[:, at])
+    steel_n, steel_v = _steel(anchor, figures)
+    bears = np.full(pull.shape, steel_v)
+    for column, one in enumerate(some):
+        if one.spot.skin_lever_mm > 0:
+            bent = _bending_shear_n(anchor, one.spot, pull[:, column], figures)
+            bears[:, column] = np.minimum(steel_v, bent)
+    return _Steel(np.hypot(pull / steel_n, shares(across, bears)), bears)
+
+
+def _of_one_group(some: Sequence[_Anchored], figures: CapacityFigures) -> list[Assessment]:
+    """One anchor at several holes of one group.
+
+    Concrete β_N^1.5 + β_V^1.5 ≤ 1, steel β_N² + β_V² ≤ 1 (7.2.3), each as a share of 1, in the worst row.
+    """
+    anchor, group = some[0].fixing, some[0].spot.anchor_group()
+    at = [group.hole_ids.index(one.spot.hole.id) for one in some]
+    solved = _solved(anchor, group, some[0].spot.reading.holding_mm, figures)
+    steel = _steel_uses(some, at, figures)
+    beta_n = solved.pulls[:, :, at].max(axis=0)
+    beta_v = np.maximum(solved.pry[:, at], solved.edge[:, at])
+    in_concrete = (beta_n**1.5 + beta_v**1.5) ** (2 / 3)
+    uses = np.maximum(in_concrete, steel.use)
+    found = []
+    for column, (one, hole, row) in enumerate(zip(some, at, uses.argmax(axis=0).tolist(), strict=True)):
+        betas = float(beta_n[row, column]), float(beta_v[row, column])
+        by_steel = bool(steel.use[row, column] > in_concrete[row, column])
+        worst = _use(
+            anchor, group, solved, (row, hole), betas, float(steel.shear_n[row, column]), by_steel, figures
+        )._replace(use=float(uses[row, column]))
+        found.append(
+            made(
+                anchor,
+                one.spot,
+                worst,
+                group.case_of(row, hole),
+                lines=lambda one=one, hole=hole: _lines(  # type: ignore[misc]
+                    anchor, one.spot, solved, hole, figures
+                ),
+                hole=one.hole,
+                screw=one.pick,
+            )
+        )
+    return found
+
+
+def _use(
+    anchor: ConcreteAnchor,
+    group: AnchorGroup,
+    solved: _Solved,
+    place: tuple[int, int],
+    betas: tuple[float, float],
+    bears_n: float,
+    by_steel: bool,
+    figures: CapacityFigures,
+) -> Use:
+    """What governs in one row at one hole, and what is borne there in the directions of its forces."""
+    row, at = place
+    beta_n, beta_v = betas
+    steel_n, steel_v = _steel(anchor, figures)
+    single = solved.cones.get(at)
+    safe = figures.concrete_gamma_mc * anchor.gamma_inst * figures.concrete_load_factor
+    own_n = single[0].resistance_n / single[1] / safe if single else steel_n
+    pull, across = group.tension_n[row, at], np.hypot(group.shear_x_n[row, at], group.shear_y_n[row, at])
+    tension_n = min(steel_n, pull / beta_n if beta_n > 0 else own_n)
+    shear_n = min(bears_n, across / beta_v if beta_v > 0 else steel_v)
+    if by_steel:
+        mode = Mode.BENDING if bears_n < steel_v else Mode.STEEL
+    elif beta_v > beta_n:
+        mode = Mode.EDGE if solved.edge[row, at] >= solved.pry[row, at] else Mode.PRY_OUT
+    else:
+        mode = (Mode.CONE, Mode.SPLITTING, Mode.PULL_OUT)[int(solved.pulls[:, row, at].argmax())]
+    return Use(0.0, mode, float(tension_n), float(shear_n))
+
+
+def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
+    """Each anchor at its holes together; holes of several groups each in its own."""
+    some = cast(Sequence[_Anchored], prepared)
+    together: dict[tuple[object, ...], list[int]] = {}
+    for number, one in enumerate(some):
+        whose = id(one.spot.group) if one.spot.group is not None else ("alone", number)
+        together.setdefault((one.fixing.key, whose, one.spot.reading.holding_mm), []).append(number)
+    found: dict[int, Assessment] = {}
+    for numbers in together.values():
+        made_here = _of_one_group([some[number] for number in numbers], tables.figures)
+        found |= dict(zip(numbers, made_here, strict=True))
+    return [found[number] for number in range(len(some))]
+
+
+_Anchored.answer = _answer

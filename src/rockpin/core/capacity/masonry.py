@@ -1,18 +1,8 @@
 """Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
 
 from rockpin.core.base.quantities import show_length, show_limit
-from rockpin.core.capacity.common import (
-    Assessment,
-    Factor,
-    Mode,
-    Refusal,
-    Setting,
-    assess_tabled,
-    refuse,
-    refused,
-    through_refusal,
-    wrong_place,
-)
+from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, through_refusal, wrong_place
+from rockpin.core.capacity.tabled import Factor, Setting, Tabled, tabled
 from rockpin.core.document.fixings import MasonryKind, MasonryPlug, Rating, Screw
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.framing import BehindKind
@@ -196,17 +186,17 @@ def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, tables: CapacityTables
     return factors
 
 
-def assess(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Assessment:
+def prepare(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A plug at a hole: N/Nₐ + V/Vₐ; shear no more than the screw bears in bending through the skins."""
     figures = tables.figures
     setting = spot.cached_per_wall(plug.key, lambda: _set(plug, spot, tables))
     if isinstance(setting, list):
-        return refused(plug, setting)
+        return setting
     if found := _refusals(plug, spot, figures):
-        return refused(plug, found)
+        return found
     factors = _factors(plug, spot, setting.screw, tables)
     in_joint = any(factor.label == IN_JOINT for factor in factors)
-    return assess_tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG, figures)
+    return tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG)
 
 
 def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:

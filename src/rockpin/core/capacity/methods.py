@@ -9,6 +9,7 @@ from typing import get_args
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.quantities import show_bit, show_length, show_limit
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
+from rockpin.core.capacity.sweep import Answer, Prepared
 from rockpin.core.document.fixings import AnyFixing, Rating
 from rockpin.core.hole import BitRule, Spot
 from rockpin.core.identification import WallReading
@@ -60,7 +61,7 @@ METHODS: dict[str, ModuleType] = {
 }
 """The module of each method that a fixing's row can name.
 
-Each has ``unfit`` and ``assess`` of the same signature. What else it may say of its fixings, with what is taken where
+Each has ``unfit`` and ``prepare`` of the same signature. What else it may say of its fixings, with what is taken where
 it says nothing, stands in :class:`Method`.
 """
 
@@ -112,11 +113,16 @@ def unfit(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal
     return found
 
 
-def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
-    """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
+def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared | list[Refusal]:
+    """A fixing at a hole by the method that its row names: what refuses it there, or what its method answers for."""
     if spot.demand.no_lever_case is not None:
-        return refused(fixing, unfit(fixing, spot, tables) or [_no_lever(spot.demand.no_lever_case)])
-    made: Assessment = METHODS[fixing.method].assess(fixing, spot, tables)
+        return unfit(fixing, spot, tables) or [_no_lever(spot.demand.no_lever_case)]
+    found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
+    return found
+
+
+def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
+    """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
     made = _reached(_in_drilled_hole(made, spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made
@@ -133,6 +139,30 @@ def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     return replace(made, provisos=(*made.provisos, doubt))
 
 
+Pair = tuple[AnyFixing, Spot]
+
+
+def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessment]:
+    """Fixings at holes, in their order: all that one method has prepared goes through its sums in one sweep."""
+    found: dict[int, Assessment] = {}
+    waiting: dict[Answer, list[tuple[int, Prepared]]] = {}
+    for number, (fixing, spot) in enumerate(pairs):
+        prepared = _prepare(fixing, spot, tables)
+        if isinstance(prepared, list):
+            found[number] = refused(fixing, prepared)
+        else:
+            waiting.setdefault(type(prepared).answer, []).append((number, prepared))
+    for answer, some in waiting.items():
+        for (number, _), made in zip(some, answer([prepared for _, prepared in some], tables), strict=True):
+            found[number] = made
+    return [_finish(found[number], fixing, spot, tables) for number, (fixing, spot) in enumerate(pairs)]
+
+
+def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
+    """One fixing at one hole, by the method that its row names; what claims too much asks for proof."""
+    return assess_pairs([(fixing, spot)], tables)[0]
+
+
 _NOT_SOLD = refuse("not-sold", "It is made to the sizes of another region and not sold here.")
 
 
@@ -142,10 +172,17 @@ def assess_all(
     """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
     table: dict[str, dict[str, Assessment]] = {spot.hole.id: {} for spot in spots}
     sold = set(spots[0].sold) if spots else set()
+    nowhere: dict[str, Assessment] = {}
+    pairs: list[Pair] = []
     # what is not sold here comes last: it is the least of reasons
-    for fixing in sorted(fixings, key=lambda row: not sold & set(row.systems)) if spots else ():
-        nowhere = unfit(fixing, spots[0], tables) if sold & set(fixing.systems) else [_NOT_SOLD]
-        everywhere = refused(fixing, nowhere) if nowhere else None
+    ordered = sorted(fixings, key=lambda row: not sold & set(row.systems)) if spots else []
+    for fixing in ordered:
+        if barred := unfit(fixing, spots[0], tables) if sold & set(fixing.systems) else [_NOT_SOLD]:
+            nowhere[fixing.key] = refused(fixing, barred)
+        else:
+            pairs += [(fixing, spot) for spot in spots]
+    assessed = iter(assess_pairs(pairs, tables))
+    for fixing in ordered:
         for spot in spots:
-            table[spot.hole.id][fixing.key] = everywhere or assess(fixing, spot, tables)
+            table[spot.hole.id][fixing.key] = nowhere.get(fixing.key) or next(assessed)
     return table

@@ -4,24 +4,13 @@ from math import sqrt
 
 from rockpin.core.base.quantities import show_limit, show_share
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import (
-    Assessment,
-    Mode,
-    Refusal,
-    Use,
-    assessed,
-    bending_line,
-    refuse,
-    refused,
-    screw_bending_shear_n,
-    share_of,
-    wrong_place,
-)
-from rockpin.core.demand import CaseDemand
-from rockpin.core.document.fixings import Screw, SteelScrew
+from rockpin.core.capacity.common import Mode, Refusal, bending_line, refuse, wrong_place
+from rockpin.core.capacity.tabled import Setting, Tabled
+from rockpin.core.document.fixings import Rating, Screw, SteelScrew
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
 from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
 
 IS_A_SCREW = True
 
@@ -48,7 +37,7 @@ def unfit(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> list[Refusa
     return found
 
 
-def _refusals(screw: Screw, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
     found: list[Refusal] = []
     behind = spot.behind(screw.diameter_mm)
     if behind.kind is not BehindKind.STEEL or behind.solid_wood < spot.framing.solid_wood_credit:
@@ -72,60 +61,55 @@ def _refusals(screw: Screw, spot: Spot, tables: CapacityTables) -> list[Refusal]
     return found
 
 
-def assess(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Assessment:
+def _lines(pull_n: float, tilt_n: float, setting: Setting, figures: CapacityFigures) -> tuple[WorkLine, ...]:
+    flange, strength, screw = figures.steel_flange_mm, figures.steel_fu_mpa, setting.screw
+    size = f"{screw.diameter_mm:.1f}"
+    return (
+        WorkLine(
+            text=f"pull-out: 0.85 × {flange:g} × {size} × {strength:g} / 3 = {pull_n:.0f} N",
+            source=f"{_AISI}, J4.4.1",
+        ),
+        WorkLine(
+            text=f"tilting: 4.2 × √({flange:g}³ × {size}) × {strength:g} / 3 = {tilt_n:.0f} N",
+            source=f"{_AISI}, J4.3.1",
+        ),
+        bending_line(screw.diameter_mm, screw.root_mm, setting.lever_mm, setting.clamped, figures),
+    )
+
+
+def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
     figures, screw = tables.figures, tables.screws[fixing.screw]
-    found = unfit(fixing, spot, tables) or _refusals(screw, spot, tables)
-    if found:
-        return refused(fixing, found)
+    if found := unfit(fixing, spot, tables) or _refusals(screw, spot):
+        return found
     under = spot.under_head_mm(screw)
     length = screw.stock_length_mm(under + spot.reading.skin_mm + figures.steel_screw_past_mm)
     if length is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)
-        return refused(fixing, [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")])
-    flange, strength = figures.steel_flange_mm, figures.steel_fu_mpa
+        return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
+    flange, strength, skin = figures.steel_flange_mm, figures.steel_fu_mpa, spot.reading.skin_mm
     pull = pull_out_n(flange, screw.diameter_mm, strength)
     tilt = tilting_n(flange, screw.diameter_mm, strength)
-    lever, clamped = spot.skin_lever_mm, spot.clamped
-
-    def use_of(case: CaseDemand) -> Use:
-        tension, across = case.forces.tension_n, case.forces.shear_n
-        bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, tension, figures)
-        shear = min(tilt, bending)
-        bends = bending < tilt and share_of(across, shear) > tension / pull
-        return Use(tension / pull + share_of(across, shear), Mode.BENDING if bends else Mode.FLANGE, pull, shear)
-
-    def lines() -> tuple[WorkLine, ...]:
-        size = f"{screw.diameter_mm:.1f}"
-        return (
-            WorkLine(
-                text=f"pull-out: 0.85 × {flange:g} × {size} × {strength:g} / 3 = {pull:.0f} N",
-                source=f"{_AISI}, J4.4.1",
-            ),
-            WorkLine(
-                text=f"tilting: 4.2 × √({flange:g}³ × {size}) × {strength:g} / 3 = {tilt:.0f} N",
-                source=f"{_AISI}, J4.3.1",
-            ),
-            bending_line(screw.diameter_mm, screw.root_mm, lever, clamped, figures),
-        )
-
-    tip = length - under
-    return assessed(
+    hole = HoleSpec(
+        diameter_mm=figures.steel_pilot_share * screw.root_mm,
+        bit_rule=BitRule.PILOT,
+        pilot_mm=None,
+        depth_mm=skin + figures.steel_screw_past_mm,
+        reach_mm=max(length - under, skin + figures.steel_screw_past_mm),
+        grip_from_mm=skin,
+        grip_to_mm=skin + flange,
+        plug_length_mm=0.0,
+        wing_mm=0.0,
+        wing_depth_mm=0.0,
+    )
+    rating = Rating.model_construct(tension_n=pull, shear_n=tilt)
+    setting = Setting(rating, screw, spot.skin_lever_mm, spot.clamped, hole, spot.pick(screw, length))
+    return Tabled(
         fixing,
         spot,
-        use_of,
-        lines=lines,
-        hole=HoleSpec(
-            diameter_mm=figures.steel_pilot_share * screw.root_mm,
-            bit_rule=BitRule.PILOT,
-            pilot_mm=None,
-            depth_mm=spot.reading.skin_mm + figures.steel_screw_past_mm,
-            reach_mm=max(tip, spot.reading.skin_mm + figures.steel_screw_past_mm),
-            grip_from_mm=spot.reading.skin_mm,
-            grip_to_mm=spot.reading.skin_mm + flange,
-            plug_length_mm=0.0,
-            wing_mm=0.0,
-            wing_depth_mm=0.0,
-        ),
-        screw=spot.pick(screw, length),
+        rating,
+        setting,
+        Mode.FLANGE,
+        lambda figures: _lines(pull, tilt, setting, figures),
+        always_bends=True,
     )

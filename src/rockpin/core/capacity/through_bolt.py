@@ -49,7 +49,7 @@ def through_bolt(
         factor = wet * (figures.duration_permanent if lasting else figures.duration_short)
         pull, across = case.forces.tension_n, case.forces.shear_n
         withdrawal, lateral = factor * pull_n, factor * dowel.force_n
-        use = max(combined_use(pull, across, withdrawal, lateral), pull / withdrawal, across / lateral)
+        use = max(float(combined_use(pull, across, withdrawal, lateral)), pull / withdrawal, across / lateral)
         if use > worst.use:
             by = Mode.HEAD.words if pull / withdrawal > across / lateral else dowel.words
             worst = Bolted(screw, use, by, case.label)

@@ -3,9 +3,13 @@
 Wherever the load stands off the stud, the bending of the screw over its lever limits the shear too: the lesser counts.
 """
 
-from bisect import bisect_left
-from math import pi
-from typing import NamedTuple
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import inf, pi
+from typing import ClassVar, NamedTuple, cast
+
+import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.base.findings import Finding, Severity, Stage
 from rockpin.core.base.quantities import (
@@ -24,17 +28,17 @@ from rockpin.core.capacity.common import (
     Mode,
     Refusal,
     Use,
+    Values,
     bending_line,
     made,
     refuse,
-    refused,
     say,
     screw_bending_shear_n,
-    share_of,
     wrong_place,
 )
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, Yield, bearing_mpa, bending_yield_mpa, reference_shear
-from rockpin.core.demand import CaseDemand, Duration
+from rockpin.core.capacity.sweep import Answer, Cases, Prepared, cases_of, shares, worst_rows
+from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import Screw, WoodFastener
 from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import Behind, BehindKind
@@ -55,15 +59,16 @@ def coach_screw_withdrawal(specific_gravity: float, diameter_mm: float) -> float
     return float(1800 * specific_gravity**1.5 * (diameter_mm / MM_PER_INCH) ** 0.75 * N_MM_PER_LB_IN)
 
 
-def combined_use(pull_n: float, across_n: float, withdrawal_n: float, lateral_n: float) -> float:
-    """Use under pull and shear together (NDS 2018 eq. 12.4-1), R/Z'α with Z'α = W'Z'/(W'cos²α + Z'sin²α).
+def combined_use(pull_n: Values, across_n: Values, withdrawal_n: Values, lateral_n: Values) -> Rows:
+    """Use [1] under pull and shear [N] together (NDS 2018 eq. 12.4-1), R/Z'α with Z'α = W'Z'/(W'cos²α + Z'sin²α).
 
-    With cos α = V/R and sin α = N/R this is V²/(R·Z') + N²/(R·W').
+    With cos α = V/R and sin α = N/R this is V²/(R·Z') + N²/(R·W'). Any of them an array; without bound where
+    nothing is left to bear a part.
     """
-    resultant = float((pull_n**2 + across_n**2) ** 0.5)
-    if resultant == 0:
-        return 0.0
-    return share_of(across_n**2, resultant * lateral_n) + share_of(pull_n**2, resultant * withdrawal_n)
+    pull, across = np.asarray(pull_n, dtype=np.float64), np.asarray(across_n, dtype=np.float64)
+    resultant = np.sqrt(pull**2 + across**2)
+    by_shear = shares(across**2, resultant * lateral_n)
+    return by_shear + shares(pull**2, resultant * withdrawal_n)
 
 
 def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Refusal]:
@@ -142,6 +147,11 @@ class _Held(NamedTuple):
     dowel: Yield
     wet: float
 
+    @property
+    def head_or_more_n(self) -> float:
+        """What the head bears in a board [N], without bound in a metal bracket."""
+        return inf if self.head_n is None else self.head_n
+
 
 def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tables: CapacityTables) -> _Held:
     """A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least."""
@@ -180,33 +190,43 @@ def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, ta
     )
 
 
-def _held_at(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tables: CapacityTables) -> _Held:
-    return spot.cached_per_wall(f"{fastener.key} {length_mm}", lambda: _hold(fastener, screw, spot, length_mm, tables))
-
-
 def _gravity(spot: Spot, tables: CapacityTables) -> float:
     key = spot.wood_species or (spot.wall.framing.species if spot.wall.framing else "spruce")
     return tables.species[key].specific_gravity
 
 
-def _use(held: _Held, screw: Screw, spot: Spot, case: CaseDemand, figures: CapacityFigures) -> Use:
-    """NDS 2018, 12.4.1, and never less than pull or shear by itself: a little of the one must not help the other."""
-    lasting = case.duration is Duration.PERMANENT
-    duration = figures.duration_permanent if lasting else figures.duration_short
-    pull, across = case.forces.tension_n, case.forces.shear_n
-    withdrawal, mode = held.withdrawal_n, Mode.THREAD
-    if held.head_n is not None and held.head_n < withdrawal:
-        withdrawal, mode = held.head_n, Mode.HEAD
-    withdrawal = withdrawal * duration * held.wet
-    lever, clamped = spot.skin_lever_mm, spot.clamped
-    bending = screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever, clamped, pull, figures)
-    lateral = duration * held.wet * min(bending, held.dowel.force_n)
-    use = max(combined_use(pull, across, withdrawal, lateral), share_of(pull, withdrawal), share_of(across, lateral))
-    if pull * lateral > across * withdrawal:
-        return Use(use, mode, withdrawal, lateral)
-    if bending < held.dowel.force_n:
-        return Use(use, Mode.BENDING, withdrawal, lateral)
-    return Use(use, Mode.DOWEL, withdrawal, lateral, words=held.dowel.words)
+class _Swept(NamedTuple):
+    """Screws of all lengths in all cases, arrays of one row a case: use, and the values [N] that it was used by."""
+
+    use: Rows
+    withdrawal_n: Rows
+    lateral_n: Rows
+    bending_n: Rows
+    head_holds: NDArray[np.bool_]
+
+
+def _sweep(some: Sequence["_Screwed"], cases: Cases, lengths: NDArray[np.int_], tables: CapacityTables) -> _Swept:
+    """NDS 2018, 12.4.1, and never less than pull or shear by itself: a little of the one must not help the other.
+
+    ``cases``: of each length of each screw, ``lengths``: how many lengths each screw has.
+    """
+    figures = tables.figures
+    held = [each for one in some for each in one.held]
+    bears = np.array([(each.withdrawal_n, each.head_or_more_n, each.dowel.force_n, each.wet) for each in held])
+    screws = np.array(
+        [(one.screw.diameter_mm, one.screw.root_mm, one.spot.skin_lever_mm, one.spot.clamped) for one in some]
+    )
+    thread, head, dowel, wet = bears[cases.of].T
+    diameter, root, lever, clamped = np.repeat(screws, lengths, axis=0)[cases.of].T
+    duration = np.where(cases.lasting, figures.duration_permanent, figures.duration_short)
+    pull, across = cases.pull_n, cases.across_n
+    head_holds = head < thread
+    withdrawal = np.where(head_holds, head, thread) * duration * wet
+    bending = screw_bending_shear_n(diameter, root, lever, clamped > 0, pull, figures)
+    lateral = duration * wet * np.minimum(bending, dowel)
+    use = combined_use(pull, across, withdrawal, lateral)
+    use = np.maximum(use, np.maximum(shares(pull, withdrawal), shares(across, lateral)))
+    return _Swept(use, withdrawal, lateral, bending, head_holds)
 
 
 def _lines(
@@ -257,11 +277,6 @@ def _lines(
     return tuple(lines)
 
 
-def _worst(held: _Held, screw: Screw, spot: Spot, figures: CapacityFigures) -> tuple[Use, CaseDemand]:
-    uses = [(_use(held, screw, spot, case, figures), case) for case in spot.demand.cases]
-    return max(uses, key=lambda pair: pair[0].use)
-
-
 def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, figures: CapacityFigures) -> list[Finding]:
     if behind.solid_wood >= spot.framing.solid_wood_credit:
         return []
@@ -280,68 +295,115 @@ def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, figures: Capaci
     ]
 
 
-def _at_length(
-    fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, behind: Behind, tables: CapacityTables
-) -> Assessment:
-    figures, reading = tables.figures, spot.reading
-    tip = length_mm - spot.under_head_mm(screw)
-    held = _held_at(fastener, screw, spot, length_mm, tables)
-    worst, case = _worst(held, screw, spot, figures)
+_Fitting = tuple[tuple[float, ...], tuple[_Held, ...]]
+
+
+@dataclass(frozen=True)
+class _Screwed:
+    """A screw in the wood behind a hole, with what each stock length that fits there bears."""
+
+    fixing: WoodFastener
+    spot: Spot
+    screw: Screw
+    behind: Behind
+    lengths_mm: tuple[float, ...]
+    held: tuple[_Held, ...]
+    answer: ClassVar[Answer]
+
+
+def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Screwed | list[Refusal]:
+    """A screw in the stud: what refuses it, or every stock length between the least hold and the far face."""
+    if found := unfit(fastener, spot, tables):
+        return found
+    screw, figures = tables.screws[fastener.screw], tables.figures
+    behind = spot.behind(screw.diameter_mm)
+    if found := _refusals(fastener, screw, spot, behind, tables):
+        return found
+
+    def fitting() -> _Fitting | list[Refusal]:
+        under, reading = spot.under_head_mm(screw), spot.reading
+        least = under + reading.skin_mm + fastener.least_penetration_diameters * screw.diameter_mm
+        most = under + reading.skin_mm + reading.void_mm - figures.tip_keeps_off_mm
+        lengths = tuple(length for length in screw.lengths_mm if least - 1e-6 <= length <= most + 1e-6)
+        if not lengths:
+            between = f"{show_length(least, spot.units)} and {show_limit(most, spot.units)}"
+            return [refuse("no-screw-length", f"No stock length between {between}.", least_mm=least, most_mm=most)]
+        return lengths, tuple(_hold(fastener, screw, spot, length, tables) for length in lengths)
+
+    fits: _Fitting | list[Refusal] = spot.cached_per_wall(f"{fastener.key} lengths", fitting)
+    return fits if isinstance(fits, list) else _Screwed(fastener, spot, screw, behind, *fits)
+
+
+def _shortest(one: _Screwed, uses: Sequence[float]) -> int:
+    """The number of the shortest length that carries; a longer screw never holds less.
+
+    Where none does, the longest within what Hidden allows, or the longest of all.
+    """
+    carrying = next((number for number, use in enumerate(uses) if use <= 1), None)
+    if carrying is not None:
+        return carrying
+    limit = inf if one.spot.depth_limit_mm is None else one.spot.depth_limit_mm
+    under = one.spot.under_head_mm(one.screw)
+    inside = sum(length - under <= limit for length in one.lengths_mm)
+    return (inside or len(one.lengths_mm)) - 1
+
+
+def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables: CapacityTables) -> Assessment:
+    fastener, spot, screw, held = one.fixing, one.spot, one.screw, one.held[number]
+    length, figures = one.lengths_mm[number], tables.figures
+    tip = length - spot.under_head_mm(screw)
     return made(
         fastener,
         spot,
         worst,
         case,
         lines=lambda: _lines(fastener, screw, spot, held, tables),
-        provisos=_proviso(fastener, spot, behind, figures),
+        provisos=_proviso(fastener, spot, one.behind, figures),
         hole=HoleSpec(
             diameter_mm=pilot_mm(fastener, screw, _gravity(spot, tables), figures),
             bit_rule=BitRule.PILOT,
             pilot_mm=None,
             depth_mm=tip,
             reach_mm=tip,
-            grip_from_mm=max(reading.skin_mm, tip - screw.thread_share * length_mm),
+            grip_from_mm=max(spot.reading.skin_mm, tip - screw.thread_share * length),
             grip_to_mm=tip,
             plug_length_mm=0.0,
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
-        screw=spot.cached_per_wall(f"{fastener.key} pick {length_mm}", lambda: spot.pick(screw, length_mm)),
+        screw=spot.cached_per_wall(f"{fastener.key} pick {length}", lambda: spot.pick(screw, length)),
     )
 
 
-def assess(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> Assessment:
-    """A screw in the stud, in the shortest stock length that carries and stays within what Hidden allows.
+def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
+    """Each screw in the shortest stock length that carries, and in its worst case."""
+    some = cast(Sequence[_Screwed], prepared)
+    lengths = np.array([len(one.held) for one in some])
+    cases = cases_of([one.spot for one in some for _ in one.held])
+    swept = _sweep(some, cases, lengths, tables)
+    rows = worst_rows(swept.use, cases.of, cases.starts)
+    uses, found, first = swept.use[rows].tolist(), [], 0
+    for one, count in zip(some, lengths.tolist(), strict=True):
+        number = _shortest(one, uses[first : first + count])
+        row = int(rows[first + number])
+        case = one.spot.demand.cases[row - int(cases.starts[first + number])]
+        found.append(_at_length(one, number, _use(one.held[number], swept, row, case), case, tables))
+        first += count
+    return found
 
-    Where none does both, the shortest that carries is shown: it asks for proof of what is deeper.
-    """
-    if found := unfit(fastener, spot, tables):
-        return refused(fastener, found)
-    screw, reading, figures = tables.screws[fastener.screw], spot.reading, tables.figures
-    behind = spot.behind(screw.diameter_mm)
-    if found := _refusals(fastener, screw, spot, behind, tables):
-        return refused(fastener, found)
-    under = spot.under_head_mm(screw)
-    least = under + reading.skin_mm + fastener.least_penetration_diameters * screw.diameter_mm
-    most = under + reading.skin_mm + reading.void_mm - figures.tip_keeps_off_mm
-    lengths = [length for length in screw.lengths_mm if least - 1e-6 <= length <= most + 1e-6]
-    if not lengths:
-        between = f"{show_length(least, spot.units)} and {show_limit(most, spot.units)}"
-        return refused(
-            fastener,
-            [refuse("no-screw-length", f"No stock length between {between}.", least_mm=least, most_mm=most)],
-        )
-    limit = 1e6 if spot.depth_limit_mm is None else spot.depth_limit_mm
 
-    def carries(length: float) -> bool:
-        return _worst(_held_at(fastener, screw, spot, length, tables), screw, spot, figures)[0].use <= 1
+_Screwed.answer = _answer
 
-    # a longer screw never holds less, so the first that carries is found by halving
-    number = bisect_left(lengths, True, key=carries)
-    if number == len(lengths):
-        inside = [length for length in lengths if length - under <= limit]
-        number = len(inside or lengths) - 1
-    return _at_length(fastener, screw, spot, lengths[number], behind, tables)
+
+def _use(held: _Held, swept: _Swept, row: int, case: CaseDemand) -> Use:
+    """What governs in one row."""
+    withdrawal, lateral = float(swept.withdrawal_n[row]), float(swept.lateral_n[row])
+    use = float(swept.use[row])
+    if case.forces.tension_n * lateral > case.forces.shear_n * withdrawal:
+        return Use(use, Mode.HEAD if swept.head_holds[row] else Mode.THREAD, withdrawal, lateral)
+    if swept.bending_n[row] < held.dowel.force_n:
+        return Use(use, Mode.BENDING, withdrawal, lateral)
+    return Use(use, Mode.DOWEL, withdrawal, lateral, words=held.dowel.words)
 
 
 def set_notes(fastener: WoodFastener, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:

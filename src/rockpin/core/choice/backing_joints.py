@@ -6,7 +6,7 @@ from math import inf, isfinite
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import show_force, show_length, show_use
-from rockpin.core.capacity import Assessment, assess, bolt_through
+from rockpin.core.capacity import Assessment, assess_pairs, bolt_through
 from rockpin.core.demand import Demand, HoleDemand
 from rockpin.core.document.fixings import WoodFastener
 from rockpin.core.document.fixture import Link, LinkKind
@@ -97,11 +97,10 @@ def _in_board(
 
 
 def _screwed(spot: Spot, job: JobDocument, catalogue: Catalogue) -> list[Assessment]:
-    return [
-        assess(row, spot, catalogue.capacity)
-        for row in catalogue.fixings
-        if isinstance(row, WoodFastener) and set(job.site.sold) & set(row.systems)
+    screws = [
+        row for row in catalogue.fixings if isinstance(row, WoodFastener) and set(job.site.sold) & set(row.systems)
     ]
+    return assess_pairs([(row, spot) for row in screws], catalogue.capacity)
 
 
 def _nut(link: Link, demand: HoleDemand) -> tuple[float, str]:

@@ -12,7 +12,7 @@ from typing import NamedTuple
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_share
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, assess, assess_all
+from rockpin.core.capacity import Assessment, assess_all, assess_pairs
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.document.job import Kit, Wish
 from rockpin.core.framing import BehindKind
@@ -62,6 +62,10 @@ def _wish_value(wish: Wish, one: Assessment, stock: Stock) -> float:
             return float(len(stock.lacks))
 
 
+Holding = dict[str, dict[str, Assessment]]
+"""What holds, by hole and fixing."""
+
+
 class Other(NamedTuple):
     """What else the wall may be: its chance, what it is called, and each hole as it would be there."""
 
@@ -87,15 +91,12 @@ def by_rank(
 def holding_at(spot: Spot, wishes: Sequence[Wish], kit: Kit, catalogue: Catalogue) -> tuple[str, ...]:
     """The fixings that hold at one hole by itself, best first."""
     here = [row for row in catalogue.fixings if set(spot.sold) & set(row.systems)]
-    accepted = [one for row in here if (one := assess(row, spot, catalogue.capacity)).accepted]
+    assessed = assess_pairs([(row, spot) for row in here], catalogue.capacity)
+    accepted = [one for one in assessed if one.accepted]
     stocks = {
         one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in accepted
     }
     return tuple(one.fixing for one in by_rank(accepted, spot, wishes, stocks))
-
-
-Holding = dict[str, dict[str, Assessment]]
-"""What holds, by hole and fixing."""
 
 
 def _group_pick(
@@ -134,27 +135,35 @@ def _others(
     return found
 
 
-def _doubted(one: Assessment, spot: Spot, others: Sequence[Other], catalogue: Catalogue) -> Assessment:
+def _elsewhere(
+    holding: Holding, others: Sequence[Other], catalogue: Catalogue
+) -> dict[tuple[str, str], list[tuple[Other, Assessment]]]:
+    """What holds here, by hole and fixing, in everything else that the wall may be."""
+    keys = [(hole, key) for hole, found in holding.items() for key in found]
+    found: dict[tuple[str, str], list[tuple[Other, Assessment]]] = {key: [] for key in keys}
+    for other in others:
+        pairs = [(catalogue.fixing_by_key[key], other.spots[hole]) for hole, key in keys]
+        for key, assessed in zip(keys, assess_pairs(pairs, catalogue.capacity), strict=True):
+            found[key].append((other, assessed))
+    return found
+
+
+def _doubted(
+    one: Assessment, spot: Spot, elsewhere: Sequence[tuple[Other, Assessment]], catalogue: Catalogue
+) -> Assessment:
     """The same with a proviso, where what else the wall may be would refuse it often enough to matter."""
-    if not one.accepted or not others:
-        return one
-    fixing = catalogue.fixing_by_key[one.fixing]
-    against = [
-        (other, elsewhere)
-        for other in others
-        if not (elsewhere := assess(fixing, other.spots[spot.hole.id], catalogue.capacity)).accepted
-    ]
+    against = [(other, assessed) for other, assessed in elsewhere if not assessed.accepted]
     chance = sum(other.chance for other, _ in against)
-    if chance < catalogue.figures.identification.plausible_build_up:
+    if not against or chance < catalogue.figures.identification.plausible_build_up:
         return one
-    other, elsewhere = max(against, key=lambda pair: pair[0].chance)
+    other, there = max(against, key=lambda pair: pair[0].chance)
     doubt = Finding(
         severity=Severity.PROVE_FIRST,
         stage=Stage.FIXING,
         code="depends-on-wall",
         sentence=f"Hole {spot.hole.number}: the wall may also be {inside(other.label)} "
         f"({show_share(other.chance)}), and there {inside(one.label)} is refused. "
-        f"{elsewhere.refusals[0].sentence}",
+        f"{there.refusals[0].sentence}",
         action="Find out what the wall is: the Wall stage names the next check.",
         action_stage=Stage.WALL,
         figures={"chance": chance},
@@ -193,15 +202,15 @@ def choose(
     """
     holding: Holding = {}
     refusing: Holding = {}
-    elsewhere = _others(others, spots, catalogue.figures.identification.plausible_build_up)
     for hole, found in assess_all(catalogue.fixings, spots, catalogue.capacity).items():
-        spot = next(one for one in spots if one.hole.id == hole)
-        holding[hole] = {
-            key: _proved(_doubted(one, spot, elsewhere, catalogue), proved)
-            for key, one in found.items()
-            if one.accepted
-        }
-        refusing[hole] = {key: one for key, one in found.items() if key not in holding[hole]}
+        holding[hole] = {key: one for key, one in found.items() if one.accepted}
+        refusing[hole] = {key: one for key, one in found.items() if not one.accepted}
+    plausible = _others(others, spots, catalogue.figures.identification.plausible_build_up)
+    elsewhere = _elsewhere(holding, plausible, catalogue)
+    for spot in spots:
+        here = holding[spot.hole.id]
+        for key, one in here.items():
+            here[key] = _proved(_doubted(one, spot, elsewhere[spot.hole.id, key], catalogue), proved)
     # a fixing is wanted at every hole that it holds in
     wanted = Counter(key for found in holding.values() for key in found)
     stocks = {

@@ -59,7 +59,10 @@ def _with_scans(hidden: Hidden, scans: Sequence[Scan]) -> Hidden:
 
 
 def around_holes(hidden: Hidden, planned: Sequence[PlannedHole], wall: Wall) -> Rect | None:
-    """What to sweep for some holes: each with its circle, set-out error and room beside it, on the wall [mm]."""
+    """What to sweep for some holes [mm]: each with its circle, set-out error and room beside it, as far as wall goes.
+
+    None where there are no holes, or none of them near the wall.
+    """
     if not planned:
         return None
     side = hidden.tables.figures.sweep_around_mm + hidden.tables.setout_error_mm
@@ -67,13 +70,16 @@ def around_holes(hidden: Hidden, planned: Sequence[PlannedHole], wall: Wall) -> 
     low = max(0.0, min(one.y_mm - side - one.diameter_mm / 2 for one in planned))
     right = min(wall.width_mm, max(one.x_mm + side + one.diameter_mm / 2 for one in planned))
     top = min(wall.height_mm, max(one.y_mm + side + one.diameter_mm / 2 for one in planned))
+    if right <= left or top <= low:
+        return None
     return Rect(x_mm=round(left), y_mm=round(low), width_mm=round(right - left), height_mm=round(top - low))
 
 
-def _sweep(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) -> ClearingWay:
+def _sweep(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) -> ClearingWay | None:
     figures = hidden.tables.figures
     area = around_holes(hidden, [planned], wall)
-    assert area is not None
+    if area is None:
+        return None
     # the instrument must see to where the hole ends, at the share of its depth that is believed
     depth = max(50.0, 5.0 * ceil(planned.reach_mm / figures.sweep_depth_share / 5))
     modes = [ScanMode.METAL, ScanMode.LIVE]
@@ -221,7 +227,8 @@ def ways_to_clear(
                 break
     if move := _move(hidden, planned, wall, units):
         found.append(move)
-    found.append(_sweep(hidden, planned, wall, units))
+    if sweep := _sweep(hidden, planned, wall, units):
+        found.append(sweep)
     found.append(
         ClearingWay(
             kind=WayKind.OPEN,

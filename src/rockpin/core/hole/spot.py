@@ -7,9 +7,10 @@ from math import hypot, inf
 from typing import NamedTuple, TypeVar, cast
 
 import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.base.quantities import UnitSystem, show_length
-from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand, Rows
+from rockpin.core.demand import CaseDemand, DemandTable, Duration, HoleDemand, Rows
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.document.outline import to_top_mm
@@ -47,6 +48,16 @@ class AnchorGroup:
         places = np.array(self.places)
         away: Rows = np.abs(places[:, None, :] - places[None, :, :]).max(axis=2)
         return away
+
+    @cached_property
+    def pulled_together(self) -> tuple[tuple[list[int], NDArray[np.int_]], ...]:
+        """Which holes are pulled at the same time, with the rows in which just these are."""
+        pulled = self.tension_n > 1e-6
+        patterns, of = np.unique(pulled, axis=0, return_inverse=True)
+        of = of.reshape(-1)
+        return tuple(
+            (np.flatnonzero(pattern).tolist(), np.flatnonzero(of == number)) for number, pattern in enumerate(patterns)
+        )
 
     def case_of(self, row: int, column: int) -> CaseDemand:
         """What a row puts on one hole."""
@@ -224,6 +235,16 @@ class Spot:
         """
         members = self.members if reading.family.framed else ()
         return replace(self, reading=reading, members=members, shared={} if shared is None else shared)
+
+    @cached_property
+    def case_arrays(self) -> tuple[Rows, Rows, NDArray[np.bool_]]:
+        """Pull-out and shear [N] in each deciding case, and whether it lasts."""
+        cases = self.demand.cases
+        return (
+            np.array([case.forces.tension_n for case in cases]),
+            np.array([case.forces.shear_n for case in cases]),
+            np.array([case.duration is Duration.PERMANENT for case in cases]),
+        )
 
     @cached_property
     def spacings_mm(self) -> tuple[float, ...]:

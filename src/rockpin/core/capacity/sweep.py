@@ -1,0 +1,67 @@
+"""Many fixings at many holes in one go: every case of every one of them is a row of the same arrays.
+
+A method prepares each fixing at each hole (what refuses it, or its values there) and answers for all that it has
+prepared together. Formulas take numbers and arrays alike.
+"""
+
+from collections.abc import Sequence
+from typing import ClassVar, NamedTuple, Protocol
+
+import numpy as np
+from numpy.typing import NDArray
+
+from rockpin.core.capacity.common import Assessment, Values
+from rockpin.core.demand import Rows
+from rockpin.core.hole import Spot
+from rockpin.core.tables.catalogue import CapacityTables
+
+
+class Prepared(Protocol):
+    """A fixing at a hole that nothing refuses before its loads are looked at."""
+
+    spot: Spot
+    answer: ClassVar["Answer"]
+
+
+class Answer(Protocol):
+    """How one method answers for all that it has prepared, in the same order."""
+
+    def __call__(self, prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]: ...
+
+
+class Cases(NamedTuple):
+    """The deciding cases of some holes below one another: forces [N], whether they last, and whose each row is."""
+
+    pull_n: Rows
+    across_n: Rows
+    lasting: NDArray[np.bool_]
+    of: NDArray[np.int_]
+    starts: NDArray[np.int_]
+
+
+def cases_of(spots: Sequence[Spot]) -> Cases:
+    """The cases of holes, each as often as it is named."""
+    counts = np.array([len(spot.demand.cases) for spot in spots])
+    parts = [spot.case_arrays for spot in spots]
+    return Cases(
+        np.concatenate([part[0] for part in parts]),
+        np.concatenate([part[1] for part in parts]),
+        np.concatenate([part[2] for part in parts]),
+        np.repeat(np.arange(len(spots)), counts),
+        np.concatenate([[0], np.cumsum(counts)[:-1]]),
+    )
+
+
+def worst_rows(use: Rows, of: NDArray[np.int_], starts: NDArray[np.int_]) -> NDArray[np.int_]:
+    """For each of them the first row in which it is used most."""
+    most = np.maximum.reduceat(use, starts)
+    at = np.flatnonzero(use == most[of])
+    _, first = np.unique(of[at], return_index=True)
+    return np.asarray(at[first])
+
+
+def shares(demand: Rows, capacity: Values) -> Rows:
+    """How far demands use capacities up, both in one unit: without bound where nothing is there to bear one."""
+    found = np.where(demand > 0, np.inf, 0.0)
+    np.divide(demand, capacity, out=found, where=(capacity > 0) & (demand > 0))
+    return found
