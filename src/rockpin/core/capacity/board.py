@@ -194,6 +194,15 @@ def _bit_rule(anchor: BoardAnchor) -> BitRule:
     return BitRule.PILOT if anchor.kind in _CUTS_ITS_OWN else BitRule.CLEARANCE
 
 
+def _wall_factors(anchor: BoardAnchor, spot: Spot, figures: CapacityFigures) -> tuple[Factor, ...]:
+    # a packet is rated in this very board
+    thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, spot.reading, figures) or 0.0
+    cyclic = 1.0
+    if spot.duty.cyclic:
+        cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
+    return Factor("what the board is and how thick", thick), Factor("pull that comes and goes", cyclic)
+
+
 def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
     """The anchor with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
     figures, reading = tables.figures, spot.reading
@@ -234,6 +243,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
             wing_depth_mm=anchor.void_mm,
         ),
         pick=spot.pick(screw, length),
+        factors=_wall_factors(anchor, spot, figures),
     )
 
 
@@ -245,14 +255,7 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
         return setting
     if found := _refusals(anchor, setting.screw, spot, tables):
         return found
-    # a packet is rated in this very board
-    thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 0.0
-    cyclic = 1.0
-    if spot.duty.cyclic:
-        cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
     factors = [
-        Factor("what the board is and how thick", thick),
-        Factor("pull that comes and goes", cyclic),
         Factor(
             "neighbours", spot.cached_per_hole("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
         ),

@@ -107,7 +107,8 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
     return Tabled(
         fixing,
         spot,
-        rating,
+        pull,
+        tilt,
         setting,
         Mode.FLANGE,
         lambda figures: _lines(pull, tilt, setting, figures),

@@ -24,7 +24,10 @@ class Factor(NamedTuple):
 
 
 class Setting(NamedTuple):
-    """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies."""
+    """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies.
+
+    ``factors``: of its values, the same at every hole of the wall.
+    """
 
     rating: Rating
     screw: Screw
@@ -32,6 +35,7 @@ class Setting(NamedTuple):
     clamped: bool
     hole: HoleSpec
     pick: ScrewPick
+    factors: tuple[Factor, ...] = ()
 
 
 def table_lines(
@@ -64,7 +68,8 @@ class Tabled:
 
     fixing: FixingBase
     spot: Spot
-    rating: Rating
+    tension_n: float
+    shear_n: float
     setting: Setting
     mode: Mode
     lines: Lines
@@ -73,16 +78,17 @@ class Tabled:
 
 
 def tabled(fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[Factor], mode: Mode) -> Tabled:
-    """A fixing with its tabled value at a hole, under the factors of that hole."""
-    total = prod(factor.value for factor in factors)
-    value = Rating.model_construct(tension_n=setting.rating.tension_n * total, shear_n=setting.rating.shear_n * total)
+    """A fixing with its tabled value at a hole: under its factors in this wall, and those of the hole."""
+    every = (*setting.factors, *factors)
+    total = prod(factor.value for factor in every)
     return Tabled(
         fixing,
         spot,
-        value,
+        setting.rating.tension_n * total,
+        setting.rating.shear_n * total,
         setting,
         mode,
-        lambda figures: table_lines(setting, factors, fixing.source, figures),
+        lambda figures: table_lines(setting, every, fixing.source, figures),
     )
 
 
@@ -93,8 +99,8 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     values = np.array(
         [
             (
-                one.rating.tension_n,
-                one.rating.shear_n,
+                one.tension_n,
+                one.shear_n,
                 setting.screw.diameter_mm,
                 setting.screw.root_mm,
                 setting.lever_mm,
@@ -113,7 +119,7 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     found = []
     for number, (one, row) in enumerate(zip(some, worst_rows(use, cases.of, cases.starts).tolist(), strict=True)):
         mode = Mode.BENDING if bent[row] and of_pull[row] <= of_shear[row] else one.mode
-        worst = Use(float(use[row]), mode, one.rating.tension_n, float(limit[row]))
+        worst = Use(float(use[row]), mode, one.tension_n, float(limit[row]))
         case = one.spot.demand.cases[row - int(cases.starts[number])]
         lines, setting = one.lines, one.setting
         found.append(

@@ -16,7 +16,7 @@ from rockpin.core.capacity import Assessment, assess_all, assess_pairs
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.document.job import Kit, Wish
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import Spot
+from rockpin.core.hole import Shared, Spot
 from rockpin.core.identification import Hypothesis, WallReading
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -128,7 +128,7 @@ def _others(
     found = []
     for one, reading in hypotheses:
         if one.probability >= plausible / 2:
-            shared: dict[object, object] = {}
+            shared: Shared = {}
             found.append(
                 Other(one.probability, one.label, {spot.hole.id: spot.in_wall(reading, shared) for spot in spots})
             )

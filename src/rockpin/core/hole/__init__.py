@@ -5,6 +5,6 @@ its neighbours and what it must bear.
 """
 
 from rockpin.core.hole.screws import BitRule, HoleSpec, ScrewPick
-from rockpin.core.hole.spot import AnchorGroup, Spot, edges_of
+from rockpin.core.hole.spot import AnchorGroup, Shared, Spot, edges_of
 
-__all__ = ["AnchorGroup", "BitRule", "HoleSpec", "ScrewPick", "Spot", "edges_of"]
+__all__ = ["AnchorGroup", "BitRule", "HoleSpec", "ScrewPick", "Shared", "Spot", "edges_of"]

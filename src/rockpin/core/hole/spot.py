@@ -24,6 +24,9 @@ from rockpin.core.tables.figures import FramingFigures, HoleFigures
 
 T = TypeVar("T")
 
+Shared = dict[object, dict[str, object]]
+"""What is the same at all holes of a fixture in a wall, by what the bracket's hole is and by a key."""
+
 
 @dataclass(frozen=True)
 class AnchorGroup:
@@ -94,7 +97,7 @@ class Spot:
     wood_species: str | None = None
     drilled_mm: float | None = None
     group: AnchorGroup | None = None
-    shared: dict[object, object] = field(default_factory=dict, compare=False, repr=False)
+    shared: Shared = field(default_factory=dict, compare=False, repr=False)
     _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
     _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
 
@@ -217,18 +220,23 @@ class Spot:
 
     def cached_per_wall(self, key: str, work: Callable[[], T]) -> T:
         """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""
-        hole = self.hole
-        kind = (key, hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, hole.spacer_mm, hole.board_species)
-        found = self.shared.get((*kind, hole.flexible))
+        here = self.shared.setdefault(self._kind, {})
+        found = here.get(key)
         if found is None:
-            found = self.shared[(*kind, hole.flexible)] = work()
+            found = here[key] = work()
         return cast(T, found)
+
+    @cached_property
+    def _kind(self) -> object:
+        hole = self.hole
+        board = (hole.spacer_mm, hole.board_species, hole.flexible)
+        return (hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, *board)
 
     def nearest_neighbour_mm(self) -> float:
         """Distance [mm] to the nearest other hole, without bound where there is none."""
         return self.spacings_mm[0] if self.neighbours else inf
 
-    def in_wall(self, reading: WallReading, shared: dict[object, object] | None = None) -> "Spot":
+    def in_wall(self, reading: WallReading, shared: Shared | None = None) -> "Spot":
         """The same hole in a wall that is read otherwise. Framing counts only where that wall has any.
 
         ``shared``: one for all holes that are looked at in that wall.

@@ -4,7 +4,7 @@ from rockpin.core.demand import Demand
 from rockpin.core.document.job import Holds, JobDocument
 from rockpin.core.framing import BehindKind, MemberReading, look_behind
 from rockpin.core.hidden import Hidden
-from rockpin.core.hole import AnchorGroup, Spot, edges_of
+from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
 from rockpin.core.identification import WallReading
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
@@ -27,7 +27,7 @@ def spots_of(
 ) -> list[Spot]:
     wall, figures = job.wall, catalogue.figures
     spots = []
-    shared: dict[object, object] = {}
+    shared: Shared = {}
     # a hole that was drilled and does not hold its fixing yet
     drilled = {one.hole_id: one.bit_mm for one in job.records if one.bit_mm and one.holds is not Holds.YES}
     column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
