@@ -8,6 +8,7 @@ from fastapi import Depends, Request
 
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.findings import Verdict
+from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobDocument
 from rockpin.core.plan import Plan, make_plan
@@ -15,6 +16,8 @@ from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
 
 _MOST_KEPT = 500
+# a finger drags one fixture on one wall; a few people at once, each with the rooms' answers
+_MOST_ANSWERS = 60
 
 
 @dataclass(frozen=True)
@@ -23,6 +26,7 @@ class AppContext:
     shipped: Catalogue
     _own: dict[int, Catalogue] = field(default_factory=dict)
     _verdicts: dict[str, Verdict] = field(default_factory=dict)
+    keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
 
     @property
     def catalogue(self) -> Catalogue:
@@ -37,7 +41,7 @@ class AppContext:
     def plan_of(self, document: JobDocument) -> Plan:
         """The plan of a document. Raises CannotPlan where making it fails by a fault that nobody foresaw."""
         try:
-            return make_plan(document, self.catalogue)
+            return make_plan(document, self.catalogue, self.keep)
         except RockPinError:
             raise
         except Exception as error:

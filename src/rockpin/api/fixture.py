@@ -53,7 +53,7 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
     support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
     if support is None:
         raise BadInput([Fault("support_id", f"“{ask.support_id}” is no support of this fixture")])
-    inside = read_wall(document, context.catalogue)
+    inside = read_wall(document, context.catalogue, context.keep)
     area = next(
         part.area
         for part in place_fixture(document, inside.catalogue.figures.setout.channel_back_mm).supports

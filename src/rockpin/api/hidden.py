@@ -32,7 +32,7 @@ def risk_picture(
     if not 1 <= reach_mm <= 400:
         raise BadInput([Fault("reach_mm", f"is {reach_mm:g}; give how deep a hole reaches, 1 to 400 mm")])
     document = context.store.document(job_id, context.catalogue)
-    done = read_wall(document, context.catalogue)
+    done = read_wall(document, context.catalogue, context.keep)
     figures = done.catalogue.figures
     radius = figures.hidden.picture_hole_mm / 2 + figures.framing.setout_error_mm
     risk = map_risk(done.hidden.field, document.wall.face, radius, reach_mm).risk[::-1]

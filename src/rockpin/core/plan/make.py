@@ -5,6 +5,7 @@ Same document and same catalogue, same plan: nothing here asks a clock, a file o
 
 from rockpin.core.advice import Advice
 from rockpin.core.base.findings import Finding, Stage, Verdict, verdict_of
+from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
@@ -19,7 +20,7 @@ from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_
 from rockpin.core.plan.findings import all_findings
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.record_lines import RecordLine, record_lines
-from rockpin.core.plan.stages import ComputedStages, compute_stages
+from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
 from rockpin.core.setout import PlacedPart
 from rockpin.core.tables.catalogue import Catalogue, Duty
 
@@ -153,16 +154,28 @@ def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
     )
 
 
-def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
-    """The plan of a job. Raises BadInput where the document names what the catalogue does not have."""
-    done = compute_stages(job, catalogue)
-    whole, job = job, job.counted()
+def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> Plan:
+    """The plan of a job. Raises BadInput where the document names what the catalogue does not have.
+
+    ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
+    """
+    done = compute_stages(job, catalogue, keep)
+    whole, job, shipped = job, job.counted(), catalogue
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
     reading, choices = identified.reading, done.choices
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     duty = catalogue.duty_by_key[job.fixture.duty]
 
+    elevation, runner_up = keep.of(
+        "drawing",
+        shipped,
+        wall_content(job),
+        lambda: (
+            draw_elevation(wall, framing.members, hidden, units, catalogue),
+            draw_runner_up(identified, units, catalogue),
+        ),
+    )
     joints, joint_findings = check_joints(job, done.placed.joints, done.demand, catalogue)
     findings = all_findings(whole, done, joint_findings)
 
@@ -191,7 +204,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
         stages=_stages(findings),
         reading=reading,
         belief=identified.belief,
-        runner_up=draw_runner_up(identified, units, catalogue),
+        runner_up=runner_up,
         advice=done.advice,
         framing=framing,
         framed=reading.family.framed,
@@ -206,7 +219,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue) -> Plan:
             around_holes=around_holes(done.hidden, done.planned, wall),
             cautions=cautions,
         ),
-        elevation=draw_elevation(wall, framing.members, hidden, units, catalogue),
+        elevation=elevation,
         pieces=done.placed.pieces,
         supports=done.placed.supports,
         links=done.placed.links,

@@ -4,6 +4,7 @@ from typing import NamedTuple
 
 from rockpin.core.advice import Advice, next_check
 from rockpin.core.base.errors import NotFound
+from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment
 from rockpin.core.choice import HoleChoice, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
@@ -61,10 +62,19 @@ class ReadWall(NamedTuple):
     hidden: Hidden
 
 
-def read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
+def wall_content(job: JobDocument) -> tuple[object, ...]:
+    """All that follows from a wall alone follows from this of its counted document."""
+    return job.wall, job.site, job.model_dump_json(include={"packets", "own_fixings"})
+
+
+def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ReadWall:
     """The rooms that ask the wall alone. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
     job = job.counted()
+    return keep.of("wall", catalogue, wall_content(job), lambda: _read_wall(job, catalogue))
+
+
+def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     wall, site = job.wall, job.site
     catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job.packets)
     identified = identify(wall, site, catalogue)
@@ -74,11 +84,29 @@ def read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     )
 
 
-def compute_stages(job: JobDocument, catalogue: Catalogue) -> ComputedStages:
-    """Every room in its order. Raises BadInput where the document names what the catalogue does not have."""
-    job = job.counted()
+def _demand(
+    job: JobDocument, placed: Placed, kinds: dict[str, BehindKind], bearing_mpa: float, shipped: Catalogue, keep: Keep
+) -> Demand:
+    figures = shipped.figures.demand
+    stiffness = stiffness_of(kinds, figures)
+
+    def solved() -> Demand:
+        duty = shipped.duty_by_key[job.fixture.duty]
+        cases = load_cases(job.fixture, duty, job.placement.y_mm, figures)
+        return solve_fixture(job.fixture, cases, placed.offsets, stiffness, bearing_mpa, figures)
+
+    stands = (job.placement.y_mm, tuple(placed.offsets.items()), tuple(stiffness.items()), bearing_mpa)
+    return keep.of("demand", shipped, (job.fixture, *stands), solved)
+
+
+def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ComputedStages:
+    """Every room in its order. Raises BadInput where the document names what the catalogue does not have.
+
+    ``keep``: what rooms have answered lately to the same questions.
+    """
+    job, shipped = job.counted(), catalogue
     wall = job.wall
-    catalogue, identified, framing, hidden = read_wall(job, catalogue)
+    catalogue, identified, framing, hidden = read_wall(job, shipped, keep)
     reading, members = identified.reading, framing.members
     catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
 
@@ -88,14 +116,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue) -> ComputedStages:
         for hole in placed.holes
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
-    demand = solve_fixture(
-        job.fixture,
-        load_cases(job.fixture, catalogue.duty_by_key[job.fixture.duty], job.placement.y_mm, catalogue.figures.demand),
-        placed.offsets,
-        stiffness_of(kinds, catalogue.figures.demand),
-        reading.bearing_mpa,
-        catalogue.figures.demand,
-    )
+    demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
     spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue)
     advice = next_check(job, identified, spots, hidden, catalogue)
     own = {choice.hole_id: choice.fixing for choice in job.choices}

@@ -1,0 +1,44 @@
+"""What was worked out lately, kept by the content that it was worked out from: the same to the bit, only sooner."""
+
+from collections import OrderedDict
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from threading import Lock
+from typing import TypeVar, cast
+
+from rockpin.core.base.model import Model
+
+T = TypeVar("T")
+
+
+@dataclass(frozen=True)
+class Keep:
+    """At most ``most`` results, the longest unused given up first; with 0 nothing is kept.
+
+    A result must follow from ``owner``, compared by identity, and from ``content`` alone, and nobody may change it.
+    """
+
+    most: int
+    _found: OrderedDict[tuple[object, ...], tuple[object, object]] = field(default_factory=OrderedDict)
+    _lock: Lock = field(default_factory=Lock)
+
+    def of(self, room: str, owner: object, content: tuple[Model | object, ...], work: Callable[[], T]) -> T:
+        """What ``work`` gives, or what it gave for the same content."""
+        if self.most == 0:
+            return work()
+        written = (part.model_dump_json() if isinstance(part, Model) else part for part in content)
+        key = (room, id(owner), *written)
+        with self._lock:
+            if key in self._found:
+                self._found.move_to_end(key)
+                return cast(T, self._found[key][1])
+        made = work()
+        with self._lock:
+            # the owner is kept with it, so that nothing else can come to have its identity
+            self._found[key] = (owner, made)
+            while len(self._found) > self.most:
+                self._found.popitem(last=False)
+        return made
+
+
+NOTHING_KEPT = Keep(0)
