@@ -19,16 +19,32 @@ _FIXINGS = 120
 _COLUMNS, _ROWS = 4, 3
 
 
-def _twelve_holes(wall: Wall, x_mm: float) -> JobDocument:
-    """A heavy tool board on one plate with twelve holes, 200 mm apart, handled daily."""
-    holes = tuple(
-        FixtureHole(id=f"h{row}{column}", x_mm=40 + 200 * column, y_mm=40 + 150 * row, diameter_mm=11)
-        for row in range(_ROWS)
-        for column in range(_COLUMNS)
-    )
-    plate = Support(id="plate", name="Plate", x_mm=0, y_mm=0, width_mm=680, height_mm=380, thickness_mm=4, holes=holes)
-    piece = Piece(id="p", name="Tool board", width_mm=680, height_mm=380, depth_mm=160, mass_kg=12, contents_kg=25)
-    fixture = Fixture(name="Tool board", pieces=(piece,), supports=(plate,), duty="shaken")
+def hole_grid(wall: Wall, x_mm: float, columns: int, rows: int) -> JobDocument:
+    """A heavy tool board on plates of up to three rows of holes, 200 mm apart across and 150 mm up, handled daily."""
+    width = 200.0 * columns - 120
+    plates = []
+    for low in range(0, rows, 3):
+        high = min(3, rows - low)
+        holes = tuple(
+            FixtureHole(id=f"h{low + row}{column}", x_mm=40 + 200 * column, y_mm=40 + 150 * row, diameter_mm=11)
+            for row in range(high)
+            for column in range(columns)
+        )
+        plates.append(
+            Support(
+                id=f"plate{low}",
+                name=f"Plate {low // 3 + 1}",
+                x_mm=0,
+                y_mm=150.0 * low,
+                width_mm=width,
+                height_mm=150.0 * high - 70,
+                thickness_mm=4,
+                holes=holes,
+            )
+        )
+    height = 150.0 * rows - 70
+    piece = Piece(id="p", name="Tool board", width_mm=width, height_mm=height, depth_mm=160, mass_kg=12, contents_kg=25)
+    fixture = Fixture(name="Tool board", pieces=(piece,), supports=tuple(plates), duty="shaken")
     return JobDocument(
         id="tool-board",
         title="Tool board",
@@ -54,7 +70,7 @@ def _every_case(spot: Spot, done: ComputedStages) -> Spot:
 
 
 def _try(name: str, wall: Wall, x_mm: float, base: Catalogue, loop: float) -> None:
-    document = _twelve_holes(wall, x_mm)
+    document = hole_grid(wall, x_mm, _COLUMNS, _ROWS)
     done = compute_stages(document, _of_size(base, _FIXINGS))
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     fixings = [row for row in done.catalogue.fixings if set(SITE.sold) & set(row.systems)]

@@ -20,24 +20,12 @@ from bench.candidates import measure_candidates
 from bench.framing import try_framing
 from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
-from bench.timing import quantile, reference_ms, sample_ms
+from bench.plans import measure_drag_plans, measure_many_holes, measure_plans, measure_start
+from bench.timing import quantile, reference_ms
 from rockpin.catalogue import load_catalogue
-from rockpin.core.plan import make_plan
 from rockpin.demo import demo_documents
 
 WEB = Path(__file__).parent.parent / "src" / "rockpin" / "web" / "assets"
-
-
-def measure_plans() -> None:
-    """p50 and p95 of make_plan for each demo job."""
-    catalogue = load_catalogue()
-    reference = reference_ms()
-    print(f"reference: a loop of 100,000 additions, p50 {reference:.2f} ms\n")
-    print(f"{'plan':<22}{'p50 ms':>8}{'p95 ms':>8}{'p50 in loops':>14}{'p95 in loops':>14}")
-    for document in demo_documents():
-        found = sample_ms(lambda document=document: make_plan(document, catalogue), 60)  # type: ignore[misc]
-        p50, p95 = quantile(found, 0.5), quantile(found, 0.95)
-        print(f"{document.id:<22}{p50:>8.1f}{p95:>8.1f}{p50 / reference:>14.1f}{p95 / reference:>14.1f}")
 
 
 _DRAG = """
@@ -46,6 +34,7 @@ async ([x, y, count]) => {
   const target = document.elementFromPoint(x, y).closest("[role=application]");
   const fire = (type, dx) => target.dispatchEvent(new PointerEvent(type, {
     bubbles: true, pointerId: 1, clientX: x + dx, clientY: y, isPrimary: true, button: 0,
+    buttons: type === "pointerup" ? 0 : 1,
   }));
   Element.prototype.setPointerCapture = () => {};
   const drawn = () => new Promise((done, fail) => {
@@ -134,6 +123,9 @@ def measure_screen() -> None:
 
 PARTS: dict[str, Callable[[], None]] = {
     "plans": measure_plans,
+    "drag-plan": measure_drag_plans,
+    "many-holes": measure_many_holes,
+    "start": measure_start,
     "candidates": measure_candidates,
     "identification": lambda: calibration(6000, 1, load_catalogue()),
     "advice": lambda: try_advice(600, 3, load_catalogue()),

@@ -7,24 +7,17 @@ import sys
 import tempfile
 from enum import StrEnum
 from pathlib import Path
-from typing import Annotated, NoReturn
+from typing import TYPE_CHECKING, Annotated, NoReturn
 
 import typer
-import uvicorn
-from platformdirs import user_data_path
 
-from rockpin.api import make_app
-from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput, Fault, NotFound
-from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import JobDocument
-from rockpin.core.plan import Plan, make_plan
-from rockpin.demo import DEMO_SITE_ID, demo_documents
-from rockpin.exchange import read_document, write_document
-from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
-from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
-from rockpin.store import Store
-from rockpin.store.repository import FIXINGS_ID, KIT_ID
+
+if TYPE_CHECKING:
+    from rockpin.core.plan import Plan
+    from rockpin.store import Store
+
+# Each command imports what it needs itself: help and a plan start without the server, the sheets and the data file.
 
 app = typer.Typer(
     add_completion=False,
@@ -39,10 +32,14 @@ Port = Annotated[int, typer.Option(help="Port on 127.0.0.1.", min=0, max=65535)]
 
 def default_data_file() -> Path:
     """The data file in the user's data folder."""
+    from platformdirs import user_data_path
+
     return user_data_path("rockpin", appauthor=False) / "rockpin.sqlite"
 
 
-def _store(data: Path | None) -> Store:
+def _store(data: Path | None) -> "Store":
+    from rockpin.store import Store
+
     return Store(data or default_data_file())
 
 
@@ -59,7 +56,11 @@ def _read(path: Path) -> bytes:
         raise typer.Exit(2) from None
 
 
-def _planned(file: Path) -> Plan:
+def _planned(file: Path) -> "Plan":
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.plan import make_plan
+    from rockpin.exchange import read_document
+
     catalogue = load_catalogue()
     try:
         return make_plan(read_document(_read(file), catalogue), catalogue)
@@ -67,15 +68,22 @@ def _planned(file: Path) -> Plan:
         _fail(error)
 
 
-def load_demo(store: Store) -> None:
+def load_demo(store: "Store") -> None:
     """Puts the demo site into the file, if it is not there."""
+    from rockpin.demo import DEMO_SITE_ID, demo_documents
+
     if store.has(DEMO_SITE_ID) or store.restore(DEMO_SITE_ID):
         return
     for document in demo_documents():
         store.add_document(document, keep_ids=True)
 
 
-def _serve(store: Store, port: int) -> None:
+def _serve(store: "Store", port: int) -> None:
+    import uvicorn
+
+    from rockpin.api import make_app
+    from rockpin.catalogue import load_catalogue
+
     # named as TCP, so that small answers are sent at once instead of waiting for the last one to be confirmed
     listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
@@ -119,6 +127,8 @@ def plan(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) ->
 @app.command()
 def schema(what: Annotated[str, typer.Argument(help="job")]) -> None:
     """Print the JSON Schema of a document."""
+    from rockpin.core.document.job import JobDocument
+
     if what != "job":
         print(f"There is no schema “{what}”; there is: job", file=sys.stderr)
         raise typer.Exit(2)
@@ -137,6 +147,9 @@ def jobs(data: Data = None) -> None:
 @app.command()
 def export(job_id: str, data: Data = None) -> None:
     """Print a job of the data file as a JSON document."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.exchange import write_document
+
     try:
         print(write_document(_store(data).whole_document(job_id, load_catalogue())), end="")
     except NotFound as error:
@@ -146,6 +159,9 @@ def export(job_id: str, data: Data = None) -> None:
 @app.command("import")
 def import_(file: Annotated[Path, typer.Argument(help="A job document, JSON.")], data: Data = None) -> None:
     """Bring a JSON job document into the data file, as a site of its own; prints the new job's id."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.exchange import read_document
+
     try:
         document = read_document(_read(file), load_catalogue())
     except BadInput as error:
@@ -165,6 +181,8 @@ def sheet(
     form: Annotated[SheetForm, typer.Option(help="Markdown or PDF.")] = SheetForm.MD,
 ) -> None:
     """Print the calculation sheet of a job document."""
+    from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
+
     made = _planned(file)
     sys.stdout.buffer.write(sheet_pdf(made) if form is SheetForm.PDF else sheet_markdown(made).encode())
 
@@ -175,6 +193,11 @@ def fixings(
     data: Data = None,
 ) -> None:
     """Print all fixings as CSV, or read your own from such a file."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.document.fixings import OwnFixings
+    from rockpin.exchange.lists import read_fixings, write_fixings
+    from rockpin.store.repository import FIXINGS_ID
+
     store, shipped = _store(data), load_catalogue()
     if file is None:
         print(write_fixings(shipped.with_fixings(store.own_fixings().body.rows).fixings), end="")
@@ -197,6 +220,10 @@ def kit(
     data: Data = None,
 ) -> None:
     """Print what the van holds as CSV, or read it from such a file."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.exchange.lists import read_kit, write_kit
+    from rockpin.store.repository import KIT_ID
+
     store = _store(data)
     if file is None:
         print(write_kit(store.kit().body), end="")
@@ -223,6 +250,10 @@ def _text(path: Path) -> str:
 @app.command()
 def openapi() -> None:
     """Print the OpenAPI schema of the web interface."""
+    from rockpin.api import make_app
+    from rockpin.catalogue import load_catalogue
+    from rockpin.store import Store
+
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder) / "empty.sqlite")
         print(json.dumps(make_app(store, load_catalogue()).openapi(), indent=2))

@@ -11,7 +11,6 @@ from collections.abc import Mapping
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import qmc
 
 from rockpin.core.advice.decisions import Decisions
 from rockpin.core.identification import Probabilities
@@ -20,12 +19,29 @@ from rockpin.core.tables.catalogue import Catalogue
 _COURSES = 96
 _LEAST_COURSES = 3
 _MOST_CHECKS = 9
+_PRIMES = (2, 3, 5, 7, 11, 13, 17, 19, 23)
+
+
+def van_der_corput(base: int, count: int) -> list[float]:
+    """The first points of the sequence in (0, 1): the digits of 1, 2, 3 … behind the point, turned round.
+
+    One sequence for each prime base together make a Halton sequence (Halton 1960).
+    """
+    found = []
+    for number in range(1, count + 1):
+        place, point = 1.0, 0.0
+        while number:
+            number, digit = divmod(number, base)
+            place /= base
+            point += digit * place
+        found.append(point)
+    return found
 
 
 def _spread(checks: int, catalogue: Catalogue) -> Probabilities:
     """Points evenly spread over the unit cube, a column for each check."""
     return catalogue.belief.once(
-        f"spread {checks}", lambda: np.asarray(qmc.Halton(d=checks, scramble=False).random(_COURSES + 1)[1:])
+        f"spread {checks}", lambda: np.array([van_der_corput(base, _COURSES) for base in _PRIMES[:checks]]).T
     )
 
 

@@ -8,10 +8,12 @@ from enum import StrEnum
 from fractions import Fraction
 from functools import cache
 from math import ceil, floor
-
-import pint
+from typing import TYPE_CHECKING
 
 from rockpin.core.base.errors import BadInput, Fault
+
+if TYPE_CHECKING:
+    import pint
 
 MM_PER_INCH = 25.4
 N_PER_LBF = 4.4482216152605
@@ -56,7 +58,10 @@ _GROUPED = re.compile(r"\d,\d{3}(?!\d)")
 
 
 @cache
-def _registry() -> pint.UnitRegistry[float]:
+def _registry() -> "pint.UnitRegistry[float]":
+    # slow to load, and a plan reads no words
+    import pint
+
     return pint.UnitRegistry()
 
 

@@ -5,10 +5,12 @@ Two supports leave no choice. Of more, this room keeps every way that cannot be 
 
 from collections.abc import Callable, Sequence
 from functools import lru_cache
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 import numpy as np
-from scipy.interpolate import CubicSpline
+
+if TYPE_CHECKING:
+    from scipy.interpolate import CubicSpline
 
 
 def simple_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
@@ -26,6 +28,13 @@ def simple_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
     return shares
 
 
+def _reactions(supports_mm: Sequence[float]) -> "CubicSpline":
+    # slow to load, and two supports leave no choice
+    from scipy.interpolate import CubicSpline
+
+    return CubicSpline(np.asarray(supports_mm), np.eye(len(supports_mm)), bc_type="natural")
+
+
 def continuous_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
     """Share of a unit load at x that each support takes if the piece is one beam of even stiffness.
 
@@ -34,7 +43,7 @@ def continuous_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
     """
     if len(supports_mm) < 3:
         return simple_share(supports_mm, x_mm)
-    spline = CubicSpline(np.asarray(supports_mm), np.eye(len(supports_mm)), bc_type="natural")
+    spline = _reactions(supports_mm)
     inside = min(max(x_mm, supports_mm[0]), supports_mm[-1])
     shares = spline(inside) + (x_mm - inside) * spline(inside, 1)
     return [float(share) for share in shares]
@@ -59,7 +68,7 @@ def continuous_turn(supports_mm: Sequence[float], x_mm: float) -> list[float]:
     """Reaction [1/mm] of each support to a unit moment at x, if the piece is one beam of even stiffness."""
     if len(supports_mm) < 3:
         return simple_turn(supports_mm, x_mm)
-    spline = CubicSpline(np.asarray(supports_mm), np.eye(len(supports_mm)), bc_type="natural")
+    spline = _reactions(supports_mm)
     inside = min(max(x_mm, supports_mm[0]), supports_mm[-1])
     return [float(slope) for slope in spline(inside, 1)]
 

@@ -8,8 +8,6 @@ from enum import StrEnum
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import median_filter
-from scipy.signal import find_peaks, peak_widths, savgol_filter
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length
@@ -56,6 +54,10 @@ def _evenly(trace: Trace, channel: Channel) -> tuple[Values, Values]:
 
 def _flattened(grid: Values, values: Values, catalogue: Catalogue) -> tuple[Values, Values, float]:
     """The channel smoothed, the same without its drift, and the noise that is left."""
+    # slow to load, and few walls have traces
+    from scipy.ndimage import median_filter
+    from scipy.signal import savgol_filter
+
     step = grid[1] - grid[0]
     window = max(5, 2 * round(12 / step) + 1)
     window = min(window, len(grid) if len(grid) % 2 else len(grid) - 1)
@@ -68,6 +70,8 @@ def _flattened(grid: Values, values: Values, catalogue: Catalogue) -> tuple[Valu
 
 def find_in(trace: Trace, units: UnitSystem, catalogue: Catalogue) -> tuple[Peak, ...]:
     """All peaks of a trace, left to right. Too few readings show none."""
+    from scipy.signal import find_peaks, peak_widths
+
     figures = catalogue.figures.framing
     found: list[Peak] = []
     for channel in Channel:

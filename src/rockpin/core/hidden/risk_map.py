@@ -11,7 +11,6 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtr
 
 from rockpin.core.base.model import Rect
 from rockpin.core.hidden.risk import Found, RiskField, SweepCoverage, slices, sweep_coverage
@@ -68,10 +67,18 @@ def _sort_cells(field: RiskField, x: Places, y: Places, radius_mm: float) -> _Sw
     return _Sweeps(kind, tuple(tuple(sorted(scans)) for scans in named))
 
 
+def _normal(deviations: Places | float) -> Places:
+    """The chance of a normal error below so many standard deviations."""
+    # slow to load, and a hole by itself asks no map
+    from scipy.special import ndtr
+
+    return np.asarray(ndtr(deviations))
+
+
 def _profile(route: Route, places: Places, radius_mm: float) -> Places:
     reach = radius_mm + route.width_mm / 2
     gap = places - route.at_mm
-    return np.asarray(ndtr((gap + reach) / route.beside_mm) - ndtr((gap - reach) / route.beside_mm))
+    return _normal((gap + reach) / route.beside_mm) - _normal((gap - reach) / route.beside_mm)
 
 
 class _Strip:
@@ -151,9 +158,9 @@ def _of_find(find: Found, x: Places, y: Places, wide_mm: float, reach_mm: float)
     share = np.clip((across * dx + up * dy) / length2, 0, 1) if length2 else np.zeros_like(across)
     gap = np.hypot(across - share * dx, up - share * dy)
     sigma = max(find.sigma_mm, 1.0)
-    chance = ndtr((gap + wide_mm) / sigma) - ndtr((gap - wide_mm) / sigma)
+    chance = _normal((gap + wide_mm) / sigma) - _normal((gap - wide_mm) / sigma)
     if find.depth_mm is not None:
-        chance = chance * ndtr((reach_mm - find.depth_mm) / sigma)
+        chance *= _normal((reach_mm - find.depth_mm) / sigma)
     return np.asarray(chance)
 
 
