@@ -4,6 +4,7 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { outDir: "../src/rockpin/web", emptyOutDir: true },
+  // one bundle: it is served from the same machine and kept by the browser
+  build: { outDir: "../src/rockpin/web", emptyOutDir: true, chunkSizeWarningLimit: 800 },
   server: { proxy: { "/api": "http://127.0.0.1:8765" } },
 });
