@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 from rockpin import cli
 from rockpin.api import context, make_app
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.keeping import Keep
 from rockpin.core.fixture.shapes import build
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
@@ -46,10 +47,10 @@ def test_an_arm_in_concrete_whose_worst_case_is_its_neighbours(catalogue: Catalo
 
 
 def _fails_on(title: str) -> Any:
-    def planner(document: Any, catalogue: Catalogue) -> Any:
+    def planner(document: Any, catalogue: Catalogue, keep: Keep) -> Any:
         if document.title == title:
             raise KeyError("a case that nobody kept")
-        return make_plan(document, catalogue)
+        return make_plan(document, catalogue, keep)
 
     return planner
 
