@@ -38,7 +38,7 @@ def _report_a_check(page: Page) -> None:
 
 def _sweep_for_studs(page: Page) -> None:
     page.get_by_role("tab", name="Studs").click()
-    page.get_by_role("button", name="Sweep along the wall").click()
+    page.get_by_role("button", name="Sweep with the stand-in scanner").click()
     page.get_by_role("list", name="Peaks of the sweep at 1200 mm").wait_for()
 
 
