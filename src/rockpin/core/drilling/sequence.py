@@ -32,9 +32,6 @@ class Step(Model):
     holes: tuple[int, ...]
 
 
-_PER_HOLE_MARK_MIN, _PER_HOLE_DRILL_MIN, _LIFT_MIN, _PROVE_MIN = 1.0, 2.0, 3.0, 5.0
-
-
 def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherItem, ...]:
     """Fixings, screws, bits and tools, counted."""
     items: list[GatherItem] = []
@@ -73,6 +70,7 @@ def _steps(
 
     Two people from 15 kg on. Screws go in loose until the last one bites; the drawing up comes after the level.
     """
+    figures = catalogue.figures.drilling
     people = 2 if mass_kg > catalogue.figures.demand.two_people_kg else 1
     all_numbers = tuple(hole.number for hole in holes)
     order = {hole.id: hole.number for hole in holes}
@@ -86,7 +84,7 @@ def _steps(
     add(
         "Make safe",
         "Switch off and prove dead any circuit that may run here; know where the stop valve is.",
-        _PROVE_MIN,
+        figures.prove_minutes,
     )
     keyholes = any(hole.kind is HoleKind.KEYHOLE for hole in holes)
     measured = " Measure the keyholes on this very piece: no two backs are alike." if keyholes else ""
@@ -94,7 +92,7 @@ def _steps(
         "Mark",
         "Masking tape, then the marks from the finished floor and the left edge. Level the second from the first."
         + measured,
-        _PER_HOLE_MARK_MIN * len(holes),
+        figures.mark_minutes * len(holes),
         all_numbers,
     )
     groups: dict[tuple[str, str, str], list[DrillCard]] = {}
@@ -105,28 +103,28 @@ def _steps(
             "Drill",
             f"{bit} {words}, {same[0].hammer_text}, {depth} deep by tape."
             + (f" {same[0].pilot_text}" if same[0].pilot_text else ""),
-            _PER_HOLE_DRILL_MIN * len(same),
+            figures.drill_minutes * len(same),
             tuple(order[card.hole_id] for card in same),
         )
     if any(kinds[hole.id] is not BehindKind.TIMBER for hole in holes):
         add(
             "Set the fixings",
             "Blow out the dust and set each plug or anchor; check each by hand before anything hangs on it.",
-            1.0 * len(cards),
+            figures.set_minutes * len(cards),
             all_numbers,
         )
     add(
         "Put up",
         f"Lift the piece ({show_mass(mass_kg, units)}) and start every screw. "
         "Check the level while it can still move, then draw them up in turn.",
-        _LIFT_MIN + 1.0 * len(holes),
+        figures.lift_minutes + figures.screw_minutes * len(holes),
         all_numbers,
         people,
     )
     add(
         "Prove and record",
         "Pull on it as hard as it will ever be pulled. Write down what each hole met, and make good.",
-        _PROVE_MIN,
+        figures.prove_minutes,
         all_numbers,
     )
     return tuple(done)

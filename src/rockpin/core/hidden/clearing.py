@@ -118,7 +118,7 @@ def _sweep(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) 
         kind=WayKind.SWEEP,
         says=says,
         clears=clears,
-        minutes=float(2 + count),
+        minutes=figures.sweep_minutes + figures.mode_minutes * count,
         area=area,
         modes=tuple(modes[:count]),
         claimed_depth_mm=depth,
@@ -161,7 +161,7 @@ def _move(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) -
         kind=WayKind.MOVE,
         says=f"Move the hole {show_length(step, units)} {word}; what stands behind it may then be another.",
         clears=True,
-        minutes=1,
+        minutes=figures.redo_minutes,
         dx_mm=dx_mm,
         dy_mm=dy_mm,
     )
@@ -195,6 +195,7 @@ def ways_to_clear(
     """
     if _clear(hidden, planned):
         return ()
+    figures = hidden.tables.figures
     found: list[ClearingWay] = []
     deepest = _deepest(hidden, planned)
     if deepest is not None:
@@ -204,7 +205,7 @@ def ways_to_clear(
                 says=f"Let nothing reach deeper than {show_limit(deepest, units)} from the face: "
                 "a shorter screw and hole.",
                 clears=True,
-                minutes=2,
+                minutes=figures.shorten_minutes,
                 reach_mm=deepest,
             )
         )
@@ -219,7 +220,7 @@ def ways_to_clear(
                         says=f"Take {inside(one.label)}: it reaches "
                         f"{show_limit(one.hole.reach_mm, units)} and holds here.",
                         clears=True,
-                        minutes=1,
+                        minutes=figures.redo_minutes,
                         fixing=one.fixing,
                         reach_mm=one.hole.reach_mm,
                     )
@@ -235,7 +236,7 @@ def ways_to_clear(
             says="Open the wall carefully by hand here, the circuits isolated and proved dead, and look. Isolating "
             "alone lowers no risk: it only lets you open.",
             clears=True,
-            minutes=45,
+            minutes=figures.open_minutes,
         )
     )
     return tuple(sorted(found, key=lambda way: (not way.clears, way.minutes)))

@@ -31,8 +31,9 @@ def _blind(scan: Scan, hidden: Hidden, units: UnitSystem) -> tuple[str, ...]:
     if scan.mode is ScanMode.OPENED:
         return ("What lies behind what was opened, or beside it.",)
     conditions = hidden.field.conditions
-    depth = hidden.tables.figures.sweep_depth_share * scan.claimed_depth_mm
-    found = [f"Anything deeper than {show_limit(depth, units)}: it is believed to 0.7 of the depth it claims."]
+    share = hidden.tables.figures.sweep_depth_share
+    depth = share * scan.claimed_depth_mm
+    found = [f"Anything deeper than {show_limit(depth, units)}: it is believed to {share:g} of the depth it claims."]
     never: list[str] = []
     for kind in hidden.tables.services.values():
         blind = [make for make in kind.makes if miss_chance(make, scan, conditions, hidden.tables) >= 0.99]

@@ -106,12 +106,9 @@ class _Face:
 
     def holds(self, rule: ZoneRule) -> bool:
         """Whether a rule holds on this wall at all; an age that nobody said counts as old."""
-        old = self.built_year is None or self.built_year < 2007
-        return (
-            rule.only == "always"
-            or (rule.only == "workroom" and self.wall.workroom)
-            or (rule.only == "workroom_before_2007" and self.wall.workroom and old)
-        )
+        if rule.only == "workroom" and not self.wall.workroom:
+            return False
+        return rule.built_before is None or self.built_year is None or self.built_year < rule.built_before
 
     def below(self, edge: LineString, from_mm: float, to_mm: float) -> BaseGeometry:
         """The strip of the face so far from a side above it, square to that."""

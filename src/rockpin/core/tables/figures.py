@@ -204,13 +204,24 @@ class HiddenFigures(Model):
     way_search_mm: float
     sweep_around_mm: float
     find_margin_mm: float
+    redo_minutes: float
+    shorten_minutes: float
+    sweep_minutes: float
+    mode_minutes: float
+    open_minutes: float
 
 
 class DrillingFigures(Model):
-    """For choosing bits."""
+    """For choosing bits, and for the minutes that work takes."""
 
     plug_bit_under_mm: float
     step_up_about: float
+    mark_minutes: float
+    drill_minutes: float
+    set_minutes: float
+    lift_minutes: float
+    screw_minutes: float
+    prove_minutes: float
 
 
 class ChoiceFigures(Model):

@@ -124,7 +124,8 @@ class ZoneRule(Model):
 
     ``from_mm``, ``to_mm``: of a band from the floor, or from the ceiling where ``below_ceiling``; of a strip from a
     corner or an opening; of stud bays, ``to_mm`` is how far they go where no stud is known.
-    ``margin_mm`` widens a point's band. ``only``: where the rule holds at all.
+    ``margin_mm`` widens a point's band. ``only``: where the rule holds at all. ``built_before``: not in
+    buildings of that year or later.
     """
 
     key: Id
@@ -134,7 +135,8 @@ class ZoneRule(Model):
     to_mm: float = 0
     below_ceiling: bool = False
     margin_mm: float = 0
-    only: Literal["always", "workroom", "workroom_before_2007"] = "always"
+    only: Literal["always", "workroom"] = "always"
+    built_before: int | None = None
     services: tuple[Service, ...] = ()
     reason: str
 
