@@ -103,6 +103,8 @@ def test_what_clears_a_zone(swept: tuple[Scan, ...], reach: float, clear: bool) 
     findings = judge(brick_wall(points=(SOCKET,), scans=swept), 600, 450, reach)
     severities = {finding.severity for finding in findings}
     assert severities == {Severity.PERMIT if clear else Severity.PROVE_FIRST}
+    # what clears nothing leaves the zone as it was, not only some risk
+    assert ("in-zone" in {finding.code for finding in findings}) is not clear
 
 
 def test_a_cleared_zone_with_too_much_risk_left_is_not_cleared() -> None:
@@ -124,7 +126,8 @@ def test_a_find_forbids_and_says_how_far_to_move() -> None:
     # kept off: 10 + 2·8, and the hole's own 3 + 3: from 32 mm on it is free
     assert finding.action == "Move it at least 15 mm further away."
     assert worst(wall, 1032.1, 1000, 60) == set()
-    assert worst(wall, 1018, 1000, 2) == set()  # never gets near its depth
+    assert worst(wall, 1018, 1000, 2) == set()  # 26 mm short of its depth
+    assert worst(wall, 1018, 1000, 2.1) == {"find-near"}
 
 
 def test_a_find_is_removed_by_opening_or_a_second_instrument_only() -> None:

@@ -23,7 +23,7 @@ _PRIMES = (2, 3, 5, 7, 11, 13, 17, 19, 23)
 
 
 def van_der_corput(base: int, count: int) -> list[float]:
-    """The first points of the sequence in (0, 1): the digits of 1, 2, 3 … behind the point, turned round.
+    """The first points [1] of the sequence in (0, 1): the digits of 1, 2, 3 … behind the point, turned round.
 
     One sequence for each prime base together make a Halton sequence (Halton 1960).
     """

@@ -85,7 +85,7 @@ _STAGE_ORDER = {stage: place for place, stage in enumerate(Stage)}
 
 
 def weight(finding: Finding) -> int:
-    """0 where drilling may go on, 1 for proof wanted, 2 for a stop."""
+    """How much a finding weighs [1]: 0 where drilling may go on, 1 for proof wanted, 2 for a stop."""
     return _WEIGHTS.get(finding.severity, 0)
 
 

@@ -55,18 +55,22 @@ class Rect(Model):
 
     @property
     def right_mm(self) -> float:
+        """The right side [mm]."""
         return self.x_mm + self.width_mm
 
     @property
     def top_mm(self) -> float:
+        """The upper side [mm]."""
         return self.y_mm + self.height_mm
 
     @property
     def centre_x_mm(self) -> float:
+        """The middle across [mm]."""
         return self.x_mm + self.width_mm / 2
 
     @property
     def centre_y_mm(self) -> float:
+        """The middle up [mm]."""
         return self.y_mm + self.height_mm / 2
 
     def distance_to(self, x_mm: float, y_mm: float) -> float:

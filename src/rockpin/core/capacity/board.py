@@ -47,7 +47,7 @@ def thickness_factor(board_mm: float, count: int, self_drilling: bool, figures: 
 
 
 def board_factor(anchor: BoardAnchor, reading: WallReading, figures: CapacityFigures) -> float | None:
-    """Factor for what the board is and how thick; None where it is too thin to be rated."""
+    """Factor [1] for what the board is and how thick; None where it is too thin to be rated."""
     self_drilling = anchor.kind == "self_drilling"
     match reading.board_kind:
         case BoardKind.LATH:

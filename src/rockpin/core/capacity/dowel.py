@@ -103,7 +103,7 @@ def yields(joint: DowelJoint) -> tuple[Yield, ...]:
 
 
 def reduction(mode: str, nominal_mm: float, diameter_mm: float, angle_deg: float) -> float:
-    """The reduction term Rd of one mode (NDS 2018, table 12.3.1B), by the diameter that yields."""
+    """The reduction term Rd [1] of one mode (NDS 2018, table 12.3.1B), by the diameter that yields."""
     inches, nominal = diameter_mm / MM_PER_INCH, nominal_mm / MM_PER_INCH
     turned = 1 + 0.25 * angle_deg / 90
     if inches < 0.25:

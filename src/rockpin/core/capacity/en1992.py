@@ -22,7 +22,7 @@ def cone_resistance_n(hef_mm: float, fck_mpa: float, k1: float) -> float:
 
 
 def projected_area_mm2(places: Sequence[Location], edges: Sequence[Edges], half_mm: float) -> float:
-    """Area A_c,N of the group's idealised cones: squares of twice ``half_mm`` about the anchors, cut at the edges.
+    """Area A_c,N [mm²] of a group's idealised cones: squares of twice ``half_mm`` about the anchors, cut at the edges.
 
     What two squares share counts once (7.2.1.4(3), fig. 7.5): the union of rectangles, on the grid of their sides.
     """
@@ -49,17 +49,17 @@ def projected_area_mm2(places: Sequence[Location], edges: Sequence[Edges], half_
 
 
 def edge_disturbance(edge_mm: float, critical_mm: float) -> float:
-    """ψ_s = 0.7 + 0.3·c/c_cr ≤ 1 (eq. 7.4 and 7.45)."""
+    """ψ_s [1] = 0.7 + 0.3·c/c_cr ≤ 1 (eq. 7.4 and 7.45)."""
     return min(1.0, 0.7 + 0.3 * edge_mm / critical_mm)
 
 
 def shell_spalling(hef_mm: float) -> float:
-    """ψ_re = 0.5 + hef/200 ≤ 1, taken everywhere since the reinforcement is not known (eq. 7.5)."""
+    """ψ_re [1] = 0.5 + hef/200 ≤ 1, taken everywhere since the reinforcement is not known (eq. 7.5)."""
     return min(1.0, 0.5 + hef_mm / 200)
 
 
 def eccentricity(e_mm: Rows, critical_mm: float) -> Rows:
-    """ψ_ec = 1/(1 + 2e/s_cr) ≤ 1 for each e (eq. 7.6); for shear s_cr is 3·c₁ (eq. 7.47)."""
+    """ψ_ec [1] = 1/(1 + 2e/s_cr) ≤ 1 for each e (eq. 7.6); for shear s_cr is 3·c₁ (eq. 7.47)."""
     return 1 / (1 + 2 * np.abs(e_mm) / critical_mm)
 
 
@@ -76,7 +76,7 @@ class Cone(NamedTuple):
 
 
 def narrow_hef_mm(places: Sequence[Location], edges: Sequence[Edges], hef_mm: float) -> float:
-    """hef′ for three or more edges nearer than 1.5·hef (7.2.1.4(8), eq. 7.8): max(c_max/1.5, s_max/3), else hef."""
+    """hef′ [mm] for three or more edges within 1.5·hef (7.2.1.4(8), eq. 7.8): max(c_max/1.5, s_max/3), else hef."""
     nearest = [min(one[side] for one in edges) for side in range(4)]
     near = [edge for edge in nearest if edge < 1.5 * hef_mm]
     if len(near) < 3:
@@ -95,7 +95,7 @@ def group_cone(
     critical_hefs: float = 1.5,
     most_n: float = 1e12,
 ) -> Cone:
-    """Cone of a group: N⁰·A_c/A⁰·ψ_s·ψ_re (eq. 7.1), ψ_M = 1.
+    """Cone of a group [N]: N⁰·A_c/A⁰·ψ_s·ψ_re (eq. 7.1), ψ_M = 1.
 
     ``critical_hefs``: c_cr in hef, 1.5 for the cone, that of the product for splitting, where the basic value is no
     more than ``most_n`` (7.2.1.7).
@@ -135,7 +135,7 @@ def edge_shear_n(diameter_mm: float, hef_mm: float, row: EdgeRow, wall_mm: float
 
 
 def along_edge(towards_n: Rows, along_n: Rows) -> Rows:
-    """ψ_α = √(1/(cos²α + (0.5·sin α)²)) ≥ 1 in each row, α between load and the line square to the edge (eq. 7.48)."""
+    """ψ_α [1] = √(1/(cos²α + (0.5·sin α)²)) ≥ 1 a row, α between load and the line square to the edge (eq. 7.48)."""
     load = np.hypot(towards_n, along_n)
     some = np.where(load > 0, load, 1.0)
     turned: Rows = np.where(load > 0, some / np.maximum(np.hypot(towards_n, 0.5 * along_n), 1e-12), 1.0)

@@ -19,7 +19,7 @@ IN_JOINT = "in a mortar joint"
 
 
 def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: CapacityFigures) -> float:
-    """1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths; the spacings stand in ascending order."""
+    """Factor [1] 1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths; the spacings stand in ascending order."""
     full, least = figures.masonry_neighbour_full_plugs, figures.masonry_neighbour_min_plugs
     total = 0.0
     for spacing in spacings_mm:

@@ -61,7 +61,7 @@ def worst_rows(use: Rows, of: NDArray[np.int_], starts: NDArray[np.int_]) -> NDA
 
 
 def shares(demand: Rows, capacity: Values) -> Rows:
-    """How far demands use capacities up, both in one unit: without bound where nothing is there to bear one."""
+    """How far [1] demands use capacities up, both in one unit: without bound where nothing is there to bear one."""
     found = np.where(demand > 0, np.inf, 0.0)
     np.divide(demand, capacity, out=found, where=(capacity > 0) & (demand > 0))
     return found

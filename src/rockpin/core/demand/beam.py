@@ -14,7 +14,7 @@ if TYPE_CHECKING:
 
 
 def simple_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
-    """Share of a unit load at x that each support takes if the piece is cut over every inner support.
+    """Share [1] of a unit load at x that each support takes if the piece is cut over every inner support.
 
     Beyond the outer supports the lever rule goes on: the near one takes more than the whole, the next one lifts.
     """
@@ -36,7 +36,7 @@ def _reactions(supports_mm: Sequence[float]) -> "CubicSpline":
 
 
 def continuous_share(supports_mm: Sequence[float], x_mm: float) -> list[float]:
-    """Share of a unit load at x that each support takes if the piece is one beam of even stiffness.
+    """Share [1] of a unit load at x that each support takes if the piece is one beam of even stiffness.
 
     The influence line of a reaction is the shape that the beam takes when that support moves by one (Müller-Breslau):
     the natural cubic spline through one at that support and nought at the others, straight beyond the ends.

@@ -59,6 +59,7 @@ class HoleForces(Model):
 
     @property
     def shear_n(self) -> float:
+        """Resultant of the shear across and up [N]."""
         return hypot(self.shear_x_n, self.shear_y_n)
 
 
@@ -102,7 +103,7 @@ def wrench(forces: Sequence[Force]) -> Rows:
 
 
 def wrench_at(x: float, y: float, z: float, fx: float, fy: float, fz: float) -> tuple[float, ...]:
-    """One force's part of :func:`wrench`."""
+    """One force's part [N, N mm] of :func:`wrench`."""
     return fx, fy, fz, fy * x - fx * y, fz * y - fy * z, fz * x - fx * z
 
 

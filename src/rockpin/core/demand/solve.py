@@ -55,10 +55,12 @@ class HoleDemand(Model):
 
     @property
     def tension_n(self) -> float:
+        """The greatest pull-out [N] of all cases."""
         return max((case.forces.tension_n for case in self.cases), default=0.0)
 
     @property
     def shear_n(self) -> float:
+        """The greatest shear [N] of all cases."""
         return max((case.forces.shear_n for case in self.cases), default=0.0)
 
 
@@ -379,7 +381,7 @@ def solve_fixture(
 
 
 def stiffness_of(kinds: dict[str, BehindKind], figures: DemandFigures) -> dict[str, float]:
-    """How stiff each hole's fixing is beside a screw in a stud; all alike where the wall does not differ."""
+    """How stiff [1] each hole's fixing is beside a screw in a stud; all alike where the wall does not differ."""
     if len({kind is BehindKind.VOID for kind in kinds.values()}) < 2:
         return dict.fromkeys(kinds, 1.0)
     return {hole: figures.board_stiffness if kind is BehindKind.VOID else 1.0 for hole, kind in kinds.items()}

@@ -30,6 +30,7 @@ class SupportGroup(Model):
 
     @property
     def centre_x_mm(self) -> float:
+        """The middle of its holes across [mm]."""
         return sum(hole.x_mm for hole in self.holes) / len(self.holes)
 
 

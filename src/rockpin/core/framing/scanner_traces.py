@@ -40,6 +40,7 @@ class Peak(Model):
 
     @property
     def width_mm(self) -> float:
+        """From one edge to the other [mm]."""
         return self.right_mm - self.left_mm
 
 

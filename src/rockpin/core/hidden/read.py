@@ -63,6 +63,7 @@ class Hidden:
 
     @property
     def deep_mm(self) -> float | None:
+        """Deeper than this [mm] a cable may run anywhere; None: the school knows no such depth."""
         return self.school.deep_mm
 
     def at_hole(self, x_mm: float, y_mm: float, radius_mm: float, in_stud: bool) -> HiddenAtHole:

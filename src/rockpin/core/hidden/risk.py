@@ -54,7 +54,7 @@ def _phi(z: float) -> float:
 
 
 def miss_chance(make: Make, scan: Scan, conditions: ScanConditions, tables: HiddenTables) -> float:
-    """Chance that a sweep shows nothing where this make of a service lies within its depth."""
+    """Chance [1] that a sweep shows nothing where this make of a service lies within its depth."""
     figures = tables.figures
     if scan.mode is ScanMode.OPENED:
         return 0.0
@@ -91,7 +91,7 @@ class Found(NamedTuple):
         return to_line_mm(x_mm, y_mm, (self.x_mm, self.y_mm), (self.x2_mm, self.y2_mm))
 
     def strike(self, distance_mm: float, wide_mm: float, reach_mm: float) -> float:
-        """Chance that a hole so far from the line strikes it; ``wide_mm``: hole's radius and half the find."""
+        """Chance [1] that a hole so far from the line strikes it; ``wide_mm``: hole's radius and half the find."""
         sigma = max(self.sigma_mm, 1.0)
         side = _phi((distance_mm + wide_mm) / sigma) - _phi((distance_mm - wide_mm) / sigma)
         return side if self.depth_mm is None else side * _phi((reach_mm - self.depth_mm) / sigma)
@@ -147,7 +147,7 @@ def sweep_coverage(route: Route, reach_mm: float, depths: Sequence[Slice]) -> Sw
 
 
 def passage_probability(route: Route, x_mm: float, y_mm: float, radius_mm: float) -> float:
-    """Chance that a route is taken and passes within a circle, before any sweep and at whatever depth."""
+    """Chance [1] that a route is taken and passes within a circle, before any sweep and at whatever depth."""
     across, along = (x_mm, y_mm) if route.upright else (y_mm, x_mm)
     if not route.from_mm - radius_mm <= along <= route.to_mm + radius_mm:
         return 0.0
@@ -156,7 +156,7 @@ def passage_probability(route: Route, x_mm: float, y_mm: float, radius_mm: float
 
 
 def posterior(chance: float, what: SweepCoverage) -> float:
-    """Bayes' rule: the chance of striking what was there with this chance, once its sweeps showed nothing."""
+    """Bayes' rule: the chance [1] of striking what was there with this chance, once its sweeps showed nothing."""
     return chance * what.left / (1 - chance * what.cleared)
 
 
@@ -179,7 +179,7 @@ class RiskField(NamedTuple):
         return slices(self.tables.services[kind], scans, self.conditions, self.tables)
 
     def unknown_service(self, reach_mm: float, scans: Sequence[Scan]) -> float:
-        """Chance of striking what no rule and no habit explains: taken as a cable, at any depth of the wall."""
+        """Chance [1] of striking what no rule and no habit explains: taken as a cable, at any depth of the wall."""
         low, high = self.background_depths
         depths = self._depths("mains_cable", scans)
 

@@ -131,7 +131,7 @@ class _Strip:
             lines[start:stop] += np.log1p(-np.minimum(chance, _SURE))
 
     def inside(self, rows: slice, columns: slice) -> Places:
-        """The chances themselves in a part of the strip."""
+        """The chances [1] themselves in a part of the strip."""
         across, along = (columns, rows) if self.upright else (rows, columns)
         profile = self._profile[across.start - self.across.start : across.stop - self.across.start]
         chance = self._chance[along]

@@ -169,7 +169,7 @@ class _Face:
         return MultiPolygon(reached)
 
     def bays(self, area: Rect, usual_mm: float) -> tuple[float, float]:
-        """The stud bays at both sides of a box: to the studs beyond, or a usual pitch where no stud is known.
+        """From where to where [mm] the bays beside a box go: to the studs beyond, or a usual pitch where none is known.
 
         A box is nailed to a stud at one of its sides; which one, nobody sees, so both bays count from either.
         """

@@ -108,6 +108,7 @@ class Spot:
 
     @property
     def proud_mm(self) -> float:
+        """How far a keyhole's screw stands out of the wall [mm], 0 in any other hole."""
         return self.hole.plate_mm + self.figures.keyhole_proud_mm if self.hole.kind is HoleKind.KEYHOLE else 0.0
 
     @property
@@ -213,7 +214,7 @@ class Spot:
         )
 
     def cached_per_hole(self, key: str, work: Callable[[], float]) -> float:
-        """A figure of this hole that is the same for every fixing of a kind, worked out once."""
+        """A figure [its own unit] of this hole that is the same for every fixing of a kind, worked out once."""
         if key not in self._once:
             self._once[key] = work()
         return self._once[key]

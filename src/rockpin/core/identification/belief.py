@@ -105,7 +105,7 @@ def _looks(wall: Wall, row: BuildUp, catalogue: Catalogue) -> float:
 
 
 def prior_of(wall: Wall, site: Site, catalogue: Catalogue) -> Probabilities:
-    """How common each build-up is in such a region, era and place, with such a face; sums to one."""
+    """How common [1] each build-up is in such a region, era and place, with such a face; sums to one."""
     era = era_of(wall.built_year or site.built_year)
     weights = [
         row.prior.region[site.region]
@@ -119,7 +119,7 @@ def prior_of(wall: Wall, site: Site, catalogue: Catalogue) -> Probabilities:
 
 
 def chances_of(check: str, tiled: bool, catalogue: Catalogue) -> Probabilities:
-    """P(outcome | build-up), a row for each outcome of the check and a column for each build-up.
+    """P(outcome | build-up) [1], a row for each outcome of the check and a column for each build-up.
 
     The share of misreports is in it, and what tile in front does to the check.
     """
@@ -138,7 +138,7 @@ def chances_of(check: str, tiled: bool, catalogue: Catalogue) -> Probabilities:
 
 
 def exponents(evidence: Sequence[Evidence], catalogue: Catalogue) -> list[float]:
-    """How much each piece counts: 1/(1 + Σ ρ) over its repeats, so that n repeats at one place weigh as about one."""
+    """How much [1] each piece counts: 1/(1 + Σ ρ) over its repeats, so that n of them at one place weigh about one."""
     figures = catalogue.figures.identification
     same: dict[str, list[Evidence]] = defaultdict(list)
     for one in evidence:

@@ -68,7 +68,7 @@ def _thickness_chances(tiled: bool, catalogue: Catalogue) -> Probabilities:
 
 
 def outcome_chances(check: Check, tiled: bool, catalogue: Catalogue) -> Probabilities:
-    """P(outcome | build-up) of any check, those with a measure cut into steps."""
+    """P(outcome | build-up) [1] of any check, those with a measure cut into steps."""
     match check.form:
         case CheckForm.OUTCOME:
             return chances_of(check.key, tiled, catalogue)

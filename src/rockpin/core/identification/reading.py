@@ -77,6 +77,7 @@ class LayerReading(Model):
 
     @property
     def thickness_mm(self) -> float:
+        """How thick it is [mm]."""
         return self.back_mm - self.front_mm
 
 

@@ -17,7 +17,7 @@ LEAST_MM = 0.5
 
 
 def log_normal(value: float, mean: float, variance: float) -> float:
-    """Log density of a normal distribution."""
+    """Log density [1/unit of the value] of a normal distribution."""
     return -0.5 * (log(2 * pi * variance) + (value - mean) ** 2 / variance)
 
 
@@ -54,6 +54,7 @@ class Layers(NamedTuple):
         )
 
     def sigma_mm(self, index: int) -> float:
+        """Standard deviation [mm] of one layer."""
         return sqrt(max(0.0, float(self.covariance_mm2[index, index])))
 
 

@@ -25,7 +25,7 @@ class PlacedHole(Model):
 
     @property
     def cover_mm(self) -> float:
-        """How far the plate reaches past the hole's middle, at the least."""
+        """How far the plate reaches past the hole's middle [mm], at the least."""
         return min(
             self.x_mm - self.plate.x_mm,
             self.plate.right_mm - self.x_mm,
