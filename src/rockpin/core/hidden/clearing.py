@@ -210,7 +210,7 @@ def ways_to_clear(
             )
         )
         for one in accepted:
-            if one.hole is None or one.hole.reach_mm > deepest:
+            if one.hole is None:
                 continue
             other = planned._replace(diameter_mm=one.hole.diameter_mm, reach_mm=one.hole.reach_mm)
             if _clear(hidden, other):
