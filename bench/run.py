@@ -46,6 +46,10 @@ async ([x, y, count]) => {
   });
   const answers = [];
   fire("pointerdown", 0);
+  // a small first move may still be a tap
+  const begun = drawn();
+  fire("pointermove", 20);
+  await begun;
   for (let step = 1; step <= count; step += 1) {
     const wait = drawn();
     const start = performance.now();
