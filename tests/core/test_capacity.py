@@ -363,3 +363,11 @@ def test_thicker_plaster_never_raises_shear(thin: float, more: float) -> None:
         return put("nylon_plug_8", spot(wall, 107, 32)).shear_n
 
     assert shear(thin + more) <= shear(thin) + 1e-9
+
+
+def test_too_weak_says_how_far_as_long_as_that_tells_anything() -> None:
+    # 300 N of 150 N and 1 N of 210 N: 2.00 times; a hundredfold is no news
+    (twice,) = put("sleeve_m5", spot(stud_wall(), 600, 1000, pull_n=300)).refusals
+    assert "used 2.00 times over" in twice.sentence
+    (hopeless,) = put("sleeve_m5", spot(stud_wall(), 600, 1000, pull_n=15_000)).refusals
+    assert "used more than ten times over" in hopeless.sentence

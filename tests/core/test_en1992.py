@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.capacity.concrete import _Group
+from rockpin.core.capacity.concrete_group import _Group
 from rockpin.core.capacity.en1992 import (
     EdgeRow,
     along_edge,

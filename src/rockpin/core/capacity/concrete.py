@@ -9,7 +9,6 @@ from dataclasses import dataclass
 from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
-from numpy.typing import NDArray
 
 from rockpin.core.base.quantities import show_length, show_limit
 from rockpin.core.base.words import WorkLine
@@ -25,7 +24,7 @@ from rockpin.core.capacity.common import (
     through_refusal,
     wrong_place,
 )
-from rockpin.core.capacity.en1992 import Cone, EdgeRow, along_edge, eccentricity, edge_shear_n, group_cone
+from rockpin.core.capacity.concrete_group import Solved, solved_group
 from rockpin.core.capacity.sweep import Answer, Prepared, shares
 from rockpin.core.demand import Rows
 from rockpin.core.document.fixings import ConcreteAnchor
@@ -38,155 +37,6 @@ from rockpin.core.tables.figures import CapacityFigures
 LAST_TURN = "Tighten it to the packet's torque"
 
 _EN = "EN 1992-4:2018"
-_OUTWARD = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))
-
-
-def _clusters(group: AnchorGroup, members: Sequence[int], within_mm: float) -> list[list[int]]:
-    """The members that touch one another, directly or through others: nearer than ``within_mm`` in both directions."""
-    touch = (group.apart_mm < within_mm).tolist()
-    left, found = list(members), []
-    while left:
-        cluster = [left.pop(0)]
-        # what is found joins the end of the list that is being walked, so its own neighbours are found in turn
-        for one in cluster:
-            beside = touch[one]
-            cluster += [other for other in left if beside[other]]
-            left = [other for other in left if not beside[other]]
-        found.append(sorted(cluster))
-    return found
-
-
-class _Solved(NamedTuple):
-    """Uses of the concrete and of each anchor in every row, arrays of shape (rows, holes); pull in modes (3, …)."""
-
-    pulls: Rows
-    pry: Rows
-    edge: Rows
-    cones: dict[int, tuple[Cone, int]]
-
-
-class _Group:
-    """One kind of anchor in every hole of a group."""
-
-    def __init__(self, anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: CapacityFigures) -> None:
-        self.anchor, self.group, self.wall_mm, self.figures = anchor, group, wall_mm, figures
-        load = figures.concrete_load_factor
-        self.safe_n = figures.concrete_gamma_mc * anchor.gamma_inst * load
-        self.safe_v = figures.concrete_gamma_mc * load
-        self._cones: dict[tuple[tuple[int, ...], float], Cone] = {}
-
-    def _cone(self, cluster: Sequence[int], critical_hefs: float = 1.5, most_n: float = 1e12) -> Cone:
-        key = (tuple(cluster), critical_hefs)
-        if key not in self._cones:
-            self._cones[key] = group_cone(
-                [self.group.places[i] for i in cluster],
-                [self.group.edges[i] for i in cluster],
-                self.anchor.hef_mm,
-                self.figures.concrete_fck_mpa,
-                self.figures.concrete_k1,
-                critical_hefs=critical_hefs,
-                most_n=most_n,
-            )
-        return self._cones[key]
-
-    def _split(self, cluster: Sequence[int]) -> Cone:
-        return self._cone(cluster, self.figures.concrete_split_hefs, self.anchor.pullout_n)
-
-    def solve(self) -> _Solved:
-        tension = self.group.tension_n
-        rows, count = tension.shape
-        pulls = np.zeros((3, rows, count))
-        pulls[2] = tension * self.safe_n / self.anchor.pullout_n
-        cones: dict[int, tuple[Cone, int]] = {}
-        for members, at in self.group.pulled_together:
-            for cluster in _clusters(self.group, members, 3 * self.anchor.hef_mm):
-                cone = self._cone(cluster)
-                cones |= dict.fromkeys(cluster, (cone, len(cluster)))
-                self._pull(cluster, at, cone, pulls[0])
-            # splitting: not to be checked where all edges are far, and farther for a group (7.2.1.7(2))
-            far = self.figures.concrete_split_hefs * self.anchor.hef_mm
-            if self._nearest_edge(members) >= 1.2 * far:
-                continue
-            for cluster in _clusters(self.group, members, 2 * far):
-                if self._nearest_edge(cluster) < (far if len(cluster) == 1 else 1.2 * far):
-                    self._pull(cluster, at, self._split(cluster), pulls[1])
-        pry, edge = np.zeros((rows, count)), np.zeros((rows, count))
-        for cluster in _clusters(self.group, range(count), 3 * self.anchor.hef_mm):
-            cone = self._cone(cluster)
-            cones.setdefault(cluster[0], (cone, len(cluster)))
-            resist = (1.0 if self.anchor.hef_mm < 60 else 2.0) * cone.resistance_n / self.safe_v
-            shear = np.hypot(self.group.shear_x_n[:, cluster], self.group.shear_y_n[:, cluster])
-            # the most loaded anchor stands for all: torsion must not cancel itself out
-            pry[:, cluster] = (len(cluster) * shear.max(axis=1) / resist)[:, None]
-        for side in range(4):
-            np.maximum(edge, self._edge(side), out=edge)
-        return _Solved(pulls, pry, edge, cones)
-
-    def _nearest_edge(self, members: Sequence[int]) -> float:
-        return min((min(self.group.edges[i]) for i in members), default=1e9)
-
-    def _pull(self, cluster: list[int], at: NDArray[np.int_], cone: Cone, uses: Rows) -> None:
-        """The use of one cone by anchors that are pulled together in the rows ``at``, shared by all of them."""
-        block = np.ix_(at, np.array(cluster))
-        tension = self.group.tension_n[block]
-        total = tension.sum(axis=1)
-        resist: float | Rows = cone.resistance_n
-        if len(cluster) > 1:
-            places: Rows = np.array([self.group.places[i] for i in cluster], dtype=np.float64)
-            off: Rows = np.abs(tension @ places / total[:, None] - places.mean(axis=0))
-            resist = cone.resistance_n * eccentricity(off, cone.critical_spacing_mm).prod(axis=1)
-        uses[block] = (total * self.safe_n / resist)[:, None]
-
-    def _edge(self, side: int) -> Rows:
-        """Edge failure towards one side; not to be checked beyond max(10·hef, 60·d) (7.2.2.5(1)).
-
-        The anchors nearest to the edge take all of the group's shear: with play in the holes the others may not bear.
-        """
-        group, anchor, figures = self.group, self.anchor, self.figures
-        nx, ny = _OUTWARD[side]
-        found = np.zeros(group.tension_n.shape)
-        count = len(group.hole_ids)
-        farthest = max(10 * anchor.hef_mm, 60 * anchor.diameter_mm)
-        distances = [max(group.edges[i][side], 1.0) for i in range(count)]
-        if min(distances) > farthest:
-            return found
-        one_end, other_end = (2, 3) if side < 2 else (0, 1)
-        axis = 1 if side < 2 else 0
-        towards = group.shear_x_n * nx + group.shear_y_n * ny
-        along = group.shear_y_n if side < 2 else group.shear_x_n
-        for cluster in _clusters(group, range(count), 3 * max(anchor.hef_mm, min(distances))):
-            c1 = min(distances[i] for i in cluster)
-            if c1 > farthest:
-                continue
-            front = [i for i in cluster if distances[i] < c1 + 1.0]
-            for part in _clusters(group, front, 3 * c1):
-                spots = np.array([group.places[i][axis] for i in part])
-                row = EdgeRow(
-                    c1_mm=c1,
-                    span_mm=float(spots.max() - spots.min()),
-                    aside_mm=(
-                        max(1.0, min(group.edges[i][one_end] for i in part)),
-                        max(1.0, min(group.edges[i][other_end] for i in part)),
-                    ),
-                )
-                resist = edge_shear_n(
-                    anchor.diameter_mm,
-                    anchor.hef_mm,
-                    row,
-                    self.wall_mm,
-                    figures.concrete_fck_mpa,
-                    figures.concrete_k9,
-                )
-                share = len(part) / len(front)
-                out = np.maximum(towards[:, cluster].sum(axis=1) * share, towards[:, part].sum(axis=1))
-                out = np.maximum(out, 0.0)
-                aside = np.maximum(np.abs(along[:, cluster].sum(axis=1)) * share, np.abs(along[:, part].sum(axis=1)))
-                bears = np.maximum(towards[:, part], 0.0)
-                off = np.abs(bears @ (spots - spots.mean())) / np.maximum(bears.sum(axis=1), 1e-9)
-                psi = along_edge(out, aside) * eccentricity(off, 3 * c1)
-                use = np.hypot(out, aside) * self.safe_v / (resist * psi)
-                found[:, cluster] = np.maximum(found[:, cluster], use[:, None])
-        return found
 
 
 def _steel(anchor: ConcreteAnchor, figures: CapacityFigures) -> tuple[float, float]:
@@ -251,7 +101,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
 
 
 def _lines(
-    anchor: ConcreteAnchor, spot: Spot, solved: _Solved, at: int, figures: CapacityFigures
+    anchor: ConcreteAnchor, spot: Spot, solved: Solved, at: int, figures: CapacityFigures
 ) -> tuple[WorkLine, ...]:
     """The sums, line by line."""
     steel_n, steel_v = _steel(anchor, figures)
@@ -369,14 +219,6 @@ def _bending_shear_n(anchor: ConcreteAnchor, spot: Spot, pull_n: Values, figures
     )
 
 
-def _solved(anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: CapacityFigures) -> _Solved:
-    """The uses of a group of these anchors, worked out once for all holes of it."""
-    key = (anchor.key, wall_mm)
-    if key not in group.solved:
-        group.solved[key] = _Group(anchor, group, wall_mm, figures).solve()
-    return cast(_Solved, group.solved[key])
-
-
 class _Steel(NamedTuple):
     """Uses of the steel at some holes, arrays of shape (rows, holes), and what it bears across there [N]."""
 
@@ -404,7 +246,7 @@ def _of_one_group(some: Sequence[_Anchored], figures: CapacityFigures) -> list[A
     """
     anchor, group = some[0].fixing, some[0].spot.anchor_group()
     at = [group.hole_ids.index(one.spot.hole.id) for one in some]
-    solved = _solved(anchor, group, some[0].spot.reading.holding_mm, figures)
+    solved = solved_group(anchor, group, some[0].spot.reading.holding_mm, figures)
     steel = _steel_uses(some, at, figures)
     beta_n = solved.pulls[:, :, at].max(axis=0)
     beta_v = np.maximum(solved.pry[:, at], solved.edge[:, at])
@@ -436,7 +278,7 @@ def _of_one_group(some: Sequence[_Anchored], figures: CapacityFigures) -> list[A
 def _use(
     anchor: ConcreteAnchor,
     group: AnchorGroup,
-    solved: _Solved,
+    solved: Solved,
     place: tuple[int, int],
     betas: tuple[float, float],
     bears_n: float,
