@@ -35,7 +35,7 @@ def _fixture(mass_kg: float) -> Fixture:
         id="plate", name="Plate", x_mm=0, y_mm=0, width_mm=120, height_mm=120, thickness_mm=3, holes=(hole,)
     )
     piece = Piece(id="box", name="Box", width_mm=120, height_mm=120, depth_mm=90, mass_kg=mass_kg)
-    return Fixture(name="Box", duty="storage", graspable=False, pieces=(piece,), supports=(plate,))
+    return Fixture(name="Box", duty="storage", hand="none", pieces=(piece,), supports=(plate,))
 
 
 def plan_of(

@@ -66,7 +66,7 @@ def plate_fixture(
     width, height = size_mm
     values: dict[str, Any] = {
         "name": "Plate",
-        "graspable": False,
+        "hand": "none",
         "duty": duty,
         "pieces": (
             Piece(id="piece", name="Piece", width_mm=width, height_mm=height, depth_mm=depth_mm, mass_kg=mass_kg),

@@ -125,6 +125,23 @@ def plan(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) ->
 
 
 @app.command()
+def ways(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) -> None:
+    """Print the ways that work where nothing holds, or not for sure, one a line."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.plan import ways_out
+    from rockpin.exchange import read_document
+
+    catalogue = load_catalogue()
+    try:
+        found = ways_out(read_document(_read(file), catalogue), catalogue)
+    except BadInput as error:
+        _fail(error)
+    else:
+        for way in found:
+            print(f"{way.word.value}\t{way.sentence}")
+
+
+@app.command()
 def schema(what: Annotated[str, typer.Argument(help="job")]) -> None:
     """Print the JSON Schema of a document."""
     from rockpin.core.document.job import JobDocument

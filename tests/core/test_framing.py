@@ -7,7 +7,15 @@ from pydantic import ValidationError
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Wall
-from rockpin.core.framing.behind import BehindKind, MemberReading, chance_of_wood, look_behind, members_of
+from rockpin.core.framing.behind import (
+    BehindKind,
+    MemberReading,
+    chance_clear,
+    chance_of_wood,
+    look_behind,
+    members_of,
+    nearest_sure,
+)
 from rockpin.core.identification.reading import Family, read_stated
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import BOARD, brick_wall, stud_wall
@@ -25,15 +33,15 @@ def test_chance_of_wood_is_the_normal_integral_over_the_room_left() -> None:
     # 38 mm stud, 10 mm each side of the axis: 18 mm of room; 3 mm off its centre
     normal = NormalDist(sigma=8)
     by_hand = normal.cdf(9 - 3) - normal.cdf(-9 - 3)
-    assert chance_of_wood(member(38, 2400, 8), 119 + 3, 1000, 10, 20) == pytest.approx(by_hand)
-    assert chance_of_wood(member(38, 2400, 8), 119, 2500, 10, 20) == 0  # above its end
-    assert chance_of_wood(member(18, 2400, 8), 109, 1000, 10, 20) == 0  # too thin for 10 mm each side
+    assert chance_of_wood(member(38, 2400, 8), 119 + 3, 1000, 10) == pytest.approx(by_hand)
+    assert chance_of_wood(member(38, 2400, 8), 119, 2500, 10) == 0  # above its end
+    assert chance_of_wood(member(18, 2400, 8), 109, 1000, 10) == 0  # too thin for 10 mm each side
 
 
-def test_a_noggin_wants_four_diameters_below_the_screw() -> None:
+def test_a_noggin_wants_wood_above_and_below_the_screw() -> None:
     flat = member(400, 60, 0)
-    assert chance_of_wood(flat, 300, 25, 10, 20) == 1
-    assert chance_of_wood(flat, 300, 15, 10, 20) == 0
+    assert chance_of_wood(flat, 300, 25, 10) == 1
+    assert chance_of_wood(flat, 300, 9, 10) == 0
 
 
 def test_a_row_of_studs_is_spelled_out_and_pinned_ones_are_surer(catalogue: Catalogue) -> None:
@@ -127,5 +135,33 @@ def test_being_clear_of_a_stud_allows_for_its_spread(catalogue: Catalogue) -> No
     behind = look_behind(
         wall, read_stated(wall, catalogue), members_of(wall, catalogue), 850, 1000, 5, catalogue.figures.framing
     )
-    # 50 mm from the centre of a 38 mm stud found with a spread of 8 mm, sure at 95 %
-    assert behind.clear_mm == pytest.approx(50 - 19 - NormalDist(sigma=8).inv_cdf(0.95))
+    # 50 mm from the centre of a 38 mm stud found with a spread of 8 mm: 21 mm of room for a hole of 20
+    normal = NormalDist(sigma=8)
+    assert behind.clear == pytest.approx(1 - normal.cdf(29 - 50) + normal.cdf(-29 - 50))
+    assert behind.kind is BehindKind.VOID
+    # an anchor whose wings want 25 mm is clear from about 60 mm off that centre, not from 50
+    members = members_of(wall, catalogue)
+    far = [x for x in range(800, 900) if chance_clear(members, x, 1000, 25) >= 0.95]
+    assert 55 <= far[0] - 800 <= 60
+
+
+def test_wood_clear_and_open_are_three_answers(catalogue: Catalogue) -> None:
+    wall = stud_wall()
+    assert wall.framing is not None
+    assert wall.framing.row is not None
+    wide = wall.framing.row.model_copy(update={"known": HowKnown.DETECTED, "stud_width_mm": 64})
+    wall = stud_wall(framing=wall.framing.model_copy(update={"row": wide}))
+    members, reading = members_of(wall, catalogue), read_stated(wall, catalogue)
+
+    def kind(x: float) -> BehindKind:
+        return look_behind(wall, reading, members, x, 1000, 5, catalogue.figures.framing).kind
+
+    # 64 wide, spread 8: 22 mm either side of the axis; surely wood in the middle, surely clear far off
+    assert kind(800) is BehindKind.TIMBER
+    assert kind(800 + 32) is BehindKind.OPEN
+    assert kind(800 + 60) is BehindKind.VOID
+    moves = nearest_sure(members, 832, 1000, 5, 10, catalogue.figures.framing)
+    assert {one.wood: one.dx_mm < 0 for one in moves} == {True: True, False: False}
+    for one in moves:
+        there = kind(832 + one.dx_mm)
+        assert there is (BehindKind.TIMBER if one.wood else BehindKind.VOID)

@@ -8,13 +8,13 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.through_bolt import through_bolt
 from rockpin.core.capacity.wood import head_pull_through_n
-from rockpin.core.demand.cases import Duration
 from rockpin.core.demand.fastener_group import HoleForces
 from rockpin.core.demand.solve import CaseDemand, HoleDemand
 from rockpin.core.document.fixture import Environment, Fixture, Link, LinkKind
 from rockpin.core.fixture.shapes import build
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.setout.place import place_fixture
+from rockpin.core.tables.hands import Acts
 from tests.builders import concrete_wall, job, stud_wall
 
 SHAPES = load_catalogue().shape_by_key
@@ -67,7 +67,7 @@ def test_a_bolt_through_a_board_by_hand() -> None:
         case = CaseDemand(
             case="c",
             label="c",
-            duration=Duration.SHORT,
+            allowance=catalogue.allowance_by_key[Acts.LIVE],
             stiff_ratio=1,
             forces=HoleForces(tension_n=tension, shear_x_n=0, shear_y_n=across),
         )

@@ -37,12 +37,12 @@ def test_what_the_kit_cannot_drill_or_set_is_marked() -> None:
 
 def test_short_stock_leads_to_the_next_that_fits_and_is_there() -> None:
     kit = Kit(
-        fixings=(KitItem(key="nylon_plug_12", count=1), KitItem(key="nylon_plug_8", count=2, price=0.12)),
+        fixings=(KitItem(key="resin_m8_solid", count=1), KitItem(key="nylon_plug_8", count=2, price=0.12)),
     )
     made = planned(kit)
-    assert made.holes[0].chosen == "nylon_plug_12"  # strongest, but one is missing
+    assert made.holes[0].chosen == "resin_m8_solid"  # strongest, but one is missing
     (short,) = [finding for finding in made.findings if finding.code == "not-in-van"]
-    assert "the van has only 1 of 2 nylon expanding plug 12 × 60" in short.sentence
+    assert "the van has only 1 of 2 threaded rod M8 in resin" in short.sentence
     assert short.action == "Next that holds and is in the van: nylon expanding plug 8 × 40."
     assert made.holes[0].van_fixing == "nylon_plug_8"
     assert next(one.price for one in made.holes[0].candidates if one.fixing == "nylon_plug_8") == 0.12

@@ -1,5 +1,6 @@
 """Whole jobs: the verdict and its reasons, the choice of fixings, the card, the record."""
 
+import re
 from math import hypot
 
 import pytest
@@ -60,7 +61,7 @@ def demo(key: str) -> JobDocument:
         ("sail-bag-rack", "ready"),
         ("oar-cradle", "prove_first"),
         ("dry-suit-hanger", "ready"),
-        ("barometer", "do_not_drill"),
+        ("barometer", "prove_first"),
     ],
 )
 def test_the_demo_jobs(key: str, word: str) -> None:
@@ -68,21 +69,23 @@ def test_the_demo_jobs(key: str, word: str) -> None:
 
 
 def test_the_chart_table_by_hand() -> None:
-    # a tug at the left end: 200 N down and 100 N out at 450 off the wall, on top of 7.5 + 1.5·5 kg at 210
+    # a hand at the left end: 40 N down and 20 N out at 450 off the wall, on top of 7.5 + 1.5·5 kg at 210
     hole = plan(demo("chart-table")).holes[0]
     left = 880 / 800  # share of a pull at x = 0 with brackets at 80 and 880
     half = 15 * 9.80665 / 2
-    assert hole.demand_shear_n == pytest.approx((200 * left + half) / 2)
-    lifting = 200 * left * 450 + half * 210 + 100 * left * (32 + 150)
+    # while it is put up its first screw holds all of it by itself, which is more than half of it and the hand
+    assert hole.demand_shear_n == pytest.approx(max(7.5 * 9.80665, (40 * left + half) / 2))
+    lifting = 40 * left * 450 + half * 210 + 20 * left * (32 + 150)
     # bracket 300 high and 40 wide on gypsum: the bearing creeps in as a/3 = 2ΣT/(40·1)/3
     inset = 5.0
     for _ in range(50):
         levers = [270 - inset, 30 - inset]
-        turning = lifting + 100 * left * (150 - inset)
+        turning = lifting + 20 * left * (150 - inset)
         tension = [turning * lever / sum(one**2 for one in levers) for lever in levers]
         inset = max(5.0, 2 * sum(tension) / 40 / 3)
     assert hole.demand_tension_n == pytest.approx(tension[0], rel=1e-3)
-    assert hole.chosen == "coach_screw_8"
+    assert hole.working is not None
+    assert hole.working.use <= 0.7
 
 
 def test_the_worst_finding_speaks_and_the_earliest_stage_among_equals() -> None:
@@ -187,7 +190,11 @@ def test_where_nothing_holds_the_nearest_is_named() -> None:
     made = plan(job(brick_wall(), plate_fixture(mass_kg=300), 57, 1057))
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
     assert made.verdict.action is not None
-    assert made.verdict.action.startswith("The nearest is Nylon expanding plug")
+    assert "one bears 1200 N" in made.verdict.action
+    # where strength is what is missing, the nearest is named with what would raise it
+    board = plan(job(stud_wall(), plate_fixture(mass_kg=60, depth_mm=200), 550, 1000))
+    assert board.verdict.action is not None
+    assert re.match(r"The nearest is .* used [1-9][0-9.]* times over\.", board.verdict.action)
 
 
 def test_board_is_neither_overhung_nor_pressed_in() -> None:
@@ -316,8 +323,11 @@ def test_the_card_of_a_plug_in_brick_and_of_a_screw_behind_board() -> None:
     brick = plan(job(brick_wall(), plate_fixture(mass_kg=12, hole_mm=5.4), 57, 1007)).holes[0].card
     assert brick is not None
     assert (brick.bit_words, brick.hammer_text) == ("masonry bit", "hammer off until the bit sits, then on")
-    assert brick.bit_mm == 8
-    assert brick.pilot_text == "First 5.5 mm, then 8 mm."
+    assert brick.bit_mm == 6
+    assert brick.pilot_text is None
+    wide = plan(job(brick_wall(), plate_fixture(mass_kg=18, hole_mm=6.5), 57, 1007)).holes[0].card
+    assert wide is not None
+    assert (wide.bit_mm, wide.pilot_text) == (8, "First 5.5 mm, then 8 mm.")
     joint = plan(job(brick_wall(), plate_fixture(mass_kg=1), 57, 1070)).holes[0].card
     assert joint is not None
     assert joint.steps[0].hammer == "off"
@@ -355,7 +365,7 @@ def test_the_comparison_and_the_card_name_the_same_bit_and_depth(document: JobDo
 
 
 def test_own_bits_are_used_and_a_missing_one_is_to_buy() -> None:
-    made = plan(job(brick_wall(), plate_fixture(mass_kg=12), 57, 1007, kit=Kit(bits_mm=(5, 6))))
+    made = plan(job(brick_wall(), plate_fixture(mass_kg=25), 57, 1007, kit=Kit(bits_mm=(5, 6))))
     assert made.holes[0].card is not None
     assert made.holes[0].card.bit_buy
     assert any(item.buy for item in made.gather)

@@ -29,8 +29,7 @@ def plan(*args: object, **more: object) -> Plan:
 
 def greatest_pull(fixture: Fixture) -> float:
     catalogue = load_catalogue()
-    duty = catalogue.duty_by_key[fixture.duty]
-    cases = load_cases(fixture, duty, 2000, catalogue.figures.demand)
+    cases = load_cases(fixture, 2000, catalogue.demand)
     even = {hole.id: 1.0 for support in fixture.supports for hole in support.holes}
     demand = solve_fixture(fixture, cases, {}, even, 3.0, catalogue.figures.demand)
     return max(hole.tension_n for hole in demand.holes.values())

@@ -10,7 +10,6 @@ from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
 from rockpin.core.capacity.wood import coach_screw_withdrawal
 from rockpin.core.choice.choosing import _proved
-from rockpin.core.demand import Duration
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import Environment, HoleKind
@@ -24,6 +23,7 @@ from rockpin.core.identification import Family
 from rockpin.core.plan import make_plan
 from rockpin.core.plan.stages import compute_stages
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.hands import Acts
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 from tests.core.test_capacity import codes, put, spot
@@ -163,8 +163,8 @@ def test_a_screw_bends_over_a_little_plaster_too() -> None:
     thin = put("nylon_plug_8", spot(brick_wall(skin_mm=4), 107, 32, diameter_mm=6.5, plate_mm=2))
     assert thin.screw is not None
     by_hand = bending_n(thin.screw.root_mm, thin.screw.diameter_mm, 4)
-    # a plug in a joint bears 275 N; less than that only if the screw bends
-    assert thin.shear_n == pytest.approx(min(by_hand, 275), rel=0.01)
+    # the plug bears 550 N; less than that only if the screw bends
+    assert thin.shear_n == pytest.approx(min(by_hand, 550), rel=0.01)
     thinner = put("nylon_plug_5", spot(brick_wall(skin_mm=4), 107, 32, diameter_mm=6.5, plate_mm=2))
     assert thinner.screw is not None
     assert thinner.shear_n <= 1.01 * bending_n(thinner.screw.root_mm, thinner.screw.diameter_mm, 4)
@@ -203,11 +203,7 @@ def test_damp_wood_holds_seven_tenths() -> None:
 
 def test_a_lasting_load_counts_nine_tenths_of_a_short_one() -> None:
     lasting = spot(stud_wall(), 800, 1000)
-    (case,) = lasting.demand.cases
-    short = replace(
-        lasting,
-        demand=lasting.demand.model_copy(update={"cases": (case.model_copy(update={"duration": Duration.SHORT}),)}),
-    )
+    short = spot(stud_wall(), 800, 1000, acts=Acts.LIVE)
     held = [put("stud_screw_5_0", at).tension_n for at in (lasting, short)]
     assert held[0] == pytest.approx(0.9 * held[1])
 
@@ -222,7 +218,7 @@ def test_the_tip_of_a_coach_screw_does_not_hold(catalogue: Catalogue) -> None:
     assert one.tension_n == pytest.approx(0.9 * coach_screw_withdrawal(gravity, row.diameter_mm) * thread)
 
 
-def test_a_noggin_wants_more_wood_below_and_wood_beside() -> None:
+def test_a_noggin_wants_wood_all_round() -> None:
     noggin = MemberReading(
         id="n",
         kind=MemberKind.NOGGIN,
@@ -234,9 +230,9 @@ def test_a_noggin_wants_more_wood_below_and_wood_beside() -> None:
     )
 
     def held(x: float, y: float) -> float:
-        return chance_of_wood(noggin, x, y, side_mm=6, loaded_edge_mm=16)
+        return chance_of_wood(noggin, x, y, side_mm=6)
 
-    assert (held(200, 1015), held(200, 1017), held(200, 1033)) == (0, 1, 0)
+    assert (held(200, 1005), held(200, 1007), held(200, 1033)) == (0, 1, 0)
     assert (held(5, 1019), held(7, 1019), held(395, 1019)) == (0, 1, 0)
 
 
@@ -260,7 +256,7 @@ def test_a_pull_proves_no_stud() -> None:
     row = wall.framing.row.model_copy(update={"known": HowKnown.DETECTED, "stud_width_mm": 45})
     detected = stud_wall(framing=wall.framing.model_copy(update={"row": row}))
     one = put("stud_screw_4_0", spot(detected, 800, 1000, diameter_mm=6))
-    assert [proviso.code for proviso in _proved(one, {one.fixing}).provisos] == ["stud-unproved"]
+    assert [proviso.code for proviso in _proved(one, {one.fixing}).provisos] == ["stud-open"]
 
 
 # --- concrete --------------------------------------------------------------------------------------------------------
@@ -311,8 +307,8 @@ def test_of_many_keyholes_the_worst_pair_bears_it_all(catalogue: Catalogue) -> N
 
 def test_wind_sucks_at_the_front_of_a_piece(catalogue: Catalogue) -> None:
     fixture = plate_fixture(depth_mm=300, size_mm=(500, 500), environment=Environment.OUTDOOR, wind_pa=600)
-    cases = load_cases(fixture, catalogue.duty_by_key["display"], 1000, catalogue.figures.demand)
+    cases = load_cases(fixture, 1000, catalogue.demand)
     out = next(case for case in cases if case.key == "wind-out")
     (sucked,) = [force for force in out.forces if force.fz_n > 0]
     assert sucked.z_mm == 300
-    assert sucked.fz_n == pytest.approx(600 * 0.25)
+    assert sucked.fz_n == pytest.approx(1.2 * 600 * 0.25)  # a box

@@ -91,7 +91,7 @@ def test_a_new_shape_keeps_what_still_holds_and_drops_what_hangs_on_gone_holes()
     assert (wider.name, wider.duty) == ("Oil shelf", "display")
     assert with_fixture(document, wider).choices == document.choices
     hook = build(SHAPES["hook"], {}, document.fixture)
-    assert (hook.name, hook.duty) == ("Oil shelf", "storage")
+    assert (hook.name, hook.duty, hook.hand) == ("Oil shelf", "hung_on", "tug")
     assert with_fixture(document, hook).choices == ()
 
 

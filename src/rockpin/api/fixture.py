@@ -9,7 +9,7 @@ from rockpin.api.context import AppContext, Context
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
-from rockpin.core.plan import HoleSet, hole_sets, read_wall
+from rockpin.core.plan import HoleSet, WayOut, hole_sets, read_wall, ways_out
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.shapes import Shape
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
@@ -81,6 +81,12 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
 def compare_holes(job_id: str, context: Context) -> tuple[HoleSet, ...]:
     """What other choices among the fixture's holes would mean."""
     return hole_sets(context.store.document(job_id, context.catalogue), context.catalogue)
+
+
+@router.get("/jobs/{job_id}/ways-out")
+def ways_that_work(job_id: str, context: Context) -> tuple[WayOut, ...]:
+    """The ways that work where nothing holds, or not for sure; each has been put through the plan."""
+    return ways_out(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
 
 
 @router.get("/jobs/{job_id}/sheet.{form}", response_class=Response)

@@ -13,6 +13,7 @@ from rockpin.core.document.job import JobBody, Kit, Placement, Region, Site
 from rockpin.core.document.wall import MemberKind, OpeningKind, ScanMode, Wall
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Outcome, Species
+from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.identification import BuildUp, Check, HitRow
 from rockpin.core.tables.services import PointKind
 from rockpin.core.tables.shapes import Shape
@@ -295,6 +296,7 @@ class Lists(Model):
     species: tuple[Species, ...]
     points: tuple[PointKind, ...]
     duties: tuple[Duty, ...]
+    hands: tuple[Hand, ...]
     outcomes: tuple[Outcome, ...]
     fixings: tuple[FixingLine, ...]
     shapes: tuple[Shape, ...]

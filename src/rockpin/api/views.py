@@ -71,6 +71,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
         species=catalogue.species,
         points=catalogue.points,
         duties=catalogue.duties,
+        hands=catalogue.hands,
         outcomes=catalogue.outcomes,
         fixings=tuple(
             FixingLine(

@@ -22,6 +22,8 @@ _TABLES = (
     "runs",
     "schools",
     "duties",
+    "hands",
+    "allowances",
     "screws",
     "bits",
     "outcomes",

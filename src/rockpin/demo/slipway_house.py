@@ -228,7 +228,7 @@ TIDE_CLOCK = Fixture(
         ),
     ),
     duty="display",
-    graspable=False,
+    hand="touch",
 )
 
 SAIL_BAG_RACK = Fixture(
@@ -300,7 +300,7 @@ BAROMETER = Fixture(
             y_mm=40,
             width_mm=60,
             height_mm=440,
-            thickness_mm=2,
+            thickness_mm=3,
             holes=(
                 FixtureHole(id="top", x_mm=30, y_mm=410, diameter_mm=6),
                 FixtureHole(id="foot", x_mm=30, y_mm=30, diameter_mm=6),
@@ -308,7 +308,7 @@ BAROMETER = Fixture(
         ),
     ),
     duty="display",
-    graspable=False,
+    hand="touch",
 )
 
 DRY_SUIT_HANGER = Fixture(

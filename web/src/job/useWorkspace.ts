@@ -47,7 +47,11 @@ export interface Editing {
 }
 
 /** What the server works out for a job when asked, besides its plan; every change makes it old. */
-const WORKED_OUT = ["/api/jobs/{job_id}/holes/{hole_id}/ways", "/api/jobs/{job_id}/hole-sets"];
+const WORKED_OUT = [
+  "/api/jobs/{job_id}/holes/{hole_id}/ways",
+  "/api/jobs/{job_id}/hole-sets",
+  "/api/jobs/{job_id}/ways-out",
+];
 
 /** Sends a change, put on top of what stands now. */
 async function send(change: Change, now: Workspace): Promise<Workspace> {

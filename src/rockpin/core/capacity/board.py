@@ -1,15 +1,21 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
+from math import hypot
+
 from rockpin.core.base.quantities import show_length, show_limit
-from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, wrong_place
-from rockpin.core.capacity.tabled import Factor, Setting, Tabled, tabled
+from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, screw_here, wrong_place
+from rockpin.core.capacity.open_spots import open_proviso
+from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
+from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import BoardKind, CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
+
+HOLDS_IN = BehindKind.VOID
 
 _HOLLOW = (
     Family.BOARD_ON_STUDS,
@@ -21,6 +27,10 @@ _HOLLOW = (
 _TOGGLES = ("spring_toggle", "strap_toggle")
 _CUTS_ITS_OWN = ("self_drilling", "bare_screw")
 _PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
+
+
+NEARBY_STUD_MM = 600.0
+"""As wide as a bay is where nobody has found its studs [mm]."""
 
 
 _NO_SELF_DRILLING = {
@@ -68,12 +78,27 @@ def rating_of(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
 
 
 def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -> float:
-    """1/(1 + Σ clamp((150 − s)/100, 0, 1)) over all neighbours at s [mm]."""
+    """Factor [1] 1/(1 + Σ clamp((100 − s)/100, 0, 1)) over all neighbours at s [mm]; planning.
+
+    Two side by side carry more than one does, on pull and on shear.
+    """
     total = sum(
         min(1.0, max(0.0, (figures.board_neighbour_full_mm - spacing) / figures.board_neighbour_span_mm))
         for spacing in spacings_mm
     )
     return 1 / (1 + total)
+
+
+def bay_factor(spot: Spot, figures: CapacityFigures) -> float:
+    """Factor [1] for all anchors of one bay within reach in height: together no more than so many single values."""
+    places = [one.rect.centre_x_mm - spot.hole.x_mm for one in spot.members if not one.horizontal]
+    count = 1 + sum(
+        abs(dy) <= figures.board_bay_height_mm
+        and abs(dx) <= NEARBY_STUD_MM
+        and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
+        for dx, dy in spot.neighbours
+    )
+    return min(1.0, figures.board_bay_singles / count)
 
 
 def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
@@ -88,7 +113,7 @@ def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refus
     if spot.carries_people and not anchor.carries_people:
         says = "Board carries nobody's weight: this needs framing, blocking or masonry behind it."
         return [refuse("board-under-people", says)]
-    found = wrong_place(spot, anchor)
+    found = wrong_place(spot, anchor, tables)
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
@@ -127,9 +152,13 @@ def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refus
     if anchor.needs_empty_void and reading.filling is not Filling.EMPTY:
         what = "may be filled" if reading.filling is Filling.UNKNOWN else "is filled with insulation"
         no("void-filled", f"It opens in an empty void only; this one {what}.")
+    if anchor.kind == "self_drilling" and any(layer.material == "tile" for layer in reading.layers):
+        no("tile", "It cannot cut into tile: it breaks, or cracks it.")
     if anchor.kind == "self_drilling" and reading.board_kind in _NO_SELF_DRILLING:
         code, sentence = _NO_SELF_DRILLING[reading.board_kind]
         no(code, sentence)
+    if anchor.kind == "panel_bolt" and not spot.wall.back_reached:
+        no("nut-behind", "It wants a nut and a washer behind, and nobody reaches there.")
     if board_factor(anchor, reading, figures) is None:
         no(
             "board-thin",
@@ -147,26 +176,30 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTab
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    behind = spot.behind(screw.diameter_mm)
-    needs = max(anchor.wing_mm, anchor.hole_mm / 2)
-    if behind.kind in (BehindKind.TIMBER, BehindKind.STEEL):
-        no("in-the-stud", "It would stand in the stud's own width: use the stud.")
-    elif behind.clear_mm is not None and behind.clear_mm < needs:
-        no(
-            "wing-meets-stud",
-            f"It needs {show_length(needs, units)} clear of the framing; only "
-            f"{show_limit(max(behind.clear_mm, 0), units)} is sure. A pin into the stud makes its place surer.",
-            needs_mm=needs,
-            has_mm=behind.clear_mm,
+    needs = _half_mm(anchor)
+    clear = spot.chance_clear(needs)
+    if clear < spot.framing.open_least:
+        in_stud = spot.chance_clear(anchor.hole_mm / 2) < spot.framing.open_least
+        code, sentence = (
+            ("in-the-stud", "It would stand in the stud's own width: use the stud")
+            if in_stud
+            else (
+                "wing-meets-stud",
+                f"It needs {show_length(needs, units)} clear of the framing, and the stud is nearer",
+            )
         )
-    near = spot.nearest_neighbour_mm()
-    if near < figures.board_neighbour_min_mm - 1e-6:
+        no(code, f"{sentence}.", clear=clear)
+    near, least = spot.nearest_neighbour_mm(), 2 * anchor.hole_mm
+    if near < least - 1e-6:
         no(
             "too-close",
-            f"The next hole is {show_limit(near, units)} away; anchors in board need "
-            f"{show_length(figures.board_neighbour_min_mm, units)}.",
+            f"The next hole is {show_limit(near, units)} away; as much board as its {anchor.hole_mm:g} mm hole must "
+            f"stay between two, so {show_length(least, units)}.",
             spacing_mm=near,
+            needs_mm=least,
         )
+    elif anchor.kind in _TOGGLES and _wings_meet(anchor, spot):
+        no("wings-meet", "Its wings would meet those beside it and above it, whichever way they are turned.")
     if spot.board_edge_mm < figures.board_edge_min_mm - 1e-6:
         no(
             "board-edge",
@@ -188,6 +221,17 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTab
     return found
 
 
+def _half_mm(anchor: BoardAnchor) -> float:
+    """How far from its axis an anchor wants the back of the board clear [mm]."""
+    return max(anchor.wing_mm, anchor.hole_mm / 2)
+
+
+def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:
+    """Whether wings meet whichever way they are turned: a neighbour near along both lines of the board."""
+    near = [(abs(dx), abs(dy)) for dx, dy in spot.neighbours if hypot(dx, dy) < 2 * anchor.wing_mm]
+    return any(dx >= dy for dx, dy in near) and any(dy > dx for dx, dy in near)
+
+
 def _bit_rule(anchor: BoardAnchor) -> BitRule:
     if anchor.kind == "plug":
         return BitRule.PLUG
@@ -197,10 +241,20 @@ def _bit_rule(anchor: BoardAnchor) -> BitRule:
 def _wall_factors(anchor: BoardAnchor, spot: Spot, figures: CapacityFigures) -> tuple[Factor, ...]:
     # a packet is rated in this very board
     thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, spot.reading, figures) or 0.0
-    cyclic = 1.0
-    if spot.duty.cyclic:
-        cyclic = figures.board_cyclic_plastic if anchor.plastic else figures.board_cyclic_metal
-    return Factor("what the board is and how thick", thick), Factor("pull that comes and goes", cyclic)
+    factors = [Factor("what the board is and how thick", thick)]
+    if spot.environment is not Environment.DRY:
+        factors.append(Factor("board in a damp place", figures.board_wet))
+    return tuple(factors)
+
+
+def _by_case(anchor: BoardAnchor, spot: Spot, figures: CapacityFigures) -> ByCase:
+    """Pulled again and again plastic loosens; metal only where the thing swings or is shaken."""
+    repeated = 1.0
+    if anchor.plastic and spot.duty.repeated:
+        repeated = figures.board_repeated_plastic
+    elif not anchor.plastic and spot.duty.moves:
+        repeated = figures.board_moving_metal
+    return ByCase(repeated=repeated, board=True)
 
 
 def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
@@ -208,7 +262,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     figures, reading = tables.figures, spot.reading
     if found := unfit(anchor, spot, tables):
         return found
-    screw, rating = tables.screws[anchor.screw], rating_of(anchor, reading)
+    screw, rating = screw_here(anchor.screw, spot, tables) or tables.screws[anchor.screw], rating_of(anchor, reading)
     if not spot.passes(screw.diameter_mm):
         return [
             refuse(
@@ -218,12 +272,28 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
                 hole_mm=spot.hole.diameter_mm,
             )
         ]
+    if anchor.kind == "spring_toggle" and spot.hole.kind is HoleKind.KEYHOLE:
+        says = "A sprung toggle goes through the bracket before it opens, and a keyhole hangs on a screw that is in."
+        return [refuse("keyhole-toggle", says)]
     under = spot.under_head_mm(screw)
     front = reading.front_high_mm
-    length = screw.stock_length_mm(under + front + figures.board_screw_past_mm)
+    # sprung wings lie back along their bolt until they are past the board
+    past = max(figures.board_screw_past_mm, anchor.wing_mm if anchor.kind == "spring_toggle" else 0.0)
+    length = screw.stock_length_mm(under + front + past)
     if length is None or rating is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)
         return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
+    room = front + reading.void_mm - figures.tip_keeps_off_mm
+    if length - under > room + 1e-6:
+        return [
+            refuse(
+                "meets-far-face",
+                f"Its shortest screw that reaches is {show_length(length, spot.units)}; behind the bracket there is "
+                f"room for {show_limit(max(room, 0), spot.units)} of it before the far face.",
+                length_mm=length,
+                room_mm=room,
+            )
+        ]
     depth = front + figures.board_drill_past_mm
     return Setting(
         rating=rating,
@@ -259,10 +329,16 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
         Factor(
             "neighbours", spot.cached_per_hole("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
         ),
+        Factor("anchors in one bay", bay_factor(spot, figures)),
         Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
     ]
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
-    return tabled(anchor, spot, setting, factors, holder)
+    half, provisos = _half_mm(anchor), []
+    clear = spot.chance_clear(half)
+    if clear < spot.framing.clear_of_stud:
+        what = "it is clear for this anchor"
+        provisos.append(open_proviso(spot, anchor, clear, setting.screw.diameter_mm, half, what))
+    return tabled(anchor, spot, setting, factors, holder, _by_case(anchor, spot, figures), provisos)
 
 
 def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:

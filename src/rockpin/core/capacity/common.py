@@ -13,10 +13,13 @@ from numpy.typing import NDArray
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_force, show_length, show_limit
 from rockpin.core.base.words import WorkLine
-from rockpin.core.demand import CaseDemand, Duration, Rows
-from rockpin.core.document.fixings import FixingBase
+from rockpin.core.demand import CaseDemand, Rows
+from rockpin.core.document.fixings import FixingBase, Screw
+from rockpin.core.document.fixture import Environment
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
+from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
+from rockpin.core.tables.hands import Allowance
 
 
 class Mode(Enum):
@@ -106,7 +109,7 @@ class Assessment:
     mode: Mode | None = None
     governs: str = ""
     case: str = ""
-    duration: Duration | None = None
+    allowance: Allowance | None = None
     demand_tension_n: float = 0.0
     demand_shear_n: float = 0.0
     tension_n: float = 0.0
@@ -212,7 +215,7 @@ def made(
         mode=worst.mode,
         governs=governs,
         case=case.label,
-        duration=case.duration,
+        allowance=case.allowance,
         demand_tension_n=case.forces.tension_n,
         demand_shear_n=case.forces.shear_n,
         tension_n=worst.tension_n,
@@ -229,39 +232,46 @@ def screw_bending_shear_n(
     lever_mm: Values,
     clamped: bool | NDArray[np.bool_],
     tension_n: Values,
-    figures: CapacityFigures,
-    yield_mpa: float | None = None,
+    yield_mpa: Values,
+    safety: Values,
 ) -> Rows:
     """Shear [N] that a screw bears in bending where the load stands ``lever_mm`` off what holds it.
 
     V = α·M/(e + d/2), M = f_y·d_root³/(6·1.67): the plastic section of a round bar, d³/6, over the safety factor of
-    AISC 360-16 F1. α = 2 where the head is held against turning. Tension [N] takes its share of M first. Diameters
-    [mm], ``yield_mpa`` [MPa], the catalogue's where it is not given; any of them an array.
+    AISC 360-16 F1, ``safety`` [1]. α = 2 where the head is held against turning. Tension [N] takes its share of M
+    first. Diameters [mm], ``yield_mpa`` [MPa]; any of them an array.
     """
-    strength = yield_mpa or figures.screw_fy_mpa
-    steel_n = strength * pi * root_mm**2 / 4 / figures.screw_safety
-    moment = strength * root_mm**3 / (6 * figures.screw_safety) * np.maximum(0.0, 1 - tension_n / steel_n)
+    steel_n = yield_mpa * pi * root_mm**2 / 4 / safety
+    moment = yield_mpa * root_mm**3 / (6 * safety) * np.maximum(0.0, 1 - tension_n / steel_n)
     return np.asarray(np.where(clamped, 2.0, 1.0) * moment / (lever_mm + diameter_mm / 2))
 
 
 def bending_line(
-    diameter_mm: float, root_mm: float, lever_mm: float, clamped: bool, figures: CapacityFigures
+    screw: Screw, lever_mm: float, clamped: bool, figures: CapacityFigures, skin_n: float = 0.0
 ) -> WorkLine:
-    """The sum of :func:`screw_bending_shear_n` without tension, written out."""
-    alpha = 2 if clamped else 1
-    shear = float(screw_bending_shear_n(diameter_mm, root_mm, lever_mm, clamped, 0.0, figures))
+    """The sum of :func:`screw_bending_shear_n` without tension, written out, with what tight skins bear besides [N]."""
+    alpha, steel, safety = 2 if clamped else 1, screw.yield_mpa, figures.screw_safety
+    shear = float(screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever_mm, clamped, 0.0, steel, safety))
     return WorkLine(
-        text=f"screw in bending: {alpha} × {figures.screw_fy_mpa:g} × {root_mm:.2f}³ / (6 × {figures.screw_safety:g}) "
-        f"/ ({lever_mm:g} + {diameter_mm:.2f}/2) = {shear:.0f} N; a pull takes its share of it first",
+        text=f"screw in bending: {alpha} × {steel:g} × {screw.root_mm:.2f}³ / (6 × {safety:g}) "
+        f"/ ({lever_mm:g} + {screw.diameter_mm:.2f}/2) = {shear:.0f} N; a pull takes its share of it first"
+        + (f"; the skin that the plate clamps bears {skin_n:.0f} N more" if skin_n else ""),
         source="plastic bending of a round bar over its lever; safety of AISC 360-16, F1",
     )
 
 
-def wrong_place(spot: Spot, fixing: FixingBase) -> list[Refusal]:
-    """Refusals that hold for any method: damp, weather, people's weight on what only board holds."""
-    if spot.environment in fixing.environments:
-        return []
-    return [refuse("corrodes", f"Not for {spot.environment} places: it rusts or weakens there.")]
+def wrong_place(spot: Spot, fixing: FixingBase, tables: CapacityTables) -> list[Refusal]:
+    """Refusals that hold for any method: damp and weather, of the fixing and of every screw that goes with it."""
+    if spot.environment not in fixing.environments:
+        return [refuse("corrodes", f"Not for {spot.environment} places: it rusts or weakens there.")]
+    if fixing.screw_keys and not any(screw_here(key, spot, tables) for key in fixing.screw_keys):
+        return [refuse("screw-corrodes", f"Not for {spot.environment} places: no screw for it is stainless or coated.")]
+    return []
+
+
+def screw_here(key: str, spot: Spot, tables: CapacityTables) -> Screw | None:
+    """The screw of a key as it is taken where the thing hangs: plain and zinc-plated steel is for dry places."""
+    return tables.fit(key, spot.environment is Environment.DRY)
 
 
 def through_refusal(spot: Spot, depth_mm: float) -> Refusal | None:

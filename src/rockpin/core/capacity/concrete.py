@@ -51,7 +51,7 @@ def unfit(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> list[Re
     """What refuses an anchor at every hole of this wall: no concrete, damp."""
     if spot.reading.family is not Family.CONCRETE:
         return [refuse("not-concrete", "It takes hold in concrete only.")]
-    return wrong_place(spot, anchor)
+    return wrong_place(spot, anchor, tables)
 
 
 def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: CapacityTables) -> list[Refusal]:
@@ -188,7 +188,9 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
     least_mm = reading.skin_mm + anchor.embedment_mm
     if found := unfit(anchor, spot, tables) or _refusals(anchor, spot, least_mm + dust, tables):
         return found
-    plate = spot.hole.plate_mm + spot.hole.spacer_mm
+    # a bolt that ends in a nut must hold fixture, washer and the whole nut beyond the concrete
+    nut = figures.nut_diameters * anchor.diameter_mm if "nut" in anchor.head else 0.0
+    plate = spot.hole.plate_mm + spot.hole.spacer_mm + nut
     length = next((one for one in anchor.lengths_mm if one >= plate + least_mm), None)
     if length is None:
         longest = show_limit(anchor.lengths_mm[-1], spot.units)
@@ -215,7 +217,13 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
 def _bending_shear_n(anchor: ConcreteAnchor, spot: Spot, pull_n: Values, figures: CapacityFigures) -> Rows:
     """Shear [N] that the anchor's steel bears in bending over the covering in front of the concrete."""
     return screw_bending_shear_n(
-        anchor.diameter_mm, anchor.root_mm, spot.skin_lever_mm, spot.clamped, pull_n, figures, anchor.fyk_mpa
+        anchor.diameter_mm,
+        anchor.root_mm,
+        spot.skin_lever_mm,
+        spot.clamped,
+        pull_n,
+        anchor.fyk_mpa,
+        figures.screw_safety,
     )
 
 
@@ -301,7 +309,8 @@ def _use(
         mode = Mode.EDGE if solved.edge[row, at] >= solved.pry[row, at] else Mode.PRY_OUT
     else:
         mode = (Mode.CONE, Mode.SPLITTING, Mode.PULL_OUT)[int(solved.pulls[:, row, at].argmax())]
-    return Use(0.0, mode, float(tension_n), float(shear_n))
+    raised = float(group.allowed[row, 0])
+    return Use(0.0, mode, raised * float(tension_n), raised * float(shear_n))
 
 
 def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:

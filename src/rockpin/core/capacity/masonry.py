@@ -1,11 +1,22 @@
 """Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
 
-from rockpin.core.base.quantities import show_length, show_limit
-from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, through_refusal, wrong_place
-from rockpin.core.capacity.tabled import Factor, Setting, Tabled, tabled
+from itertools import product
+
+from rockpin.core.base.quantities import show_force, show_length, show_limit
+from rockpin.core.capacity.common import (
+    Assessment,
+    Mode,
+    Refusal,
+    refuse,
+    screw_here,
+    through_refusal,
+    wrong_place,
+)
+from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled, tabled
 from rockpin.core.document.fixings import MasonryKind, MasonryPlug, Rating, Screw
 from rockpin.core.document.fixture import HoleKind
-from rockpin.core.framing import BehindKind
+from rockpin.core.document.wall import UnitSolidity
+from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import (
     BitRule,
     HoleSpec,
@@ -18,15 +29,48 @@ from rockpin.core.tables.figures import CapacityFigures
 IN_JOINT = "in a mortar joint"
 
 
-def neighbour_factor(spacings_mm: tuple[float, ...], plug_mm: float, figures: CapacityFigures) -> float:
-    """Factor [1] 1/(1 + Σ clamp((4 − s)/3, 0, 1)) with s in plug lengths; the spacings stand in ascending order."""
-    full, least = figures.masonry_neighbour_full_plugs, figures.masonry_neighbour_min_plugs
+def neighbour_factor(
+    spacings_mm: tuple[float, ...], plug_mm: float, figures: CapacityFigures, *, weak: bool = False
+) -> float:
+    """Factor [1] 1/(1 + c·Σ clamp((2 − s)/1.5, 0, 1)) with s in plug lengths; spacings [mm] in ascending order.
+
+    c is 0.5, and 1 in aerated, cored and hollow units (``weak``). Planning: plugs pull out one by one long before they
+    share a cone.
+    """
+    full, span = figures.masonry_neighbour_full_plugs, figures.masonry_neighbour_span_plugs
     total = 0.0
     for spacing in spacings_mm:
         if spacing >= full * plug_mm:
             break
-        total += min(1.0, (full - spacing / plug_mm) / (full - least))
-    return 1 / (1 + total)
+        total += min(1.0, (full - spacing / plug_mm) / span)
+    return 1 / (1 + (figures.masonry_neighbour_weak if weak else figures.masonry_neighbour_solid) * total)
+
+
+_OWN_SPACING = ("resin",)
+"""Kinds that spread nothing in the unit: rods in resin have their own spacing instead of the plugs' neighbours."""
+
+
+def _weak_unit(spot: Spot) -> bool:
+    return spot.reading.solidity not in (None, UnitSolidity.SOLID)
+
+
+def _unit_pull_n(spot: Spot) -> float:
+    """Greatest pull [N] that all holes of one unit take together in any case, this hole among them.
+
+    Where joints are hidden all that fits within one unit's length and height counts as one.
+    """
+    group, (long, high) = spot.anchor_group(), spot.reading.unit_mm
+    x, y = group.places[group.hole_ids.index(spot.hole.id)]
+    near = [i for i, (a, b) in enumerate(group.places) if abs(a - x) <= long and abs(b - y) <= high]
+    if len(near) == 1:
+        return float((group.tension_n[:, near[0]] * group.allowed[:, 0]).max(initial=0.0))
+    most = 0.0
+    for left, low in product([group.places[i][0] for i in near], [group.places[i][1] for i in near]):
+        inside = [i for i in near if 0 <= group.places[i][0] - left <= long and 0 <= group.places[i][1] - low <= high]
+        if left <= x <= left + long and low <= y <= low + high:
+            together = (group.tension_n[:, inside] * group.allowed).sum(axis=1)
+            most = max(most, float(together.max(initial=0.0)))
+    return most
 
 
 def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
@@ -39,8 +83,8 @@ def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
 
 
 def _best_screw(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Screw | None:
-    """The thickest screw of the plug's range that is sold here and passes the bracket's hole."""
-    screws = [tables.screws[key] for key in plug.screws]
+    """The thickest screw of the plug's range that is sold here, passes the bracket's hole and stands the weather."""
+    screws = [screw for key in plug.screws if (screw := screw_here(key, spot, tables))]
     passing = [
         screw
         for screw in screws
@@ -61,7 +105,7 @@ def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal
         return [refuse("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")]
     if rating_of(plug, spot) is None:
         return [refuse("not-rated", "It is not rated for what this wall is made of.")]
-    found = wrong_place(spot, plug)
+    found = wrong_place(spot, plug, tables)
     deep = spot.reading.skin_mm + plug.plug_length_mm
     if plug.body_lengths_mm and _body_mm(plug, spot) is None:
         found.append(
@@ -94,7 +138,7 @@ def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[R
                 needs_mm=least,
             )
         )
-    near, closest = spot.nearest_neighbour_mm(), figures.masonry_neighbour_min_plugs * plug.plug_length_mm
+    near, closest = spot.nearest_neighbour_mm(), figures.masonry_spacing_diameters * plug.hole_mm
     if near < closest - 1e-6:
         found.append(
             refuse(
@@ -104,6 +148,20 @@ def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[R
                 needs_mm=closest,
             )
         )
+    if plug.kind not in _OWN_SPACING and spot.reading.family is Family.MASONRY:
+        cap = figures.masonry_unit_weak_n if _weak_unit(spot) else figures.masonry_unit_solid_n
+        pull = spot.cached_per_hole("unit pull", lambda: _unit_pull_n(spot))
+        if pull > cap + 1e-6:
+            unit = "one brick or block" if spot.wall.courses else "the length of one brick or block"
+            found.append(
+                refuse(
+                    "unit-overloaded",
+                    f"All plugs in {unit} pull with {show_force(pull, units, demand=True)} together; one bears "
+                    f"{show_force(cap, units, demand=False)}. Holes farther apart stand in more of them.",
+                    pull_n=pull,
+                    most_n=cap,
+                )
+            )
     return found
 
 
@@ -135,6 +193,9 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
     under = spot.under_head_mm(screw)
     # a masonry screw or a rod ends in the wall itself; in a plug the tip comes out by one diameter
     past = screw.diameter_mm if plug.kind in ("plug", "frame_plug") else 0.0
+    if plug.kind == "resin":
+        # what stands out must hold a washer and the whole nut
+        under += figures.nut_diameters * screw.diameter_mm
     body = _body_mm(plug, spot) or 0.0
     set_mm = max(reading.skin_mm + plug.plug_length_mm, body)
     length = screw.stock_length_mm(under + set_mm + past)
@@ -142,12 +203,14 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
         longest = show_limit(screw.lengths_mm[-1], spot.units)
         return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
     dust = spot.dust_mm(screw.diameter_mm)
-    depth = max(set_mm, length - under) + dust
+    depth = max(set_mm, length - under if plug.kind != "resin" else set_mm) + dust
     if short := through_refusal(spot, depth):
         return [short]
+    tight = plug.kind == "masonry_screw"
     return Setting(
         rating=rating,
         screw=screw,
+        skin_n=spot.skin_bears_n_per_mm * screw.diameter_mm if tight else 0.0,
         lever_mm=spot.skin_lever_mm,
         clamped=spot.clamped,
         hole=HoleSpec(
@@ -170,20 +233,38 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
 def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, tables: CapacityTables) -> list[Factor]:
     figures = tables.figures
     factors: list[Factor] = []
+    if spot.reading.plug_share < 1:
+        factors.append(Factor(label="dense block or stone against brick", value=spot.reading.plug_share))
     if spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD):
         behind = spot.behind(screw.diameter_mm)
         if behind.kind is BehindKind.JOINT:
             factors.append(Factor(label=IN_JOINT, value=figures.masonry_joint_factor))
-        elif not behind.joints_known:
-            factors.append(Factor(label="joints hidden, so taken as a joint", value=figures.masonry_joint_factor))
+        elif _joint_doubted(plug, spot, behind) and spot.mass_kg > figures.masonry_hidden_kg:
+            factors.append(Factor(label="joints hidden, and it is heavy", value=figures.masonry_hidden_factor))
         elif spot.wall.courses and behind.unit_end_mm is not None:
             keep = spot.framing.masonry_unit_end_share * spot.wall.courses.unit_length_mm
             if behind.unit_end_mm < keep:
                 factors.append(Factor(label="near the brick's end", value=figures.masonry_unit_end_factor))
     if min(spot.free_edges_mm) < figures.masonry_edge_full_plugs * plug.plug_length_mm:
         factors.append(Factor(label="near the wall's edge", value=figures.masonry_edge_factor))
-    factors.append(Factor(label="neighbours", value=neighbour_factor(spot.spacings_mm, plug.plug_length_mm, figures)))
+    if plug.kind not in _OWN_SPACING:
+        beside = neighbour_factor(spot.spacings_mm, plug.plug_length_mm, figures, weak=_weak_unit(spot))
+        factors.append(Factor(label="neighbours", value=beside))
     return factors
+
+
+def _joint_doubted(plug: MasonryPlug, spot: Spot, behind: Behind) -> bool:
+    """Whether a hidden joint may still be there: nobody has seen the courses, drilled the hole or pulled one."""
+    return not behind.joints_known and spot.joint_proved is not None and plug.key not in spot.joint_proved
+
+
+def _by_case(plug: MasonryPlug, spot: Spot, screw: Screw, heavy: bool, figures: CapacityFigures) -> ByCase:
+    concrete = spot.reading.family is Family.CONCRETE
+    doubted = not concrete and not heavy and _joint_doubted(plug, spot, spot.behind(screw.diameter_mm))
+    return ByCase(
+        raised=Raised.CONCRETE if concrete else Raised.TABLE,
+        doubted=Factor("joints hidden, and somebody's weight on it", figures.masonry_hidden_factor if doubted else 1.0),
+    )
 
 
 def prepare(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
@@ -196,7 +277,9 @@ def prepare(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Tabled | l
         return found
     factors = _factors(plug, spot, setting.screw, tables)
     in_joint = any(factor.label == IN_JOINT for factor in factors)
-    return tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG)
+    heavy = spot.mass_kg > figures.masonry_hidden_kg
+    by = _by_case(plug, spot, setting.screw, heavy, figures)
+    return tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG, by)
 
 
 def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:

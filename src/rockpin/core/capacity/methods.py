@@ -11,6 +11,8 @@ from rockpin.core.base.quantities import show_bit, show_length, show_limit
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
 from rockpin.core.capacity.sweep import Answer, Prepared
 from rockpin.core.document.fixings import AnyFixing, Rating
+from rockpin.core.document.fixture import HoleKind
+from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, Spot
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import CapacityTables
@@ -77,6 +79,11 @@ class Method:
         """Whether the fixing is a screw itself, bought by diameter and length; else its screw is bought besides."""
         return bool(getattr(self._module, "IS_A_SCREW", False))
 
+    def kind_behind(self, behind: BehindKind) -> BehindKind:
+        """What is drilled and drawn behind the hole where it is open: what this fixing wants there."""
+        wanted: BehindKind | None = getattr(self._module, "HOLDS_IN", None)
+        return wanted if wanted and behind is BehindKind.OPEN else behind
+
     @property
     def last_turn(self) -> str | None:
         """How it is drawn up at the end; None: as the face asks for."""
@@ -121,9 +128,31 @@ def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared 
     return found
 
 
+def _seated(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
+    """The head, or its washer, must find room on the bracket: on its metal all round, and beside its neighbours."""
+    screw, hole = made.screw, spot.hole
+    if screw is None or not made.accepted:
+        return made
+    wide = screw.washer_mm or screw.head_mm
+    if hole.kind is HoleKind.KEYHOLE:
+        if screw.head_mm >= tables.figures.head_over_neck * hole.diameter_mm:
+            return made
+        sentence = f"Its {screw.head_mm:g} mm head would slip through the keyhole's {hole.diameter_mm:g} mm neck."
+        return replace(made, refusals=(refuse("head-slips", sentence, head_mm=screw.head_mm),))
+    # a head may reach as far past the edge as it rests on metal on the other side
+    if wide / 2 > hole.cover_mm + hole.diameter_mm / 2 and screw.washer_mm:
+        sentence = f"Its {wide:g} mm washer finds no room on the bracket, whose edge is {hole.cover_mm:g} mm away."
+        return replace(made, refusals=(refuse("washer-no-room", sentence, washer_mm=wide, cover_mm=hole.cover_mm),))
+    near = spot.nearest_neighbour_mm()
+    if near < wide - 1e-6:
+        sentence = f"Its {wide:g} mm {'washer' if screw.washer_mm else 'head'} meets the next, {near:.0f} mm away."
+        return replace(made, refusals=(refuse("heads-meet", sentence, wide_mm=wide, spacing_mm=near),))
+    return made
+
+
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
-    made = _reached(_in_drilled_hole(made, spot, tables), spot, tables)
+    made = _seated(_reached(_in_drilled_hole(made, spot, tables), spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made
     doubt = say(

@@ -1,11 +1,12 @@
 """Self-tapping screws in the flange of a steel stud: pull-out, and tilting under shear with the board as a lever."""
 
+from collections.abc import Sequence
 from math import sqrt
 
 from rockpin.core.base.quantities import show_limit, show_share
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Mode, Refusal, bending_line, refuse, wrong_place
-from rockpin.core.capacity.tabled import Setting, Tabled
+from rockpin.core.capacity.common import Mode, Refusal, bending_line, refuse, screw_here, wrong_place
+from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
 from rockpin.core.document.fixings import Rating, Screw, SteelScrew
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
@@ -13,6 +14,7 @@ from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 IS_A_SCREW = True
+HOLDS_IN = BehindKind.STEEL
 
 _AISI = "AISI S100-16"
 
@@ -31,7 +33,7 @@ def unfit(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> list[Refusa
     """What refuses a screw at every hole of this wall: no steel in it, damp, people."""
     if spot.reading.holding != "steel_studs":
         return [refuse("no-steel", "There is no steel stud in this wall for its thread.")]
-    found = wrong_place(spot, fixing)
+    found = wrong_place(spot, fixing, tables)
     if spot.carries_people:
         found.append(refuse("steel-under-people", "A thin flange carries nobody's weight: put wood behind it."))
     return found
@@ -40,7 +42,7 @@ def unfit(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> list[Refusa
 def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
     found: list[Refusal] = []
     behind = spot.behind(screw.diameter_mm)
-    if behind.kind is not BehindKind.STEEL or behind.solid_wood < spot.framing.solid_wood_credit:
+    if behind.kind is BehindKind.TIMBER or behind.solid_wood < spot.framing.solid_wood_credit:
         found.append(
             refuse(
                 "not-in-steel",
@@ -61,9 +63,12 @@ def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
     return found
 
 
-def _lines(pull_n: float, tilt_n: float, setting: Setting, figures: CapacityFigures) -> tuple[WorkLine, ...]:
+def _lines(
+    pull_n: float, tilt_n: float, setting: Setting, figures: CapacityFigures, more: Sequence[Factor]
+) -> tuple[WorkLine, ...]:
     flange, strength, screw = figures.steel_flange_mm, figures.steel_fu_mpa, setting.screw
     size = f"{screw.diameter_mm:.1f}"
+    raised = tuple(WorkLine(text=f"both × {factor.value:g}, {factor.label}", source="planning") for factor in more)
     return (
         WorkLine(
             text=f"pull-out: 0.85 × {flange:g} × {size} × {strength:g} / 3 = {pull_n:.0f} N",
@@ -73,13 +78,14 @@ def _lines(pull_n: float, tilt_n: float, setting: Setting, figures: CapacityFigu
             text=f"tilting: 4.2 × √({flange:g}³ × {size}) × {strength:g} / 3 = {tilt_n:.0f} N",
             source=f"{_AISI}, J4.3.1",
         ),
-        bending_line(screw.diameter_mm, screw.root_mm, setting.lever_mm, setting.clamped, figures),
+        bending_line(screw, setting.lever_mm, setting.clamped, figures, setting.skin_n),
+        *raised,
     )
 
 
 def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
-    figures, screw = tables.figures, tables.screws[fixing.screw]
+    figures, screw = tables.figures, screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
     if found := unfit(fixing, spot, tables) or _refusals(screw, spot):
         return found
     under = spot.under_head_mm(screw)
@@ -104,6 +110,7 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
     )
     rating = Rating.model_construct(tension_n=pull, shear_n=tilt)
     setting = Setting(rating, screw, spot.skin_lever_mm, spot.clamped, hole, spot.pick(screw, length))
+    setting = setting._replace(skin_n=spot.skin_bears_n_per_mm * screw.diameter_mm)
     return Tabled(
         fixing,
         spot,
@@ -111,6 +118,7 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
         tilt,
         setting,
         Mode.FLANGE,
-        lambda figures: _lines(pull, tilt, setting, figures),
+        lambda figures, more: _lines(pull, tilt, setting, figures, more),
+        ByCase(raised=Raised.FLANGE),
         always_bends=True,
     )

@@ -29,12 +29,36 @@ class Answer(Protocol):
     def __call__(self, prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]: ...
 
 
+class Factors(NamedTuple):
+    """What may be raised or must be lowered in each row by the way that its case acts, arrays [1].
+
+    ``safety``: of a screw in bending, nought for the usual one. ``repeated``: whether pulls that come and go count;
+    ``doubted``: whether a person or an accident is in it.
+    """
+
+    wood: Rows
+    table: Rows
+    board: Rows
+    concrete: Rows
+    flange: Rows
+    skin: Rows
+    safety: Rows
+    repeated: Rows
+    doubted: Rows
+
+    def screw_safety(self, usual: float) -> Rows:
+        """The safety factor [1] on bending of a screw in each row."""
+        return np.where(self.safety > 0, self.safety, usual)
+
+
 class Cases(NamedTuple):
-    """The deciding cases of some holes below one another: forces [N], whether they last, and whose each row is."""
+    """The deciding cases of some holes below one another: forces [N], how they act, and whose each row is."""
 
     pull_n: Rows
+    shear_n: Rows
     across_n: Rows
-    lasting: NDArray[np.bool_]
+    up_n: Rows
+    by: Factors
     of: NDArray[np.int_]
     starts: NDArray[np.int_]
 
@@ -43,13 +67,10 @@ def cases_of(spots: Sequence[Spot]) -> Cases:
     """The cases of holes, each as often as it is named."""
     counts = np.array([len(spot.demand.cases) for spot in spots])
     parts = [spot.case_arrays for spot in spots]
-    return Cases(
-        np.concatenate([part[0] for part in parts]),
-        np.concatenate([part[1] for part in parts]),
-        np.concatenate([part[2] for part in parts]),
-        np.repeat(np.arange(len(spots)), counts),
-        np.concatenate([[0], np.cumsum(counts)[:-1]]),
-    )
+    pull, shear, across, up = np.concatenate([part[0] for part in parts]).T
+    factors = Factors(*np.concatenate([part[1] for part in parts]).T)
+    starts = np.concatenate([[0], np.cumsum(counts)[:-1]])
+    return Cases(pull, shear, np.abs(across), np.abs(up), factors, np.repeat(np.arange(len(spots)), counts), starts)
 
 
 def worst_rows(use: Rows, of: NDArray[np.int_], starts: NDArray[np.int_]) -> NDArray[np.int_]:

@@ -2,11 +2,13 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from math import prod
 from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
 
+from rockpin.core.base.findings import Finding
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import Assessment, Mode, Use, bending_line, made, screw_bending_shear_n
 from rockpin.core.capacity.sweep import Answer, Prepared, cases_of, shares, worst_rows
@@ -14,6 +16,7 @@ from rockpin.core.document.fixings import FixingBase, Rating, Screw
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
+from rockpin.core.tables.hands import Allowance
 
 
 class Factor(NamedTuple):
@@ -26,7 +29,7 @@ class Factor(NamedTuple):
 class Setting(NamedTuple):
     """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies.
 
-    ``factors``: of its values, the same at every hole of the wall.
+    ``factors``: of its values, the same at every hole of the wall. ``skin_n``: what tight skins bear beside its screw.
     """
 
     rating: Rating
@@ -36,6 +39,45 @@ class Setting(NamedTuple):
     hole: HoleSpec
     pick: ScrewPick
     factors: tuple[Factor, ...] = ()
+    skin_n: float = 0.0
+
+
+class Raised(StrEnum):
+    """By which factor of an allowance a tabled value may be raised."""
+
+    TABLE = "table"
+    CONCRETE = "concrete"
+    FLANGE = "flange"
+
+
+class ByCase(NamedTuple):
+    """What changes a tabled value from case to case.
+
+    ``most``: how far it may be raised at all. ``repeated``, ``doubted``: factors [1] where a pull comes and goes,
+    where a person or an accident is in it. ``board``: whether what only board bears counts besides.
+    """
+
+    raised: Raised = Raised.TABLE
+    most: float = 10.0
+    repeated: float = 1.0
+    doubted: Factor = Factor("", 1.0)
+    board: bool = False
+
+    def of(self, allowance: Allowance) -> list[Factor]:
+        """The factors of one case."""
+        raised = {
+            Raised.TABLE: allowance.table,
+            Raised.CONCRETE: allowance.concrete,
+            Raised.FLANGE: allowance.flange,
+        }[self.raised]
+        found = [Factor(f"acting {allowance.label}", min(raised, self.most))]
+        if self.board:
+            found.append(Factor(f"board, acting {allowance.label}", allowance.board))
+        if allowance.repeated:
+            found.append(Factor("pull that comes and goes", self.repeated))
+        if allowance.person or allowance.accident:
+            found.append(self.doubted)
+        return [factor for factor in found if factor.value != 1.0]
 
 
 def table_lines(
@@ -54,12 +96,12 @@ def table_lines(
         ),
     ]
     if setting.lever_mm > 0:
-        lines.append(bending_line(screw.diameter_mm, screw.root_mm, setting.lever_mm, setting.clamped, figures))
+        lines.append(bending_line(screw, setting.lever_mm, setting.clamped, figures, setting.skin_n))
     lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
     return tuple(lines)
 
 
-Lines = Callable[[CapacityFigures], tuple[WorkLine, ...]]
+Lines = Callable[[CapacityFigures, Sequence[Factor]], tuple[WorkLine, ...]]
 
 
 @dataclass(frozen=True)
@@ -73,11 +115,21 @@ class Tabled:
     setting: Setting
     mode: Mode
     lines: Lines
+    by: ByCase
     always_bends: bool = False
+    provisos: tuple[Finding, ...] = ()
     answer: ClassVar[Answer]
 
 
-def tabled(fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[Factor], mode: Mode) -> Tabled:
+def tabled(
+    fixing: FixingBase,
+    spot: Spot,
+    setting: Setting,
+    factors: Sequence[Factor],
+    mode: Mode,
+    by: ByCase,
+    provisos: Sequence[Finding] = (),
+) -> Tabled:
     """A fixing with its tabled value at a hole: under its factors in this wall, and those of the hole."""
     every = (*setting.factors, *factors)
     total = prod(factor.value for factor in every)
@@ -88,52 +140,69 @@ def tabled(fixing: FixingBase, spot: Spot, setting: Setting, factors: Sequence[F
         setting.rating.shear_n * total,
         setting,
         mode,
-        lambda figures: table_lines(setting, every, fixing.source, figures),
+        lambda figures, more: table_lines(setting, (*every, *more), fixing.source, figures),
+        by,
+        provisos=tuple(provisos),
     )
 
 
 def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
     some, figures = cast(Sequence[Tabled], prepared), tables.figures
     cases = cases_of([one.spot for one in some])
-    settings = [one.setting for one in some]
-    values = np.array(
-        [
-            (
-                one.tension_n,
-                one.shear_n,
-                setting.screw.diameter_mm,
-                setting.screw.root_mm,
-                setting.lever_mm,
-                2.0 if setting.clamped else 1.0,
-                one.always_bends or setting.lever_mm > 0,
-            )
-            for one, setting in zip(some, settings, strict=True)
-        ]
-    )
-    tension, shear, diameter, root, lever, alpha, bends = values[cases.of].T
-    bending = screw_bending_shear_n(diameter, root, lever, alpha > 1, cases.pull_n, figures)
+    values = np.array([_values(one) for one in some])
+    tension, shear, diameter, root, steel, lever, alpha, bends, skin, *changes = values[cases.of].T
+    in_concrete, in_flange, most, repeated, doubted, in_board = changes
+    acts = cases.by
+    raised = np.where(in_concrete > 0, acts.concrete, np.where(in_flange > 0, acts.flange, acts.table))
+    factor = np.minimum(raised, most) * np.where(in_board > 0, acts.board, 1.0)
+    factor = factor * np.where(acts.repeated > 0, repeated, 1.0) * np.where(acts.doubted > 0, doubted, 1.0)
+    tension, shear = tension * factor, shear * factor
+    safety = acts.screw_safety(figures.screw_safety)
+    bending = screw_bending_shear_n(diameter, root, lever, alpha > 1, cases.pull_n, steel, safety) + skin * acts.skin
     bent = (bends > 0) & (bending < shear)
     limit = np.where(bent, bending, shear)
-    of_pull, of_shear = cases.pull_n / tension, shares(cases.across_n, limit)
+    of_pull, of_shear = cases.pull_n / tension, shares(cases.shear_n, limit)
     use = of_pull + of_shear
     found = []
     for number, (one, row) in enumerate(zip(some, worst_rows(use, cases.of, cases.starts).tolist(), strict=True)):
         mode = Mode.BENDING if bent[row] and of_pull[row] <= of_shear[row] else one.mode
-        worst = Use(float(use[row]), mode, one.tension_n, float(limit[row]))
+        worst = Use(float(use[row]), mode, float(tension[row]), float(limit[row]))
         case = one.spot.demand.cases[row - int(cases.starts[number])]
-        lines, setting = one.lines, one.setting
+        more, lines, setting = one.by.of(case.allowance), one.lines, one.setting
         found.append(
             made(
                 one.fixing,
                 one.spot,
                 worst,
                 case,
-                lines=lambda lines=lines: lines(figures),  # type: ignore[misc]
+                lines=lambda lines=lines, more=more: lines(figures, more),  # type: ignore[misc]
                 hole=setting.hole,
                 screw=setting.pick,
+                provisos=one.provisos,
             )
         )
     return found
+
+
+def _values(one: Tabled) -> tuple[float, ...]:
+    setting, screw, by = one.setting, one.setting.screw, one.by
+    return (
+        one.tension_n,
+        one.shear_n,
+        screw.diameter_mm,
+        screw.root_mm,
+        screw.yield_mpa,
+        setting.lever_mm,
+        2.0 if setting.clamped else 1.0,
+        one.always_bends or setting.lever_mm > 0,
+        setting.skin_n,
+        by.raised is Raised.CONCRETE,
+        by.raised is Raised.FLANGE,
+        min(by.most, one.fixing.most_raise),
+        by.repeated,
+        by.doubted.value,
+        by.board,
+    )
 
 
 Tabled.answer = _answer

@@ -6,7 +6,7 @@ from typing import NamedTuple
 from rockpin.core.capacity.common import Mode
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.wood import combined_use, head_pull_through_n
-from rockpin.core.demand import Duration, HoleDemand
+from rockpin.core.demand import HoleDemand
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, Link
 from rockpin.core.hole import Spot
@@ -45,8 +45,7 @@ def through_bolt(
     dowel = reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN)
     worst = Bolted(screw, -1.0, "", "")
     for case in demand.cases:
-        lasting = case.duration is Duration.PERMANENT
-        factor = wet * (figures.duration_permanent if lasting else figures.duration_short)
+        factor = wet * case.allowance.wood
         pull, across = case.forces.tension_n, case.forces.shear_n
         withdrawal, lateral = factor * pull_n, factor * dowel.force_n
         use = max(float(combined_use(pull, across, withdrawal, lateral)), pull / withdrawal, across / lateral)

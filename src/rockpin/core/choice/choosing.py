@@ -74,18 +74,33 @@ class Other(NamedTuple):
     spots: dict[str, Spot]
 
 
-def _rank(one: Assessment, spot: Spot, wishes: Sequence[Wish], stock: Stock) -> tuple[float, ...]:
-    """Smaller is better: first what asks for no further proof, then the wishes in their order, then the use."""
+class Taste(NamedTuple):
+    """What goes before what: the user's wishes in their order, and what a good tradesman would reach for besides."""
+
+    wishes: Sequence[Wish]
+    planned_use: float
+
+
+def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[float, ...]:
+    """Smaller is better: first what asks for no further proof, then the wishes in their order.
+
+    Beyond them what a good tradesman reaches for: the smallest hole and least work among those with room to spare, of
+    what is at hand. Where nothing has room to spare, what has most of it.
+    """
     reach = one.hole.reach_mm if one.hole else 0.0
     beyond = spot.depth_limit_mm is not None and reach > spot.depth_limit_mm
-    return (float(len(one.provisos) + beyond), *(_wish_value(wish, one, stock) for wish in wishes), one.use)
+    wished = tuple(_wish_value(wish, one, stock) for wish in taste.wishes)
+    tight = max(0.0, one.use - taste.planned_use)
+    width = one.hole.diameter_mm if one.hole else 0.0
+    # a head that needs a washer only because it is small for the bracket's hole is the wrong screw
+    small = bool(one.screw and one.screw.washer_mm) and not spot.hole.washer_wanted
+    first = (float(len(one.provisos) + beyond), *wished, tight, float(len(stock.lacks)))
+    return (*first, float(small), width, one.minutes, one.use)
 
 
-def by_rank(
-    accepted: Sequence[Assessment], spot: Spot, wishes: Sequence[Wish], stocks: dict[str, Stock]
-) -> list[Assessment]:
+def by_rank(accepted: Sequence[Assessment], spot: Spot, taste: Taste, stocks: dict[str, Stock]) -> list[Assessment]:
     """What holds, best first."""
-    return sorted(accepted, key=lambda one: (_rank(one, spot, wishes, stocks[one.fixing]), one.fixing))
+    return sorted(accepted, key=lambda one: (_rank(one, spot, taste, stocks[one.fixing]), one.fixing))
 
 
 def holding_at(spot: Spot, wishes: Sequence[Wish], kit: Kit, catalogue: Catalogue) -> tuple[str, ...]:
@@ -96,11 +111,17 @@ def holding_at(spot: Spot, wishes: Sequence[Wish], kit: Kit, catalogue: Catalogu
     stocks = {
         one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in accepted
     }
-    return tuple(one.fixing for one in by_rank(accepted, spot, wishes, stocks))
+    taste = Taste(wishes, catalogue.figures.capacity.planned_use)
+    return tuple(one.fixing for one in by_rank(accepted, spot, taste, stocks))
+
+
+def _alike(kind: BehindKind) -> BehindKind:
+    """Kinds of place that one fixing may do for: a plug in the brick does in the joint too, if it holds there."""
+    return BehindKind.UNIT if kind is BehindKind.JOINT else kind
 
 
 def _group_pick(
-    spots: Sequence[Spot], holding: Holding, wishes: Sequence[Wish], stocks: dict[str, dict[str, Stock]]
+    spots: Sequence[Spot], holding: Holding, taste: Taste, stocks: dict[str, dict[str, Stock]]
 ) -> dict[str, Assessment]:
     """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best."""
     ids = [spot.hole.id for spot in spots]
@@ -108,14 +129,12 @@ def _group_pick(
     if common:
 
         def worst(key: str) -> tuple[tuple[float, ...], str]:
-            return max(
-                _rank(holding[spot.hole.id][key], spot, wishes, stocks[spot.hole.id][key]) for spot in spots
-            ), key
+            return max(_rank(holding[spot.hole.id][key], spot, taste, stocks[spot.hole.id][key]) for spot in spots), key
 
         best = min(common, key=worst)
         return {hole: holding[hole][best] for hole in ids}
     return {
-        spot.hole.id: by_rank([*holding[spot.hole.id].values()], spot, wishes, stocks[spot.hole.id])[0]
+        spot.hole.id: by_rank([*holding[spot.hole.id].values()], spot, taste, stocks[spot.hole.id])[0]
         for spot in spots
         if holding[spot.hole.id]
     }
@@ -221,8 +240,9 @@ def choose(
         for spot in spots
     }
     picks: dict[str, Assessment] = {}
-    for kind in dict.fromkeys(kinds[spot.hole.id] for spot in spots):
-        picks |= _group_pick([spot for spot in spots if kinds[spot.hole.id] is kind], holding, wishes, stocks)
+    taste = Taste(wishes, catalogue.figures.capacity.planned_use)
+    for kind in dict.fromkeys(_alike(kinds[spot.hole.id]) for spot in spots):
+        picks |= _group_pick([spot for spot in spots if _alike(kinds[spot.hole.id]) is kind], holding, taste, stocks)
     choices: list[HoleChoice] = []
     for spot in spots:
         hole, mine = spot.hole.id, own.get(spot.hole.id, "")
@@ -231,7 +251,7 @@ def choose(
         choices.append(
             HoleChoice(
                 hole_id=hole,
-                accepted=tuple(by_rank([*holding[hole].values()], spot, wishes, stocks[hole])),
+                accepted=tuple(by_rank([*holding[hole].values()], spot, taste, stocks[hole])),
                 refused=tuple(refusing[hole].values()),
                 chosen=picked or planned,
                 by=ChosenBy.YOU if picked else ChosenBy.PLAN if planned else ChosenBy.NOBODY,

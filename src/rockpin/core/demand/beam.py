@@ -5,6 +5,7 @@ Two supports leave no choice. Of more, this room keeps every way that cannot be 
 
 from collections.abc import Callable, Sequence
 from functools import lru_cache
+from itertools import pairwise
 from typing import TYPE_CHECKING, NamedTuple
 
 import numpy as np
@@ -73,7 +74,7 @@ def continuous_turn(supports_mm: Sequence[float], x_mm: float) -> list[float]:
     return [float(slope) for slope in spline(inside, 1)]
 
 
-_PLACES, _WEIGHTS = np.polynomial.legendre.leggauss(8)
+_PLACES, _WEIGHTS = np.polynomial.legendre.leggauss(3)
 
 
 class LoadShare(NamedTuple):
@@ -84,22 +85,25 @@ class LoadShare(NamedTuple):
 
 
 @lru_cache(maxsize=2048)
-def load_shares(supports_mm: tuple[float, ...], x_mm: float, spread_mm: float) -> tuple[LoadShare, ...]:
+def load_shares(
+    supports_mm: tuple[float, ...], x_mm: float, spread_mm: float, line: bool = False
+) -> tuple[LoadShare, ...]:
     """How a load may be shared among supports in ascending order: the shares sum to one, the turns to nought.
 
     Of three or more supports, continuous beam and simple spans are both kept, and a weight that is spread over its
-    piece also as spread: the middle of a shelf must not be thought to leave its ends free.
+    piece also as spread: the middle of a shelf must not be thought to leave its ends free. ``line``: only as spread.
     """
     if len(supports_mm) < 3:
         return (LoadShare(tuple(simple_share(supports_mm, x_mm)), tuple(simple_turn(supports_mm, x_mm))),)
-    spots: list[tuple[tuple[float, float], ...]] = [((1.0, x_mm),)]
+    spots: list[tuple[tuple[float, float], ...]] = [] if line and spread_mm else [((1.0, x_mm),)]
     if spread_mm:
-        # influence lines are cubics with a kink at each support; eight points in each third are ample
-        thirds = [x_mm + third * spread_mm / 3 for third in (-1, 0, 1)]
+        # influence lines are cubics from support to support, so a few points in each span are exact
+        low, high = x_mm - spread_mm / 2, x_mm + spread_mm / 2
+        ends = [low, *(one for one in supports_mm if low < one < high), high]
         spots.append(
             tuple(
-                (float(weight) / 6, centre + float(place) * spread_mm / 6)
-                for centre in thirds
+                (float(weight) * (b - a) / 2 / spread_mm, (a + b) / 2 + float(place) * (b - a) / 2)
+                for a, b in pairwise(ends)
                 for place, weight in zip(_PLACES, _WEIGHTS, strict=True)
             )
         )

@@ -19,7 +19,11 @@ Rows = NDArray[np.float64]
 
 
 class Force(NamedTuple):
-    """A force [N] at a place [mm]: x to the right, y up, z off the wall. ``spread_mm``: over how much width."""
+    """A force [N] at a place [mm]: x to the right, y up, z off the wall.
+
+    ``spread_mm``: over how much width it may be spread; ``line``: it is spread for certain. ``slope``: how far the line
+    that it acts on rises for each mm to the right. ``even``: it acts along that line, and all supports share it alike.
+    """
 
     x_mm: float
     y_mm: float
@@ -28,6 +32,9 @@ class Force(NamedTuple):
     fy_n: float = 0
     fz_n: float = 0
     spread_mm: float = 0
+    slope: float = 0
+    even: bool = False
+    line: bool = False
 
 
 class GroupHole(Model):

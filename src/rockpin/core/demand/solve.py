@@ -6,7 +6,9 @@ channel stands between, its own holes are a group under everything that its supp
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from enum import StrEnum
+from math import hypot
 from typing import NamedTuple
 
 import numpy as np
@@ -14,12 +16,13 @@ from numpy.typing import NDArray
 
 from rockpin.core.base.model import Model
 from rockpin.core.demand.beam import load_shares
-from rockpin.core.demand.cases import Duration, LoadCase
-from rockpin.core.demand.fastener_group import Force, GroupRows, HoleForces, Rows, solve_rows, wrench_at
+from rockpin.core.demand.fastener_group import GroupRows, HoleForces, Rows, solve_rows, wrench_at
+from rockpin.core.demand.loads import LoadCase, bodies_of
 from rockpin.core.demand.support_groups import SupportGroup, first_screw, groups_of, link_group
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.framing import BehindKind
 from rockpin.core.tables.figures import DemandFigures
+from rockpin.core.tables.hands import Allowance
 
 
 class CaseDemand(Model):
@@ -27,7 +30,7 @@ class CaseDemand(Model):
 
     case: str
     label: str
-    duration: Duration
+    allowance: Allowance
     stiff_ratio: float
     forces: HoleForces
 
@@ -89,7 +92,7 @@ class DemandTable:
         return CaseDemand(
             case=told.case.key,
             label=told.case.label,
-            duration=told.case.duration,
+            allowance=told.case.allowance,
             stiff_ratio=told.stiff_ratio,
             forces=HoleForces(
                 tension_n=float(self.tension_n[row, column]),
@@ -111,9 +114,17 @@ class Demand:
     joints: dict[str, HoleDemand]
     table: DemandTable
     missing: tuple[str, ...]
-    swings_free: bool
+    turns: "Turns"
     lifted: tuple[str, ...]
     mixed_links: bool
+
+
+class Turns(StrEnum):
+    """What turns a thing on its only hole: nothing, a hand alone, or its own weight and what swings or shakes it."""
+
+    NOT = "not"
+    BY_HAND = "by_hand"
+    BY_WEIGHT = "by_weight"
 
 
 class _Shared(NamedTuple):
@@ -124,53 +135,85 @@ class _Shared(NamedTuple):
 
 
 def _as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool) -> _Shared:
-    """One group takes everything. One fastener cannot stop the piece from turning: it hangs below it."""
+    """One group takes everything. By its first screw alone a piece hangs with its weight below that."""
     rows = np.zeros((len(cases), 6))
     for row, case in enumerate(cases):
         for f in case.forces:
             x = group.holes[0].x_mm if hang_below else f.x_mm
             rows[row] += wrench_at(x, f.y_mm, f.z_mm + group.stand_off_mm, f.fx_n, f.fy_n, f.fz_n)
+    if len(group.holes) == 1:
+        # one hole takes no torsion; what turns the piece on it is told by itself, see _turning
+        hole = group.holes[0]
+        rows[:, 3] = rows[:, 1] * hole.x_mm - rows[:, 0] * hole.y_mm
     return _Shared(np.arange(len(cases)), [rows])
+
+
+def _turning(group: SupportGroup, cases: Sequence[LoadCase], beside_mm: float) -> Turns:
+    """Whether anything stands beside a single hole, so that the piece would turn on it."""
+    hole, found = group.holes[0], Turns.NOT
+    for case in cases:
+        about = sum(f.fy_n * (f.x_mm - hole.x_mm) - f.fx_n * (f.y_mm - hole.y_mm) for f in case.forces)
+        size = hypot(sum(f.fx_n for f in case.forces), sum(f.fy_n for f in case.forces))
+        if size > 1e-9 and abs(about) / size > beside_mm:
+            if not case.by_hand:
+                return Turns.BY_WEIGHT
+            found = Turns.BY_HAND
+    return found
 
 
 def _shared(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> _Shared:
     """Every way of sharing that is not ruled out, a row each.
 
     A force comes to its support at the support's middle: its lever along the beam has been used up by the sharing.
-    So has the moment of a force along the wall about the upright axis: the supports take it as a couple.
+    So has the moment of a force along the wall about the upright axis: the supports take it as a couple. What a force
+    along the wall turns in the wall's plane they take by an upright couple, or, where all of them have more than one
+    hole, each by its own: nobody knows how stiff the joints are, so both ways are kept. The force along the wall itself
+    all supports share alike that have a hole to bear it, wherever along the wall it acts.
     """
     centres = tuple(group.centre_x_mm for group in groups)
+    heights = np.array([sum(hole.y_mm for hole in group.holes) / len(group.holes) for group in groups])
+    rigid = all(len(group.holes) > 1 for group in groups)
+    even = (1.0 / len(groups),) * len(groups)
+    bear = np.array([float(any(hole.bears_across for hole in group.holes)) for group in groups])
+    level_share = bear / bear.sum() if bear.any() else np.full(len(groups), 1.0 / len(groups))
     case_of_row: list[int] = []
     row_of: list[int] = []
     parts: list[tuple[float, ...]] = []
     shares: list[tuple[float, ...]] = []
     turns: list[tuple[float, ...]] = []
     for number, case in enumerate(cases):
-        ways = [load_shares(centres, force.x_mm, force.spread_mm) for force in case.forces]
-        for way in range(max((len(found) for found in ways), default=1)):
-            row = len(case_of_row)
-            case_of_row.append(number)
-            for f, found in zip(case.forces, ways, strict=True):
-                chosen = found[min(way, len(found) - 1)]
-                row_of.append(row)
-                parts.append((f.y_mm, f.z_mm, f.fx_n, f.fy_n, f.fz_n))
-                shares.append(chosen.shares)
-                turns.append(chosen.turns)
+        ways = [load_shares(centres, force.x_mm, force.spread_mm, force.line) for force in case.forces]
+        sideways = any(abs(force.fx_n) > 1e-9 for force in case.forces)
+        for own in (False, True) if sideways and rigid else (False,):
+            for way in range(max((len(found) for found in ways), default=1)):
+                row = len(case_of_row)
+                case_of_row.append(number)
+                for f, found in zip(case.forces, ways, strict=True):
+                    chosen = found[min(way, len(found) - 1)]
+                    row_of.append(row)
+                    parts.append((f.x_mm, f.y_mm, f.z_mm, f.fx_n, f.fy_n, f.fz_n, f.slope, float(own)))
+                    shares.append(even if f.even else chosen.shares)
+                    turns.append(chosen.turns)
     if not parts:
         nothing: list[Rows] = [np.zeros((len(case_of_row), 6), dtype=np.float64) for _ in groups]
         return _Shared(np.array(case_of_row, dtype=int), nothing)
-    y, off, fx, fy, fz = np.array(parts).T
+    at, level, off, fx, fy, fz, slope, owned = np.array(parts).T
     share, turn, index = np.array(shares), np.array(turns), np.array(row_of)
+    # where the line of the force passes each support; a level one at its own height
+    lines = level[:, None] + slope[:, None] * (np.array(centres)[None, :] - at[:, None])
+    couple = -(fx[:, None] * level_share * (lines - heights[None, :])).sum(axis=1) * (1 - owned)
     wrenches: list[Rows] = []
     for g, group in enumerate(groups):
-        z, x, part = off + group.stand_off_mm, centres[g], share[:, g]
+        z, x, part, y = off + group.stand_off_mm, centres[g], share[:, g], lines[:, g]
         out = fz * part - fx * z * turn[:, g]
+        upright = fy * part + couple * turn[:, g]
+        across, across_y = fx * level_share[g], np.where(owned > 0, y, heights[g])
         columns = (
-            fx * part,
-            fy * part,
+            across,
+            upright,
             out,
-            part * (fy * x - fx * y),
-            out * y - fy * part * z,
+            upright * x - across * across_y,
+            out * y - upright * z,
             out * x,
         )
         wrenches.append(np.column_stack([np.bincount(index, column, minlength=len(case_of_row)) for column in columns]))
@@ -185,19 +228,27 @@ def _farther_off(rows: Rows, by_mm: float) -> Rows:
     return moved
 
 
-def _keyholes(group: SupportGroup, found: GroupRows, wrenches: Rows) -> GroupRows:
-    """Of two keyholes each must carry all: no two backs are alike. Of more, the worst pair shares it."""
-    is_key = np.array(group.keyholes)
-    count = int(is_key.sum())
+def _hung(groups: Sequence[SupportGroup], parts: Sequence["_Part"], wrenches: Sequence[Rows]) -> list["_Part"]:
+    """Of two keyholes or hooks, on one plate or on two, each must carry all: no two backs are alike.
+
+    Of more, the worst pair shares it.
+    """
+    keys = [np.array(group.keyholes) for group in groups]
+    count = sum(int(some.sum()) for some in keys)
     if count < 2:
-        return found
+        return list(parts)
     part = 1.0 if count == 2 else 0.5
-    tension, shear_y = found.tension_n.copy(), found.shear_y_n.copy()
-    alone = part * found.tension_n.sum(axis=1, keepdims=True)
-    down = part * np.abs(wrenches[:, 1:2])
-    tension[:, is_key] = np.maximum(tension[:, is_key], alone)
-    shear_y[:, is_key] = -np.maximum(np.abs(shear_y[:, is_key]), down)
-    return found._replace(tension_n=tension, shear_y_n=shear_y)
+    on_keys = [index for index, some in enumerate(keys) if some.any()]
+    alone = part * np.sum([parts[index].found.tension_n.sum(axis=1) for index in on_keys], axis=0)[:, None]
+    down = part * np.abs(np.sum([wrenches[index][:, 1] for index in on_keys], axis=0))[:, None]
+    told = list(parts)
+    for index in on_keys:
+        found, is_key = parts[index].found, keys[index]
+        tension, shear_y = found.tension_n.copy(), found.shear_y_n.copy()
+        tension[:, is_key] = np.maximum(tension[:, is_key], alone)
+        shear_y[:, is_key] = -np.maximum(np.abs(shear_y[:, is_key]), down)
+        told[index] = parts[index]._replace(found=found._replace(tension_n=tension, shear_y_n=shear_y))
+    return told
 
 
 class _Part(NamedTuple):
@@ -212,10 +263,10 @@ class _Solver:
     """Solves one fixture under one state of half-done work and one bound of stiffness."""
 
     def __init__(self, fixture: Fixture, bearing_mpa: float, figures: DemandFigures) -> None:
-        self.fixture, self.bearing_mpa, self.inset_mm = fixture, bearing_mpa, figures.bearing_inset_min_mm
+        self.fixture, self.bearing_mpa, self.figures = fixture, bearing_mpa, figures
         self.missing: set[str] = set()
         self.lifted: set[str] = set()
-        self.swings_free = False
+        self.turns = Turns.NOT
         self.mixed_links = False
 
     def solve(
@@ -231,13 +282,14 @@ class _Solver:
         if cases[0].first_screw:
             groups = [first_screw(groups)]
         if len(groups) == 1:
-            alone = len(groups[0].holes) == 1
-            if alone and not cases[0].first_screw:
-                self.swings_free |= any(_turns(groups[0], case.forces) for case in cases)
-            shared = _as_given(groups[0], cases, hang_below=alone)
+            first = cases[0].first_screw
+            if len(groups[0].holes) == 1 and not first and self.turns is not Turns.BY_WEIGHT:
+                turns = _turning(groups[0], cases, self.figures.one_hole_beside_mm)
+                self.turns = turns if turns is not Turns.NOT else self.turns
+            shared = _as_given(groups[0], cases, hang_below=first)
         else:
             shared = _shared(groups, cases)
-            lasting = np.array([cases[c].duration is Duration.PERMANENT for c in shared.case_of_row])
+            lasting = np.array([cases[c].allowance.lasts for c in shared.case_of_row])
             for group, rows in zip(groups, shared.wrenches, strict=True):
                 if (rows[lasting, 1] > 1e-6).any():
                     self.lifted.update(group.support_ids)
@@ -249,6 +301,7 @@ class _Solver:
             self._group(group, rows, in_wall=group.carrier is None)
             for group, rows in zip(groups, shared.wrenches, strict=True)
         ]
+        parts = _hung(groups, parts, shared.wrenches)
         for link in self.fixture.links:
             between = link_group(link, stiffness) if link.kind.has_own_holes else None
             brought = [rows for one, rows in zip(groups, shared.wrenches, strict=True) if one.carrier == link.id]
@@ -258,15 +311,9 @@ class _Solver:
         return shared.case_of_row, parts
 
     def _group(self, group: SupportGroup, rows: Rows, *, in_wall: bool) -> _Part:
-        found = solve_rows(group.holes, group.plate, rows, self.bearing_mpa, self.inset_mm)
+        found = solve_rows(group.holes, group.plate, rows, self.bearing_mpa, self.figures.bearing_inset_min_mm)
         self.missing.update(found.missing)
-        return _Part(tuple(hole.id for hole in group.holes), in_wall, _keyholes(group, found, rows))
-
-
-def _turns(group: SupportGroup, forces: Sequence[Force]) -> bool:
-    hole = group.holes[0]
-    weight = sum(abs(force.fy_n) for force in forces)
-    return weight > 0 and abs(sum(force.fy_n * (force.x_mm - hole.x_mm) for force in forces)) / weight > 1.0
+        return _Part(tuple(hole.id for hole in group.holes), in_wall, found)
 
 
 class _Collected:
@@ -309,7 +356,8 @@ def _front(tension: Rows, shear: Rows) -> list[int]:
 
 def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
     """The deciding cases of each hole."""
-    lasting = np.array([row.case.duration is Duration.PERMANENT for row in table.rows], dtype=bool)
+    ways = [row.case.allowance.key for row in table.rows]
+    acts = [np.array([way == one for way in ways], dtype=bool) for one in dict.fromkeys(ways)]
     ratios = np.array([row.stiff_ratio for row in table.rows])
     shear = np.hypot(table.shear_x_n, table.shear_y_n)
     holes: dict[str, HoleDemand] = {}
@@ -317,7 +365,7 @@ def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
         kept: list[int] = []
         stuck = table.no_lever[:, column]
         held = ~stuck
-        for group in (np.flatnonzero(lasting & held), np.flatnonzero(~lasting & held)):
+        for group in (np.flatnonzero(one & held) for one in acts):
             if len(group):
                 kept += [int(group[row]) for row in _front(table.tension_n[group, column], shear[group, column])]
         if not kept and not stuck.any():
@@ -368,20 +416,42 @@ def solve_fixture(
             rows = [CaseRow(together[number], ratio) for number in case_of_row]
             wall.add(rows, [part for part in parts if part.in_wall and set(part.hole_ids) <= wall.column.keys()])
             joints.add(rows, [part for part in parts if set(part.hole_ids) <= joints.column.keys()])
-    table = wall.table()
+    table = _beside_others(wall.table(), fixture)
     return Demand(
         holes=demands_of(table),
         joints=demands_of(joints.table()),
         table=table,
         missing=tuple(sorted(solver.missing)),
-        swings_free=solver.swings_free,
+        turns=solver.turns,
         lifted=tuple(sorted(solver.lifted)),
         mixed_links=solver.mixed_links,
     )
 
 
+def _beside_others(table: DemandTable, fixture: Fixture) -> DemandTable:
+    """While one thing is put to a case, all others of the job hang beside it as used."""
+    bodies = sorted({row.case.body for row in table.rows})
+    if len(bodies) < 2:
+        return table
+    of_row = np.array([row.case.body for row in table.rows])
+    parts = {body: set(found.elsewhere) for body, found in ((one.number, one) for one in bodies_of(fixture))}
+    carriers = fixture.carriers
+    support_of = {hole.id: support.id for support in fixture.supports for hole in support.holes}
+    on_link = {link.id: name for name, link in carriers.items()}
+    support_of |= {hole.id: on_link.get(link.id, "") for link in fixture.links for hole in link.holes}
+    layers = [table.tension_n.copy(), table.shear_x_n.copy(), table.shear_y_n.copy(), table.compression_n.copy()]
+    for body in bodies:
+        own = [number for number, hole in enumerate(table.hole_ids) if support_of[hole] not in parts[body]]
+        rest = np.flatnonzero(of_row != body)
+        hanging = int(np.argmax(of_row == body))
+        for layer in layers:
+            layer[np.ix_(rest, np.array(own))] = layer[hanging, own]
+    return replace(table, tension_n=layers[0], shear_x_n=layers[1], shear_y_n=layers[2], compression_n=layers[3])
+
+
 def stiffness_of(kinds: dict[str, BehindKind], figures: DemandFigures) -> dict[str, float]:
     """How stiff [1] each hole's fixing is beside a screw in a stud; all alike where the wall does not differ."""
-    if len({kind is BehindKind.VOID for kind in kinds.values()}) < 2:
+    soft = (BehindKind.VOID, BehindKind.OPEN)
+    if len({kind in soft for kind in kinds.values()}) < 2:
         return dict.fromkeys(kinds, 1.0)
-    return {hole: figures.board_stiffness if kind is BehindKind.VOID else 1.0 for hole, kind in kinds.items()}
+    return {hole: figures.board_stiffness if kind in soft else 1.0 for hole, kind in kinds.items()}

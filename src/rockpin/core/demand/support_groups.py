@@ -87,7 +87,7 @@ def groups_of(
             SupportGroup(
                 support_ids=(support.id,),
                 holes=holes,
-                keyholes=tuple(hole.kind is HoleKind.KEYHOLE for hole in used),
+                keyholes=tuple(support.hung or hole.kind is HoleKind.KEYHOLE for hole in used),
                 plate=_plate(area, support.flexible),
                 own=own,
                 stand_off_mm=stand_off,

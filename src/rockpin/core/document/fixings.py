@@ -31,6 +31,9 @@ class Screw(Row):
     head_mm: float = Field(gt=0)
     seats: tuple[HeadSeat, ...]
     thread_share: float = Field(gt=0, le=1, description="threaded part of the length")
+    yield_mpa: float = Field(default=400, gt=0, description="of its steel in bending; a hardened screw's until told")
+    stainless: bool = Field(default=False, description="or coated: for places that are not dry")
+    instead_of: Id | None = Field(default=None, description="the plain screw of the same size that it stands for there")
     lengths_mm: tuple[float, ...]
 
     def stock_length_mm(self, least_mm: float) -> float | None:
@@ -51,6 +54,7 @@ class FixingBase(Row):
     grips: str
     stop: str
     carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
+    most_raise: float = Field(default=10.0, ge=1, description="how far a short load may raise its values")
     over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
 
     @property

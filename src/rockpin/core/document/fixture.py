@@ -77,6 +77,26 @@ class LimitKind(StrEnum):
     HEIGHT_MAX_MM = "height_max_mm"
 
 
+class HeldBy(StrEnum):
+    """What bears a piece's weight: the wall, or a floor or ceiling while the wall only steadies it."""
+
+    WALL = "wall"
+    FLOOR = "floor"
+    ABOVE = "above"
+
+
+class SupportMaterial(StrEnum):
+    STEEL = "steel"
+    CAST = "cast"
+    ALUMINIUM = "aluminium"
+    WOOD = "wood"
+    PLASTIC = "plastic"
+
+    @property
+    def is_metal(self) -> bool:
+        return self in (SupportMaterial.STEEL, SupportMaterial.CAST, SupportMaterial.ALUMINIUM)
+
+
 class Environment(StrEnum):
     DRY = "dry"
     WET = "wet"
@@ -106,7 +126,9 @@ class Support(Model):
     width_mm: float = Field(gt=0, le=5_000)
     height_mm: float = Field(gt=0, le=5_000)
     thickness_mm: float = Field(default=2, ge=0, le=60)
+    material: SupportMaterial = SupportMaterial.STEEL
     flexible: bool = False
+    hung: bool = Field(default=False, description="the piece hangs on it, as on a hook or hanger")
     attachment: Attachment = Attachment.RIGID
     slide_mm: NonNegativeMm = 0
     leans: bool = Field(default=False, description="the whole back of the piece leans on the wall, not only this")
@@ -154,6 +176,9 @@ class Piece(Model):
     cog_x_mm: WallCoordinate | None = None
     cog_y_mm: WallCoordinate | None = None
     cog_z_mm: NonNegativeMm | None = None
+    hand: Id | None = Field(default=None, description="what hands do to this piece; None: as to the whole fixture")
+    held_by: HeldBy = HeldBy.WALL
+    opens: bool = Field(default=False, description="has drawers or doors that a child can climb on")
 
     @property
     def rect(self) -> Rect:
@@ -255,7 +280,7 @@ class Fixture(Model):
     rails: tuple[HeldRail, ...] = Field(default=(), max_length=4)
     duty: Id = "storage"
     environment: Environment = Environment.DRY
-    graspable: bool = True
+    hand: Id = Field(default="use", description="what hands do to it in reach")
     wind_pa: float | None = Field(default=None, ge=0, le=5_000, description="None: the planning value outdoors")
     shape: Id | None = Field(default=None, description="the shape that it was made from")
     measures: dict[Id, float] = Field(default_factory=dict, description="what was measured for that shape")

@@ -13,7 +13,7 @@ from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.packet import Packet
 from rockpin.core.document.wall import Wall
 
-SCHEMA_VERSION = 2
+SCHEMA_VERSION = 3
 
 
 class Region(StrEnum):
@@ -164,7 +164,7 @@ class JobBody(Model):
     title: Name
     fixture: Fixture
     placement: Placement
-    wishes: tuple[Wish, ...] = (Wish.STRONGEST,)
+    wishes: tuple[Wish, ...] = Field(default=(), description="none: what a good tradesman would reach for")
     choices: tuple[Choice, ...] = ()
     kit: Kit = Kit()
     packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
@@ -197,7 +197,7 @@ class JobBody(Model):
 class JobDocument(JobBody):
     """A whole job: the site, its walls and the job itself. What is exported, imported and planned."""
 
-    schema_version: Literal[2] = 2
+    schema_version: Literal[3] = 3
     id: Id
     site: Site
     walls: tuple[Wall, ...] = Field(min_length=1, max_length=12)

@@ -1,6 +1,7 @@
 """Documents of older versions, brought to the present one. Each step can be taken twice without harm.
 
 Version 2: a reading knows what it was taken with, and a row's studs are confirmed by their ids instead of by numbers.
+Version 3: hands are picked by what they do, instead of a thing being grasped or not; the strongest is a wish.
 """
 
 from collections.abc import Callable
@@ -40,10 +41,37 @@ def _document_from_1(document: Data) -> Data:
     return {**document, "schema_version": 2, **({"walls": walls} if walls is not None else {})}
 
 
-UPGRADES: dict[int, Callable[[Data], Data]] = {1: _document_from_1}
+_HANDS = {"hook": "tug", "keyholes": "touch", "arm": "touch", "on_spacers": "touch", "box_on_channel": "touch"}
+"""The hand that the shapes of version 2 had, where it was not ordinary use."""
+
+
+def _fixture_from_2(fixture: Data) -> Data:
+    if "graspable" not in fixture:
+        return fixture
+    grasped = fixture["graspable"]
+    hand = _HANDS.get(str(fixture.get("shape")), "use") if grasped else "touch"
+    return {**{key: value for key, value in fixture.items() if key != "graspable"}, "hand": hand}
+
+
+def _job_from_2(job: Data) -> Data:
+    fixture = job.get("fixture")
+    if not isinstance(fixture, dict) or "graspable" not in fixture:
+        return job
+    # the strongest was what version 2 took where nobody wished for anything
+    wishes: Data = {"wishes": []} if job.get("wishes") == ["strongest"] else {}
+    return {**job, "fixture": _fixture_from_2(fixture), **wishes}
+
+
+def _document_from_2(document: Data) -> Data:
+    return {**_job_from_2(document), "schema_version": 3}
+
+
+UPGRADES: dict[int, Callable[[Data], Data]] = {1: _document_from_1, 2: _document_from_2}
 """From a version of the job document to the next."""
 
 
 def upgraded_part(kind: str, data: Data) -> Data:
     """A part of a document as it was kept, a wall or a job, as the present version has it."""
-    return _wall_from_1(data) if kind == "wall" else data
+    if kind == "wall":
+        return _wall_from_1(data)
+    return _job_from_2(data) if kind == "job" else data

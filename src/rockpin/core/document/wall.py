@@ -97,6 +97,8 @@ class Member(Model):
     width_mm: PositiveMm
     height_mm: PositiveMm
     known: HowKnown = HowKnown.PREDICTED
+    depth_mm: PositiveMm | None = Field(default=None, description="behind the face; None: as deep as the frame")
+    species: Id | None = Field(default=None, description="None: as the rest of the frame")
 
     @property
     def rect(self) -> Rect:
@@ -273,6 +275,7 @@ class Wall(Model):
     school: Id | None = Field(default=None, description="rule school for cables, if not the region's")
     workroom: bool = Field(default=False, description="kitchen, utility or workroom, with a worktop")
     screens: tuple[Screen, ...] = Field(default=(), description="what blunts a detector here")
+    back_reached: bool = Field(default=False, description="somebody can get at its far face to put a nut on")
     coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
     note: Note = ""
 

@@ -190,7 +190,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     fixing, units = catalogue.fixing_by_key[chosen.fixing], spot.units
     box = bits_at_hand(kit, spot, catalogue)
     bit = box.choose(hole.diameter_mm, hole.bit_rule)
-    kind = spot.behind(screw.diameter_mm).kind
+    kind = method_of(fixing).kind_behind(spot.behind(screw.diameter_mm).kind)
     steps = _steps(spot, hole, bit, kind, catalogue)
     pilot = box.choose(hole.pilot_mm, BitRule.ABOUT) if hole.pilot_mm else None
     deepest = steps[-1] if steps else None

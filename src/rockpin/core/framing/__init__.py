@@ -1,6 +1,6 @@
 """Where is the framing? Studs with their spread, and what stands behind a spot."""
 
-from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, look_behind
+from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, chance_clear, look_behind, nearest_sure
 from rockpin.core.framing.find import FramingReading, read_framing
 
 __all__ = [
@@ -8,6 +8,8 @@ __all__ = [
     "BehindKind",
     "FramingReading",
     "MemberReading",
+    "chance_clear",
     "look_behind",
+    "nearest_sure",
     "read_framing",
 ]

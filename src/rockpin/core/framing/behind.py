@@ -2,8 +2,9 @@
 
 from enum import StrEnum
 from functools import lru_cache
-from math import erf, sqrt
+from math import ceil, erf, floor, sqrt
 from statistics import NormalDist
+from typing import NamedTuple
 
 from pydantic import Field
 
@@ -18,6 +19,7 @@ class BehindKind(StrEnum):
     TIMBER = "timber"
     STEEL = "steel"
     VOID = "void"
+    OPEN = "open"
     UNIT = "unit"
     JOINT = "joint"
     CONCRETE = "concrete"
@@ -41,9 +43,18 @@ class MemberReading(Model):
     high_mm: float
     exists: float = 1.0
     double: bool = False
+    timber: bool = Field(default=True, description="takes a wood screw: also blocking of wood between steel studs")
+    depth_mm: float | None = Field(default=None, description="behind the face; None: as deep as the frame")
+    species: str | None = Field(default=None, description="None: as the rest of the frame")
     in_row: bool = Field(default=False, description="one of the stated row, by whose id a pin confirms it")
     density_from_mm: int = Field(default=0, exclude=True)
     density: tuple[float, ...] = Field(default=(), exclude=True, repr=False)
+
+    def chance_between(self, least_mm: float, most_mm: float) -> float:
+        """Chance [1] that its centre lies between two places, ends counted, where it has a shape of its own."""
+        first = max(0, ceil(least_mm) - self.density_from_mm)
+        last = min(len(self.density), floor(most_mm) - self.density_from_mm + 1)
+        return sum(self.density[first:last]) if last > first else 0.0
 
     @property
     def horizontal(self) -> bool:
@@ -51,17 +62,18 @@ class MemberReading(Model):
 
 
 class Behind(Model):
-    """What stands behind one spot.
+    """What stands behind one spot: wood or steel, clear, or open between the two.
 
-    ``solid_wood``: chance that the least wood stands on each side of a screw's axis. ``clear_mm``: distance to the
-    nearest member that is sure at the catalogue's level, negative inside it, None where none is near.
-    ``unit_end_mm``: to the nearer end of the brick.
+    ``solid_wood``: chance that the least wood stands on each side of a screw's axis. ``clear``: chance that no framing
+    stands within the width of a hole of it. ``edge_mm``: distance across the grain to the member's nearer edge that is
+    sure at the catalogue's level, None where none is there. ``unit_end_mm``: to the nearer end of the brick.
     """
 
     kind: BehindKind
     member: MemberReading | None
     solid_wood: float
-    clear_mm: float | None
+    clear: float
+    edge_mm: float | None
     unit_end_mm: float | None
     joints_known: bool
 
@@ -91,13 +103,14 @@ def members_of(wall: Wall, catalogue: Catalogue) -> tuple[MemberReading, ...]:
             )
             number += 1
             centre = row.first_centre_mm + number * row.pitch_mm
-    return tuple(_as_stated(member, catalogue.member_sigma_mm[member.known]) for member in members)
+    steel = any(layer.material == "steel_studs" for layer in wall.build_up)
+    return tuple(_as_stated(member, catalogue.member_sigma_mm[member.known], steel) for member in members)
 
 
 BAND_SIGMAS = NormalDist().inv_cdf(0.975)
 
 
-def _as_stated(member: Member, sigma_mm: float) -> MemberReading:
+def _as_stated(member: Member, sigma_mm: float, steel: bool) -> MemberReading:
     middle = member.rect.centre_y_mm if member.rect.width_mm > member.rect.height_mm else member.rect.centre_x_mm
     return MemberReading(
         id=member.id,
@@ -107,22 +120,24 @@ def _as_stated(member: Member, sigma_mm: float) -> MemberReading:
         known=member.known,
         low_mm=middle - BAND_SIGMAS * sigma_mm,
         high_mm=middle + BAND_SIGMAS * sigma_mm,
+        timber=not steel or member.kind is MemberKind.BLOCKING,
+        depth_mm=member.depth_mm,
+        species=member.species,
         in_row=member.id.startswith(ROW_STUD),
     )
 
 
-def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: float, loaded_edge_mm: float) -> float:
-    """Chance that a screw at (x, y) has the wanted wood [mm] beside its axis.
+def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: float) -> float:
+    """Chance that a screw at (x, y) has the wanted wood [mm] on both sides of its axis, across the grain.
 
-    A stud must give ``side_mm`` left and right. Weight pulls along its grain, so no edge of it is loaded. A
-    horizontal member is loaded across the grain, so it must give ``loaded_edge_mm`` below the screw and
-    ``side_mm`` above. The member's place across its grain is normal with its spread; along the grain it is taken
-    as drawn, and a screw must stay ``side_mm`` from its ends.
+    The member's place across its grain is normal with its spread; along the grain it is taken as drawn, and in a
+    horizontal member a screw must stay ``side_mm`` from its ends. What a push towards an edge asks for besides lowers
+    what the screw bears, see the method of wood.
     """
     rect = member.rect
     if member.horizontal:
         along_ok = rect.x_mm + side_mm <= x_mm <= rect.right_mm - side_mm
-        low, high = rect.y_mm + loaded_edge_mm - y_mm, rect.top_mm - side_mm - y_mm
+        low, high = rect.y_mm + side_mm - y_mm, rect.top_mm - side_mm - y_mm
     else:
         along_ok = rect.y_mm <= y_mm <= rect.top_mm
         low, high = rect.x_mm + side_mm - x_mm, rect.right_mm - side_mm - x_mm
@@ -130,11 +145,7 @@ def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: flo
         return 0.0
     if member.density and not member.horizontal:
         half = rect.width_mm / 2
-        least, most = x_mm - half + side_mm, x_mm + half - side_mm
-        inside = sum(
-            share for centre, share in enumerate(member.density, member.density_from_mm) if least <= centre <= most
-        )
-        return member.exists * inside
+        return member.exists * member.chance_between(x_mm - half + side_mm, x_mm + half - side_mm)
     sigma = member.sigma_mm
     if sigma == 0:
         return 1.0 if low <= 0 <= high else 0.0
@@ -146,10 +157,69 @@ def _quantile(sure: float) -> float:
     return NormalDist().inv_cdf(sure)
 
 
-def _clear_mm(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, sure: float) -> float | None:
-    """Distance [mm] to the nearest member, less the part of its spread that makes it as sure as asked."""
-    quantile = _quantile(sure)
-    return min((one.rect.distance_to(x_mm, y_mm) - quantile * one.sigma_mm for one in members), default=None)
+def chance_clear(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, half_mm: float) -> float:
+    """Chance [1] that none of the members stands within so many mm of the axis at (x, y), to any side."""
+    clear = 1.0
+    for member in members:
+        rect = member.rect
+        if member.horizontal:
+            beside = max(rect.x_mm - x_mm, x_mm - rect.right_mm)
+            offset, half = y_mm - rect.centre_y_mm, rect.height_mm / 2
+        else:
+            beside = max(rect.y_mm - y_mm, y_mm - rect.top_mm)
+            offset, half = x_mm - rect.centre_x_mm, rect.width_mm / 2
+        reach = half + half_mm
+        if beside >= half_mm or abs(offset) - reach > 8 * member.sigma_mm + 400 * bool(member.density):
+            continue
+        if member.density and not member.horizontal:
+            near = member.chance_between(x_mm - reach + 1e-9, x_mm + reach - 1e-9)
+        elif member.sigma_mm == 0:
+            near = float(abs(offset) < reach)
+        else:
+            near = _phi((reach - offset) / member.sigma_mm) - _phi((-reach - offset) / member.sigma_mm)
+        clear *= 1 - min(1.0, member.exists * near)
+    return clear
+
+
+def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, sure: float) -> float:
+    """Distance [mm] across the grain from the axis to the member's nearer edge, at least that with the chance asked."""
+    rect = member.rect
+    half, off = (
+        (rect.height_mm / 2, abs(y_mm - rect.centre_y_mm))
+        if member.horizontal
+        else (rect.width_mm / 2, abs(x_mm - rect.centre_x_mm))
+    )
+    return max(0.0, half - off - _quantile(sure) * member.sigma_mm)
+
+
+class Shift(NamedTuple):
+    """How far to move a hole along the wall [mm, to the right], and what it comes to there."""
+
+    dx_mm: float
+    wood: bool
+
+
+def nearest_sure(
+    members: tuple[MemberReading, ...],
+    x_mm: float,
+    y_mm: float,
+    screw_mm: float,
+    half_mm: float,
+    figures: FramingFigures,
+) -> tuple[Shift, ...]:
+    """The least moves along the wall after which a spot is surely clear for an anchor, and surely wood for a screw."""
+    side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
+    found: dict[bool, Shift] = {}
+    for step in range(1, int(figures.move_most_mm) + 1):
+        for dx in (float(step), float(-step)):
+            if False not in found and chance_clear(members, x_mm + dx, y_mm, half_mm) >= figures.clear_of_stud:
+                found[False] = Shift(dx, wood=False)
+            wood = max((chance_of_wood(one, x_mm + dx, y_mm, side) for one in members), default=0.0)
+            if True not in found and wood >= figures.solid_wood_credit:
+                found[True] = Shift(dx, wood=True)
+        if len(found) == 2:
+            break
+    return tuple(sorted(found.values(), key=lambda one: abs(one.dx_mm)))
 
 
 def _brick_at(courses: Courses, x_mm: float, y_mm: float) -> tuple[BehindKind, float]:
@@ -176,6 +246,7 @@ def look_behind(
     A spot within set-out error of a joint counts as in the joint: the hole will not land better than that.
     """
     kind, end_mm, wood, member = BehindKind.UNKNOWN, None, 0.0, None
+    clear, edge = 1.0, None
     if reading.family is Family.CONCRETE:
         kind = BehindKind.CONCRETE
     elif reading.family in (Family.MASONRY, Family.BONDED_BOARD):
@@ -187,20 +258,25 @@ def look_behind(
             if any(side[0] is BehindKind.JOINT for side in near):
                 kind = BehindKind.JOINT
     elif reading.family.framed:
-        framing = BehindKind.TIMBER if reading.wood_frame else BehindKind.STEEL
         side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
-        loaded = max(figures.wood_loaded_edge_diameters * screw_mm, side)
-        kind = BehindKind.VOID
         for candidate in members:
-            chance = chance_of_wood(candidate, x_mm, y_mm, side, loaded)
+            chance = chance_of_wood(candidate, x_mm, y_mm, side)
             inside = candidate.rect.distance_to(x_mm, y_mm) == 0
             if chance > wood or (inside and member is None):
-                wood, member, kind = chance, candidate, framing
+                wood, member = chance, candidate
+        clear = chance_clear(members, x_mm, y_mm, figures.hole_half_mm)
+        if wood >= figures.solid_wood_credit:
+            kind = BehindKind.TIMBER if member is None or member.timber else BehindKind.STEEL
+        else:
+            kind = BehindKind.VOID if clear >= figures.clear_of_stud else BehindKind.OPEN
+        if member is not None:
+            edge = _sure_edge_mm(member, x_mm, y_mm, figures.clear_of_stud)
     return Behind(
         kind=kind,
         member=member,
         solid_wood=wood,
-        clear_mm=_clear_mm(members, x_mm, y_mm, figures.clear_of_stud),
+        clear=clear,
+        edge_mm=edge,
         unit_end_mm=end_mm,
         joints_known=wall.courses is not None,
     )

@@ -10,12 +10,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.base.quantities import UnitSystem, show_length
-from rockpin.core.demand import CaseDemand, DemandTable, Duration, HoleDemand, Rows
+from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand, Rows
 from rockpin.core.document.fixings import Screw, ScrewKind
-from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
+from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind, SupportMaterial
 from rockpin.core.document.outline import to_top_mm
 from rockpin.core.document.wall import EdgeKind, Wall
-from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind
+from rockpin.core.framing import Behind, BehindKind, MemberReading, chance_clear, look_behind
 from rockpin.core.hole.screws import ScrewPick, head_of
 from rockpin.core.identification import WallReading
 from rockpin.core.setout import PlacedHole
@@ -32,7 +32,8 @@ Shared = dict[object, dict[str, object]]
 class AnchorGroup:
     """All holes of a fixture with the forces on them in every row [N], for what must look at them together.
 
-    ``edges``: of each hole, left, right, down, up [mm]. ``solved``: what a method has made of the group, by its key.
+    ``edges``: of each hole, left, right, down, up [mm]. ``relief``: of each row, what concrete is allowed more [1];
+    None: nothing. ``solved``: what a method has made of the group, by its key.
     """
 
     hole_ids: tuple[str, ...]
@@ -43,7 +44,14 @@ class AnchorGroup:
     shear_y_n: Rows
     table: DemandTable | None = None
     alone: tuple[CaseDemand, ...] = ()
+    relief: Rows | None = None
     solved: dict[tuple[str, float], object] = field(default_factory=dict, compare=False, repr=False)
+
+    @cached_property
+    def allowed(self) -> Rows:
+        """What concrete is allowed more [1] in each row, (rows, 1)."""
+        rows = len(self.tension_n)
+        return np.ones((rows, 1)) if self.relief is None else np.asarray(self.relief).reshape(rows, 1)
 
     @cached_property
     def apart_mm(self) -> Rows:
@@ -74,8 +82,9 @@ class Spot:
     ``neighbours``: offsets (dx, dy) [mm] of all other holes that get a fixing. ``free_edges_mm``: distances left,
     right, down, up to the nearest edge where masonry or concrete ends. ``board_edge_mm``: to the nearest cut
     edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
-    the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``figures``, ``framing``: single
-    figures of this room and of what stands behind it.
+    the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``mass_kg``: of what hangs there in
+    all. ``joint_proved``: fixings whose pull has shown that hidden joints do not matter; None: what the bit met has.
+    ``figures``, ``framing``: single figures of this room and of what stands behind it.
     """
 
     hole: PlacedHole
@@ -96,10 +105,13 @@ class Spot:
     carries_people: bool = False
     wood_species: str | None = None
     drilled_mm: float | None = None
+    mass_kg: float = 0.0
+    joint_proved: frozenset[str] | None = frozenset()
     group: AnchorGroup | None = None
     shared: Shared = field(default_factory=dict, compare=False, repr=False)
     _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
     _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
+    _texts: dict[str, str] = field(default_factory=dict, init=False, compare=False, repr=False)
 
     @property
     def skin_lever_mm(self) -> float:
@@ -116,7 +128,13 @@ class Spot:
         """Whether the plate holds the screw's head against turning: stiff metal, round-holed and drawn tight."""
         hole = self.hole
         stiff = not hole.flexible and hole.plate_mm >= self.figures.clamp_plate_mm and hole.board_species is None
-        return stiff and hole.kind is HoleKind.ROUND
+        return stiff and hole.material.is_metal and hole.kind is HoleKind.ROUND
+
+    @property
+    def skin_bears_n_per_mm(self) -> float:
+        """What skins bear [N per mm of screw] that are clamped between a metal plate and what holds, drilled tight."""
+        tight = self.clamped and not self.hole.spacer_mm and self.wood_species is None
+        return self.reading.skin_bears_n_per_mm if tight else 0.0
 
     def passes(self, shank_mm: float) -> bool:
         """Whether a shank of this diameter [mm] passes the bracket's hole with a little play."""
@@ -127,7 +145,7 @@ class Spot:
         hole = self.hole
         if hole.seat is HeadSeat.COUNTERSUNK or hole.kind is HoleKind.KEYHOLE:
             return 0.0
-        if hole.washer_wanted:
+        if hole.washer_wanted or hole.material is SupportMaterial.PLASTIC:
             return 2 * hole.diameter_mm
         return 2 * hole.diameter_mm if screw.head_mm < self.figures.head_over_hole * hole.diameter_mm else 0.0
 
@@ -182,7 +200,8 @@ class Spot:
                 kind=BehindKind.TIMBER,
                 member=None,
                 solid_wood=1.0,
-                clear_mm=0.0,
+                clear=0.0,
+                edge_mm=None,
                 unit_end_mm=None,
                 joints_known=False,
             )
@@ -211,6 +230,7 @@ class Spot:
             shear_x_n=alike([case.forces.shear_x_n for case in cases]),
             shear_y_n=alike([case.forces.shear_y_n for case in cases]),
             alone=cases,
+            relief=np.array([case.allowance.concrete for case in cases]),
         )
 
     def cached_per_hole(self, key: str, work: Callable[[], float]) -> float:
@@ -218,6 +238,12 @@ class Spot:
         if key not in self._once:
             self._once[key] = work()
         return self._once[key]
+
+    def cached_text(self, key: str, work: Callable[[], str]) -> str:
+        """A sentence about this hole that is the same for every fixing of a kind, worked out once."""
+        if key not in self._texts:
+            self._texts[key] = work()
+        return self._texts[key]
 
     def cached_per_wall(self, key: str, work: Callable[[], T]) -> T:
         """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""
@@ -246,14 +272,16 @@ class Spot:
         return replace(self, reading=reading, members=members, shared={} if shared is None else shared)
 
     @cached_property
-    def case_arrays(self) -> tuple[Rows, Rows, NDArray[np.bool_]]:
-        """Pull-out and shear [N] in each deciding case, and whether it lasts."""
+    def case_arrays(self) -> tuple[Rows, Rows]:
+        """Of each deciding case pull-out, shear, and its parts across and up [N]; and the factors of how it acts."""
         cases = self.demand.cases
-        return (
-            np.array([case.forces.tension_n for case in cases]),
-            np.array([case.forces.shear_n for case in cases]),
-            np.array([case.duration is Duration.PERMANENT for case in cases]),
-        )
+        forces = [(one.tension_n, one.shear_n, one.shear_x_n, one.shear_y_n) for one in (case.forces for case in cases)]
+        return np.array(forces), np.array([case.allowance.factors for case in cases])
+
+    def chance_clear(self, half_mm: float) -> float:
+        """Chance [1] that no framing stands within so many mm of this hole's axis."""
+        key = f"clear {half_mm}"
+        return self.cached_per_hole(key, lambda: chance_clear(self.members, self.hole.x_mm, self.hole.y_mm, half_mm))
 
     @cached_property
     def spacings_mm(self) -> tuple[float, ...]:

@@ -105,6 +105,9 @@ class WallReading(Model):
     thickness_mm: float
     bearing_mpa: float
     solidity: UnitSolidity | None
+    unit_mm: tuple[float, float] = Field(default=(215.0, 65.0), exclude=True, description="length and height of a unit")
+    plug_share: float = Field(default=1.0, exclude=True, description="of a plug's value in such a unit")
+    skin_bears_n_per_mm: float = Field(default=0.0, exclude=True, description="of a screw that its skins hold tight")
     hammered: bool = Field(default=False, exclude=True, description="whether what holds is drilled with hammer action")
 
     @property
@@ -190,6 +193,8 @@ def read_layers(
     kinds = [kind for layer in boards if (kind := catalogue.material_by_key[layer.material].board_kind)]
     void = cavity or (holding if holding and holding.role is Role.FRAME else None)
     z = figures.measure_surety_sigmas
+    # a skin bears beside a screw only where all of them do: nothing behind a void, nothing under a tile's wide hole
+    bearing = [catalogue.material_by_key[layer.material].skin_bears_mpa for layer in front]
 
     def total(some: Sequence[LayerReading]) -> float:
         return sum(layer.thickness_mm for layer in some)
@@ -216,6 +221,18 @@ def read_layers(
         holding_mm=max(0.0, back - skin),
         thickness_mm=max(0.0, total(layers) - spread(layers)),
         bearing_mpa=catalogue.material_by_key[layers[0].material].bearing_mpa if layers else 1.0,
+        unit_mm=(
+            catalogue.material_by_key[holding.material].unit_length_mm,
+            catalogue.material_by_key[holding.material].unit_height_mm,
+        )
+        if holding
+        else (215.0, 65.0),
+        plug_share=catalogue.material_by_key[holding.material].plug_share if holding else 1.0,
+        skin_bears_n_per_mm=sum(
+            mpa * max(0.0, layer.thickness_mm - z * layer.sigma_mm) for mpa, layer in zip(bearing, front, strict=True)
+        )
+        if all(bearing)
+        else 0.0,
         hammered=holding is not None and catalogue.material_by_key[holding.material].hammer is Hammer.ONCE_SEATED,
         solidity=(unit if unit is not UnitSolidity.SOLID else solidity or unit) if unit else None,
     )

@@ -3,6 +3,7 @@
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.remedies import WayOut, ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 
 __all__ = [
@@ -10,9 +11,11 @@ __all__ = [
     "HolePlan",
     "HoleSet",
     "Plan",
+    "WayOut",
     "clear_hole",
     "compute_stages",
     "hole_sets",
     "make_plan",
     "read_wall",
+    "ways_out",
 ]

@@ -26,7 +26,8 @@ class HoleSet(Model):
     sentence: str
 
 
-def _with_used(fixture: Fixture, used: Collection[str]) -> Fixture:
+def with_used(fixture: Fixture, used: Collection[str]) -> Fixture:
+    """A fixture of which just these holes are used."""
     carriers = fixture.carriers
 
     def marked(holes: Sequence[FixtureHole]) -> tuple[FixtureHole, ...]:
@@ -81,7 +82,7 @@ def hole_sets(job: JobDocument, catalogue: Catalogue) -> tuple[HoleSet, ...]:
     """Each choice with the plan that it leads to, against the plan as now."""
     whole = make_plan(
         job.model_copy(
-            update={"fixture": _with_used(job.fixture, [h.id for s in job.fixture.supports for h in s.holes])}
+            update={"fixture": with_used(job.fixture, [h.id for s in job.fixture.supports for h in s.holes])}
         ),
         catalogue,
     )
@@ -95,7 +96,7 @@ def hole_sets(job: JobDocument, catalogue: Catalogue) -> tuple[HoleSet, ...]:
     for label, holes in _wanted(job.fixture, in_framing, numbers, units):
         if not holes:
             continue
-        fixture = _with_used(job.fixture, holes)
+        fixture = with_used(job.fixture, holes)
         choices = tuple(choice for choice in job.choices if choice.hole_id in holes)
         made = make_plan(job.model_copy(update={"fixture": fixture, "choices": choices}), catalogue)
         uses = [hole.working.use if hole.working else None for hole in made.holes]

@@ -7,7 +7,7 @@ from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.wall import Corner, Courses, OldHole, OpeningKind, Scan, Wall, WallSide
-from rockpin.core.framing import BehindKind, MemberReading
+from rockpin.core.framing import Behind, BehindKind, MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family, Identified, LayerReading, WallReading, evidence_text
@@ -250,11 +250,13 @@ _UNIT_WORDS = {
 }
 
 
-def behind_text(spot: Spot, kind: BehindKind, solid_wood: float) -> str:
+def behind_text(spot: Spot, behind: Behind) -> str:
     """What stands behind a hole, in a few words."""
-    match kind:
+    match behind.kind:
         case BehindKind.TIMBER:
-            return f"stud {show_share(solid_wood)}"
+            return f"stud {show_share(behind.solid_wood)}"
+        case BehindKind.OPEN:
+            return f"stud or not: enough wood {show_share(behind.solid_wood)}, clear {show_share(behind.clear)}"
         case BehindKind.STEEL:
             return "steel stud"
         case BehindKind.VOID:

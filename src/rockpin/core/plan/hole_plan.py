@@ -6,7 +6,7 @@ from rockpin.core.base.findings import Finding, Verdict, verdict_of
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit, show_use
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity import Assessment
+from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted
 from rockpin.core.demand import HoleDemand
 from rockpin.core.document.fixings import AnyFixing
@@ -241,7 +241,7 @@ def hole_plan(
     catalogue: Catalogue,
 ) -> HolePlan:
     hole, units, chosen = spot.hole, spot.units, choice.chosen
-    text = behind_text(spot, behind.kind, behind.solid_wood)
+    text = behind_text(spot, behind)
     own = [finding for finding in findings if finding.where.hole == hole.id]
     return HolePlan(
         id=hole.id,
@@ -279,7 +279,7 @@ def hole_plan(
         cut=draw_cut(
             spot,
             spot.reading,
-            behind.kind,
+            method_of(catalogue.fixing_by_key[chosen.fixing]).kind_behind(behind.kind) if chosen else behind.kind,
             text,
             chosen.hole if chosen else None,
             chosen.screw if chosen else None,

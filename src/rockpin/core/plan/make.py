@@ -9,7 +9,6 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
-from rockpin.core.demand import Duration
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import GatherItem, Step, card_of, work_of
@@ -18,6 +17,7 @@ from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidde
 from rockpin.core.identification import Belief, WallReading, may_be_old
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
 from rockpin.core.plan.findings import all_findings
+from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.record_lines import RecordLine, record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
@@ -84,6 +84,7 @@ class Plan(Model):
     links: tuple[PlacedPart, ...]
     holes: tuple[HolePlan, ...]
     joints: tuple[JointPlan, ...]
+    heavier_text: str | None
     cases: tuple[DecidingCase, ...]
     cases_text: str
     fixture_text: str
@@ -122,27 +123,26 @@ def _stages(findings: list[Finding]) -> tuple[StagePlan, ...]:
     )
 
 
-def _ready_sentence(count: int) -> str:
+def _ready_sentence(count: int, hand: str | None) -> str:
+    """Ready, with what hands do where that decides."""
+    also = f", also when {hand}," if hand else ""
     if count == 1:
-        return "The hole holds and is clear of every zone, or proved."
+        return f"The hole holds{also} and is clear of every zone, or proved."
     holes = "Both holes" if count == 2 else f"All {count} holes"
-    return f"{holes} hold and are clear of every zone, or proved."
-
-
-_LASTS = {Duration.PERMANENT: "always", Duration.SHORT: "for a short time"}
+    return f"{holes} hold{also} and are clear of every zone, or proved."
 
 
 def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
     """The cases under which the chosen fixings are used most."""
     holes: dict[str, list[int]] = {}
-    lasts: dict[str, Duration] = {}
+    lasts: dict[str, str] = {}
     for spot, choice in zip(done.spots, done.choices, strict=False):
-        if choice.chosen and choice.chosen.case and choice.chosen.duration:
+        if choice.chosen and choice.chosen.case and choice.chosen.allowance:
             holes.setdefault(choice.chosen.case, []).append(spot.hole.number)
             # the case that decides need not be among those that are worst for the hole alone: a group has its own
-            lasts[choice.chosen.case] = choice.chosen.duration
+            lasts[choice.chosen.case] = choice.chosen.allowance.label
     return tuple(
-        DecidingCase(label=label, lasts=_LASTS[lasts[label]], holes=tuple(numbers)) for label, numbers in holes.items()
+        DecidingCase(label=label, lasts=lasts[label], holes=tuple(numbers)) for label, numbers in holes.items()
     )
 
 
@@ -199,7 +199,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         units=units,
         verdict=verdict_of(
             findings,
-            _ready_sentence(len(holes)),
+            _ready_sentence(len(holes), decided_by_hand(done, job, catalogue)),
         ),
         stages=_stages(findings),
         reading=reading,
@@ -237,6 +237,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
             )
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),
+        heavier_text=heavier_hand_text(done, job, shipped),
         cases=_deciding(done),
         cases_text=f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole.",
         fixture_text=_fixture_text(job, duty, units),

@@ -1,5 +1,7 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
+import numpy as np
+
 from rockpin.core.demand import Demand
 from rockpin.core.document.job import Holds, JobDocument
 from rockpin.core.framing import BehindKind, MemberReading, look_behind
@@ -24,28 +26,34 @@ def spots_of(
     hidden: Hidden,
     demand: Demand,
     catalogue: Catalogue,
+    proved: frozenset[str] = frozenset(),
 ) -> list[Spot]:
+    """All holes with what is round them. ``proved``: fixings that were pulled in this wall and held."""
     wall, figures = job.wall, catalogue.figures
     spots = []
     shared: Shared = {}
     # a hole that was drilled and does not hold its fixing yet
+    met = {one.hole_id for one in job.records if "as_planned" in one.met}
     drilled = {one.hole_id: one.bit_mm for one in job.records if one.bit_mm and one.holds is not Holds.YES}
     column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
     order = [column[hole.id] for hole in holes]
     edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
+    relief = np.array([row.case.allowance.concrete for row in demand.table.rows])
     group = AnchorGroup(
         hole_ids=tuple(hole.id for hole in holes),
         places=tuple((hole.x_mm, hole.y_mm) for hole in holes),
         edges=tuple(one.free_mm for one in edges.values()),
-        tension_n=demand.table.tension_n[:, order],
-        shear_x_n=demand.table.shear_x_n[:, order],
-        shear_y_n=demand.table.shear_y_n[:, order],
+        # where concrete is allowed more, the forces are put to it as so much less
+        tension_n=demand.table.tension_n[:, order] / relief[:, None],
+        shear_x_n=demand.table.shear_x_n[:, order] / relief[:, None],
+        shear_y_n=demand.table.shear_y_n[:, order] / relief[:, None],
         table=demand.table,
+        relief=relief,
     )
     for hole in holes:
         radius = hole.diameter_mm / 2 + figures.framing.setout_error_mm
         behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures.framing)
-        in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL)
+        in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL, BehindKind.OPEN)
         here = hidden.at_hole(hole.x_mm, hole.y_mm, radius, in_stud)
         spots.append(
             Spot(
@@ -68,6 +76,8 @@ def spots_of(
                 sold=job.site.sold,
                 carries_people=job.fixture.carries_people,
                 drilled_mm=drilled.get(hole.id),
+                mass_kg=job.fixture.mass_kg,
+                joint_proved=None if hole.id in met else proved,
                 group=group,
                 shared=shared,
             )

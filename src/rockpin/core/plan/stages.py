@@ -31,7 +31,7 @@ def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: floa
         y_mm=hole.y_mm,
         diameter_mm=chosen.hole.diameter_mm if chosen and chosen.hole else hole.diameter_mm,
         reach_mm=chosen.hole.reach_mm if chosen and chosen.hole else unchosen_reach_mm,
-        in_stud=behind in (BehindKind.TIMBER, BehindKind.STEEL),
+        in_stud=behind in (BehindKind.TIMBER, BehindKind.STEEL, BehindKind.OPEN),
     )
 
 
@@ -91,8 +91,7 @@ def _demand(
     stiffness = stiffness_of(kinds, figures)
 
     def solved() -> Demand:
-        duty = shipped.duty_by_key[job.fixture.duty]
-        cases = load_cases(job.fixture, duty, job.placement.y_mm, figures)
+        cases = load_cases(job.fixture, job.placement.y_mm, shipped.demand)
         return solve_fixture(job.fixture, cases, placed.offsets, stiffness, bearing_mpa, figures)
 
     stands = (job.placement.y_mm, tuple(placed.offsets.items()), tuple(stiffness.items()), bearing_mpa)
@@ -117,7 +116,8 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
-    spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue)
+    proved = frozenset(proof.fixing for proof in proofs if proof.settles)
+    spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved)
     advice = next_check(job, identified, spots, hidden, catalogue)
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     choices = (
@@ -129,7 +129,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
             catalogue,
             identified.others,
             job.kit,
-            {proof.fixing for proof in proofs if proof.settles},
+            proved,
         )
         if reading.family.planned
         else ()
@@ -144,6 +144,17 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
     return ComputedStages(
         catalogue, identified, framing, hidden, placed, behinds, demand, advice, spots, choices, judged, planned, proofs
     )
+
+
+def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue) -> list[Spot]:
+    """The holes of a job under other loads, where all else is as it was computed."""
+    counted = job.counted()
+    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
+    reading = done.identified.reading
+    demand = _demand(counted, done.placed, kinds, reading.bearing_mpa, shipped, NOTHING_KEPT)
+    proved = frozenset(proof.fixing for proof in done.proofs if proof.settles)
+    members = done.framing.members
+    return spots_of(counted, reading, members, done.placed.holes, done.hidden, demand, done.catalogue, proved)
 
 
 def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from rockpin.core.base.model import Model, Rect
-from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
+from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support, SupportMaterial
 from rockpin.core.document.job import JobBody
 from rockpin.core.setout.placed_hole import PlacedHole
 
@@ -93,6 +93,11 @@ def _placed(
         plate=plate,
         plate_mm=channel_back_mm if isinstance(part, Link) and not board else part.thickness_mm,
         flexible=isinstance(part, Support) and part.flexible,
+        material=part.material
+        if isinstance(part, Support)
+        else SupportMaterial.WOOD
+        if board
+        else SupportMaterial.STEEL,
         spacer_mm=fixture.stand_off_mm(part.id),
         access_mm=part.access_mm if isinstance(part, Support) else None,
         board_species=part.species if isinstance(part, Link) and board else None,

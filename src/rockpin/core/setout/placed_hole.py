@@ -1,7 +1,7 @@
 """A hole of the fixture at its place on the wall, with the plate it belongs to."""
 
 from rockpin.core.base.model import Model, Rect
-from rockpin.core.document.fixture import HeadSeat, HoleKind
+from rockpin.core.document.fixture import HeadSeat, HoleKind, SupportMaterial
 
 
 class PlacedHole(Model):
@@ -19,6 +19,7 @@ class PlacedHole(Model):
     plate: Rect
     plate_mm: float
     flexible: bool
+    material: SupportMaterial = SupportMaterial.STEEL
     spacer_mm: float = 0.0
     board_species: str | None = None
     access_mm: float | None = None

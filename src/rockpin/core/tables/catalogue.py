@@ -16,7 +16,8 @@ from rockpin.core.base.row import Row
 from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.wall import HowKnown, UnitSolidity
-from rockpin.core.tables.figures import CapacityFigures, Figures, HiddenFigures
+from rockpin.core.tables.figures import CapacityFigures, DemandFigures, Figures, HiddenFigures
+from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
 from rockpin.core.tables.shapes import Shape
@@ -65,6 +66,10 @@ class Material(Row):
     role: Role
     hatch: str
     bearing_mpa: float = Field(gt=0)
+    skin_bears_mpa: float = Field(default=0.0, ge=0, description="beside a screw that it holds tight")
+    unit_length_mm: float = Field(default=215, gt=0, description="of a unit where its joints are hidden")
+    unit_height_mm: float = Field(default=65, gt=0)
+    plug_share: float = Field(default=1.0, gt=0, le=1, description="of a plug's value in such a unit")
     bit: BitType
     hammer: Hammer
     speed: Name
@@ -88,12 +93,13 @@ class Species(Row):
 
 
 class Duty(Row):
-    """How a fixture is used: its factor on the live part, and whether the pull comes and goes."""
+    """How a fixture is used: its factor on the live part, whether the pull comes and goes, whether it swings."""
 
     says: str
     factor: float = Field(ge=1)
     whole_mass: bool = Field(description="the factor takes the fixture's own mass as well as its contents")
-    cyclic: bool
+    repeated: bool = Field(description="pulled again and again: it loosens what is plastic")
+    moves: bool = Field(default=False, description="swings or is shaken: it loosens metal in board too")
     sideways_g: float = Field(default=0, ge=0)
     body_support: bool = False
 
@@ -122,6 +128,21 @@ class CapacityTables(NamedTuple):
     screws: dict[str, Screw]
     species: dict[str, Species]
     figures: CapacityFigures
+    weatherproof: dict[str, Screw]
+
+    def fit(self, key: str, dry: bool) -> Screw | None:
+        """The screw of that key, or in places that are not dry the stainless or coated one of its size."""
+        screw = self.screws[key]
+        return screw if dry or screw.stainless else self.weatherproof.get(key)
+
+
+class DemandTables(NamedTuple):
+    """What is needed to say what pulls on a fixture: uses, hands and ways of acting by their keys, single figures."""
+
+    duties: dict[str, Duty]
+    hands: dict[str, Hand]
+    allowances: dict[Acts, Allowance]
+    figures: DemandFigures
 
 
 class HiddenTables(NamedTuple):
@@ -154,6 +175,8 @@ class Catalogue(Model):
     runs: tuple[Run, ...]
     schools: tuple[ZoneSchool, ...]
     duties: tuple[Duty, ...]
+    hands: tuple[Hand, ...]
+    allowances: tuple[Allowance, ...]
     screws: tuple[Screw, ...]
     fixings: tuple[Fixing, ...]
     bits: tuple[BitSeries, ...]
@@ -178,6 +201,8 @@ class Catalogue(Model):
             "ways",
             "schools",
             "duties",
+            "hands",
+            "allowances",
             "screws",
             "fixings",
         ):
@@ -208,9 +233,16 @@ class Catalogue(Model):
                     raise ValueError(f"fixings: {fixing.key} names the unknown screw {screw}")
             if unknown := set(fixing.tools) - self.tool_by_key.keys():
                 raise ValueError(f"fixings: {fixing.key} names the unknown tool {min(unknown)}")
+        for twin in self.screws:
+            if twin.instead_of and twin.instead_of not in self.screw_by_key:
+                raise ValueError(f"screws: {twin.key} stands for the unknown screw {twin.instead_of}")
         for shape in self.shapes:
             if shape.duty not in self.duty_by_key:
                 raise ValueError(f"shapes: {shape.key} names the unknown use {shape.duty}")
+            if shape.hand not in {row.key for row in self.hands}:
+                raise ValueError(f"shapes: {shape.key} names the unknown hand {shape.hand}")
+        if missing := set(Acts) - {row.key for row in self.allowances}:
+            raise ValueError(f"allowances: {min(missing)} wants a row")
         return self
 
     @cached_property
@@ -236,7 +268,24 @@ class Catalogue(Model):
 
     @cached_property
     def capacity(self) -> CapacityTables:
-        return CapacityTables(self.screw_by_key, self.species_by_key, self.figures.capacity)
+        twins = {row.instead_of: row for row in self.screws if row.instead_of}
+        return CapacityTables(self.screw_by_key, self.species_by_key, self.figures.capacity, twins)
+
+    @cached_property
+    def demand(self) -> DemandTables:
+        return DemandTables(
+            self.duty_by_key, {row.key: row for row in self.hands}, self.allowance_by_key, self.figures.demand
+        )
+
+    @cached_property
+    def allowance_by_key(self) -> dict[Acts, Allowance]:
+        return {row.key: row for row in self.allowances}
+
+    def next_heavier(self, hand: str) -> Hand | None:
+        """The hand after this one in the order of their table; None after the last."""
+        keys = [row.key for row in self.hands]
+        after = keys.index(hand) + 1
+        return self.hands[after] if after < len(keys) else None
 
     @cached_property
     def hidden(self) -> HiddenTables:

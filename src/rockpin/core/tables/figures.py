@@ -48,12 +48,13 @@ class FramingFigures(Model):
 
     solid_wood_credit: float
     masonry_unit_end_share: float
-    solid_wood_prove: float
+    open_least: float
+    hole_half_mm: float
+    move_most_mm: float
     no_pitch: float
     clear_of_stud: float
     wood_edge_diameters: float
     wood_edge_min_mm: float
-    wood_loaded_edge_diameters: float
     setout_error_mm: float
     stud_wander_mm: float
     stud_off_pitch: float
@@ -89,21 +90,26 @@ class SetoutFigures(Model):
 class DemandFigures(Model):
     """For reckoning loads."""
 
-    tug_down_n: float
-    tug_out_n: float
-    tug_low_mm: float
-    tug_high_mm: float
+    reach_mm: float
+    swing_factor: float
+    one_hole_beside_mm: float
+    steady_share: float
+    steady_least_n: float
+    steady_opens_n: float
     bearing_inset_min_mm: float
     two_people_kg: float
     board_stiffness: float
-    rail_tug_down_n: float
-    rail_tug_out_n: float
     grab_rail_n: float
     handrail_point_n: float
     handrail_n_per_mm: float
     arm_step_deg: float
     push_step_deg: float
     wind_pa: float
+    wind_exposed_pa: float
+    wind_flat: float
+    wind_flat_beside: float
+    wind_box: float
+    wind_flat_slender: float
 
 
 class HoleFigures(Model):
@@ -123,29 +129,38 @@ class HoleFigures(Model):
 class CapacityFigures(Model):
     """For what a fixing can take."""
 
-    screw_fy_mpa: float
+    planned_use: float
     screw_safety: float
     board_step_9_5: float
     board_step_12_5: float
     board_step_15: float
     board_step_double: float
     board_self_drilling_max: float
-    board_cyclic_plastic: float
-    board_cyclic_metal: float
+    board_repeated_plastic: float
+    board_moving_metal: float
     board_neighbour_full_mm: float
     board_neighbour_span_mm: float
-    board_neighbour_min_mm: float
+    board_bay_height_mm: float
+    board_bay_singles: float
     board_edge_min_mm: float
     board_edge_full_mm: float
     board_edge_factor: float
+    board_wet: float
     board_flange_cover_mm: float
     masonry_joint_factor: float
+    masonry_hidden_factor: float
+    masonry_hidden_kg: float
     masonry_unit_end_factor: float
     masonry_edge_factor: float
     masonry_edge_full_plugs: float
     masonry_edge_min_plugs: float
     masonry_neighbour_full_plugs: float
-    masonry_neighbour_min_plugs: float
+    masonry_neighbour_span_plugs: float
+    masonry_neighbour_solid: float
+    masonry_neighbour_weak: float
+    masonry_spacing_diameters: float
+    masonry_unit_solid_n: float
+    masonry_unit_weak_n: float
     concrete_fck_mpa: float
     concrete_k1: float
     concrete_k9: float
@@ -153,9 +168,10 @@ class CapacityFigures(Model):
     concrete_load_factor: float
     concrete_hef_min_mm: float
     wood_spacing_diameters: float
+    wood_edge_thick_diameters: float
+    wood_edge_thin_diameters: float
+    wood_edge_thick_mm: float
     wood_wet: float
-    duration_permanent: float
-    duration_short: float
     pilot_root_share: float
     bracket_bearing_mpa: float
     bracket_least_mm: float
@@ -182,6 +198,8 @@ class CapacityFigures(Model):
     drilled_over_mm: float
     bolt_washer_diameters: float
     bolt_least_mm: float
+    nut_diameters: float
+    head_over_neck: float
     access_driver_mm: float
     access_spanner_mm: float
 
@@ -252,6 +270,8 @@ class PlanFigures(Model):
     """For what the whole plan says of a fixture on its wall."""
 
     cantilever_n_per_mm: float
+    cantilever_double_n_per_mm: float
+    board_alone_kg: float
     cantilever_arm_mm: float
     cantilever_least_length_mm: float
     old_hole_diameters: float

@@ -33,5 +33,5 @@ class Shape(Row):
 
     says: str
     duty: Id
-    graspable: bool = True
+    hand: Id
     measures: tuple[Measure, ...] = Field(min_length=1)

@@ -8,7 +8,11 @@ import { Compare } from "./Compare";
 import { PacketForm } from "./PacketForm";
 import { PullTests } from "./PullTests";
 import { UseBars } from "../../ui/UseBars";
+import { WaysOut } from "./WaysOut";
 import { WhyNot } from "./WhyNot";
+
+/** No wish at all: what a good tradesman would reach for. */
+const USUAL = { key: "usual", label: "The smallest with room to spare" };
 
 export function FixingStage({ editing, lists, selected, onSelect }: StageProps) {
   const { job, job_id } = editing.data;
@@ -47,6 +51,8 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
         </Button>
       )}
       {hole.working && <UseBars working={hole.working} />}
+      {editing.plan.heavier_text && <p className="mt-1 text-[13px] text-soft">{editing.plan.heavier_text}</p>}
+      <WaysOut editing={editing} />
 
       <Heading
         aside={
@@ -64,9 +70,14 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       <div className="grid grid-cols-[1fr_auto] items-end gap-2">
         <Select
           label="What matters most"
-          value={job.wishes[0] ?? "strongest"}
-          options={lists.wishes}
-          onChange={(key) => void editing.saveJob({ wishes: [key as (typeof job.wishes)[number]] }, "wish")}
+          value={job.wishes[0] ?? USUAL.key}
+          options={[USUAL, ...lists.wishes]}
+          onChange={(key) =>
+            void editing.saveJob(
+              { wishes: key === USUAL.key ? [] : [key as (typeof job.wishes)[number]] },
+              "wish",
+            )
+          }
         />
         <Link
           to="/van"

@@ -3,6 +3,7 @@ import type { Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
 import { DraftScope } from "../../ui/drafts";
 import { AreaFields } from "../../ui/AreaFields";
+import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 
@@ -45,6 +46,8 @@ export function Members({
           width_mm,
           height_mm,
           known,
+          depth_mm: null,
+          species: null,
         };
         void save([...framing.members, member], `${label.toLowerCase()} placed`).catch(() => undefined);
       },
@@ -96,6 +99,22 @@ export function Members({
               </div>
               <DraftScope of={member.id}>
                 <AreaFields area={member} units={units} onChange={set} />
+                <div className="mt-1 grid grid-cols-2 gap-2">
+                  <Field
+                    label="deep, behind the face"
+                    units={units}
+                    value={member.depth_mm}
+                    clearable
+                    placeholder="as the frame"
+                    onCommit={(v) => set({ depth_mm: v })}
+                  />
+                  <Select
+                    label="wood"
+                    value={member.species ?? framing.species}
+                    options={lists.species}
+                    onChange={(key) => void set({ species: key })}
+                  />
+                </div>
               </DraftScope>
             </li>
           );

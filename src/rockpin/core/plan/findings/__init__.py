@@ -4,8 +4,9 @@ from collections.abc import Sequence
 
 from rockpin.core.base.findings import Finding
 from rockpin.core.document.job import JobDocument
+from rockpin.core.plan.findings.board_alone import board_findings
 from rockpin.core.plan.findings.fixings import fixing_findings
-from rockpin.core.plan.findings.fixture import body_findings, fixture_findings, unused_findings
+from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
 from rockpin.core.plan.findings.kit import kit_findings
 from rockpin.core.plan.findings.maker_limits import limit_findings
@@ -30,13 +31,13 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings = reading_findings(whole) + hidden_findings(wall)
     findings += fixture_findings(job, done.demand, duty)
     findings += of_joints
-    findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, duty, catalogue.figures.demand)
+    findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units)
     findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers)
     findings += kit_findings(choices, numbers)
     findings += proof_findings(done.proofs, catalogue, units)
-    findings += body_findings(job, kinds, done.demand, choices, reading, duty, units, catalogue.figures.plan)
+    findings += board_findings(job, kinds, done.demand, choices, reading, units, catalogue)
     for judged in done.judged:
         findings += hazard_findings(judged, done.hidden, units)
     findings += setout_findings(job, done.placed, wall, done.hidden, catalogue.figures.plan, units)

@@ -1,26 +1,61 @@
 """What is to be said of the choice: holes where nothing holds, own picks that are refused, and provisos."""
 
+from collections import Counter
 from collections.abc import Sequence
 from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.capacity import Assessment
 from rockpin.core.choice import HoleChoice
+
+_OF_ANOTHER_WALL = {
+    "no-void",
+    "plug-in-board",
+    "not-rated",
+    "not-concrete",
+    "no-wood",
+    "no-steel",
+    "not-sold",
+    "not-for-this-board",
+    "nut-behind",
+    "gap-in-front",
+}
+"""Refusals that only say that a fixing is made for other walls: they are no reason why nothing holds in this one."""
+
+
+def _may_serve(choice: HoleChoice) -> list[Assessment]:
+    return [one for one in choice.refused if not {refusal.code for refusal in one.refusals} & _OF_ANOTHER_WALL]
+
+
+def _why(choice: HoleChoice) -> str:
+    """Why nothing holds, by the fixings that are made for such a wall: strength, or what most of them lack."""
+    weak = [one for one in _may_serve(choice) if 0 < one.use < inf]
+    if weak:
+        best = min(weak, key=lambda one: one.use)
+        return f" when {best.case}" if best.case else ""
+    return ""
 
 
 def _nearest_miss(choice: HoleChoice) -> str:
-    """The refused fixing that came closest, as the way out of a hole where nothing holds."""
-    codes = {refusal.code for one in choice.refused for refusal in one.refusals}
-    if {"not-in-wood", "in-the-stud"} <= codes:
-        return "It may be a stud or not. Push a pin in here, where the fixture covers it, and put in what it met."
+    """The refused fixing that came closest, or what most of those lack that are made for such a wall."""
+    serving = _may_serve(choice)
+    codes = {refusal.code for one in serving for refusal in one.refusals}
     if "no-lever" in codes:
         return "Use a hole farther from the plate's lower edge, a taller plate, or a second hole below or beside it."
-    weak = [one for one in choice.refused if 0 < one.use < inf]
+    weak = [one for one in serving if 0 < one.use < inf]
     if weak:
         best = min(weak, key=lambda one: one.use)
         if best.plainly_too_weak:
             return "Nothing comes near: take the load off it, or hang it on framing or masonry."
-        return f"The nearest is {best.label}, used {best.use:.2f} times over."
-    return "Move the fixture, use another hole of it, or put a backing board on the framing first."
+        raises = f" {best.mode.raises}" if best.mode else ""
+        return f"The nearest is {best.label}, used {best.use:.2f} times over.{raises}"
+    if not serving:
+        return "Nothing in the catalogue is made for this: put in the packet of a fixing that is."
+    counts = Counter(one.refusals[0].code for one in serving)
+    # what the wall itself cannot bear says more than what does not fit the bracket
+    code = "unit-overloaded" if "unit-overloaded" in counts else counts.most_common(1)[0][0]
+    first = next(one for one in serving if one.refusals[0].code == code)
+    return f"{first.label}: {first.refusals[0].sentence}"
 
 
 def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int]) -> list[Finding]:
@@ -34,7 +69,7 @@ def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int]) -> l
                     severity=Severity.DO_NOT_DRILL,
                     stage=Stage.FIXING,
                     code="nothing-holds",
-                    sentence=f"Hole {number}: no fixing in the catalogue holds here.",
+                    sentence=f"Hole {number}: no fixing in the catalogue holds here{_why(choice)}.",
                     action=_nearest_miss(choice),
                     where=where,
                 )

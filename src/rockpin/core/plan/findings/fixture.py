@@ -1,17 +1,12 @@
 """What is to be said of the fixture itself: what is missing, and what its use and its parts ask for."""
 
-from collections.abc import Sequence
-
-from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force
-from rockpin.core.choice import HoleChoice
-from rockpin.core.demand import Demand, load_cases, solve_fixture, weight_n
+from rockpin.core.base.findings import Finding, Severity, Stage
+from rockpin.core.base.quantities import UnitSystem, show_force
+from rockpin.core.demand import Demand, Turns, load_cases, solve_fixture
 from rockpin.core.document.fixture import Attachment, Environment, Link, LinkKind, Support
 from rockpin.core.document.job import JobBody
-from rockpin.core.framing import BehindKind
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import Duty
-from rockpin.core.tables.figures import DemandFigures, PlanFigures
+from rockpin.core.tables.catalogue import DemandTables, Duty
 
 _CARRIES = {
     "upright": (
@@ -62,12 +57,21 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
                 "Nothing to do: it is reckoned with.",
             )
         )
-    if demand.swings_free:
+    if demand.turns is Turns.BY_WEIGHT:
+        found.append(
+            _finding(
+                stop,
+                "turns-on-one",
+                "One screw cannot keep it from turning: weight, contents or a swing stands beside the hole.",
+                "Use a second hole, or one in line with its weight.",
+            )
+        )
+    elif demand.turns is Turns.BY_HAND:
         found.append(
             _finding(
                 note,
-                "turns-on-one",
-                "One fastener cannot keep the piece from turning: it will hang with its weight below the hole.",
+                "turns-by-hand",
+                "A hand can turn it on its one screw; its weight hangs straight below.",
                 "Use a second hole if it must not turn.",
             )
         )
@@ -104,7 +108,7 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
                 note,
                 "wind-planning",
                 "Wind is reckoned with a planning value for a small thing near the ground.",
-                "On a coast, a hill or high up, put in the local gust pressure.",
+                "On a coast, on a hill or high up take 1200 Pa, or the local peak pressure.",
             )
         )
     return found
@@ -116,8 +120,7 @@ def unused_findings(
     demand: Demand,
     reading: WallReading,
     units: UnitSystem,
-    duty: Duty,
-    figures: DemandFigures,
+    tables: DemandTables,
 ) -> list[Finding]:
     """What the holes that stay empty change: the greatest pull-out and shear now, and with every hole in use."""
     carriers = job.fixture.carriers
@@ -129,8 +132,8 @@ def unused_findings(
     every = job.fixture.model_copy(
         update={"supports": tuple(_all_used(one) for one in job.fixture.supports), "links": job.fixture.links}
     )
-    cases = load_cases(every, duty, job.placement.y_mm, figures)
-    full = solve_fixture(every, cases, offsets, {}, reading.bearing_mpa, figures)
+    cases = load_cases(every, job.placement.y_mm, tables)
+    full = solve_fixture(every, cases, offsets, {}, reading.bearing_mpa, tables.figures)
 
     def greatest(some: Demand) -> float:
         return max(hole.tension_n for hole in some.holes.values())
@@ -208,63 +211,4 @@ def _part_findings(job: JobBody, demand: Demand) -> list[Finding]:
                 "Put all of them on the board, or plan the others as a piece of their own.",
             )
         )
-    return found
-
-
-def body_findings(
-    job: JobBody,
-    kinds: dict[str, BehindKind],
-    demand: Demand,
-    choices: Sequence[HoleChoice],
-    reading: WallReading,
-    duty: Duty,
-    units: UnitSystem,
-    figures: PlanFigures,
-) -> list[Finding]:
-    """What hollow board itself must bear besides its anchors: the plate's edge, and an arm without framing."""
-    if not reading.family.framed:
-        return []
-    found = []
-    # a wide back that leans bears on the studs that it crosses, not on the board beside one anchor
-    wide = max((piece.width_mm for piece in job.fixture.pieces), default=0.0) >= figures.leans_wide_mm
-    leaning = {hole.id for support in job.fixture.supports if support.leans and wide for hole in support.holes}
-    for choice in choices:
-        if kinds[choice.hole_id] is not BehindKind.VOID or choice.chosen is None or choice.chosen.hole is None:
-            continue
-        if choice.hole_id in leaning:
-            continue
-        pressed = demand.holes[choice.hole_id].edge_compression_n
-        if pressed > choice.chosen.tension_n:
-            found.append(
-                Finding(
-                    severity=Severity.DO_NOT_DRILL,
-                    stage=Stage.FIXING,
-                    code="board-pressed-in",
-                    sentence=f"The plate's edge presses the board with {show_force(pressed, units, demand=True)}; "
-                    f"over a void it bears {show_force(choice.chosen.tension_n, units, demand=False)}.",
-                    action="Put a backing board across two studs behind the piece, or move it onto framing.",
-                    action_stage=Stage.SET_OUT,
-                    figures={"compression_n": pressed, "limit_n": choice.chosen.tension_n},
-                    where=Where(hole=choice.hole_id),
-                )
-            )
-    framed = any(kind is BehindKind.TIMBER for kind in kinds.values())
-    if kinds and not framed and job.fixture.pieces:
-        weight = job.fixture.mass_kg * STANDARD_GRAVITY_M_S2
-        length = max(sum(piece.width_mm for piece in job.fixture.pieces), figures.cantilever_least_length_mm)
-        arm = max(piece.cog_mm[2] for piece in job.fixture.pieces)
-        if weight / length > figures.cantilever_n_per_mm or arm > figures.cantilever_arm_mm:
-            factored = sum(weight_n(piece, duty) for piece in job.fixture.pieces)
-            found.append(
-                Finding(
-                    severity=Severity.DO_NOT_DRILL,
-                    stage=Stage.FIXING,
-                    code="board-overhung",
-                    sentence="Board without framing bears an arm of at most 0.3 m and 0.4 N for each millimetre of "
-                    f"wall; this is {arm / 1000:.2f} m and {weight / length:.2f} N.",
-                    action="Move it so that holes stand on studs.",
-                    action_stage=Stage.SET_OUT,
-                    figures={"n_per_mm": weight / length, "arm_mm": arm, "weight_n": factored},
-                )
-            )
     return found

@@ -1,0 +1,41 @@
+"""Spots that may be a stud or not: what is taken there asks for a pin, or for a move to where it is sure."""
+
+from math import ceil
+
+from rockpin.core.base.findings import Finding, Severity, Stage
+from rockpin.core.base.quantities import show_length, show_share
+from rockpin.core.capacity.common import say
+from rockpin.core.document.fixings import FixingBase
+from rockpin.core.framing import nearest_sure
+from rockpin.core.hole import Spot
+
+
+def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
+    """To where it is surely clear, and surely wood, in words; empty where neither is near.
+
+    Asked for sizes rounded up, so that a hole is looked round only a few times.
+    """
+    screw, half = ceil(screw_mm / 2) * 2.0, ceil(half_mm / 10) * 10.0
+    found = spot.cached_text(
+        f"moves {screw} {half}",
+        lambda: " or ".join(
+            f"{show_length(abs(one.dx_mm), spot.units)} to the {'right' if one.dx_mm > 0 else 'left'}, "
+            f"where it is {'surely in the stud' if one.wood else 'clear of it'}"
+            for one in nearest_sure(spot.members, spot.hole.x_mm, spot.hole.y_mm, screw, half, spot.framing)
+        ),
+    )
+    return f", or move it {found}" if found else ""
+
+
+def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Finding:
+    """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so."""
+    return say(
+        Severity.PROVE_FIRST,
+        spot,
+        fixing,
+        "stud-open",
+        f"Hole {spot.hole.number} may be a stud or not: {what} by {show_share(chance)}.",
+        {"chance": chance},
+        f"Push a pin in where the fixture covers it, and put in what it met{_moves(spot, screw_mm, half_mm)}.",
+        Stage.WALL,
+    )

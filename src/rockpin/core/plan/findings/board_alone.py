@@ -1,0 +1,147 @@
+"""What hollow board itself must bear besides its anchors: the plate's edge, and what sticks out without framing."""
+
+from collections.abc import Sequence
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force, show_mass
+from rockpin.core.capacity import method_of
+from rockpin.core.choice import HoleChoice
+from rockpin.core.demand import Body, Demand, bodies_of
+from rockpin.core.document.fixture import HeldBy
+from rockpin.core.document.job import JobBody
+from rockpin.core.framing import BehindKind
+from rockpin.core.identification import WallReading
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.figures import PlanFigures
+
+
+def on_board(choice: HoleChoice, kind: BehindKind, catalogue: Catalogue) -> bool:
+    """Whether a hole's load goes into board alone: over a void, or by an anchor where a stud is not sure."""
+    if choice.chosen is None:
+        return kind is BehindKind.VOID
+    return method_of(catalogue.fixing_by_key[choice.chosen.fixing]).kind_behind(kind) is BehindKind.VOID
+
+
+def board_findings(
+    job: JobBody,
+    kinds: dict[str, BehindKind],
+    demand: Demand,
+    choices: Sequence[HoleChoice],
+    reading: WallReading,
+    units: UnitSystem,
+    catalogue: Catalogue,
+) -> list[Finding]:
+    """What board over a void cannot bear of what is planned on it."""
+    if not reading.family.framed:
+        return []
+    figures = catalogue.figures.plan
+    alone = {choice.hole_id for choice in choices if on_board(choice, kinds[choice.hole_id], catalogue)}
+    return _pressed(job, alone, demand, choices, units, figures) + _overhung(
+        job, alone, demand, reading, units, figures
+    )
+
+
+def _pressed(
+    job: JobBody,
+    alone: set[str],
+    demand: Demand,
+    choices: Sequence[HoleChoice],
+    units: UnitSystem,
+    figures: PlanFigures,
+) -> list[Finding]:
+    # a wide back that leans bears on the studs that it crosses, not on the board beside one anchor
+    wide = max((piece.width_mm for piece in job.fixture.pieces), default=0.0) >= figures.leans_wide_mm
+    leaning = {hole.id for support in job.fixture.supports if support.leans and wide for hole in support.holes}
+    found = []
+    for choice in choices:
+        if choice.hole_id not in alone or choice.hole_id in leaning or choice.chosen is None or not choice.chosen.hole:
+            continue
+        pressed = demand.holes[choice.hole_id].edge_compression_n
+        if pressed > choice.chosen.tension_n:
+            found.append(
+                Finding(
+                    severity=Severity.DO_NOT_DRILL,
+                    stage=Stage.FIXING,
+                    code="board-pressed-in",
+                    sentence=f"The plate's edge presses the board with {show_force(pressed, units, demand=True)}; "
+                    f"over a void it bears {show_force(choice.chosen.tension_n, units, demand=False)}.",
+                    action="Put a backing board across two studs behind the piece, or move it onto framing.",
+                    action_stage=Stage.SET_OUT,
+                    figures={"compression_n": pressed, "limit_n": choice.chosen.tension_n},
+                    where=Where(hole=choice.hole_id),
+                )
+            )
+    return found
+
+
+def _share_on_board(body: Body, alone: set[str], demand: Demand) -> float:
+    """Share [1] of a thing's weight that holes over board alone carry while it hangs as used."""
+    table = demand.table
+    row = next(
+        (number for number, one in enumerate(table.rows) if one.case.body == body.number and one.case.allowance.lasts),
+        None,
+    )
+    own = {hole.id for support in body.fixture.supports for hole in support.holes}
+    own |= {hole.id for link in body.fixture.links for hole in link.holes}
+    columns = [number for number, hole in enumerate(table.hole_ids) if hole in own]
+    if row is None or not columns:
+        return 0.0
+    down = {table.hole_ids[number]: abs(float(table.shear_y_n[row, number])) for number in columns}
+    total = sum(down.values())
+    return sum(force for hole, force in down.items() if hole in alone) / total if total else 0.0
+
+
+def _overhung(
+    job: JobBody, alone: set[str], demand: Demand, reading: WallReading, units: UnitSystem, figures: PlanFigures
+) -> list[Finding]:
+    """Cantilevers on board alone (DIN 4103-1): what stands above one another shares one length of wall."""
+    spans: list[tuple[float, float, float]] = []
+    arm = 0.0
+    for body in bodies_of(job.fixture):
+        share = _share_on_board(body, alone, demand)
+        pieces = [piece for piece in body.fixture.pieces if piece.held_by is HeldBy.WALL]
+        mass = share * sum(piece.mass_kg + piece.contents_kg for piece in pieces)
+        if mass <= 0:
+            continue
+        spans.append((min(one.x_mm for one in pieces), max(one.rect.right_mm for one in pieces), mass))
+        arm = max(arm, *(piece.cog_mm[2] for piece in pieces))
+    if not spans:
+        return []
+    stacks = _over_one_another(spans)
+    per_mm = max(
+        mass * STANDARD_GRAVITY_M_S2 / max(high - low, figures.cantilever_least_length_mm) for low, high, mass in stacks
+    )
+    total = max(mass for _, _, mass in stacks)
+    most = figures.cantilever_n_per_mm if reading.board_count < 2 else figures.cantilever_double_n_per_mm
+    if per_mm <= most and arm <= figures.cantilever_arm_mm and total <= figures.board_alone_kg:
+        return []
+    says = (
+        f"Board alone bears no more than {show_mass(figures.board_alone_kg, units)} in one place; there would be "
+        f"{show_mass(total, units)}."
+        if total > figures.board_alone_kg
+        else f"Board without framing bears an arm of at most {figures.cantilever_arm_mm / 1000:g} m and {most:g} N for "
+        f"each millimetre of wall; this is {arm / 1000:.2f} m and {per_mm:.2f} N."
+    )
+    return [
+        Finding(
+            severity=Severity.DO_NOT_DRILL,
+            stage=Stage.FIXING,
+            code="board-overhung",
+            sentence=says,
+            action="Move it so that holes stand on studs, or put a backing board across two studs.",
+            action_stage=Stage.SET_OUT,
+            figures={"n_per_mm": per_mm, "arm_mm": arm, "mass_kg": total},
+        )
+    ]
+
+
+def _over_one_another(spans: Sequence[tuple[float, float, float]]) -> list[tuple[float, float, float]]:
+    """Things (from, to [mm], mass [kg]) that share a length of wall, put together."""
+    found: list[tuple[float, float, float]] = []
+    for low, high, mass in sorted(spans):
+        if found and low < found[-1][1]:
+            start, end, before = found[-1]
+            found[-1] = (start, max(end, high), before + mass)
+        else:
+            found.append((low, high, mass))
+    return found

@@ -1,0 +1,66 @@
+"""What the next heavier hand would do to the fixings that are planned, and what would take it."""
+
+from rockpin.core.base.quantities import show_use
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import Assessment, assess_pairs
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.job import JobDocument
+from rockpin.core.hole import Spot
+from rockpin.core.plan.stages import ComputedStages, respotted
+from rockpin.core.tables.catalogue import Catalogue
+
+
+def in_hand(fixture: Fixture, hand: str) -> Fixture:
+    """The same fixture with one hand for all of it."""
+    pieces = tuple(piece.model_copy(update={"hand": None}) for piece in fixture.pieces)
+    return fixture.model_copy(update={"hand": hand, "pieces": pieces})
+
+
+def decided_by_hand(done: ComputedStages, job: JobDocument, catalogue: Catalogue) -> str | None:
+    """What hands do in the case under which the planned fixings are used most, in words; None where none is in it."""
+    chosen = [choice.chosen for choice in done.choices if choice.chosen and choice.chosen.accepted]
+    worst = max(chosen, key=lambda one: one.use, default=None)
+    hands = {row.key: row for row in catalogue.hands}
+    keys = [job.fixture.hand, *(piece.hand for piece in job.fixture.pieces if piece.hand)]
+    verbs = [hands[key].verb for key in keys if key in hands]
+    return next((verb for verb in verbs if worst and verb in worst.case), None)
+
+
+def heavier_hand_text(done: ComputedStages, job: JobDocument, shipped: Catalogue) -> str | None:
+    """What the next heavier hand would do; None where there is none, or where nothing is planned or a person holds on.
+
+    ``shipped``: the catalogue as it came, before the packets in hand.
+    """
+    chosen = [choice.chosen for choice in done.choices]
+    hand = shipped.next_heavier(job.fixture.hand)
+    reached = job.placement.y_mm + min((p.y_mm for p in job.fixture.pieces), default=0.0)
+    if hand is None or not chosen or job.fixture.carries_people or reached >= shipped.figures.demand.reach_mm:
+        return None
+    planned = [one for one in chosen if one is not None and one.accepted]
+    if len(planned) < len(chosen):
+        return None
+    spots = respotted(job.model_copy(update={"fixture": in_hand(job.fixture, hand.key)}), done, shipped)
+    catalogue = done.catalogue
+    pairs = [(catalogue.fixing_by_key[one.fixing], spot) for one, spot in zip(planned, spots, strict=True)]
+    assessed = assess_pairs(pairs, catalogue.capacity)
+    number = max(range(len(assessed)), key=lambda i: assessed[i].use)
+    worst = assessed[number]
+    if worst.use <= 1:
+        return f"{hand.label} would be held too: used to {show_use(worst.use)}."
+    times = (
+        "far more than"
+        if worst.plainly_too_weak
+        else f"{worst.use:.1f} times what"
+        if worst.use >= 1.05
+        else "a little more than"
+    )
+    held = f"{hand.label} is {times} it holds"
+    other = _takes_it(done, spots, number, catalogue)
+    return f"{held}; {inside(other.label)} would take it." if other else f"{held}, and nothing here would take it."
+
+
+def _takes_it(done: ComputedStages, spots: list[Spot], number: int, catalogue: Catalogue) -> Assessment | None:
+    """The first fixing, in the order in which they are planned, that bears that hand at the hole used most."""
+    able = [catalogue.fixing_by_key[one.fixing] for one in done.choices[number].accepted if not one.provisos]
+    tried = assess_pairs([(row, spots[number]) for row in able], catalogue.capacity) if able else []
+    return next((one for one in tried if one.accepted), None)

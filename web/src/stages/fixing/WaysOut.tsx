@@ -1,0 +1,64 @@
+import { useState } from "react";
+import { ask, type Schemas } from "../../api/client";
+import { Button, Heading } from "../../ui/controls";
+import { INK, Mark } from "../../ui/Mark";
+import type { Editing } from "../../job/useWorkspace";
+
+type WayOut = Schemas["WayOut"];
+
+/** What works where nothing holds, or not for sure: each worked out by the plan, taken with one press. */
+export function WaysOut({ editing }: { editing: Editing }) {
+  const { job_id } = editing.data;
+  const { plan } = editing.data;
+  const stuck = plan.holes.some((hole) => hole.chosen === null);
+  const [asked, setAsked] = useState(false);
+  const wanted = plan.verdict.word !== "ready";
+  const ways = ask.useQuery(
+    "get",
+    "/api/jobs/{job_id}/ways-out",
+    { params: { path: { job_id } } },
+    { enabled: wanted && (stuck || asked) },
+  );
+  if (!wanted) return null;
+  const take = (way: WayOut) => {
+    const { job } = way;
+    if (!job) return;
+    const { fixture, placement, choices } = job;
+    void editing.saveJob({ fixture, placement, choices }, way.sentence.slice(0, 110)).catch(() => undefined);
+  };
+
+  return (
+    <>
+      <Heading>Ways that work</Heading>
+      {!stuck && !asked && (
+        <Button className="w-full" onClick={() => setAsked(true)}>
+          Is there another way?
+        </Button>
+      )}
+      {ways.isFetching && <p className="text-[13px] text-soft">Planning each of them…</p>}
+      {ways.data?.length === 0 && !ways.isFetching && (
+        <p className="text-[13px] text-soft">
+          None was found by moving it, by other holes or fixings, by a board behind it or by less weight.
+        </p>
+      )}
+      <ul aria-label="Ways that work">
+        {ways.data?.map((way) => (
+          <li
+            key={way.kind}
+            className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
+          >
+            <span className={`pt-0.5 ${INK[way.word]}`}>
+              <Mark severity={way.word} size={12} />
+            </span>
+            <span className="min-w-0 text-[13px]">{way.sentence}</span>
+            {way.job && (
+              <Button className="min-h-8" onClick={() => take(way)} aria-label={`Do it: ${way.sentence}`}>
+                Do it
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
