@@ -6,13 +6,16 @@ from typing import Any
 
 import pytest
 
+from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
-from rockpin.core.capacity.wood import coach_screw_withdrawal
+from rockpin.core.capacity import assess
+from rockpin.core.capacity.wood import coach_screw_withdrawal, edge_share
 from rockpin.core.choice.choosing import _proved
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.document.evidence import Filling
-from rockpin.core.document.fixture import Environment, HoleKind
+from rockpin.core.document.fixings import ConcreteAnchor
+from rockpin.core.document.fixture import Environment, FixtureHole, HoleKind, Piece, Support
 from rockpin.core.document.wall import Framing, HowKnown, Layer, MemberKind, Point, Scan, ScanMode, StudRow
 from rockpin.core.framing.behind import MemberReading, chance_of_wood
 from rockpin.core.hidden.clearing import WayKind, ways_to_clear
@@ -43,7 +46,7 @@ def bending_n(root_mm: float, diameter_mm: float, lever_mm: float, alpha: float 
     return alpha * yield_mpa * root_mm**3 / (6 * 1.67) / (lever_mm + diameter_mm / 2)
 
 
-# --- hidden ----------------------------------------------------------------------------------------------------------
+# --- hidden ---------------------------------------------------------------------------------------------------------
 
 
 def test_gas_asks_for_proof_from_its_threshold_on() -> None:
@@ -312,3 +315,99 @@ def test_wind_sucks_at_the_front_of_a_piece(catalogue: Catalogue) -> None:
     (sucked,) = [force for force in out.forces if force.fz_n > 0]
     assert sucked.z_mm == 300
     assert sucked.fz_n == pytest.approx(1.2 * 600 * 0.25)  # a box
+
+
+# --- what is put in, and what it is put into --------------------------------------------------------------------------
+
+
+def test_a_push_towards_the_edge_of_a_stud_bears_less(catalogue: Catalogue) -> None:
+    figures = catalogue.figures.capacity
+    # 5 mm: full from 12.5 mm on, down to 7.5 in proportion; 8 mm: full from 32 mm on
+    assert edge_share(12.5, 5, figures) == 1
+    assert edge_share(10, 5, figures) == pytest.approx(10 / 12.5)
+    assert edge_share(2, 5, figures) == pytest.approx(7.5 / 12.5)
+    assert edge_share(16, 8, figures) == pytest.approx(16 / 32)
+    up = put("stud_screw_5_0", spot(stud_wall(), 808, 1000, shear_n=100, diameter_mm=6))
+    aside = spot(stud_wall(), 808, 1000, shear_n=100, diameter_mm=6)
+    (case,) = aside.demand.cases
+    turned = case.model_copy(update={"forces": case.forces.model_copy(update={"shear_x_n": 100.0, "shear_y_n": 0.0})})
+    pushed = put(
+        "stud_screw_5_0", replace(aside, demand=aside.demand.model_copy(update={"cases": (turned,)}), shared={})
+    )
+    assert pushed.use > up.use
+
+
+def test_board_alone_bears_twenty_kilograms_in_one_place_and_things_over_one_another_together() -> None:
+    def overhung(*masses: float) -> bool:
+        pieces = tuple(
+            Piece(id=f"p{n}", name=f"P{n}", y_mm=300 * n, width_mm=900, height_mm=200, depth_mm=60, mass_kg=mass)
+            for n, mass in enumerate(masses)
+        )
+        supports = tuple(
+            Support(
+                id=f"s{n}{side}",
+                name="S",
+                x_mm=x - 20,
+                y_mm=300 * n + 80,
+                width_mm=40,
+                height_mm=40,
+                leans=True,
+                holes=(FixtureHole(id=f"h{n}{side}", x_mm=20, y_mm=20, diameter_mm=8.5),),
+            )
+            for n in range(len(masses))
+            for side, x in (("l", 150.0), ("r", 560.0))
+        )
+        fixture = plate_fixture(pieces=pieces, supports=supports)
+        made = make_plan(job(stud_wall(), fixture, 440, 900), load_catalogue())
+        return "board-overhung" in {finding.code for finding in made.findings}
+
+    assert not overhung(19.5)
+    assert overhung(20.5)
+    assert not overhung(11, 8)
+    assert overhung(11, 10)
+
+
+def test_what_cannot_be_put_in_is_refused(catalogue: Catalogue) -> None:
+    board = stud_wall()
+    # wings of 30 mm lie along the bolt: 3 of bracket, 12.5 of board and those, so 50 and no less
+    toggle = put("spring_toggle_m5", spot(board, 600, 1000))
+    assert toggle.screw is not None
+    assert toggle.screw.length_mm >= 3 + 12.5 + 30
+    keyhole = spot(board, 600, 1000, kind=HoleKind.KEYHOLE, diameter_mm=6)
+    assert codes(put("spring_toggle_m5", keyhole)) == {"keyhole-toggle"}
+    # sold in one length only: 97 behind the bracket, and the far face 99 deep less 3
+    long = catalogue.screw_by_key["machine_m5"].model_copy(update={"lengths_mm": (100.0,)})
+    tables = catalogue.capacity._replace(screws={**catalogue.screw_by_key, "machine_m5": long})
+    sleeve = catalogue.fixing_by_key["sleeve_m5"]
+    assert codes(assess(sleeve, spot(stud_wall(void_mm=86), 600, 1000), tables)) == {"meets-far-face"}
+    assert codes(assess(sleeve, spot(stud_wall(void_mm=95), 600, 1000), tables)) == set()
+    # 4 mm of head over an 8 mm neck
+    wide = spot(brick_wall(), 107, 32, kind=HoleKind.KEYHOLE, diameter_mm=8)
+    assert codes(put("nylon_plug_6", wide)) == {"head-slips"}
+    # a bolt of 8 mm keeps 12 mm for washer and nut
+    bolt = put("expansion_bolt_m8", spot(concrete_wall(), 2000, 1000, diameter_mm=9))
+    row = catalogue.fixing_by_key["expansion_bolt_m8"]
+    assert isinstance(row, ConcreteAnchor)
+    assert bolt.screw is not None
+    assert bolt.screw.length_mm >= row.embedment_mm + 3 + 1.5 * 8
+    thick = spot(concrete_wall(), 2000, 1000, diameter_mm=9, plate_mm=row.lengths_mm[-1] - row.embedment_mm)
+    assert codes(put("expansion_bolt_m8", thick)) == {"no-screw-length"}
+
+
+def test_plain_steel_is_for_dry_places_and_a_nylon_plug_takes_a_stainless_screw_beyond() -> None:
+    outdoors = spot(brick_wall(), 107, 32, environment=Environment.OUTDOOR, diameter_mm=6.5)
+    plug = put("nylon_plug_8", outdoors)
+    assert plug.screw is not None
+    assert plug.screw.key.endswith("stainless")
+    dry = put("nylon_plug_8", spot(brick_wall(), 107, 32, diameter_mm=6.5))
+    assert dry.screw is not None
+    assert not dry.screw.key.endswith("stainless")
+    assert "corrodes" in codes(put("spring_toggle_m5", spot(stud_wall(), 600, 1000, environment=Environment.WET)))
+
+
+def test_a_packet_is_raised_no_farther_than_it_allows(catalogue: Catalogue) -> None:
+    plug = catalogue.fixing_by_key["nylon_plug_8"]
+    told = plug.model_copy(update={"most_raise": 1.0})
+    leaned = spot(brick_wall(), 107, 32, acts=Acts.TUG)
+    assert assess(told, leaned, catalogue.capacity).tension_n == 400
+    assert assess(plug, leaned, catalogue.capacity).tension_n == 600

@@ -16,10 +16,9 @@ function Screw({
   hole: HolePlan;
   perMm: number;
 }) {
-  const { screw, hole: spec, plate_mm } = hole.cut;
+  const { screw, hole: spec, head_at_mm: head } = hole.cut;
   if (!screw || !spec) return null;
-  const under = screw.proud_mm > 0 ? screw.proud_mm : plate_mm;
-  const [head, tip] = [-under, screw.length_mm - under];
+  const tip = screw.length_mm + head;
   const r = (screw.diameter_mm / 2) * perMm;
   const root = (screw.root_mm / 2) * perMm;
   const point = Math.min(screw.diameter_mm, screw.length_mm / 5);
@@ -223,14 +222,35 @@ function CutPicture({
       )}
       {runnerUp && <OtherWall runnerUp={runnerUp} frame={frame} />}
       <Uncleared cut={cut} frame={frame} />
+      {cut.spacer_mm > 0 && (
+        <rect
+          x={x(-cut.spacer_mm)}
+          y={y - 16}
+          width={cut.spacer_mm * perMm}
+          height="32"
+          fill="var(--wash)"
+          stroke="var(--soft)"
+        />
+      )}
       <rect
-        x={x(-cut.plate_mm)}
+        x={x(-cut.plate_mm - cut.spacer_mm)}
         y={y - 34}
         width={Math.max(cut.plate_mm * perMm, 1.5)}
         height="68"
-        fill="var(--chalk-wash)"
+        fill={cut.plate_hatch ? `url(#hatch-${cut.plate_hatch})` : "var(--chalk-wash)"}
         stroke="var(--chalk)"
       />
+      {cut.washer_mm > 0 && (
+        <rect
+          x={x(cut.head_at_mm)}
+          y={y - (cut.washer_mm / 2) * perMm}
+          width={Math.max(1.5 * perMm, 1.5)}
+          height={cut.washer_mm * perMm}
+          fill="var(--steel)"
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+        />
+      )}
       {cut.hole && (
         <rect
           x={x(0)}

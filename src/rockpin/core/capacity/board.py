@@ -2,7 +2,7 @@
 
 from math import hypot
 
-from rockpin.core.base.quantities import show_length, show_limit
+from rockpin.core.base.quantities import show_bit, show_length, show_limit
 from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, screw_here, wrong_place
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
@@ -193,7 +193,8 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTab
     if near < least - 1e-6:
         no(
             "too-close",
-            f"The next hole is {show_limit(near, units)} away; as much board as its {anchor.hole_mm:g} mm hole must "
+            f"The next hole is {show_limit(near, units)} away; as much board as its "
+            f"{show_bit(anchor.hole_mm, units)} hole must "
             f"stay between two, so {show_length(least, units)}.",
             spacing_mm=near,
             needs_mm=least,
@@ -267,7 +268,8 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
         return [
             refuse(
                 "bracket-hole",
-                f"Its {screw.diameter_mm:g} mm screw does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
+                f"Its {show_bit(screw.diameter_mm, spot.units)} screw does not pass the bracket's "
+                f"{show_bit(spot.hole.diameter_mm, spot.units)} hole.",
                 screw_mm=screw.diameter_mm,
                 hole_mm=spot.hole.diameter_mm,
             )
@@ -348,11 +350,21 @@ def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: Capacit
     return ["Try the anchor by hand: if it is tight, one bit size up; never force it."]
 
 
-def tested_rating(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
-    """The value of an anchor in one board [N]."""
-    return anchor.rating
+def _in_this_board(anchor: BoardAnchor, reading: WallReading, figures: CapacityFigures) -> float:
+    """Factor [1] between an anchor's row and what it bears in this board; 1 where its packet is for this very one."""
+    return 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 1.0
 
 
-def with_rating(anchor: BoardAnchor, reading: WallReading, rating: Rating) -> dict[str, object]:
-    """An anchor's row with another value in one board."""
-    return {"rating": rating}
+def tested_rating(anchor: BoardAnchor, reading: WallReading, figures: CapacityFigures) -> Rating | None:
+    """The value of an anchor in the board that is there [N], which is what a pull on the spot speaks of."""
+    rating, factor = rating_of(anchor, reading), _in_this_board(anchor, reading, figures)
+    return Rating(tension_n=factor * rating.tension_n, shear_n=factor * rating.shear_n) if rating else None
+
+
+def with_rating(
+    anchor: BoardAnchor, reading: WallReading, rating: Rating, figures: CapacityFigures
+) -> dict[str, object]:
+    """An anchor's row with another value in the board that is there."""
+    factor = _in_this_board(anchor, reading, figures)
+    row = Rating(tension_n=rating.tension_n / factor, shear_n=rating.shear_n / factor)
+    return {"panel" if rating_of(anchor, reading) is anchor.panel else "rating": row}

@@ -10,7 +10,7 @@ from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
 
-from rockpin.core.base.quantities import show_length, show_limit
+from rockpin.core.base.quantities import show_bit, show_length, show_limit
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
@@ -64,7 +64,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     if spot.hole.kind is HoleKind.KEYHOLE:
         no("keyhole-head", "A keyhole hangs on a screw's head; this one ends in a nut or a hexagon.")
     if anchor.hef_mm < figures.concrete_hef_min_mm:
-        no("hef-short", f"Its {anchor.hef_mm:g} mm in the concrete is less than the method allows.")
+        no("hef-short", f"Its {show_bit(anchor.hef_mm, units)} in the concrete is less than the method allows.")
     least = max(2 * anchor.hef_mm, anchor.hef_mm + 30)
     if reading.holding_mm < least:
         no(
@@ -93,7 +93,8 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     if not spot.passes(anchor.diameter_mm):
         no(
             "bracket-hole",
-            f"Its {anchor.diameter_mm:g} mm shank does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
+            f"Its {show_bit(anchor.diameter_mm, units)} shank does not pass the bracket's "
+            f"{show_bit(spot.hole.diameter_mm, units)} hole.",
             screw_mm=anchor.diameter_mm,
             hole_mm=spot.hole.diameter_mm,
         )
@@ -166,7 +167,7 @@ class _Anchored:
     answer: ClassVar[Answer]
 
 
-def _pick(anchor: ConcreteAnchor, length_mm: float) -> ScrewPick:
+def _pick(anchor: ConcreteAnchor, length_mm: float, under_head_mm: float) -> ScrewPick:
     return ScrewPick(
         key=anchor.key,
         label=anchor.label,
@@ -178,6 +179,7 @@ def _pick(anchor: ConcreteAnchor, length_mm: float) -> ScrewPick:
         head=anchor.head,
         washer_mm=0.0,
         proud_mm=0.0,
+        under_head_mm=under_head_mm,
     )
 
 
@@ -211,7 +213,8 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
         wing_mm=0.0,
         wing_depth_mm=0.0,
     )
-    return _Anchored(anchor, spot, hole, _pick(anchor, length))
+    under = spot.hole.plate_mm + spot.hole.spacer_mm
+    return _Anchored(anchor, spot, hole, _pick(anchor, length, max(under, length - least_mm) if nut else under))
 
 
 def _bending_shear_n(anchor: ConcreteAnchor, spot: Spot, pull_n: Values, figures: CapacityFigures) -> Rows:

@@ -2,7 +2,7 @@
 
 from itertools import product
 
-from rockpin.core.base.quantities import show_force, show_length, show_limit
+from rockpin.core.base.quantities import show_bit, show_force, show_length, show_limit
 from rockpin.core.capacity.common import (
     Assessment,
     Mode,
@@ -170,12 +170,15 @@ def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refu
     hole_mm = spot.hole.diameter_mm
     if screw is None:
         return refuse(
-            "bracket-hole", f"No screw for this plug passes the bracket's {hole_mm:g} mm hole.", hole_mm=hole_mm
+            "bracket-hole",
+            f"No screw for this plug passes the bracket's {show_bit(hole_mm, spot.units)} hole.",
+            hole_mm=hole_mm,
         )
     if plug.body_lengths_mm and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
         return refuse(
             "bracket-hole",
-            f"Its {plug.hole_mm:g} mm body does not pass the bracket's {hole_mm:g} mm hole, and it is set through it.",
+            f"Its {show_bit(plug.hole_mm, spot.units)} body does not pass the bracket's "
+            f"{show_bit(hole_mm, spot.units)} hole, and it is set through it.",
             hole_mm=hole_mm,
         )
     return None
@@ -300,13 +303,13 @@ def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityT
     return notes
 
 
-def tested_rating(plug: MasonryPlug, reading: WallReading) -> Rating | None:
+def tested_rating(plug: MasonryPlug, reading: WallReading, figures: CapacityFigures) -> Rating | None:
     """The value of a plug in what this wall is made of [N]."""
     material = _material(reading)
     return plug.ratings.get(material) if material else None
 
 
-def with_rating(plug: MasonryPlug, reading: WallReading, rating: Rating) -> dict[str, object]:
+def with_rating(plug: MasonryPlug, reading: WallReading, rating: Rating, figures: CapacityFigures) -> dict[str, object]:
     """The ratings of a plug with another value in what this wall is made of."""
     material = _material(reading)
     return {"ratings": {**plug.ratings, **({material: rating} if material else {})}}

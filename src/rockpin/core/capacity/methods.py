@@ -7,7 +7,7 @@ from types import ModuleType
 from typing import get_args
 
 from rockpin.core.base.findings import Severity
-from rockpin.core.base.quantities import show_bit, show_length, show_limit
+from rockpin.core.base.quantities import show_bit, show_force, show_length, show_limit
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
 from rockpin.core.capacity.sweep import Answer, Prepared
 from rockpin.core.document.fixings import AnyFixing, Rating
@@ -16,6 +16,7 @@ from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, Spot
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
 
 
 def _in_drilled_hole(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
@@ -95,14 +96,18 @@ class Method:
         notes: list[str] = self._module.set_notes(fixing, made, spot, tables) if self._has("set_notes") else []
         return notes
 
-    def tested_rating(self, fixing: AnyFixing, reading: WallReading) -> Rating | None:
+    def tested_rating(self, fixing: AnyFixing, reading: WallReading, figures: CapacityFigures) -> Rating | None:
         """The tabled value that pulls on the spot speak of; None where it goes by formula or has no value here."""
-        found: Rating | None = self._module.tested_rating(fixing, reading) if self._has("tested_rating") else None
+        found: Rating | None = None
+        if self._has("tested_rating"):
+            found = self._module.tested_rating(fixing, reading, figures)
         return found
 
-    def with_rating(self, fixing: AnyFixing, reading: WallReading, rating: Rating) -> dict[str, object]:
+    def with_rating(
+        self, fixing: AnyFixing, reading: WallReading, rating: Rating, figures: CapacityFigures
+    ) -> dict[str, object]:
         """What changes in a row whose value was tested in this wall."""
-        changed: dict[str, object] = self._module.with_rating(fixing, reading, rating)
+        changed: dict[str, object] = self._module.with_rating(fixing, reading, rating, figures)
         return changed
 
     def _has(self, name: str) -> bool:
@@ -137,21 +142,47 @@ def _seated(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
     if hole.kind is HoleKind.KEYHOLE:
         if screw.head_mm >= tables.figures.head_over_neck * hole.diameter_mm:
             return made
-        sentence = f"Its {screw.head_mm:g} mm head would slip through the keyhole's {hole.diameter_mm:g} mm neck."
+        sentence = (
+            f"Its {show_bit(screw.head_mm, spot.units)} head would slip through the keyhole's "
+            f"{show_bit(hole.diameter_mm, spot.units)} neck."
+        )
         return replace(made, refusals=(refuse("head-slips", sentence, head_mm=screw.head_mm),))
     # a head may reach as far past the edge as it rests on metal on the other side
     if wide / 2 > hole.cover_mm + hole.diameter_mm / 2 and screw.washer_mm:
-        sentence = f"Its {wide:g} mm washer finds no room on the bracket, whose edge is {hole.cover_mm:g} mm away."
+        sentence = (
+            f"Its {show_bit(wide, spot.units)} washer finds no room on the bracket, whose edge is "
+            f"{show_bit(hole.cover_mm, spot.units)} away."
+        )
         return replace(made, refusals=(refuse("washer-no-room", sentence, washer_mm=wide, cover_mm=hole.cover_mm),))
     near = spot.nearest_neighbour_mm()
     if near < wide - 1e-6:
-        sentence = f"Its {wide:g} mm {'washer' if screw.washer_mm else 'head'} meets the next, {near:.0f} mm away."
+        sentence = (
+            f"Its {show_bit(wide, spot.units)} {'washer' if screw.washer_mm else 'head'} meets "
+            f"the next, {show_bit(near, spot.units)} away."
+        )
         return replace(made, refusals=(refuse("heads-meet", sentence, wide_mm=wide, spacing_mm=near),))
     return made
 
 
+def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
+    """A pull that failed low on the spot caps what any method counts on: nothing is ever taken above it."""
+    most = fixing.pull_most_n
+    if most is None or not made.tension_n or made.tension_n <= most or not made.demand_tension_n:
+        return made
+    use = made.use * made.tension_n / most
+    capped = replace(made, use=use, tension_n=most)
+    if use <= 1 or not made.accepted:
+        return capped
+    sentence = (
+        f"Pulls on the spot allow no more than {show_force(most, spot.units, demand=False)}: it is used "
+        f"{use:.2f} times over when {made.case}."
+    )
+    return replace(capped, refusals=(refuse("too-weak", sentence, use=use, tension_n=made.demand_tension_n),))
+
+
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
+    made = _tested(made, fixing, spot)
     made = _seated(_reached(_in_drilled_hole(made, spot, tables), spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made

@@ -103,7 +103,8 @@ def _refusals(
     if not spot.passes(screw.diameter_mm):
         no(
             "bracket-hole",
-            f"A {screw.diameter_mm:.1f} mm shank does not pass the bracket's {spot.hole.diameter_mm:g} mm hole.",
+            f"A {show_bit(screw.diameter_mm, units)} shank does not pass the bracket's "
+            f"{show_bit(spot.hole.diameter_mm, units)} hole.",
             screw_mm=screw.diameter_mm,
             hole_mm=spot.hole.diameter_mm,
         )

@@ -2,7 +2,7 @@
 
 from rockpin.core.choice.backing_joints import JointPlan, check_joints
 from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
-from rockpin.core.choice.pull_tests import Proof, how_it_ended, proof_wanted, with_tests
+from rockpin.core.choice.pull_tests import Proof, divisors_of, how_it_ended, proof_wanted, with_tests
 
 __all__ = [
     "ChosenBy",
@@ -11,6 +11,7 @@ __all__ = [
     "Proof",
     "check_joints",
     "choose",
+    "divisors_of",
     "holding_at",
     "how_it_ended",
     "proof_wanted",

@@ -15,7 +15,7 @@ from rockpin.core.document.job import PullEnd, PullTest
 from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.figures import ChoiceFigures
+from rockpin.core.tables.figures import CapacityFigures, ChoiceFigures
 
 
 class Divisors(NamedTuple):
@@ -26,7 +26,10 @@ class Divisors(NamedTuple):
 
 
 class Proof(NamedTuple):
-    """What some tests prove of one fixing in this wall. ``allowed_n``: by failure; None where none failed."""
+    """What some tests prove of one fixing in this wall. ``allowed_n``: by failure; None where none failed.
+
+    ``caps``: it goes by formula, and pulls that failed allow no more than that.
+    """
 
     fixing: str
     tabled_n: float
@@ -35,6 +38,7 @@ class Proof(NamedTuple):
     confirmed: bool
     allowed_n: float | None
     working_n: float
+    caps: bool = False
 
     @property
     def settles(self) -> bool:
@@ -88,27 +92,33 @@ def prove(tests: Sequence[PullTest], tabled_n: float, divisors: Divisors, figure
 def with_tests(catalogue: Catalogue, tests: Sequence[PullTest], reading: WallReading) -> tuple[Catalogue, list[Proof]]:
     """The catalogue with tested fixings at their tested pull-out, and what each test proves.
 
-    Shear stays as tabled: a pull says nothing of it. What goes by formula is confirmed but neither raised nor lowered
-    here; a test that failed below its use is told.
+    Shear stays as tabled: a pull says nothing of it. What goes by formula is never raised; a pull that failed caps it.
     """
+    figures, by_method = catalogue.figures.choice, catalogue.figures.capacity
     proofs: list[Proof] = []
     changed: list[AnyFixing] = []
     for key in dict.fromkeys(test.fixing for test in tests):
         fixing = catalogue.fixing_by_key.get(key)
-        rating = method_of(fixing).tested_rating(fixing, reading) if fixing else None
-        if fixing is None or rating is None:
+        if fixing is None:
             continue
         some = [test for test in tests if test.fixing == key]
-        proof = prove(
-            some, rating.tension_n, divisors_of(fixing, reading, catalogue.figures.choice), catalogue.figures.choice
-        )
+        divisors = divisors_of(fixing, reading, figures)
+        rating = method_of(fixing).tested_rating(fixing, reading, by_method)
+        if rating is None:
+            failed = [test.load_n for test in some if test.ended is not PullEnd.HELD]
+            if failed:
+                most = min(mean(failed) / divisors.mean, min(failed) / divisors.lowest)
+                changed.append(fixing.model_copy(update={"pull_most_n": most}))
+                proofs.append(Proof(key, most, 0, len(failed), False, most, most, caps=True))
+            continue
+        proof = prove(some, rating.tension_n, divisors, figures)
         proofs.append(proof)
         if abs(proof.working_n - rating.tension_n) < 1e-9:
             continue
         tested = Rating(tension_n=proof.working_n, shear_n=rating.shear_n)
         source = f"{len(some)} pull tests on the spot (pull-out); {fixing.source}"[:120]
-        update: dict[str, object] = {"source": source, "over_table": 0.0}
-        update |= method_of(fixing).with_rating(fixing, reading, tested)
+        update: dict[str, object] = {"source": source, "over_table": 0.0, "most_raise": figures.tests_most_raise}
+        update |= method_of(fixing).with_rating(fixing, reading, tested, by_method)
         changed.append(fixing.model_copy(update=update))
     return (catalogue.with_fixings(changed) if changed else catalogue), proofs
 
@@ -121,9 +131,11 @@ class ProofWanted(NamedTuple):
     says: str
 
 
-def proof_wanted(fixing: AnyFixing, reading: WallReading, working_n: float, figures: ChoiceFigures) -> ProofWanted:
+def proof_wanted(
+    fixing: AnyFixing, reading: WallReading, working_n: float, figures: ChoiceFigures, by_method: CapacityFigures
+) -> ProofWanted:
     """The proof of a fixing: 1.5 times its tabled value, or the worked-out one [N], up to the next step of a gauge."""
-    rating = method_of(fixing).tested_rating(fixing, reading)
+    rating = method_of(fixing).tested_rating(fixing, reading, by_method)
     wanted = figures.proof_factor * (rating.tension_n if rating else working_n)
     return ProofWanted(
         load_n=float(ceil(wanted / figures.gauge_step_n) * figures.gauge_step_n),

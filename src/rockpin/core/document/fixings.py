@@ -54,6 +54,7 @@ class FixingBase(Row):
     grips: str
     stop: str
     carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
+    pull_most_n: float | None = Field(default=None, gt=0, description="what pulls that failed on the spot allow")
     most_raise: float = Field(default=10.0, ge=1, description="how far a short load may raise its values")
     over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
 

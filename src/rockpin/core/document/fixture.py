@@ -70,11 +70,26 @@ class LimitKind(StrEnum):
 
     COVERING_MAX_MM = "covering_max_mm"
     FASTENER_DIAMETER_MIN_MM = "fastener_diameter_min_mm"
+    FASTENER_DIAMETER_MAX_MM = "fastener_diameter_max_mm"
+    STUD_SPACING_MIN_MM = "stud_spacing_min_mm"
     STUD_SPACING_MAX_MM = "stud_spacing_max_mm"
     STUDS_MIN_COUNT = "studs_min_count"
     CLEARANCE_MIN_MM = "clearance_min_mm"
+    NO_MORTAR_JOINTS = "no_mortar_joints"
     MASS_MAX_KG = "mass_max_kg"
     HEIGHT_MAX_MM = "height_max_mm"
+
+
+class ClearOf(StrEnum):
+    """From what a maker wants clear space, edge to edge."""
+
+    ANYTHING = "anything"
+    CEILING = "ceiling"
+    SIDE_WALL = "side_wall"
+    OPENING = "opening"
+    LIGHT = "light"
+    TAP = "tap"
+    SOCKET = "socket"
 
 
 class HeldBy(StrEnum):
@@ -266,6 +281,7 @@ class Limit(Model):
     kind: LimitKind
     value: float = Field(ge=0)
     source: Name
+    clear_of: ClearOf = ClearOf.ANYTHING
 
 
 class Fixture(Model):

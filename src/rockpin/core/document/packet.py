@@ -6,6 +6,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from rockpin.core.base.model import Id, Model, Name, PositiveMm
+from rockpin.core.document.fixture import Environment
 
 
 class PacketBasis(StrEnum):
@@ -39,6 +40,9 @@ class Packet(Model):
     shear_n: float | None = Field(default=None, gt=0, le=50_000, description="None: the packet gives one load only")
     basis: PacketBasis = PacketBasis.UNKNOWN
     hole_mm: float = Field(gt=0, le=60)
+    hole_max_mm: float | None = Field(default=None, gt=0, le=60, description="where a range of holes is printed")
+    places: tuple[Environment, ...] = Field(default=(), description="printed; none: its material decides")
+    hanging_only: bool = Field(default=False, description="the load holds for hanging weight alone, never pulled out")
     length_mm: PositiveMm
     screw_min_mm: float = Field(gt=0, le=20)
     screw_max_mm: float = Field(gt=0, le=20)
@@ -50,6 +54,8 @@ class Packet(Model):
 
     @model_validator(mode="after")
     def _whole(self) -> Self:
+        if self.hole_max_mm is not None and self.hole_max_mm < self.hole_mm:
+            raise ValueError(f"hole_max_mm: is {self.hole_max_mm:g}, below hole_mm {self.hole_mm:g}; turn them round")
         if self.screw_max_mm < self.screw_min_mm:
             raise ValueError(
                 f"screw_max_mm: is {self.screw_max_mm:g}, below screw_min_mm {self.screw_min_mm:g}; turn them round"

@@ -1,18 +1,20 @@
 """The drilling card of one hole: bit for each layer, hammer on or off, depth, screw, and how it should feel."""
 
 from bisect import bisect_left, bisect_right
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pydantic import Field
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
+from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import Kit
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import LayerReading
 from rockpin.core.tables.catalogue import BitType, Catalogue, Hammer, Role
 from rockpin.core.tables.figures import DrillingFigures
@@ -61,8 +63,10 @@ class DrillCard(Model):
     tape_text: str
     pilot_text: str | None
     pilot_bit_text: str | None
+    pilot_bit_buy: bool
     steps: tuple[DrillStep, ...]
     fixing: str = Field(exclude=True)
+    dusty: bool = Field(exclude=True, description="its dust harms the lungs")
     screw_apart: bool = Field(exclude=True, description="the screw is bought besides the fixing")
     fixing_label: str
     screw_text: str
@@ -168,15 +172,43 @@ def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalog
         notes.append("Masonry dust harms the lungs: vacuum at the hole or water, and a mask that fits. Eyes and ears.")
     if late:
         notes += set_notes
+    behind = spot.behind(chosen.screw.diameter_mm if chosen.screw else 5.0)
+    if behind.kind is BehindKind.UNIT and not behind.joints_known:
+        notes.append(
+            "The joints are hidden: if the bit runs soft and the dust turns pale, it is in one. Stop and report it: "
+            "a plug holds half as much there."
+        )
     if spot.hole.washer_wanted:
         notes.append("Mark and drill at the middle of the slot, so that it can still be moved both ways.")
     return notes
 
 
-def _last_turn(spot: Spot, fixing: AnyFixing) -> str:
+def _hammer_text(steps: Sequence[DrillStep]) -> str:
+    """Hammer or not, by layer where the layers differ: a tile is never hammered, whatever stands behind it."""
+    if not steps:
+        return "hammer off"
+    on = [step for step in steps if step.hammer != "off"]
+    if not on:
+        return "hammer off"
+    off = [inside(step.layer) for step in steps if step.hammer == "off"]
+    then = f"hammer {on[-1].hammer}"
+    return f"no hammer in {' and '.join(dict.fromkeys(off))}; in {inside(on[-1].layer)} {then}" if off else then
+
+
+def _stop(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
+    """When to stop turning: a keyhole's head stays proud, all others are drawn tight."""
+    if spot.hole.kind is not HoleKind.KEYHOLE:
+        return fixing.stop
+    proud = show_thickness(screw.proud_mm, spot.units)
+    return f"Stop with the head {proud} off the wall, and try the piece on it. A plug that spins is not holding."
+
+
+def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
     """How the last turn is made: by torque in concrete, by hand on anything soft or brittle."""
     if own := method_of(fixing).last_turn:
         return own
+    if screw.head in ("hexagon head", "nut and washer"):
+        return "Spanner or socket, by feel, not by machine"
     if spot.reading.layers[0].role in (Role.BOARD, Role.SKIN):
         return "Lowest clutch, last turn by hand"
     return "A clutch that slips in time, last turn by hand"
@@ -201,15 +233,17 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         bit_text=bit.text,
         bit_buy=bit.buy,
         bit_words=deepest.bit if deepest else "bit",
-        hammer_text=f"hammer {deepest.hammer}" if deepest else "hammer off",
+        hammer_text=_hammer_text(steps),
         depth_mm=hole.depth_mm,
         depth_text=show_limit(hole.depth_mm, units),
         depth_made_text=_depth_made_text(spot, hole),
         tape_text=f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
         pilot_bit_text=pilot.text if pilot else None,
+        pilot_bit_buy=pilot.buy if pilot else False,
         steps=steps,
         fixing=chosen.fixing,
+        dusty=any(catalogue.material_by_key[layer.material].silica_dust for layer in spot.reading.layers),
         screw_apart=not method_of(fixing).is_a_screw and screw.key in catalogue.screw_by_key,
         fixing_label=chosen.label,
         screw_text=screw.text,
@@ -218,8 +252,8 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         proud_text=f"Leave the head {show_thickness(screw.proud_mm, units)} proud for the keyhole."
         if spot.hole.kind is HoleKind.KEYHOLE
         else None,
-        last_turn=_last_turn(spot, fixing),
+        last_turn=_last_turn(spot, fixing, screw),
         grips=fixing.grips,
-        stop=fixing.stop,
+        stop=_stop(spot, fixing, screw),
         notes=tuple(_notes(spot, chosen, fixing, catalogue)),
     )

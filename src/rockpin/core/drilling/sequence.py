@@ -8,7 +8,6 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_mass
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.drilling.card import DrillCard
-from rockpin.core.framing import BehindKind
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -47,13 +46,23 @@ def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherIte
     ]
     washers = Counter(card.washer_text for card in cards if card.washer_text)
     items += [GatherItem(count=count, label=text.capitalize(), buy=False) for text, count in washers.items() if text]
+    nuts = Counter(card.screw_text for card in cards if "nut" in card.screw_label)
+    items += [GatherItem(count=count, label=f"Nut and washer for {text}", buy=False) for text, count in nuts.items()]
     bits = {(card.bit_text, step.bit, card.bit_buy) for card in cards for step in card.steps}
-    bits |= {(card.pilot_bit_text, card.bit_words, False) for card in cards if card.pilot_bit_text}
+    bits |= {(card.pilot_bit_text, card.bit_words, card.pilot_bit_buy) for card in cards if card.pilot_bit_text}
     items += [GatherItem(count=1, label=f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
-    tools = dict.fromkeys(
-        tool for key in dict.fromkeys(card.fixing for card in cards) for tool in catalogue.fixing_by_key[key].tools
-    )
-    items += [GatherItem(count=1, label=catalogue.tool_by_key[tool].label, buy=False) for tool in tools]
+    hammered = any(step.hammer != "off" for card in cards for step in card.steps)
+    plain = any(step.hammer == "off" for card in cards for step in card.steps)
+    tools = dict.fromkeys(tool for key in separate for tool in catalogue.fixing_by_key[key].tools)
+    # a hammer drill with its hammer off does for the layers that want none
+    own = ["hammer_drill"] if hammered else ["drill"] if plain else []
+    by_spanner = [card for card in cards if card.screw_label.endswith(("hexagon head", "nut and washer"))]
+    own += ["screwdriver"] if len(by_spanner) < len(cards) else []
+    own += ["spanner"] if by_spanner else []
+    names = dict.fromkeys([*own, *tools])
+    items += [GatherItem(count=1, label=catalogue.tool_by_key[tool].label, buy=False) for tool in names]
+    if any(card.dusty for card in cards):
+        items.append(GatherItem(count=1, label="Vacuum or water at the hole, mask, eyes and ears", buy=False))
     items.append(GatherItem(count=1, label="Level, tape measure, pencil, masking tape", buy=False))
     return tuple(items)
 
@@ -61,7 +70,6 @@ def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherIte
 def _steps(
     cards: Sequence[DrillCard],
     holes: Sequence[PlacedHole],
-    kinds: dict[str, BehindKind],
     mass_kg: float,
     units: UnitSystem,
     catalogue: Catalogue,
@@ -95,23 +103,26 @@ def _steps(
         figures.mark_minutes * len(holes),
         all_numbers,
     )
-    groups: dict[tuple[str, str, str], list[DrillCard]] = {}
+    # only what really shares bit, hammer, depth and pilot is drilled as one
+    groups: dict[tuple[str, ...], list[DrillCard]] = {}
     for card in cards:
-        groups.setdefault((card.bit_text, card.bit_words, card.depth_text), []).append(card)
-    for (bit, words, depth), same in groups.items():
+        key = (card.bit_text, card.bit_words, card.depth_text, card.hammer_text, card.pilot_text or "")
+        groups.setdefault(key, []).append(card)
+    for (bit, words, depth, hammer, pilot), same in groups.items():
+        numbers = tuple(order[card.hole_id] for card in same)
         add(
             "Drill",
-            f"{bit} {words}, {same[0].hammer_text}, {depth} deep by tape."
-            + (f" {same[0].pilot_text}" if same[0].pilot_text else ""),
+            f"{_holes_words(numbers)}: {bit} {words}, {hammer}, {depth} deep by tape." + (f" {pilot}" if pilot else ""),
             figures.drill_minutes * len(same),
-            tuple(order[card.hole_id] for card in same),
+            numbers,
         )
-    if any(kinds[hole.id] is not BehindKind.TIMBER for hole in holes):
+    apart = [card for card in cards if card.screw_apart]
+    if apart:
         add(
             "Set the fixings",
             "Blow out the dust and set each plug or anchor; check each by hand before anything hangs on it.",
-            figures.set_minutes * len(cards),
-            all_numbers,
+            figures.set_minutes * len(apart),
+            tuple(order[card.hole_id] for card in apart),
         )
     add(
         "Put up",
@@ -130,6 +141,13 @@ def _steps(
     return tuple(done)
 
 
+def _holes_words(numbers: Sequence[int]) -> str:
+    """Holes by their numbers: "Hole 3", "Holes 1, 2 and 4"."""
+    if len(numbers) == 1:
+        return f"Hole {numbers[0]}"
+    return f"Holes {', '.join(str(one) for one in numbers[:-1])} and {numbers[-1]}"
+
+
 class Work(NamedTuple):
     """The order of work: what to have at hand, the steps, and how many people they take at the most."""
 
@@ -141,11 +159,10 @@ class Work(NamedTuple):
 def work_of(
     cards: Sequence[DrillCard],
     holes: Sequence[PlacedHole],
-    kinds: dict[str, BehindKind],
     mass_kg: float,
     units: UnitSystem,
     catalogue: Catalogue,
 ) -> Work:
     """The work on holes that have a card; no steps where none has."""
-    steps = _steps(cards, holes, kinds, mass_kg, units, catalogue) if cards else ()
+    steps = _steps(cards, holes, mass_kg, units, catalogue) if cards else ()
     return Work(_gather(cards, catalogue), steps, max((step.people for step in steps), default=1))

@@ -22,6 +22,7 @@ class ScrewPick:
     head: str
     washer_mm: float
     proud_mm: float
+    under_head_mm: float = 0.0
 
 
 class BitRule(StrEnum):

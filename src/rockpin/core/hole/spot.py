@@ -190,6 +190,7 @@ class Spot:
             head=head_of(screw, self.hole),
             washer_mm=self.washer_mm(screw),
             proud_mm=self.proud_mm,
+            under_head_mm=self.under_head_mm(screw),
         )
 
     def behind(self, screw_mm: float) -> Behind:

@@ -31,6 +31,7 @@ from rockpin.core.identification.reading import (
 )
 from rockpin.core.identification.thickness import Layers, usual_layers
 from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.figures import IdentificationFigures
 from rockpin.core.tables.identification import BuildUp, CheckForm, era_of
 
 Probabilities = NDArray[np.float64]
@@ -319,7 +320,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         for index, row in enumerate(rows)
     ]
     if stated:
-        readings[rows.index(stated)] = read_layers(_stated(wall, filling), solidity, catalogue, figures)
+        readings[rows.index(stated)] = read_layers(_stated(wall, filling, figures), solidity, catalogue, figures)
     order = sorted(range(len(rows)), key=lambda index: (-chances[index], rows[index].key))
     hypotheses = {
         index: Hypothesis(
@@ -353,7 +354,9 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         stated=stated.key if stated else None,
         doubted=doubted,
     )
-    reading = read_stated(wall, catalogue) if unmatched else readings[order[0]]
+    reading = (
+        read_layers(_stated(wall, filling, figures), solidity, catalogue, figures) if unmatched else readings[order[0]]
+    )
     others = tuple(
         (hypotheses[index], readings[index])
         for index in order[1:]
@@ -366,9 +369,15 @@ def _reason(row: BuildUp) -> str:
     return row.prior.reason if row.prior else ""
 
 
-def _stated(wall: Wall, filling: Filling | None) -> list[Measured]:
-    """The stated layers; what a probe found in the void fills in where nobody said."""
-    return [
+def _stated(wall: Wall, filling: Filling | None, figures: IdentificationFigures) -> list[Measured]:
+    """The stated layers; what a probe found in the void fills in where nobody said.
+
+    A face that is told to be tiled has its tile in front of them, also where nobody stated that layer.
+    """
+    found = [
         one._replace(filling=filling) if filling and one.filling is Filling.UNKNOWN else one
         for one in as_measured(wall.build_up)
     ]
+    if wall.finish is Finish.TILED and all(one.material != "tile" for one in found):
+        found.insert(0, Measured("tile", figures.tile_mm, figures.tile_spread_mm, None))
+    return found

@@ -33,7 +33,7 @@ class Family(StrEnum):
     @property
     def planned(self) -> bool:
         """Whether fixings are worked out for walls of this family."""
-        return self not in (Family.TIMBER_LINING, Family.UNKNOWN)
+        return self is not Family.UNKNOWN
 
     @property
     def framed(self) -> bool:

@@ -91,12 +91,19 @@ class RunnerUp(Model):
 
 
 class Cut(Model):
-    """The cut through one hole, seen from the side; depths [mm] from the face, negative towards the room."""
+    """The cut through one hole, seen from the side; depths [mm] from the face, negative towards the room.
+
+    ``plate_hatch``: of a board of one's own instead of a bracket. ``head_at_mm``: where the head's underside sits.
+    """
 
     layers: tuple[CutLayer, ...]
     total_mm: float
     behind_text: str
     plate_mm: float
+    plate_hatch: str | None
+    spacer_mm: float
+    washer_mm: float
+    head_at_mm: float
     hole: HoleSpec | None
     screw: ScrewPick | None
     limit_mm: float | None
@@ -256,7 +263,9 @@ def behind_text(spot: Spot, behind: Behind) -> str:
         case BehindKind.TIMBER:
             return f"stud {show_share(behind.solid_wood)}"
         case BehindKind.OPEN:
-            return f"stud or not: enough wood {show_share(behind.solid_wood)}, clear {show_share(behind.clear)}"
+            wood = f"stud {show_share(behind.solid_wood)}"
+            # beside a stud that is surely there, "clear" says nothing
+            return f"{wood}, or clear {show_share(behind.clear)}" if behind.clear >= spot.framing.open_least else wood
         case BehindKind.STEEL:
             return "steel stud"
         case BehindKind.VOID:
@@ -283,6 +292,10 @@ def draw_cut(
         total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
         behind_text=text,
         plate_mm=spot.hole.plate_mm,
+        plate_hatch="timber" if spot.hole.board_species else None,
+        spacer_mm=spot.hole.spacer_mm,
+        washer_mm=screw.washer_mm if screw else 0.0,
+        head_at_mm=-(screw.under_head_mm if screw else spot.hole.plate_mm + spot.hole.spacer_mm),
         hole=hole,
         screw=screw,
         limit_mm=limit if shown else None,

@@ -205,7 +205,8 @@ def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | 
     if one is None or one.hole is None or one.mode is None:
         return None
     fixing = catalogue.fixing_by_key[one.fixing]
-    proof = proof_wanted(fixing, spot.reading, one.tension_n, catalogue.figures.choice)
+    figures = catalogue.figures
+    proof = proof_wanted(fixing, spot.reading, one.tension_n, figures.choice, figures.capacity)
     return Working(
         demand_tension_n=one.demand_tension_n,
         demand_shear_n=one.demand_shear_n,

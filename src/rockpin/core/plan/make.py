@@ -9,6 +9,7 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
+from rockpin.core.demand import bodies_of
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import GatherItem, Step, card_of, work_of
@@ -146,6 +147,11 @@ def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
     )
 
 
+def _lifted_kg(job: JobDocument) -> float:
+    """The heaviest thing [kg] that is lifted at once, without what it will hold: several things go up one by one."""
+    return max((sum(piece.mass_kg for piece in body.fixture.pieces) for body in bodies_of(job.fixture)), default=0.0)
+
+
 def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
     where = {Environment.DRY: "in the dry", Environment.WET: "in the wet", Environment.OUTDOOR: "outdoors"}
     return (
@@ -164,7 +170,6 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
     reading, choices = identified.reading, done.choices
-    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     duty = catalogue.duty_by_key[job.fixture.duty]
 
     elevation, runner_up = keep.of(
@@ -188,7 +193,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
     }
     drawn = [card for card in cards.values() if card]
     mass = job.fixture.mass_kg
-    work = work_of(drawn, holes, kinds, mass, units, catalogue)
+    work = work_of(drawn, holes, _lifted_kg(job), units, catalogue)
     return Plan(
         job_id=job.id,
         title=job.title,

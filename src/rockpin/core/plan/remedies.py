@@ -8,17 +8,29 @@ from math import ceil, floor
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import UnitSystem, show_length, show_mass, show_thickness, show_use
+from rockpin.core.base.quantities import (
+    UnitSystem,
+    show_bit,
+    show_force,
+    show_length,
+    show_mass,
+    show_thickness,
+    show_use,
+)
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
-from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.capacity import method_of
+from rockpin.core.choice import divisors_of
+from rockpin.core.document.fixture import Attachment
+from rockpin.core.document.job import JobBody, JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan.alternatives import with_used
+from rockpin.core.plan.changed import board_behind, closer, drilled, lighter, scaled
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.hands import Hand
 
 
 class WayKind(StrEnum):
@@ -30,6 +42,10 @@ class WayKind(StrEnum):
     BACKING_BOARD = "backing_board"
     LESS_WEIGHT = "less_weight"
     SECOND_HOLE = "second_hole"
+    ONTO_STUDS = "onto_studs"
+    LARGER_PLATE = "larger_plate"
+    MORE_HOLES = "more_holes"
+    TEST_FIRST = "test_first"
     BLOCKING = "blocking"
 
 
@@ -120,6 +136,10 @@ def _moves(job: JobDocument, plan: Plan) -> list[tuple[float, float]]:
     return sorted(near, key=lambda one: (abs(one[0]) + abs(one[1]), one))
 
 
+_MOST_TESTED = 4.0
+"""From this use on nobody would test a fixing in the hope that it holds so many times its table."""
+
+_LARGEST_PLATE_MM = 400.0
 _FARTHEST_MM = 450.0
 _MOST_MOVES = 14
 
@@ -131,6 +151,12 @@ def _move_words(dx_mm: float, dy_mm: float, units: UnitSystem) -> str:
     if dy_mm:
         parts.append(f"{show_length(abs(dy_mm), units)} {'up' if dy_mm > 0 else 'down'}")
     return " and ".join(parts)
+
+
+def _if_only(hand: Hand) -> str:
+    return (
+        "where nobody can come at it" if hand.key == "none" else f"if that cannot happen ({inside(hand.label)} at most)"
+    )
 
 
 class _Search:
@@ -163,11 +189,15 @@ class _Search:
         yield self.move()
         yield self.other_holes()
         yield self.second_hole()
+        yield self.onto_studs()
+        yield self.more_holes()
         yield self.larger_holes()
         yield self.lighter_hand()
         yield self.backing_board()
+        yield self.larger_plate()
         yield self.less_weight()
         yield self.blocking()
+        yield self.test_first()
 
     def other_fixing(self) -> WayOut | None:
         if not self.whole.choices:
@@ -200,6 +230,125 @@ class _Search:
             lambda plan: f"Drill a second hole in its plate {apart} {where}: {_with_what(plan)}.",
         )
 
+    def onto_studs(self) -> WayOut | None:
+        """Brackets side by side, each put on the stud that is nearest to it."""
+        fixture, at = self.job.fixture, self.job.placement
+        studs = [one.rect.centre_x_mm for one in self.before.framing.members if not one.horizontal]
+        rigid = [one for one in fixture.supports if one.attachment is not Attachment.USER_DRILLED]
+        if not studs or len(rigid) < 2 or len(rigid) < len(fixture.supports) or fixture.carriers:
+            return None
+        moved, taken, farthest = [], set(), 0.0
+        for support in rigid:
+            middle = at.x_mm + support.x_mm + sum(hole.x_mm for hole in support.holes) / max(len(support.holes), 1)
+            free = [stud for stud in studs if stud not in taken]
+            if not free:
+                return None
+            stud = min(free, key=lambda one: abs(one - middle))
+            taken.add(stud)
+            farthest = max(farthest, abs(stud - middle))
+            moved.append(support.model_copy(update={"x_mm": support.x_mm + stud - middle}))
+        if farthest > 300:
+            return None
+        job = self.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": tuple(moved)})})
+        far = show_length(farthest, self.units)
+        return self.way(
+            WayKind.ONTO_STUDS,
+            job,
+            lambda plan: (
+                f"Put each of its brackets on the next stud, {far} at the most from where it is: {_with_what(plan)}."
+            ),
+        )
+
+    def more_holes(self) -> WayOut | None:
+        """One more hole between every two of a bar that is drilled on the spot."""
+        fixture = self.job.fixture
+        bars = [one for one in fixture.supports if one.attachment is Attachment.USER_DRILLED and len(one.holes) > 1]
+        if not bars:
+            return None
+        for often in (2, 3):
+            supports = tuple(closer(one, often) if one in bars else one for one in fixture.supports)
+            count = sum(len(one.holes) for one in supports if one.attachment is Attachment.USER_DRILLED)
+            found = self.way(
+                WayKind.MORE_HOLES,
+                self.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": supports})}),
+                lambda plan, count=count: f"Drill {count} holes in its bar: {_with_what(plan)}.",  # type: ignore[misc]
+            )
+            if found:
+                return found
+        return None
+
+    def larger_plate(self) -> WayOut | None:
+        """The same thing on larger plates, holes as much farther apart: the lever of what prises it off is longer."""
+        fixture = self.job.fixture
+        if fixture.carriers or any(one.attachment is Attachment.USER_DRILLED for one in fixture.supports):
+            return None
+        for larger in (1.4, 1.8):
+            supports = tuple(scaled(one, larger) for one in fixture.supports)
+            if max(one.height_mm for one in supports) > _LARGEST_PLATE_MM:
+                continue
+            plate = supports[0]
+            size = f"{show_length(plate.width_mm, self.units)} × {show_length(plate.height_mm, self.units)}"
+            for wider in (0.0, 10.5):
+                made = fixture.model_copy(update={"supports": supports})
+                made = drilled(made, wider) if wider else made
+                holes = f", its holes {show_bit(wider, self.units)}" if wider else ""
+                found = self.way(
+                    WayKind.LARGER_PLATE,
+                    self.job.model_copy(update={"fixture": made}),
+                    lambda plan, size=size, holes=holes: (
+                        f"Take one with plates of {size}, holes as much "  # type: ignore[misc]
+                        f"farther apart{holes}: {_with_what(plan)}."
+                    ),
+                )
+                if found:
+                    return found
+        return None
+
+    def test_first(self) -> WayOut | None:
+        """Tests to failure in this wall, and from which load on they let the nearest fixing by table hold."""
+        for wider in (0.0, 10.5):
+            fixture = drilled(self.job.fixture, wider) if wider else self.job.fixture
+            found = self._tested(self.job.model_copy(update={"fixture": fixture}), wider)
+            if found:
+                return found
+        return None
+
+    def _tested(self, job: JobDocument, wider_mm: float) -> WayOut | None:
+        plan = self.plan(job)
+        refused = [one for hole in plan.holes for one in hole.refused if one.use]
+        worst: dict[str, float] = {}
+        for one in refused:
+            worst[one.fixing] = max(one.use or 0.0, worst.get(one.fixing, 0.0))
+        rows, figures = self.catalogue.fixing_by_key, self.catalogue.figures
+        near = [key for key in worst if key in rows and rows[key].method == "masonry" and worst[key] <= _MOST_TESTED]
+        count = int(figures.choice.test_failures_least)
+        besides = f", its holes {show_bit(wider_mm, self.units)} wide" if wider_mm else ""
+        for key in sorted(near, key=lambda one: worst[one])[:2]:
+            row = rows[key]
+            rating = method_of(row).tested_rating(row, plan.reading, figures.capacity)
+            if rating is None:
+                continue
+            # shear stays as tabled, so what is tested has to carry the pull with that much more to spare
+            most = max(divisors_of(row, plan.reading, figures.choice))
+            for spare in (1.1, 1.6, 2.5):
+                wanted = ceil(spare * worst[key] * rating.tension_n * most / 500) * 500.0
+                pulls = tuple(
+                    PullTest(id=f"to-come-{n}", fixing=key, load_n=wanted, ended=PullEnd.FAILED) for n in range(count)
+                )
+                says = (
+                    f"Pull {count} of {inside(row.label)} out of this wall first: if each holds "
+                    f"{show_force(wanted, self.units, demand=True)} or more"
+                )
+                found = self.way(
+                    WayKind.TEST_FIRST,
+                    job.model_copy(update={"pull_tests": (*job.pull_tests, *pulls)}),
+                    lambda made, says=says: f"{says}, {_with_what(made)} carries it{besides}.",  # type: ignore[misc]
+                    applied=False,
+                )
+                if found:
+                    return found
+        return None
+
     def blocking(self) -> WayOut | None:
         """Wood put between the studs behind every hole: the wall is opened for it, so nothing is applied here."""
         if not self.before.framed:
@@ -220,8 +369,8 @@ class _Search:
         behind = wall.model_copy(update={"framing": framing.model_copy(update={"members": (*framing.members, put)})})
         walls = tuple(behind if one.id == wall.id else one for one in self.job.walls)
         for wider in (0.0, 10.5):
-            fixture = _drilled(self.job.fixture, wider) if wider else self.job.fixture
-            besides = f" and drill the bracket's holes {wider:g} mm wide" if wider else ""
+            fixture = drilled(self.job.fixture, wider) if wider else self.job.fixture
+            besides = f" and drill the bracket's holes {show_bit(wider, self.units)} wide" if wider else ""
             found = self.way(
                 WayKind.BLOCKING,
                 self.job.model_copy(update={"walls": walls, "fixture": fixture}),
@@ -248,8 +397,8 @@ class _Search:
                 WayKind.LIGHTER_HAND,
                 job,
                 lambda plan, row=row: (
-                    f"It is refused because {hand.verb}; if that cannot happen "  # type: ignore[misc]
-                    f"({inside(row.label)} at most), {_with_what(plan)} holds it."
+                    f"It is refused because {hand.verb}; {_if_only(row)}, "  # type: ignore[misc]
+                    f"{_with_what(plan)} holds it."
                 ),
             )
             if found:
@@ -283,12 +432,12 @@ class _Search:
         for wider in (6.5, 8.5, 10.5):
             if not sizes or wider <= sizes[0] + 0.4 or wider > sizes[0] + 4.5:
                 continue
-            job = self.job.model_copy(update={"fixture": _drilled(self.job.fixture, wider)})
+            job = self.job.model_copy(update={"fixture": drilled(self.job.fixture, wider)})
             found = self.way(
                 WayKind.LARGER_HOLES,
                 job,
                 lambda plan, wider=wider: (
-                    f"Drill the bracket's holes {wider:g} mm wide: "  # type: ignore[misc]
+                    f"Drill the bracket's holes {show_bit(wider, self.units)} wide: "  # type: ignore[misc]
                     f"{_with_what(plan)}."
                 ),
             )
@@ -307,7 +456,7 @@ class _Search:
             kilograms = _rounded_down(part * holds)
             found = self.way(
                 WayKind.LESS_WEIGHT,
-                self.job.model_copy(update={"fixture": _lighter(self.job.fixture, kilograms / holds)}),
+                self.job.model_copy(update={"fixture": lighter(self.job.fixture, kilograms / holds)}),
                 lambda plan, kilograms=kilograms: (
                     f"With no more than "  # type: ignore[misc]
                     f"{show_mass(kilograms, self.units)} in it: {_with_what(plan)}."
@@ -320,7 +469,7 @@ class _Search:
         return best
 
     def backing_board(self) -> WayOut | None:
-        board = _board_behind(self.job, self.before)
+        board = board_behind(self.job, self.before.framing.members) if self.before.framed else None
         if board is None:
             return None
         for thick in (27.0, 38.0):
@@ -347,25 +496,6 @@ def _rounded_down(kilograms: float) -> float:
     return floor(kilograms / step) * step
 
 
-def _lighter(fixture: Fixture, share: float) -> Fixture:
-    pieces = tuple(piece.model_copy(update={"contents_kg": piece.contents_kg * share}) for piece in fixture.pieces)
-    return fixture.model_copy(update={"pieces": pieces})
-
-
-def _drilled(fixture: Fixture, wide_mm: float) -> Fixture:
-    def wider(hole: FixtureHole) -> FixtureHole:
-        return (
-            hole.model_copy(update={"diameter_mm": max(hole.diameter_mm, wide_mm)})
-            if hole.slot_length_mm == 0
-            else hole
-        )
-
-    def of(support: Support) -> Support:
-        return support.model_copy(update={"holes": tuple(wider(hole) for hole in support.holes)})
-
-    return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
-
-
 def _on_what(plan: Plan) -> str:
     count = sum(hole.behind.kind is BehindKind.TIMBER for hole in plan.holes)
     if not count:
@@ -377,41 +507,6 @@ def _screws(plan: Plan) -> str:
     cards = [hole.card for hole in plan.holes if hole.card]
     names = list(dict.fromkeys(f"{card.screw_text} {inside(card.fixing_label)}" for card in cards))
     return f"{len(cards)} screws, {' and '.join(names)}" if names else "its screws"
-
-
-def _board_behind(job: JobDocument, plan: Plan) -> Link | None:
-    """A board over the two studs that stand beside the piece, with two holes in each; None where there are none."""
-    if not plan.framed or job.fixture.links or not job.fixture.supports:
-        return None
-    at, rects = job.placement, [support.rect for support in job.fixture.supports]
-    left = at.x_mm + min(rect.x_mm for rect in rects)
-    right = at.x_mm + max(rect.right_mm for rect in rects)
-    low, high = min(rect.y_mm for rect in rects), max(rect.top_mm for rect in rects)
-    studs = sorted(one.rect.centre_x_mm for one in plan.framing.members if not one.horizontal)
-    before = [stud for stud in studs if stud <= left + 20]
-    after = [stud for stud in studs if stud >= right - 20]
-    if not before or not after or after[0] - before[-1] > 1300:
-        return None
-    over = [stud for stud in studs if before[-1] <= stud <= after[0]]
-    end, edge = 60.0, 30.0
-    tall = ceil(max(high - low + 40, 140) / 10) * 10
-    x0, y0 = over[0] - end - at.x_mm, (low + high) / 2 - tall / 2
-    holes = tuple(
-        FixtureHole(id=f"board-{n}-{k}", x_mm=stud - over[0] + end, y_mm=y, diameter_mm=8.5)
-        for n, stud in enumerate(over, 1)
-        for k, y in enumerate((tall - edge, edge), 1)
-    )
-    return Link(
-        id="backing-board",
-        kind=LinkKind.BACKING_BOARD,
-        thickness_mm=27,
-        support_ids=tuple(support.id for support in job.fixture.supports),
-        x_mm=x0,
-        y_mm=y0,
-        width_mm=over[-1] - over[0] + 2 * end,
-        height_mm=tall,
-        holes=holes,
-    )
 
 
 _ORDER = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)

@@ -130,6 +130,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
             identified.others,
             job.kit,
             proved,
+            job.fixture.limits,
         )
         if reading.family.planned
         else ()

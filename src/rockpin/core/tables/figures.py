@@ -9,6 +9,8 @@ class PacketsFigures(Model):
     packet_plastic: float
     packet_metal: float
     packet_metal_concrete: float
+    packet_hanging_share: float
+    packet_least_divisor: float
     packet_shear_share: float
 
 
@@ -252,6 +254,7 @@ class ChoiceFigures(Model):
     test_failures_least: float
     gauge_step_n: float
     unknown_pull_n: float
+    tests_most_raise: float
     test_mean_hard: float
     test_lowest_hard: float
     test_mean_soft: float

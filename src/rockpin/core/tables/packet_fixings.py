@@ -35,14 +35,36 @@ def working_load(packet: Packet, catalogue: Catalogue) -> Divided:
         if not packet.plastic:
             concrete = packet.made_for is PacketFor.CONCRETE
             divisor = figures.packet_metal_concrete if concrete else figures.packet_metal
+    if packet.hanging_only:
+        # a load that only hangs says nothing of a pull: a share of it is all that is taken for one
+        shear = packet.tension_n / divisor
+        return Divided(Rating(tension_n=shear * figures.packet_hanging_share, shear_n=shear), divisor)
     tension = packet.tension_n / divisor
     shear = packet.shear_n / divisor if packet.shear_n else tension * figures.packet_shear_share
     return Divided(Rating(tension_n=tension, shear_n=shear), divisor)
 
 
+def most_raise(packet: Packet, divided: Divided, catalogue: Catalogue) -> float:
+    """How far [1] a short load may raise a packet's working load: to its mean over 2.5, and only by a known divisor."""
+    if packet.basis is not PacketBasis.BREAKING:
+        return 1.0
+    return max(1.0, divided.divisor / catalogue.figures.packets.packet_least_divisor)
+
+
+def places_of(packet: Packet) -> tuple[Environment, ...]:
+    """Where a packet's fixing may be: as printed, else plastic anywhere, since it does not rust; metal in the dry."""
+    if packet.places:
+        return packet.places
+    return tuple(Environment) if packet.plastic else (Environment.DRY,)
+
+
 def _screws(packet: Packet, kind: ScrewKind, catalogue: Catalogue) -> list[Screw]:
     least, most = packet.screw_min_mm - 0.05, packet.screw_max_mm + 0.05
-    return [screw for screw in catalogue.screws if screw.kind is kind and least <= screw.diameter_mm <= most]
+    return [
+        screw
+        for screw in catalogue.screws
+        if screw.kind is kind and not screw.instead_of and least <= screw.diameter_mm <= most
+    ]
 
 
 def _over_table(packet: Packet, tension_n: float, catalogue: Catalogue) -> float:
@@ -61,6 +83,9 @@ def _over_table(packet: Packet, tension_n: float, catalogue: Catalogue) -> float
     return tension_n / min(alike)[1] if alike else 0.0
 
 
+_ANY_SCREW = (ScrewKind.WOOD, ScrewKind.MACHINE, ScrewKind.COACH, ScrewKind.TAPPING)
+"""What goes with a packet's fixing: any screw or bolt of the diameters that are printed."""
+
 _SAYS = {"source": "the packet in hand", "says": "As its packet says."}
 _FEELS = {
     "grips": "Turning gets stiff once it grips; it must not turn with the screw.",
@@ -75,7 +100,8 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
     label = f"{packet.label} (packet)"
     over = _over_table(packet, divided.rating.tension_n, catalogue)
     if packet.made_for is PacketFor.BOARD:
-        kinds = (ScrewKind.MACHINE, ScrewKind.WOOD) if not packet.plastic else (ScrewKind.WOOD, ScrewKind.MACHINE)
+        first = ScrewKind.WOOD if packet.plastic else ScrewKind.MACHINE
+        kinds = (first, *(kind for kind in _ANY_SCREW if kind is not first))
         screws = next((some for kind in kinds if (some := _screws(packet, kind, catalogue))), [])
         if not screws:
             raise ValueError(_no_screw(packet))
@@ -84,7 +110,8 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
             key=packet_key(packet),
             label=label,
             **shared,
-            environments=(Environment.DRY,),
+            environments=places_of(packet),
+            most_raise=most_raise(packet, divided, catalogue),
             minutes=4,
             removable=False,
             kind=packet.works,
@@ -102,14 +129,15 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
             carries_people=packet.carries_people,
             over_table=over,
         )
-    screws = _screws(packet, ScrewKind.WOOD, catalogue)
+    screws = [screw for kind in _ANY_SCREW for screw in _screws(packet, kind, catalogue)]
     if not screws:
         raise ValueError(_no_screw(packet))
     return MasonryPlug(
         key=packet_key(packet),
         label=label,
         **shared,
-        environments=(Environment.DRY,),
+        environments=places_of(packet),
+        most_raise=most_raise(packet, divided, catalogue),
         minutes=2,
         removable=True,
         hole_mm=packet.hole_mm,

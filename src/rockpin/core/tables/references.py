@@ -83,6 +83,11 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
         return faults
     catalogue = catalogue.with_fixings(job.own_fixings)
     faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
+    hands = {row.key for row in catalogue.hands}
+    faults += _unknown("fixture.hand", job.fixture.hand, hands, "hand")
+    for i, piece in enumerate(job.fixture.pieces):
+        if piece.hand:
+            faults += _unknown(f"fixture.pieces.{i}.hand", piece.hand, hands, "hand")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}
     holes |= {hole.id for link in job.fixture.links for hole in link.holes}
     faults += packet_faults(job.packets, catalogue)

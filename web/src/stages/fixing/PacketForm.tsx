@@ -45,6 +45,9 @@ const START: Omit<Packet, "id"> = {
   grip_max_mm: 0,
   void_mm: 0,
   carries_people: false,
+  hole_max_mm: null,
+  places: [],
+  hanging_only: false,
 };
 
 /** What is printed on the packet in hand: once saved it competes with the catalogue. */

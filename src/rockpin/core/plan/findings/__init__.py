@@ -32,7 +32,8 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += fixture_findings(job, done.demand, duty)
     findings += of_joints
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
-    findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units)
+    points = catalogue.point_by_key
+    findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units, points)
     findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers)
     findings += kit_findings(choices, numbers)

@@ -27,7 +27,18 @@ def proof_findings(proofs: Sequence[Proof], catalogue: Catalogue, units: UnitSys
         label = catalogue.fixing_by_key[proof.fixing].label
         was = show_force(proof.tabled_n, units, demand=False)
         now = show_force(proof.working_n, units, demand=False)
-        if proof.working_n > proof.tabled_n + 1e-9:
+        if proof.caps:
+            found.append(
+                _say(
+                    Severity.NOTE,
+                    "tests-cap",
+                    f"{label}: pulls on the spot that failed allow no more than {now} pulled out, whatever the formula "
+                    "says.",
+                    "Take a stronger fixing, or another place.",
+                    proof,
+                )
+            )
+        elif proof.working_n > proof.tabled_n + 1e-9:
             found.append(
                 _say(
                     Severity.PERMIT,

@@ -1,0 +1,94 @@
+"""Fixtures as somebody may change them: larger plates, wider holes, more of them, less in it, a board behind."""
+
+from itertools import pairwise
+from math import ceil
+
+from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
+from rockpin.core.document.job import JobDocument
+from rockpin.core.framing import MemberReading
+
+
+def scaled(support: Support, by: float) -> Support:
+    """A support so many times larger about its middle, its holes as much farther apart."""
+    wide, high = support.width_mm * by, support.height_mm * by
+    holes = tuple(
+        hole.model_copy(update={"x_mm": round(hole.x_mm * by, 1), "y_mm": round(hole.y_mm * by, 1)})
+        for hole in support.holes
+    )
+    return support.model_copy(
+        update={
+            "x_mm": support.x_mm - (wide - support.width_mm) / 2,
+            "y_mm": support.y_mm - (high - support.height_mm) / 2,
+            "width_mm": wide,
+            "height_mm": high,
+            "holes": holes,
+        }
+    )
+
+
+def closer(bar: Support, often: int) -> Support:
+    """A bar with its holes so many times closer together."""
+    holes = sorted(bar.holes, key=lambda hole: hole.x_mm)
+    between = [
+        a.model_copy(update={"id": f"{a.id}-{k}", "x_mm": round(a.x_mm + (b.x_mm - a.x_mm) * k / often, 1)})
+        for a, b in pairwise(holes)
+        for k in range(1, often)
+    ]
+    return bar.model_copy(update={"holes": tuple(sorted([*holes, *between], key=lambda hole: hole.x_mm))})
+
+
+def lighter(fixture: Fixture, share: float) -> Fixture:
+    """A fixture with that share [1] of what it holds."""
+    pieces = tuple(piece.model_copy(update={"contents_kg": piece.contents_kg * share}) for piece in fixture.pieces)
+    return fixture.model_copy(update={"pieces": pieces})
+
+
+def drilled(fixture: Fixture, wide_mm: float) -> Fixture:
+    """A fixture whose round holes are at least so wide [mm]."""
+
+    def wider(hole: FixtureHole) -> FixtureHole:
+        return (
+            hole.model_copy(update={"diameter_mm": max(hole.diameter_mm, wide_mm)})
+            if hole.slot_length_mm == 0
+            else hole
+        )
+
+    def of(support: Support) -> Support:
+        return support.model_copy(update={"holes": tuple(wider(hole) for hole in support.holes)})
+
+    return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
+
+
+def board_behind(job: JobDocument, members: tuple[MemberReading, ...]) -> Link | None:
+    """A board over the two studs that stand beside the piece, with two holes in each; None where there are none."""
+    if job.fixture.links or not job.fixture.supports:
+        return None
+    at, rects = job.placement, [support.rect for support in job.fixture.supports]
+    left = at.x_mm + min(rect.x_mm for rect in rects)
+    right = at.x_mm + max(rect.right_mm for rect in rects)
+    low, high = min(rect.y_mm for rect in rects), max(rect.top_mm for rect in rects)
+    studs = sorted(one.rect.centre_x_mm for one in members if not one.horizontal)
+    before = [stud for stud in studs if stud <= left + 20]
+    after = [stud for stud in studs if stud >= right - 20]
+    if not before or not after or after[0] - before[-1] > 1300:
+        return None
+    over = [stud for stud in studs if before[-1] <= stud <= after[0]]
+    end, edge = 60.0, 30.0
+    tall = ceil(max(high - low + 40, 140) / 10) * 10
+    x0, y0 = over[0] - end - at.x_mm, (low + high) / 2 - tall / 2
+    holes = tuple(
+        FixtureHole(id=f"board-{n}-{k}", x_mm=stud - over[0] + end, y_mm=y, diameter_mm=8.5)
+        for n, stud in enumerate(over, 1)
+        for k, y in enumerate((tall - edge, edge), 1)
+    )
+    return Link(
+        id="backing-board",
+        kind=LinkKind.BACKING_BOARD,
+        thickness_mm=27,
+        support_ids=tuple(support.id for support in job.fixture.supports),
+        x_mm=x0,
+        y_mm=y0,
+        width_mm=over[-1] - over[0] + 2 * end,
+        height_mm=tall,
+        holes=holes,
+    )
