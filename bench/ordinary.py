@@ -19,6 +19,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_use
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Layer, StudRow, Wall
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, make_plan, read_wall, ways_out
@@ -174,7 +175,8 @@ def page(keep: Keep) -> str:
 _STAND_IN = re.compile(r"\d{6,}|\binf\b|\bnan\b|e\+\d\d|None")
 
 
-def _random_job(seed: int):  # type: ignore[no-untyped-def]
+def random_job(seed: int) -> JobDocument | None:
+    """A shape with random measures, hand and place, on a random family of wall; None where it cannot be measured so."""
     dice = random.Random(seed)
     catalogue = load_catalogue()
     shape = dice.choice(catalogue.shapes)
@@ -225,7 +227,7 @@ def fuzz(count: int) -> int:
     catalogue, keep, faults = load_catalogue(), Keep(40), 0
     words: Counter[str] = Counter()
     for seed in range(count):
-        document = _random_job(seed)
+        document = random_job(seed)
         if document is None:
             words["cannot be measured so"] += 1
             continue

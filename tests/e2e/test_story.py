@@ -44,7 +44,7 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     page.get_by_label("What it holds").press("Enter")
     expect(page.get_by_text("together 9 kg")).to_be_visible()
     page.get_by_label("What hands do to it").select_option("none")
-    expect(page.get_by_label("Somebody may grasp it and pull")).not_to_be_checked()
+    expect(page.get_by_text("Every part is out of reach, or behind something.")).to_be_visible()
 
     go(page, "Set-out")
     page.get_by_label("Left corner, from the left edge").fill("1012")
@@ -155,8 +155,8 @@ def test_the_fixture_goes_by_the_arrow_keys_alone(open_page: OpenPage) -> None:
     expect(page.get_by_label("Left corner, from the left edge")).to_have_value("1130 mm")
     page.keyboard.press("ArrowDown")
     expect(page.get_by_label("Lower edge, from the floor")).to_have_value("959 mm")
-    # ten millimetres off the middle the screw no longer has wood enough on both sides
-    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()
+    # ten millimetres off the middle nobody knows any longer whether the screw has wood enough on both sides
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
 
 
 def test_ten_quick_presses_are_ten_millimetres_and_one_undo(open_page: OpenPage) -> None:

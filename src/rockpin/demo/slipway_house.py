@@ -346,7 +346,9 @@ DRY_SUIT_HANGER = Fixture(
 )
 
 
-def _job(key: str, title: str, fixture: Fixture, wall: Wall, x_mm: float, y_mm: float, wish: Wish) -> JobDocument:
+def _job(
+    key: str, title: str, fixture: Fixture, wall: Wall, x_mm: float, y_mm: float, wish: Wish | None = None
+) -> JobDocument:
     return JobDocument(
         id=key,
         title=title,
@@ -354,20 +356,20 @@ def _job(key: str, title: str, fixture: Fixture, wall: Wall, x_mm: float, y_mm: 
         walls=(wall,),
         fixture=fixture,
         placement=Placement(wall_id=wall.id, x_mm=x_mm, y_mm=y_mm),
-        wishes=(wish,),
+        wishes=(wish,) if wish else (),
     )
 
 
 def demo_documents() -> tuple[JobDocument, ...]:
     """The nine jobs of the demo site, each a whole document."""
     return (
-        _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960, Wish.STRONGEST),
-        _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840, Wish.STRONGEST),
-        _job("sail-bag-rack", "Sail-bag rack", SAIL_BAG_RACK, BOAT_BAY, 932, 1862, Wish.STRONGEST),
-        _job("oar-cradle", "Oar cradle", OAR_CRADLE, BOAT_BAY, 2424, 1267, Wish.STRONGEST),
+        _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960),
+        _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840),
+        _job("sail-bag-rack", "Sail-bag rack", SAIL_BAG_RACK, BOAT_BAY, 932, 1862),
+        _job("oar-cradle", "Oar cradle", OAR_CRADLE, BOAT_BAY, 2424, 1267),
         _job("dry-suit-hanger", "Dry-suit hanger", DRY_SUIT_HANGER, PLANT_ROOM, 1100, 1900, Wish.QUICKEST),
-        _job("barometer", "Barometer", BAROMETER, SLIP_OFFICE, 1606, 1400, Wish.STRONGEST),
-        _job("first-aid-cabinet", "First-aid cabinet", KIT_CABINET, CREW_ROOM, 1150, 1330, Wish.STRONGEST),
-        _job("hose-arm", "Hose arm", HOSE_ARM, PLANT_ROOM, 1950, 1900, Wish.STRONGEST),
-        _job("rinse-rail", "Rinse-bay grab rail", RINSE_RAIL, PLANT_ROOM, 1900, 900, Wish.STRONGEST),
+        _job("barometer", "Barometer", BAROMETER, SLIP_OFFICE, 1606, 1400),
+        _job("first-aid-cabinet", "First-aid cabinet", KIT_CABINET, CREW_ROOM, 1150, 1330),
+        _job("hose-arm", "Hose arm", HOSE_ARM, PLANT_ROOM, 1950, 1900),
+        _job("rinse-rail", "Rinse-bay grab rail", RINSE_RAIL, PLANT_ROOM, 1900, 900),
     )

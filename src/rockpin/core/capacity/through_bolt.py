@@ -32,12 +32,14 @@ def through_bolt(
     """
     figures, gravity = tables.figures, tables.species[link.species].specific_gravity
     wet = figures.wood_wet if environment is not Environment.DRY else 1.0
-    pull_n = head_pull_through_n(figures.bolt_washer_diameters * screw.diameter_mm, link.thickness_mm, gravity)
+    # its nut and washer are let into the back of the board before that goes up, so only the rest of it holds
+    rest_mm = max(0.0, link.thickness_mm - figures.nut_diameters * screw.diameter_mm)
+    pull_n = head_pull_through_n(figures.bolt_washer_diameters * screw.diameter_mm, rest_mm, gravity)
     joint = DowelJoint(
         side_mpa=figures.bracket_bearing_mpa,
         side_mm=max(hole.plate_mm, figures.bracket_least_mm),
         main_mpa=bearing_mpa(gravity, screw.diameter_mm, ACROSS_GRAIN),
-        main_mm=link.thickness_mm,
+        main_mm=rest_mm,
         gap_mm=0.0,
         diameter_mm=screw.root_mm,
         yield_mpa=bending_yield_mpa(screw.diameter_mm),
@@ -64,6 +66,7 @@ def bolt_through(spot: Spot, link: Link, sold: Iterable[Screw], tables: Capacity
         if screw.kind is ScrewKind.MACHINE
         and screw.diameter_mm >= tables.figures.bolt_least_mm
         and spot.passes(screw.diameter_mm)
+        and link.thickness_mm >= (tables.figures.nut_diameters + 1.5) * screw.diameter_mm
         and screw.stock_length_mm(hole.plate_mm + link.thickness_mm + 2 * screw.diameter_mm) is not None
     ]
     tried = [through_bolt(hole, link, spot.demand, screw, spot.environment, tables) for screw in bolts]

@@ -1,6 +1,7 @@
 """The other interface: brackets on a backing board or in a channel, checked like holes in a wall of their own."""
 
 from collections.abc import Sequence
+from itertools import pairwise
 from math import inf, isfinite
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
@@ -84,7 +85,7 @@ def _in_board(
         members=(),
         neighbours=tuple((o.x_mm - hole.x_mm, o.y_mm - hole.y_mm) for o in around if o.id != hole.id),
         free_edges_mm=(_FAR_MM, _FAR_MM, _FAR_MM, _FAR_MM),
-        board_edge_mm=_FAR_MM,
+        board_edge_mm=_edge_mm(job, hole, link),
         depth_limit_mm=None,
         duty=catalogue.duty_by_key[job.fixture.duty],
         environment=job.fixture.environment,
@@ -93,6 +94,38 @@ def _in_board(
         figures=catalogue.figures.hole,
         framing=catalogue.figures.framing,
         wood_species=link.species,
+    )
+
+
+def _edge_mm(job: JobDocument, hole: PlacedHole, link: Link) -> float:
+    """How far [mm] a bracket's hole lies from the nearest edge of its board, negative beside it."""
+    x, y, area = hole.x_mm - job.placement.x_mm, hole.y_mm - job.placement.y_mm, link.rect
+    return min(x - area.x_mm, area.right_mm - x, y - area.y_mm, area.top_mm - y)
+
+
+def _bends(job: JobDocument, link: Link, demand: Demand, catalogue: Catalogue) -> Finding | None:
+    """A board that bends too far between the studs: a beam under all the pulls of its brackets in its middle."""
+    columns = sorted({round(hole.x_mm) for hole in link.holes if hole.used})
+    spans = [b - a for a, b in pairwise(columns)]
+    if link.kind is not LinkKind.BACKING_BOARD or not spans:
+        return None
+    held = {hole.id for one in job.fixture.supports if one.id in link.support_ids for hole in one.holes}
+    pull = sum(one.tension_n for key, one in demand.joints.items() if key in held)
+    moment = pull * max(spans) / 4
+    section = link.height_mm * link.thickness_mm**2 / 6
+    allowed = catalogue.figures.choice.backing_bending_mpa * section
+    if moment <= allowed:
+        return None
+    return Finding(
+        severity=Severity.DO_NOT_DRILL,
+        stage=Stage.FIXING,
+        code="board-bends",
+        sentence=f"The backing board would be bent {moment / allowed:.1f} times over between its screws, "
+        f"{show_length(max(spans), job.site.units)} apart, by {show_force(pull, job.site.units, demand=True)} in all.",
+        action="Take a thicker or a higher board, or screw it to every stud that it crosses.",
+        action_stage=Stage.FIXTURE,
+        figures={"moment_n_mm": moment, "allowed_n_mm": allowed},
+        where=Where(item=link.id),
     )
 
 
@@ -109,6 +142,13 @@ def _nut(link: Link, demand: HoleDemand) -> tuple[float, str]:
     shear = link.nut_shear_n or tension
     worst = max(demand.cases, key=lambda case: case.forces.tension_n / tension + case.forces.shear_n / shear)
     return worst.forces.tension_n / tension + worst.forces.shear_n / shear, worst.label
+
+
+def _least_work(one: Assessment, planned_use: float) -> tuple[float, ...]:
+    """The smallest screw with room to spare goes first, and one whose head needs no washer before one that does."""
+    screw = one.screw
+    small = (float(bool(screw.washer_mm)), screw.diameter_mm) if screw else (1.0, 0.0)
+    return (max(0.0, one.use - planned_use), *small, one.use)
 
 
 def _weak(hole: PlacedHole, sentence: str, action: str, **figures: float) -> Finding:
@@ -130,7 +170,8 @@ def check_joints(
     """Each bracket's fastening to its board or channel, and a finding for every one that does not hold."""
     plans: list[JointPlan] = []
     findings: list[Finding] = []
-    units = job.site.units
+    units, framing = job.site.units, catalogue.figures.framing
+    findings += [one for link in job.fixture.links if (one := _bends(job, link, demand, catalogue))]
     for hole in joints:
         link, needs = job.fixture.carriers[hole.support], demand.joints.get(hole.id)
         if needs is None:
@@ -159,12 +200,21 @@ def check_joints(
                 sentence = f"{hole.support_label}: a nut in the channel is used {use:.2f} times over ({pulls})."
                 findings.append(_weak(hole, sentence, "Use more nuts, or a heavier channel.", use=use))
             continue
+        if (edge := _edge_mm(job, hole, link)) < framing.wood_edge_min_mm:
+            least = show_length(framing.wood_edge_min_mm, units)
+            where = "beside its backing board" if edge < 0 else f"{show_length(edge, units)} from the board's edge"
+            sentence = f"{hole.support_label}: its hole lies {where}; it needs {least} of wood all round."
+            findings.append(_weak(hole, sentence, "Take a larger board, or put it elsewhere on it.", edge_mm=edge))
+            plans.append(_plan(hole, "backing board", None, None, None, "", "", pulls))
+            continue
         spot = _in_board(job, hole, link, joints, needs, catalogue)
         bolt = bolt_through(spot, link, catalogue.screws, catalogue.capacity)
         tried = _screwed(spot, job, catalogue)
-        best = min((one for one in tried if one.accepted), key=lambda one: (one.use, one.fixing), default=None)
+        planned_use = catalogue.figures.capacity.planned_use
+        best = min((one for one in tried if one.accepted), key=lambda one: _least_work(one, planned_use), default=None)
         if best is None and bolt is not None and bolt.use <= 1:
-            label = f"bolt M{bolt.screw.diameter_mm:g} through the board, wide washer and nut behind"
+            size = f"M{bolt.screw.diameter_mm:g}"
+            label = f"bolt {size} through the board, wide washer and nut let into its back before it goes up"
             plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
             continue
         if best is None:

@@ -76,10 +76,18 @@ class Other(NamedTuple):
 
 
 class Taste(NamedTuple):
-    """What goes before what: the user's wishes in their order, and what a good tradesman would reach for besides."""
+    """What goes before what: the user's wishes in their order, and what a good tradesman would reach for besides.
+
+    ``mm_per_minute``: how much wider a hole [mm] he would rather drill than work a minute longer.
+    """
 
     wishes: Sequence[Wish]
     planned_use: float
+    mm_per_minute: float
+
+
+def _taste(wishes: Sequence[Wish], catalogue: Catalogue) -> Taste:
+    return Taste(wishes, catalogue.figures.capacity.planned_use, catalogue.figures.choice.hole_mm_per_minute)
 
 
 def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[float, ...]:
@@ -96,7 +104,7 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[floa
     # a head that needs a washer only because it is small for the bracket's hole is the wrong screw
     small = bool(one.screw and one.screw.washer_mm) and not spot.hole.washer_wanted
     first = (float(len(one.provisos) + beyond), *wished, tight, float(len(stock.lacks)))
-    return (*first, float(small), width, one.minutes, one.use)
+    return (*first, float(small), width + taste.mm_per_minute * one.minutes, one.use)
 
 
 def by_rank(accepted: Sequence[Assessment], spot: Spot, taste: Taste, stocks: dict[str, Stock]) -> list[Assessment]:
@@ -112,7 +120,7 @@ def holding_at(spot: Spot, wishes: Sequence[Wish], kit: Kit, catalogue: Catalogu
     stocks = {
         one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in accepted
     }
-    taste = Taste(wishes, catalogue.figures.capacity.planned_use)
+    taste = _taste(wishes, catalogue)
     return tuple(one.fixing for one in by_rank(accepted, spot, taste, stocks))
 
 
@@ -258,7 +266,7 @@ def choose(
         for spot in spots
     }
     picks: dict[str, Assessment] = {}
-    taste = Taste(wishes, catalogue.figures.capacity.planned_use)
+    taste = _taste(wishes, catalogue)
     for kind in dict.fromkeys(_alike(kinds[spot.hole.id]) for spot in spots):
         picks |= _group_pick([spot for spot in spots if _alike(kinds[spot.hole.id]) is kind], holding, taste, stocks)
     choices: list[HoleChoice] = []

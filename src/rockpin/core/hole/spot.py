@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import cached_property
-from math import hypot, inf
+from math import hypot, inf, isfinite
 from typing import NamedTuple, TypeVar, cast
 
 import numpy as np
@@ -202,7 +202,7 @@ class Spot:
                 member=None,
                 solid_wood=1.0,
                 clear=0.0,
-                edge_mm=None,
+                edge_mm=self.board_edge_mm if isfinite(self.board_edge_mm) else None,
                 unit_end_mm=None,
                 joints_known=False,
             )

@@ -3,8 +3,9 @@
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
-from rockpin.core.plan.remedies import WayOut, ways_out
+from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
+from rockpin.core.plan.way_out import WayOut
 
 __all__ = [
     "ComputedStages",

@@ -9,7 +9,7 @@ from rockpin.core.framing import MemberReading
 
 
 def scaled(support: Support, by: float) -> Support:
-    """A support so many times larger about its middle, its holes as much farther apart."""
+    """A support so many times larger [1] about its middle, its holes as much farther apart."""
     wide, high = support.width_mm * by, support.height_mm * by
     holes = tuple(
         hole.model_copy(update={"x_mm": round(hole.x_mm * by, 1), "y_mm": round(hole.y_mm * by, 1)})

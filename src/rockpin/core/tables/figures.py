@@ -247,6 +247,8 @@ class DrillingFigures(Model):
 class ChoiceFigures(Model):
     """For pulls on the spot."""
 
+    backing_bending_mpa: float
+    hole_mm_per_minute: float
     proof_factor: float
     pull_moved_mm: float
     pull_out_mm: float

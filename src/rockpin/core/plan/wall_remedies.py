@@ -1,0 +1,133 @@
+"""Ways out that work on the wall first: a board across its studs, wood between them, or tests of what it holds."""
+
+from math import ceil
+
+from rockpin.core.base.quantities import (
+    show_bit,
+    show_force,
+    show_length,
+    show_thickness,
+)
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import method_of
+from rockpin.core.choice import divisors_of
+from rockpin.core.document.job import JobDocument, PullEnd, PullTest
+from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind
+from rockpin.core.plan.changed import board_behind, drilled
+from rockpin.core.plan.make import Plan
+from rockpin.core.plan.way_out import Trial, WayKind, WayOut, with_what
+
+_MOST_TESTED = 4.0
+"""From this use on nobody would test a fixing in the hope that it holds so many times its table."""
+
+
+def backing_board(trial: Trial) -> WayOut | None:
+    board = board_behind(trial.job, trial.before.framing.members) if trial.before.framed else None
+    if board is None:
+        return None
+    for thick in (27.0, 38.0):
+        link = board.model_copy(update={"thickness_mm": thick})
+        fixture = trial.job.fixture.model_copy(update={"links": (*trial.job.fixture.links, link)})
+        job = trial.job.model_copy(update={"fixture": fixture, "choices": ()})
+        found = trial.way(
+            WayKind.BACKING_BOARD,
+            job,
+            lambda plan, link=link: (
+                f"Put a board {show_length(link.width_mm, trial.units)} × "  # type: ignore[misc]
+                f"{show_length(link.height_mm, trial.units)}, "
+                f"{show_thickness(link.thickness_mm, trial.units)} thick, "
+                f"across the studs first, with {_screws(plan)}; the piece goes on the board."
+            ),
+        )
+        if found:
+            return found
+    return None
+
+
+def blocking(trial: Trial) -> WayOut | None:
+    """Wood put between the studs behind every hole: the wall is opened for it, so nothing is applied here."""
+    if not trial.before.framed:
+        return None
+    holes, wall = trial.before.holes, trial.job.wall
+    low, high = min(hole.y_mm for hole in holes) - 110, max(hole.y_mm for hole in holes) + 110
+    left, right = min(hole.x_mm for hole in holes) - 200, max(hole.x_mm for hole in holes) + 200
+    put = Member(
+        id="blocking-to-come",
+        kind=MemberKind.BLOCKING,
+        x_mm=max(0.0, left),
+        y_mm=max(0.0, low),
+        width_mm=max(right - max(0.0, left), high - max(0.0, low) + 1),
+        height_mm=high - max(0.0, low),
+        known=HowKnown.PINNED,
+    )
+    framing = wall.framing or Framing()
+    behind = wall.model_copy(update={"framing": framing.model_copy(update={"members": (*framing.members, put)})})
+    walls = tuple(behind if one.id == wall.id else one for one in trial.job.walls)
+    for wider in (0.0, 10.5):
+        fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
+        besides = f" and drill the bracket's holes {show_bit(wider, trial.units)} wide" if wider else ""
+        found = trial.way(
+            WayKind.BLOCKING,
+            trial.job.model_copy(update={"walls": walls, "fixture": fixture}),
+            lambda plan, besides=besides: (
+                "Open the wall and put wood between the studs "  # type: ignore[misc]
+                f"behind it, as deep as they are{besides}: {with_what(plan)}."
+            ),
+            applied=False,
+        )
+        if found:
+            return found
+    return None
+
+
+def test_first(trial: Trial) -> WayOut | None:
+    """Tests to failure in this wall, and from which load on they let the nearest fixing by table hold."""
+    for wider in (0.0, 10.5):
+        fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
+        found = _tested(trial, trial.job.model_copy(update={"fixture": fixture}), wider)
+        if found:
+            return found
+    return None
+
+
+def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
+    plan = trial.plan(job)
+    refused = [one for hole in plan.holes for one in hole.refused if one.use]
+    worst: dict[str, float] = {}
+    for one in refused:
+        worst[one.fixing] = max(one.use or 0.0, worst.get(one.fixing, 0.0))
+    rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
+    near = [key for key in worst if key in rows and rows[key].method == "masonry" and worst[key] <= _MOST_TESTED]
+    count = int(figures.choice.test_failures_least)
+    besides = f", its holes {show_bit(wider_mm, trial.units)} wide" if wider_mm else ""
+    for key in sorted(near, key=lambda one: worst[one])[:2]:
+        row = rows[key]
+        rating = method_of(row).tested_rating(row, plan.reading, figures.capacity)
+        if rating is None:
+            continue
+        # shear stays as tabled, so what is tested has to carry the pull with that much more to spare
+        most = max(divisors_of(row, plan.reading, figures.choice))
+        for spare in (1.1, 1.6, 2.5):
+            wanted = ceil(spare * worst[key] * rating.tension_n * most / 500) * 500.0
+            pulls = tuple(
+                PullTest(id=f"to-come-{n}", fixing=key, load_n=wanted, ended=PullEnd.FAILED) for n in range(count)
+            )
+            says = (
+                f"Pull {count} of {inside(row.label)} out of this wall first: if each holds "
+                f"{show_force(wanted, trial.units, demand=True)} or more"
+            )
+            found = trial.way(
+                WayKind.TEST_FIRST,
+                job.model_copy(update={"pull_tests": (*job.pull_tests, *pulls)}),
+                lambda made, says=says: f"{says}, {with_what(made)} carries it{besides}.",  # type: ignore[misc]
+                applied=False,
+            )
+            if found:
+                return found
+    return None
+
+
+def _screws(plan: Plan) -> str:
+    cards = [hole.card for hole in plan.holes if hole.card]
+    names = list(dict.fromkeys(f"{card.screw_text} {inside(card.fixing_label)}" for card in cards))
+    return f"{len(cards)} screws, {' and '.join(names)}" if names else "its screws"

@@ -1,0 +1,127 @@
+"""A way out of a job that does not hold: a change of it, tried by the plan that it leads to before it is named."""
+
+from collections.abc import Callable
+from enum import StrEnum
+
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.keeping import Keep
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import (
+    show_use,
+)
+from rockpin.core.base.words import inside
+from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.plan.hole_plan import HolePlan
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class WayKind(StrEnum):
+    OTHER_FIXING = "other_fixing"
+    LIGHTER_HAND = "lighter_hand"
+    MOVE = "move"
+    OTHER_HOLES = "other_holes"
+    LARGER_HOLES = "larger_holes"
+    BACKING_BOARD = "backing_board"
+    LESS_WEIGHT = "less_weight"
+    SECOND_HOLE = "second_hole"
+    ONTO_STUDS = "onto_studs"
+    LARGER_PLATE = "larger_plate"
+    MORE_HOLES = "more_holes"
+    TEST_FIRST = "test_first"
+    BLOCKING = "blocking"
+
+
+class WayOut(Model):
+    """A change of the job that holds. ``sentence``: what to do and what comes of it.
+
+    ``job``: the job with it done; None where the wall itself has to be worked on first.
+    """
+
+    kind: WayKind
+    sentence: str
+    word: VerdictWord
+    use: float | None
+    job: JobBody | None
+
+
+_STOPPED = (
+    "nothing-holds",
+    "own-choice-refused",
+    "board-overhung",
+    "board-pressed-in",
+    "joint-too-weak",
+    "turns-on-one",
+)
+_DOUBTED = ("stud-open", "depends-on-wall", "depth-open", "packet-high")
+
+
+def codes(plan: Plan) -> set[str]:
+    """The codes of all findings of a plan."""
+    return {finding.code for finding in plan.findings}
+
+
+def strained(plan: Plan) -> set[str]:
+    """What of a plan a way out would mend."""
+    return codes(plan) & {*_STOPPED, *_DOUBTED}
+
+
+def works(plan: Plan, before: Plan) -> bool:
+    """Whether nothing that stops a fixing is left, and nothing new stops the job."""
+    if plan.verdict.word is VerdictWord.DO_NOT_DRILL and before.verdict.word is not VerdictWord.DO_NOT_DRILL:
+        return False
+    left = codes(plan)
+    if any(hole.chosen is None for hole in plan.holes) or left & set(_STOPPED):
+        return False
+    new_stop = {one.code for one in plan.findings if one.severity.value == "do_not_drill"} - {
+        one.code for one in before.findings if one.severity.value == "do_not_drill"
+    }
+    return not new_stop and not (strained(plan) - strained(before))
+
+
+def body_of(job: JobDocument) -> JobBody:
+    """The job without its site and walls."""
+    return JobBody.model_validate(job.model_dump(include=set(JobBody.model_fields)))
+
+
+def worst_of(plan: Plan) -> HolePlan | None:
+    """The hole whose fixing is used most."""
+    return max(
+        (hole for hole in plan.holes if hole.working),
+        key=lambda one: one.working.use if one.working else 0.0,
+        default=None,
+    )
+
+
+def with_what(plan: Plan) -> str:
+    """Which fixings a plan takes, and how far the most loaded is used."""
+    labels = list(dict.fromkeys(inside(hole.chosen_label) for hole in plan.holes if hole.chosen_label))
+    worst = worst_of(plan)
+    use = f", used to {show_use(worst.working.use)}" if worst and worst.working else ""
+    return f"{' and '.join(labels)}{use}"
+
+
+class Trial:
+    """Tries changes of one job, each by the plan that it leads to."""
+
+    def __init__(self, job: JobDocument, before: Plan, catalogue: Catalogue, keep: Keep) -> None:
+        self.whole, self.before, self.catalogue, self.keep = job, before, catalogue, keep
+        # what the user picked and is refused is no help to any other way
+        self.job = job.model_copy(update={"choices": ()}) if "own-choice-refused" in codes(before) else job
+        self.units = job.site.units
+
+    def plan(self, job: JobDocument) -> Plan:
+        """The plan of a changed job."""
+        return make_plan(job, self.catalogue, self.keep)
+
+    def way(
+        self, kind: WayKind, job: JobDocument, says: Callable[[Plan], str], *, applied: bool = True
+    ) -> WayOut | None:
+        """The way out that a change is, if it works. ``says``: the sentence; ``applied``: whether a press can do it."""
+        plan = self.plan(job)
+        if not works(plan, self.before):
+            return None
+        worst = worst_of(plan)
+        use = worst.working.use if worst and worst.working else None
+        changed = body_of(job) if applied else None
+        return WayOut(kind=kind, sentence=says(plan), word=plan.verdict.word, use=use, job=changed)
