@@ -12,7 +12,7 @@ from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.choice.choosing import ChosenBy
-from rockpin.core.document.evidence import Evidence
+from rockpin.core.document.evidence import Evidence, Finish
 from rockpin.core.document.fixture import (
     Environment,
     Fixture,
@@ -420,3 +420,33 @@ def test_a_ready_job_has_every_hole_held_and_its_drill_inside_the_wall(x: int, y
             assert hole.working.use <= 1
             assert hole.cut.hole is not None
             assert hole.cut.hole.reach_mm < wall.thickness_mm
+
+
+def test_a_tile_is_never_hammered_nor_cut_by_a_thread() -> None:
+    # tiled by its face alone: the tile is a layer that is drilled as tile
+    tiled = plan(job(brick_wall(skin_mm=12, finish=Finish.TILED), plate_fixture(mass_kg=6), 57, 1007))
+    card = tiled.holes[0].card
+    assert card is not None
+    assert [step.layer for step in card.steps] == ["Tile and adhesive", "Plaster", "Brick"]
+    assert card.steps[0].hammer == "off"
+    assert card.hammer_text.startswith("no hammer in tile and adhesive and plaster; in brick hammer off until")
+    # a screw that cuts its own thread in the brick goes free through the tile
+    own = (Choice(hole_id="h1", fixing="masonry_screw_6"),)
+    wide = plate_fixture(mass_kg=6, hole_mm=8.5)
+    screwed = plan(job(brick_wall(skin_mm=12, finish=Finish.TILED), wide, 57, 1007, choices=own))
+    cut = screwed.holes[0].card
+    assert cut is not None
+    assert (cut.steps[0].diameter_text, cut.steps[2].diameter_text) == ("8.5 mm", "6 mm")
+    assert {"8.5 mm tile bit, spear or diamond", "6 mm masonry bit"} <= {item.label for item in screwed.gather}
+
+
+def test_what_the_next_heavier_hand_would_do_stands_beside_the_verdict() -> None:
+    light = plan(job(brick_wall(), plate_fixture(mass_kg=2, hand="touch"), 1857, 1007))
+    assert light.heavier_text is not None
+    assert re.match(r"Ordinary use would be held too: used to \d+ %\.", light.heavier_text)
+    hook = plan(job(stud_wall(), plate_fixture(mass_kg=3, hand="use", depth_mm=50), 550, 1000))
+    assert hook.heavier_text is not None
+    assert re.match(r"A hard tug is [\d.]+ times what it holds", hook.heavier_text)
+    assert plan(job(brick_wall(), plate_fixture(hand="lean"), 57, 1007)).heavier_text is None
+    # and where a hand decides, the verdict names it
+    assert "also when somebody touches it" in light.verdict.sentence

@@ -41,6 +41,7 @@ class DrillStep(Model):
     layer: str
     bit: str
     diameter_text: str
+    buy: bool = Field(exclude=True)
     hammer: str
     speed: str
     to_mm: float
@@ -126,7 +127,10 @@ def _through(spot: Spot, depth_mm: float, kind: BehindKind) -> list[LayerReading
     ]
 
 
-def _steps(spot: Spot, hole: HoleSpec, bit: BitPick, kind: BehindKind, catalogue: Catalogue) -> tuple[DrillStep, ...]:
+def _steps(
+    spot: Spot, hole: HoleSpec, bit: BitPick, shank: BitPick, kind: BehindKind, catalogue: Catalogue
+) -> tuple[DrillStep, ...]:
+    """The layers under the bit. ``shank``: the bit that lets the screw through a tile, which a thread would crack."""
     steps: list[DrillStep] = []
     for layer in _through(spot, hole.depth_mm, kind):
         material = catalogue.material_by_key[layer.material]
@@ -135,11 +139,13 @@ def _steps(spot: Spot, hole: HoleSpec, bit: BitPick, kind: BehindKind, catalogue
         if material.hammer is Hammer.ONCE_SEATED and not joint:
             hammer = "off until the bit sits, then on"
         to_mm = min(layer.back_mm, hole.depth_mm)
+        here = shank if layer.material == "tile" and shank.diameter_mm > bit.diameter_mm else bit
         steps.append(
             DrillStep(
                 layer=layer.label if not joint else "Mortar joint",
                 bit=BIT_WORDS[material.bit],
-                diameter_text=bit.text,
+                diameter_text=here.text,
+                buy=here.buy,
                 hammer=hammer,
                 speed=material.speed,
                 to_mm=to_mm,
@@ -223,7 +229,8 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     box = bits_at_hand(kit, spot, catalogue)
     bit = box.choose(hole.diameter_mm, hole.bit_rule)
     kind = method_of(fixing).kind_behind(spot.behind(screw.diameter_mm).kind)
-    steps = _steps(spot, hole, bit, kind, catalogue)
+    shank = box.choose(screw.diameter_mm + catalogue.figures.drilling.tile_play_mm, BitRule.CLEARANCE)
+    steps = _steps(spot, hole, bit, shank, kind, catalogue)
     pilot = box.choose(hole.pilot_mm, BitRule.ABOUT) if hole.pilot_mm else None
     deepest = steps[-1] if steps else None
     return DrillCard(

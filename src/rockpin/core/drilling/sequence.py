@@ -48,7 +48,7 @@ def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherIte
     items += [GatherItem(count=count, label=text.capitalize(), buy=False) for text, count in washers.items() if text]
     nuts = Counter(card.screw_text for card in cards if "nut" in card.screw_label)
     items += [GatherItem(count=count, label=f"Nut and washer for {text}", buy=False) for text, count in nuts.items()]
-    bits = {(card.bit_text, step.bit, card.bit_buy) for card in cards for step in card.steps}
+    bits = {(step.diameter_text, step.bit, step.buy) for card in cards for step in card.steps}
     bits |= {(card.pilot_bit_text, card.bit_words, card.pilot_bit_buy) for card in cards if card.pilot_bit_text}
     items += [GatherItem(count=1, label=f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
     hammered = any(step.hammer != "off" for card in cards for step in card.steps)

@@ -235,6 +235,7 @@ class DrillingFigures(Model):
     """For choosing bits, and for the minutes that work takes."""
 
     plug_bit_under_mm: float
+    tile_play_mm: float
     step_up_about: float
     mark_minutes: float
     drill_minutes: float
