@@ -101,7 +101,7 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[floa
     wished = tuple(_wish_value(wish, one, stock) for wish in taste.wishes)
     tight = max(0.0, one.use - taste.planned_use)
     width = one.hole.diameter_mm if one.hole else 0.0
-    # a head that needs a washer only because it is small for the bracket's hole is the wrong screw: the looser, the more
+    # a head that needs a washer only because it is small for the bracket's hole is the wrong screw, the looser the more
     washer = one.screw is not None and one.screw.washer_mm > 0 and not spot.hole.washer_wanted
     small = 1.0 + spot.hole.diameter_mm - one.screw.diameter_mm if washer and one.screw else 0.0
     first = (float(len(one.provisos) + beyond), *wished, tight, float(len(stock.lacks)))
