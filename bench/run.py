@@ -20,6 +20,7 @@ from bench.candidates import measure_candidates
 from bench.framing import try_framing
 from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
+from bench.ordinary import measure_ordinary
 from bench.plans import measure_drag_plans, measure_many_holes, measure_plans, measure_start
 from bench.timing import quantile, reference_ms
 from rockpin.catalogue import load_catalogue
@@ -134,6 +135,7 @@ PARTS: dict[str, Callable[[], None]] = {
     "identification": lambda: calibration(6000, 1, load_catalogue()),
     "advice": lambda: try_advice(600, 3, load_catalogue()),
     "framing": lambda: try_framing(2000, 2, load_catalogue()),
+    "ordinary": measure_ordinary,
     "sixty": lambda: measure_sixty(load_catalogue()),
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
     "map": lambda: measure_map(load_catalogue()),

@@ -3,14 +3,19 @@
 import json
 from pathlib import Path
 
+from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
+from bench.ordinary_rows import REFUSED
+from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
 from rockpin.cli import app
+from rockpin.core.plan import ways_out
 from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange import write_document
 from rockpin.exchange.sheets import sheet_markdown
+from rockpin.store.repository import Store
 
 
 def run(*words: str | Path) -> tuple[int, str, str]:
@@ -50,3 +55,26 @@ def test_the_kit_and_own_fixings_go_in_and_out_as_tables(tmp_path: Path) -> None
     assert any(",market_plug," in line for line in run("fixings", *data)[1].splitlines())
     faulty.write_bytes(b"\xff\xfe\x00")
     assert "is no UTF-8 text" in run("fixings", faulty, *data)[2]
+
+
+def test_the_ways_that_work_are_the_same_by_command_and_by_screen(tmp_path: Path) -> None:
+    row = next(one for one in REFUSED if one.key == "one-screw-swing")
+    document, file = row.job(), tmp_path / "job.json"
+    file.write_text(write_document(document), encoding="utf-8")
+    code, out, _ = run("ways", file)
+    told = [line.split("\t") for line in out.splitlines()]
+    assert code == 0
+    assert told == [[way.word.value, way.sentence] for way in ways_out(document, load_catalogue())]
+    store = Store(tmp_path / "d.sqlite")
+    with TestClient(make_app(store, load_catalogue(), tmp_path)) as client:
+        made = client.post("/api/documents", content=file.read_text(encoding="utf-8")).json()["id"]
+        shown = client.get(f"/api/jobs/{made}/ways-out").json()
+        assert [[way["word"], way["sentence"]] for way in shown] == told
+        # what is named is what comes of it
+        now = client.get(f"/api/jobs/{made}").json()
+        changed = now["job"] | {name: shown[0]["job"][name] for name in ("fixture", "placement", "choices")}
+        body = {"revision": now["revision"], "summary": "a way that works", "job": changed}
+        saved = client.put(f"/api/jobs/{made}", json=body).json()
+        assert saved["plan"]["verdict"]["word"] == shown[0]["word"]
+    file.write_text("{", encoding="utf-8")
+    assert run("ways", file)[0] == 2

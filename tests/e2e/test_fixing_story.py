@@ -147,3 +147,17 @@ def test_a_hole_that_is_drilled_takes_only_what_fits_it(open_page: OpenPage) -> 
     expect(page.get_by_role("list", name="Refused fixings")).to_contain_text(
         "The hole is drilled 10 mm already; this wants no more than 8 mm."
     )
+
+
+def test_a_way_that_works_is_taken_with_one_press_and_undone_with_one(open_page: OpenPage, tmp_path: Path) -> None:
+    page = open_page("/jobs/tide-clock/fixture")
+    page.get_by_label("What hands do to it").select_option("lean")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill.*somebody leans on it"))).to_be_visible()
+    go(page, "Fixing")
+    ways = page.get_by_role("list", name="Ways that work")
+    expect(ways.get_by_role("listitem").first).to_be_visible()
+    first = ways.get_by_role("button", name=re.compile("^Do it: ")).first
+    first.click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).not_to_be_visible()
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()
