@@ -351,7 +351,7 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
     expect(field).to_have_value("44 in")
     go(page, "Drill")
     expect(page.get_by_role("complementary", name="Drill stage")).to_contain_text(
-        re.compile("Put inLag screw 5/16″ in the studScrew 5/16 in × 2 in")
+        re.compile("Put inLag screw 1/4″ in the studScrew 1/4 in × 2 in")
     )
 
 

@@ -58,7 +58,7 @@ def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherIte
     own = ["hammer_drill"] if hammered else ["drill"] if plain else []
     by_spanner = [card for card in cards if card.screw_label.endswith(("hexagon head", "nut and washer"))]
     own += ["screwdriver"] if len(by_spanner) < len(cards) else []
-    own += ["spanner"] if by_spanner else []
+    own += ["spanner"] if by_spanner and "socket_spanner" not in tools else []
     names = dict.fromkeys([*own, *tools])
     items += [GatherItem(count=1, label=catalogue.tool_by_key[tool].label, buy=False) for tool in names]
     if any(card.dusty for card in cards):
