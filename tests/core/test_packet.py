@@ -4,11 +4,13 @@ import pytest
 
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity
+from rockpin.core.document.fixture import Environment
+from rockpin.core.document.job import Choice, Kit
 from rockpin.core.document.packet import Packet, PacketBasis, PacketFor
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.packet_fixings import working_load
+from rockpin.core.tables.packet_fixings import as_fixing, working_load
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 
@@ -107,3 +109,33 @@ def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:
         planned(brick_wall(), packet(screw_min_mm=18, screw_max_mm=19), catalogue)
     assert caught.value.faults[0].path == "packets.0.screw_max_mm"
     assert "no screw from 18 to 19 mm is in the catalogue" in caught.value.faults[0].message
+
+
+def test_a_packet_says_where_it_may_be_and_what_it_does_not_say_of_a_pull(catalogue: Catalogue) -> None:
+    # nobody said: plastic does not rust, plain steel does
+    assert len(as_fixing(packet(), catalogue).environments) == 3
+    assert as_fixing(packet(plastic=False), catalogue).environments == (Environment.DRY,)
+    assert as_fixing(packet(plastic=False, places=("dry", "wet")), catalogue).environments[-1] is Environment.WET
+    # a load of 700 that only hangs: that much along the wall, a quarter of it straight out, both divided by 7
+    hung = working_load(packet(hanging_only=True, basis="breaking"), catalogue).rating
+    assert hung.shear_n == pytest.approx(700 / 7)
+    assert hung.tension_n == pytest.approx(700 / 7 / 4)
+    # a short load raises a breaking load's seventh to no more than its mean over 2.5, and nothing else
+    assert as_fixing(packet(basis="breaking"), catalogue).most_raise == pytest.approx(7 / 2.5)
+    assert as_fixing(packet(basis="working"), catalogue).most_raise == 1
+    assert as_fixing(packet(), catalogue).most_raise == 1
+
+
+def test_a_range_of_holes_takes_the_bit_that_is_at_hand(catalogue: Catalogue) -> None:
+    kit = Kit(bits_mm=(8.5,))
+    ranged = planned(
+        brick_wall(), packet(hole_max_mm=8.5), catalogue, kit=kit, choices=(Choice(hole_id="h1", fixing="packet-p"),)
+    )
+    card = ranged.holes[0].card
+    assert card is not None
+    assert (card.bit_mm, card.bit_buy) == (8.5, False)
+    single = planned(brick_wall(), packet(), catalogue, kit=kit, choices=(Choice(hole_id="h1", fixing="packet-p"),))
+    assert single.holes[0].card is not None
+    assert single.holes[0].card.bit_buy
+    with pytest.raises(ValueError, match="hole_max_mm: is 7, below hole_mm 8"):
+        packet(hole_max_mm=7)

@@ -226,6 +226,7 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
             grip_to_mm=set_mm,
             plug_length_mm=body or plug.plug_length_mm,
             dust_mm=dust,
+            most_mm=plug.hole_max_mm,
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
@@ -297,7 +298,10 @@ def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityT
             return ["Blow out the dust. Push the plug through the bracket until its collar sits, then the screw."]
         case "masonry_screw":
             return ["Blow out the dust. No plug: the screw cuts its own thread, once."]
-    notes = ["Blow out the dust. Try the plug by hand: if it is tight, one bit size up; never force it."]
+    notes = [
+        "Blow out the dust and tap the plug flush: it is meant to be tight. If it will not go, clean the hole before "
+        "widening it; if it goes in by hand, it is too loose."
+    ]
     if spot.reading.skin_mm:
         notes.append("Push the plug in until it stands wholly in the wall behind the plaster.")
     return notes

@@ -53,7 +53,7 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
             lacks.append(f"only {fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
     if kit.bits_mm and one.hole:
         box = bits_at_hand(kit, spot, catalogue)
-        bit = box.choose(one.hole.diameter_mm, one.hole.bit_rule)
+        bit = box.choose(one.hole.diameter_mm, one.hole.bit_rule, one.hole.most_mm)
         if bit.buy:
             lacks.append(f"no {bit.text} bit")
         pilot = one.hole.pilot_mm

@@ -120,6 +120,7 @@ class MasonryPlug(FixingBase):
     body_lengths_mm: tuple[float, ...] = ()
     screws: tuple[Id, ...]
     ratings: dict[MasonryKind, Rating]
+    hole_max_mm: float | None = Field(default=None, gt=0, description="where its packet gives a range of holes")
 
 
 class WoodFastener(FixingBase):

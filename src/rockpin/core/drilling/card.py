@@ -88,14 +88,18 @@ class BitBox:
     units: UnitSystem
     figures: DrillingFigures
 
-    def choose(self, diameter_mm: float, rule: BitRule) -> BitPick:
+    def choose(self, diameter_mm: float, rule: BitRule, most_mm: float | None = None) -> BitPick:
         """The bit for a hole of this diameter [mm].
 
         A plug's hole: the nearest not larger, at most 0.3 mm under; a clearance hole: the nearest not smaller; a
         pilot: the nearest not larger; the first of two steps: the nearest of about that size. Otherwise the nominal
-        bit has to be bought.
+        bit has to be bought. ``most_mm``: the widest hole [mm] that a packet prints; the narrowest bit from the hole to
+        that one is taken.
         """
         sizes, figures, tolerance = self.sizes_mm, self.figures, 0.05
+        inside = next((one for one in sizes if diameter_mm - tolerance <= one <= (most_mm or 0.0) + tolerance), None)
+        if inside is not None:
+            return BitPick(diameter_mm=inside, text=show_bit(inside, self.units), buy=False)
         if rule is BitRule.ABOUT:
             near = min(sizes, key=lambda one: abs(one - diameter_mm), default=0.0)
             size = near if abs(near - diameter_mm) <= figures.step_up_about * diameter_mm else None
@@ -227,7 +231,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         return None
     fixing, units = catalogue.fixing_by_key[chosen.fixing], spot.units
     box = bits_at_hand(kit, spot, catalogue)
-    bit = box.choose(hole.diameter_mm, hole.bit_rule)
+    bit = box.choose(hole.diameter_mm, hole.bit_rule, hole.most_mm)
     kind = method_of(fixing).kind_behind(spot.behind(screw.diameter_mm).kind)
     shank = box.choose(screw.diameter_mm + catalogue.figures.drilling.tile_play_mm, BitRule.CLEARANCE)
     steps = _steps(spot, hole, bit, shank, kind, catalogue)

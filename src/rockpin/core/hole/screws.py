@@ -40,7 +40,7 @@ class HoleSpec:
     """The hole to drill and what comes to stand in it; depths [mm] from the wall's face.
 
     ``reach_mm`` is the deepest that bit, screw, plug or opened toggle get: what the Hidden stage checks.
-    ``grip_from_mm`` to ``grip_to_mm`` is where the fixing holds.
+    ``grip_from_mm`` to ``grip_to_mm`` is where the fixing holds. ``most_mm``: the widest hole of a printed range.
     """
 
     diameter_mm: float
@@ -54,6 +54,7 @@ class HoleSpec:
     wing_mm: float
     wing_depth_mm: float
     dust_mm: float = 0.0
+    most_mm: float | None = None
 
     def __post_init__(self) -> None:
         if self.depth_mm <= 0 or self.diameter_mm <= 0:

@@ -151,7 +151,7 @@ def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) 
             tension_text=show_force(one.tension_n, units, demand=False),
             shear_text=show_force(one.shear_n, units, demand=False),
             raises=one.mode.raises if one.mode else "",
-            hole_text=box.choose(one.hole.diameter_mm, one.hole.bit_rule).text if one.hole else "",
+            hole_text=box.choose(one.hole.diameter_mm, one.hole.bit_rule, one.hole.most_mm).text if one.hole else "",
             depth_text=show_limit(one.hole.depth_mm, units) if one.hole else "",
             void_text=_void_text(rows[one.fixing], units),
             tools=tuple(tools[key].label for key in rows[one.fixing].tools),

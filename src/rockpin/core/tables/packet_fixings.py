@@ -144,6 +144,7 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
         plug_length_mm=packet.length_mm,
         screws=tuple(screw.key for screw in screws),
         plastic=packet.plastic,
+        hole_max_mm=packet.hole_max_mm,
         ratings={packet.made_for.value: divided.rating},
         over_table=over,
     )

@@ -136,18 +136,32 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
           placeholder="not printed"
           onCommit={(v: number | null) => set({ shear_n: v })}
         />
-        <div className="col-span-2">
-          <Select
-            label="What that load is"
-            value={draft.basis}
-            options={BASIS}
-            onChange={(key) => void set({ basis: key as Packet["basis"] })}
-          />
-        </div>
+        <Select
+          label="What that load is"
+          value={draft.basis}
+          options={BASIS}
+          onChange={(key) => void set({ basis: key as Packet["basis"] })}
+        />
         {length("hole_mm", "Hole")}
+        <Field
+          label="Hole at the most"
+          units={units}
+          value={draft.hole_max_mm}
+          clearable
+          placeholder="one size only"
+          onCommit={(v: number | null) => set({ hole_max_mm: v })}
+        />
         {length("length_mm", "Length")}
+        <Places places={draft.places} onChange={(places) => void set({ places })} />
         {length("screw_min_mm", "Screw from")}
         {length("screw_max_mm", "Screw to")}
+        <div className="col-span-2">
+          <Checkbox
+            label="The load only hangs: nothing is said of a pull"
+            checked={draft.hanging_only}
+            onChange={(on) => void set({ hanging_only: on })}
+          />
+        </div>
         {board && (
           <>
             <div className="col-span-2">
@@ -184,6 +198,31 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
       </Button>
       <PacketsInHand editing={editing} />
     </details>
+  );
+}
+
+const PLACES: readonly { key: string; label: string; places: Packet["places"] }[] = [
+  { key: "", label: "It does not say", places: [] },
+  { key: "dry", label: "Dry rooms", places: ["dry"] },
+  { key: "wet", label: "Damp rooms too", places: ["dry", "wet"] },
+  { key: "outdoor", label: "Outdoors too", places: ["dry", "wet", "outdoor"] },
+];
+
+/** Where the packet says that it may be. */
+function Places({
+  places,
+  onChange,
+}: {
+  places: Packet["places"];
+  onChange: (places: Packet["places"]) => void;
+}) {
+  return (
+    <Select
+      label="Where it may be"
+      value={places.at(-1) ?? ""}
+      options={PLACES}
+      onChange={(key) => onChange(PLACES.find((one) => one.key === key)?.places ?? [])}
+    />
   );
 }
 
