@@ -106,3 +106,21 @@ def test_the_docs_name_every_field_of_a_document_and_every_finding() -> None:
     findings = (ROOT / "docs" / "findings.md").read_text(encoding="utf-8")
     assert len(coded) > 50
     assert sorted(code for code in coded if f"`{code}`" not in findings) == []
+
+
+@pytest.mark.parametrize(
+    ("shape", "grasped", "hand"), [("hook", True, "tug"), ("shelf", True, "use"), ("keyholes", False, "touch")]
+)
+def test_a_document_of_version_2_gets_the_hand_that_it_meant(
+    catalogue: Catalogue, shape: str, grasped: bool, hand: str
+) -> None:
+    document = json.loads(write_document(demo_documents()[0]))
+    del document["fixture"]["hand"]
+    document["fixture"] |= {"graspable": grasped, "shape": shape}
+    document |= {"schema_version": 2, "wishes": ["strongest"]}
+    read = read_document(json.dumps(document), catalogue)
+    assert read.fixture.hand == hand
+    # the strongest was what version 2 took where nobody wished for anything; another wish stays
+    assert read.wishes == ()
+    document["wishes"] = ["quickest"]
+    assert read_document(json.dumps(document), catalogue).wishes == ("quickest",)

@@ -7,10 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.choice.pull_tests import Divisors, divisors_of, prove
-from rockpin.core.document.job import PullEnd, PullTest
+from rockpin.core.choice.pull_tests import Divisors, divisors_of, prove, with_tests
+from rockpin.core.document.fixings import BoardAnchor
+from rockpin.core.document.job import Choice, PullEnd, PullTest
+from rockpin.core.document.wall import Layer
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 SOFT = Divisors(5, 4)
@@ -94,3 +97,37 @@ def test_tests_reach_the_plan_with_their_words() -> None:
     assert codes(lowered) == {"tests-lower"}
     assert use(lowered) > use(plain)
     assert codes(planned(pulls(600))) == {"tests-few"}
+
+
+def test_a_pull_that_fails_low_caps_what_goes_by_formula(catalogue: Catalogue) -> None:
+    broke = pulls(400, ended=PullEnd.FAILED, fixing="stud_screw_5_0")
+    choices = (Choice(hole_id="h1", fixing="stud_screw_5_0"),)
+    made = make_plan(
+        job(stud_wall(), plate_fixture(mass_kg=1), 750, 1000, choices=choices, pull_tests=broke), catalogue
+    )
+    free = make_plan(job(stud_wall(), plate_fixture(mass_kg=1), 750, 1000, choices=choices), catalogue)
+    assert "tests-cap" in {finding.code for finding in made.findings}
+    working, before = made.holes[0].working, free.holes[0].working
+    assert working is not None
+    assert before is not None
+    # min(400/5, 400/4) in wood
+    assert working.tension_n == 80 < before.tension_n
+    assert working.use == pytest.approx(before.use * before.tension_n / 80)
+
+
+def test_a_pull_in_board_speaks_of_the_board_it_was_made_in(catalogue: Catalogue) -> None:
+    thin = Layer(material="gypsum_board", thickness_mm=9.5)
+    wall = stud_wall(build_up=(thin, *stud_wall().build_up[1:]))
+    reading = read_stated(wall, catalogue)
+    # 150 N in 12.5 mm, 0.65 of it in 9.5: 97.5; three pulls of 1.5 times that confirm it
+    held = [PullTest(id=str(n), fixing="sleeve_m5", load_n=150, ended=PullEnd.HELD) for n in range(3)]
+    _, (proof,) = with_tests(catalogue, held, reading)
+    assert proof.tabled_n == pytest.approx(150 * 0.65)
+    assert proof.confirmed
+    broke = [PullTest(id=str(n), fixing="sleeve_m5", load_n=200, ended=PullEnd.FAILED) for n in range(5)]
+    tested, _ = with_tests(catalogue, broke, reading)
+    row = tested.fixing_by_key["sleeve_m5"]
+    assert isinstance(row, BoardAnchor)
+    # 200/5 in this board, so 40/0.65 in the row; a short load raises tested values by half at most
+    assert row.rating.tension_n == pytest.approx(40 / 0.65)
+    assert row.most_raise == 1.5

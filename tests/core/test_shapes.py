@@ -7,8 +7,9 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.model import Rect
-from rockpin.core.document.fixture import Attachment, Fixture, RailKind
+from rockpin.core.document.fixture import Attachment, ClearOf, Fixture, Limit, LimitKind, RailKind
 from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.wall import Point
 from rockpin.core.fixture.shape_builders import BUILDERS
 from rockpin.core.fixture.shapes import build, with_fixture
 from rockpin.core.framing.behind import members_of
@@ -126,3 +127,39 @@ def test_choices_of_holes_are_set_against_the_one_as_now() -> None:
     # fewer holes never lower the greatest pull of a hanging weight; it is said against now
     assert "more than now" in labels["without hole 3"].sentence
     assert labels["only those on framing"].word == "ready"
+
+
+def test_a_makers_thickest_and_thinnest_screw_steer_the_choice() -> None:
+    catalogue = load_catalogue()
+
+    def chosen(*limits: Limit) -> float:
+        fixture = plate_fixture(mass_kg=4, hole_mm=9).model_copy(update={"limits": limits})
+        made = make_plan(job(stud_wall(), fixture, 750, 1000), catalogue)
+        card = made.holes[0].cut.screw
+        assert card is not None
+        assert "limit-broken" not in {finding.code for finding in made.findings}
+        return card.diameter_mm
+
+    thin = Limit(kind=LimitKind.FASTENER_DIAMETER_MAX_MM, value=5, source="its leaflet")
+    thick = Limit(kind=LimitKind.FASTENER_DIAMETER_MIN_MM, value=8, source="its leaflet")
+    assert chosen(thin) <= 5
+    assert chosen(thick) >= 8
+
+
+def test_clear_space_is_measured_from_edge_to_edge_and_from_what_the_maker_names() -> None:
+    catalogue = load_catalogue()
+    # a light whose middle is 150 above the piece; the wall's top 1290 above it
+    light = Point(id="l", kind="wall_light", x_mm=800, y_mm=1250)
+    wide = catalogue.point_by_key["wall_light"].height_mm
+
+    def broken(value: float, clear_of: ClearOf) -> bool:
+        limit = Limit(kind=LimitKind.CLEARANCE_MIN_MM, value=value, source="its leaflet", clear_of=clear_of)
+        fixture = plate_fixture(mass_kg=1).model_copy(update={"limits": (limit,)})
+        made = make_plan(job(stud_wall(points=(light,)), fixture, 750, 1000), catalogue)
+        return "limit-broken" in {finding.code for finding in made.findings}
+
+    gap = 150 - wide / 2
+    assert broken(gap + 1, ClearOf.LIGHT)
+    assert not broken(gap - 1, ClearOf.LIGHT)
+    assert not broken(gap + 1, ClearOf.CEILING)
+    assert broken(1301, ClearOf.CEILING)
