@@ -26,7 +26,7 @@ from rockpin.core.document.fixture import (
     Support,
 )
 from rockpin.core.document.job import Choice, Holds, HoleRecord, JobDocument, Kit, Wish
-from rockpin.core.document.wall import OldHole, Opening, OpeningKind, Point
+from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.hole_plan import CandidateFixing
@@ -450,3 +450,19 @@ def test_what_the_next_heavier_hand_would_do_stands_beside_the_verdict() -> None
     assert plan(job(brick_wall(), plate_fixture(hand="lean"), 57, 1007)).heavier_text is None
     # and where a hand decides, the verdict names it
     assert "also when somebody touches it" in light.verdict.sentence
+
+
+def test_an_open_place_names_the_best_for_a_stud_and_for_a_void_and_how_far_each_is_sure() -> None:
+    wall = stud_wall()
+    assert wall.framing is not None
+    assert wall.framing.row is not None
+    row = wall.framing.row.model_copy(update={"known": HowKnown.DETECTED, "stud_width_mm": 64})
+    wall = stud_wall(framing=wall.framing.model_copy(update={"row": row}))
+    # 31 mm off the middle of a stud of 64 whose place is unsure by 8
+    made = plan(job(wall, plate_fixture(mass_kg=1), 781, 1000))
+    assert made.verdict.word is VerdictWord.PROVE_FIRST
+    (found,) = [finding for finding in made.findings if finding.code == "stud-open"]
+    assert re.search(r"In the stud: .* screw .*; where it is clear: .*\.", found.sentence)
+    assert found.action is not None
+    assert re.search(r"Push a pin in .*, or move it \d+ mm to the left, where it is surely in the stud", found.action)
+    assert re.search(r"\d+ mm to the right, where it is clear of it", found.action)

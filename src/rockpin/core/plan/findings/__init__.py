@@ -35,7 +35,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     points = catalogue.point_by_key
     findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units, points)
     findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
-    findings += fixing_findings(choices, numbers)
+    findings += fixing_findings(choices, numbers, catalogue)
     findings += kit_findings(choices, numbers)
     findings += proof_findings(done.proofs, catalogue, units)
     findings += board_findings(job, kinds, done.demand, choices, reading, units, catalogue)

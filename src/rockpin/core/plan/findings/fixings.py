@@ -5,8 +5,11 @@ from collections.abc import Sequence
 from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.capacity import Assessment
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import HoleChoice
+from rockpin.core.framing import BehindKind
+from rockpin.core.tables.catalogue import Catalogue
 
 _OF_ANOTHER_WALL = {
     "no-void",
@@ -58,7 +61,21 @@ def _nearest_miss(choice: HoleChoice) -> str:
     return f"{first.label}: {first.refusals[0].sentence}"
 
 
-def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int]) -> list[Finding]:
+def _either_way(proviso: Finding, choice: HoleChoice, catalogue: Catalogue) -> Finding:
+    """Where a place may be a stud or not, the best for either is named, so that a pin decides between the two."""
+    if proviso.code != "stud-open":
+        return proviso
+    best: dict[bool, str] = {}
+    for one in choice.accepted:
+        kind = method_of(catalogue.fixing_by_key[one.fixing]).kind_behind(BehindKind.OPEN)
+        best.setdefault(kind is BehindKind.VOID, inside(one.label))
+    places = ((False, "in the stud"), (True, "where it is clear"))
+    named = [f"{words}: {best[clear].removesuffix(' in the stud')}" for clear, words in places if clear in best]
+    text = "; ".join(named)
+    return proviso.model_copy(update={"sentence": f"{proviso.sentence} {text[:1].upper()}{text[1:]}."})
+
+
+def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int], catalogue: Catalogue) -> list[Finding]:
     """Holes where nothing holds, own picks that are refused, and the provisos of what was chosen."""
     found: list[Finding] = []
     for choice in choices:
@@ -88,5 +105,5 @@ def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int]) -> l
                 )
             )
         else:
-            found += choice.chosen.provisos
+            found += [_either_way(one, choice, catalogue) for one in choice.chosen.provisos]
     return found
