@@ -17,9 +17,9 @@ from rockpin.core.capacity.board import neighbour_factor as board_neighbours
 from rockpin.core.capacity.common import screw_bending_shear_n
 from rockpin.core.capacity.en1992 import EdgeRow, cone_resistance_n, edge_shear_n, projected_area_mm2
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
-from rockpin.core.capacity.wood import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
+from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
+from rockpin.core.demand.demands import CaseDemand, HoleDemand
 from rockpin.core.demand.fastener_group import HoleForces
-from rockpin.core.demand.solve import CaseDemand, HoleDemand
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.document.wall import EdgeKind, Layer, Wall

@@ -8,9 +8,10 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.demand.cases import load_cases
+from rockpin.core.demand.demands import Demand, Turns
 from rockpin.core.demand.hands import along_and_across
 from rockpin.core.demand.loads import LoadCase
-from rockpin.core.demand.solve import Demand, Turns, solve_fixture
+from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, HoleKind, Piece, RailKind, Support
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Acts

@@ -7,9 +7,9 @@ import pytest
 from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.through_bolt import through_bolt
-from rockpin.core.capacity.wood import head_pull_through_n
+from rockpin.core.capacity.wood_hold import head_pull_through_n
+from rockpin.core.demand.demands import CaseDemand, HoleDemand
 from rockpin.core.demand.fastener_group import HoleForces
-from rockpin.core.demand.solve import CaseDemand, HoleDemand
 from rockpin.core.document.fixture import Environment, Fixture, Link, LinkKind
 from rockpin.core.fixture.shapes import build
 from rockpin.core.plan.make import Plan, make_plan

@@ -10,10 +10,11 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.demand.cases import load_cases
+from rockpin.core.demand.demands import Demand
 from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.people import directions
-from rockpin.core.demand.solve import Demand, solve_fixture
+from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import (
     Environment,
     Fixture,

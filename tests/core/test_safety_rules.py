@@ -10,7 +10,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
 from rockpin.core.capacity import assess
-from rockpin.core.capacity.wood import coach_screw_withdrawal, edge_share
+from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, edge_share
 from rockpin.core.choice.choosing import _proved
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.document.evidence import Filling

@@ -5,7 +5,7 @@ from typing import NamedTuple
 
 from rockpin.core.capacity.common import Mode
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
-from rockpin.core.capacity.wood import combined_use, head_pull_through_n
+from rockpin.core.capacity.wood_hold import combined_use, head_pull_through_n
 from rockpin.core.demand import HoleDemand
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, Link

@@ -5,7 +5,7 @@ Wherever the load stands off the stud, the bending of the screw over its lever l
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import inf, pi
+from math import inf
 from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
@@ -15,7 +15,6 @@ from rockpin.core.base.findings import Finding
 from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
-    N_PER_LBF,
     show_bit,
     show_length,
     show_limit,
@@ -28,7 +27,6 @@ from rockpin.core.capacity.common import (
     Mode,
     Refusal,
     Use,
-    Values,
     bending_line,
     made,
     refuse,
@@ -36,42 +34,21 @@ from rockpin.core.capacity.common import (
     screw_here,
     wrong_place,
 )
-from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, Yield, bearing_mpa, bending_yield_mpa, reference_shear
+from rockpin.core.capacity.dowel import ACROSS_GRAIN, reference_shear
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.sweep import Answer, Cases, Prepared, cases_of, shares, worst_rows
+from rockpin.core.capacity.wood_hold import Held, combined_use, edge_share, gravity_of, hold, pilot_mm
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import Screw, WoodFastener
-from rockpin.core.document.fixture import Environment, HoleKind
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import MemberKind
-from rockpin.core.framing import Behind, BehindKind, MemberReading
+from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
 from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 IS_A_SCREW = True
 HOLDS_IN = BehindKind.TIMBER
-
-
-def wood_screw_withdrawal(specific_gravity: float, diameter_mm: float) -> float:
-    """Reference withdrawal [N/mm of thread] of a wood screw: W = 2850·G²·D lb/in (NDS 2018 eq. 12.2-2)."""
-    return 2850 * specific_gravity**2 * (diameter_mm / MM_PER_INCH) * N_MM_PER_LB_IN
-
-
-def coach_screw_withdrawal(specific_gravity: float, diameter_mm: float) -> float:
-    """Reference withdrawal [N/mm of thread] of a lag screw: W = 1800·G^1.5·D^0.75 lb/in (NDS 2018 eq. 12.2-1)."""
-    return float(1800 * specific_gravity**1.5 * (diameter_mm / MM_PER_INCH) ** 0.75 * N_MM_PER_LB_IN)
-
-
-def combined_use(pull_n: Values, across_n: Values, withdrawal_n: Values, lateral_n: Values) -> Rows:
-    """Use [1] under pull and shear [N] together (NDS 2018 eq. 12.4-1), R/Z'α with Z'α = W'Z'/(W'cos²α + Z'sin²α).
-
-    With cos α = V/R and sin α = N/R this is V²/(R·Z') + N²/(R·W'). Any of them an array; without bound where
-    nothing is left to bear a part.
-    """
-    pull, across = np.asarray(pull_n, dtype=np.float64), np.asarray(across_n, dtype=np.float64)
-    resultant = np.sqrt(pull**2 + across**2)
-    by_shear = shares(across**2, resultant * lateral_n)
-    return by_shear + shares(pull**2, resultant * withdrawal_n)
 
 
 def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Refusal]:
@@ -121,102 +98,6 @@ def _refusals(
             needs_mm=least,
         )
     return found
-
-
-def head_pull_through_n(head_mm: float, board_mm: float, specific_gravity: float) -> float:
-    """Reference pull-through [N] of a round head in a wooden side member (NDS 2018, eq. 12.2-6).
-
-    690·π·D_H·G²·t lb up to t = 2.5·D_H, 1725·π·D_H²·G² lb in thicker boards.
-    """
-    head, board = head_mm / MM_PER_INCH, min(board_mm, 2.5 * head_mm) / MM_PER_INCH
-    return 690 * pi * head * specific_gravity**2 * board * N_PER_LBF
-
-
-def pilot_mm(fastener: WoodFastener, screw: Screw, specific_gravity: float, figures: CapacityFigures) -> float:
-    """Pilot [mm]: a share of the root for wood screws (NDS 2018, 12.1.5), of the shank for coach screws (12.1.4.2)."""
-    if fastener.withdrawal == "wood_screw":
-        hard = specific_gravity > figures.pilot_hard_gravity
-        return (figures.pilot_root_share_hard if hard else figures.pilot_root_share) * screw.root_mm
-    if specific_gravity > figures.pilot_hard_gravity:
-        return figures.coach_pilot_share_hard * screw.diameter_mm
-    middling = specific_gravity > figures.coach_pilot_middle_gravity
-    return (figures.coach_pilot_share_middle if middling else figures.coach_pilot_share) * screw.diameter_mm
-
-
-class _Held(NamedTuple):
-    """What one screw of one length bears in this spot: references [N] for ten years' load, dry wood."""
-
-    thread_mm: float
-    per_mm: float
-    withdrawal_n: float
-    head_n: float | None
-    joint: DowelJoint
-    dowel: Yield
-    wet: float
-
-    @property
-    def head_or_more_n(self) -> float:
-        """What the head bears in a board [N], without bound in a metal bracket."""
-        return inf if self.head_n is None else self.head_n
-
-
-def _hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tables: CapacityTables) -> _Held:
-    """A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least."""
-    figures, reading, hole = tables.figures, spot.reading, spot.hole
-    gravity = _gravity(spot, screw, tables)
-    tip = length_mm - spot.under_head_mm(screw)
-    penetration = tip - reading.skin_mm
-    # a coach screw's tapered tip, about one diameter, does not hold (NDS 2018 12.2.1.1)
-    tip_off = screw.diameter_mm if fastener.withdrawal == "coach_screw" else 0.0
-    thread = max(0.0, min(penetration, screw.thread_share * length_mm) - tip_off)
-    rate = wood_screw_withdrawal if fastener.withdrawal == "wood_screw" else coach_screw_withdrawal
-    per_mm = rate(gravity, screw.diameter_mm)
-    side_mpa, head_n = figures.bracket_bearing_mpa, None
-    if hole.board_species is not None:
-        board = tables.species[hole.board_species].specific_gravity
-        side_mpa = bearing_mpa(board, screw.diameter_mm, ACROSS_GRAIN)
-        head = spot.washer_mm(screw) or screw.head_mm
-        head_n = head_pull_through_n(head, hole.plate_mm, board)
-    joint = DowelJoint(
-        side_mpa=side_mpa,
-        side_mm=max(hole.plate_mm, figures.bracket_least_mm),
-        main_mpa=bearing_mpa(gravity, screw.diameter_mm, ACROSS_GRAIN),
-        main_mm=penetration - tip_off,
-        gap_mm=spot.skin_lever_mm,
-        diameter_mm=screw.root_mm,
-        yield_mpa=bending_yield_mpa(screw.diameter_mm),
-    )
-    return _Held(
-        thread_mm=thread,
-        per_mm=per_mm,
-        withdrawal_n=per_mm * thread,
-        head_n=head_n,
-        joint=joint,
-        dowel=reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN),
-        wet=figures.wood_wet if spot.environment is not Environment.DRY else 1.0,
-    )
-
-
-def _member(spot: Spot, screw: Screw) -> MemberReading | None:
-    return spot.behind(screw.diameter_mm).member
-
-
-def _gravity(spot: Spot, screw: Screw, tables: CapacityTables) -> float:
-    member = _member(spot, screw)
-    of_member = member.species if member else None
-    key = spot.wood_species or of_member or (spot.wall.framing.species if spot.wall.framing else "spruce")
-    return tables.species[key].specific_gravity
-
-
-def edge_share(edge_mm: float, diameter_mm: float, figures: CapacityFigures) -> float:
-    """Share [1] of the full shear under a push towards an edge so far away [mm].
-
-    Full from 4·D on, 2.5·D below 1/4 in; between that and 1.5·D in proportion. Planning: NDS 2018, 12.5.1C, wants the
-    full distance; so near an edge the wood splits later than it says.
-    """
-    thick = diameter_mm >= figures.wood_edge_thick_mm
-    full = (figures.wood_edge_thick_diameters if thick else figures.wood_edge_thin_diameters) * diameter_mm
-    return min(1.0, max(edge_mm, 1.5 * diameter_mm) / full)
 
 
 def _edge_mm(one: "_Screwed") -> float:
@@ -281,9 +162,9 @@ def _sweep(some: Sequence["_Screwed"], cases: Cases, lengths: NDArray[np.int_], 
 
 
 def _lines(
-    fastener: WoodFastener, screw: Screw, spot: Spot, held: _Held, tables: CapacityTables
+    fastener: WoodFastener, screw: Screw, spot: Spot, held: Held, tables: CapacityTables
 ) -> tuple[WorkLine, ...]:
-    figures, gravity, inches = tables.figures, _gravity(spot, screw, tables), screw.diameter_mm / MM_PER_INCH
+    figures, gravity, inches = tables.figures, gravity_of(spot, screw, tables), screw.diameter_mm / MM_PER_INCH
     formula, equation = (
         (f"2850 × {gravity:g}² × {inches:.3f}", "12.2-2")
         if fastener.withdrawal == "wood_screw"
@@ -335,7 +216,7 @@ def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, diameter_mm: fl
     return [open_proviso(spot, fastener, behind.solid_wood, diameter_mm, diameter_mm, what)]
 
 
-_Fitting = tuple[tuple[float, ...], tuple[_Held, ...]]
+_Fitting = tuple[tuple[float, ...], tuple[Held, ...]]
 
 
 @dataclass(frozen=True)
@@ -347,7 +228,7 @@ class _Screwed:
     screw: Screw
     behind: Behind
     lengths_mm: tuple[float, ...]
-    held: tuple[_Held, ...]
+    held: tuple[Held, ...]
     answer: ClassVar[Answer]
 
 
@@ -370,7 +251,7 @@ def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Scre
         if not lengths:
             between = f"{show_length(least, spot.units)} and {show_limit(most, spot.units)}"
             return [refuse("no-screw-length", f"No stock length between {between}.", least_mm=least, most_mm=most)]
-        return lengths, tuple(_hold(fastener, screw, spot, length, tables) for length in lengths)
+        return lengths, tuple(hold(fastener, screw, spot, length, tables) for length in lengths)
 
     member = behind.member
     depth, species = (member.depth_mm, member.species) if member else (None, None)
@@ -409,7 +290,7 @@ def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables:
         lines=lambda: _lines(fastener, screw, spot, held, tables),
         provisos=_proviso(fastener, spot, one.behind, screw.diameter_mm),
         hole=HoleSpec(
-            diameter_mm=pilot_mm(fastener, screw, _gravity(spot, screw, tables), figures),
+            diameter_mm=pilot_mm(fastener, screw, gravity_of(spot, screw, tables), figures),
             bit_rule=BitRule.PILOT,
             pilot_mm=None,
             depth_mm=tip,
@@ -444,7 +325,7 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
 _Screwed.answer = _answer
 
 
-def _use(held: _Held, swept: _Swept, row: int, case: CaseDemand) -> Use:
+def _use(held: Held, swept: _Swept, row: int, case: CaseDemand) -> Use:
     """What governs in one row."""
     withdrawal, lateral = float(swept.withdrawal_n[row]), float(swept.lateral_n[row])
     use = float(swept.use[row])

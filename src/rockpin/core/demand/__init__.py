@@ -1,9 +1,10 @@
 """What pulls on each hole? Load cases carried through supports, and boards between, to every hole."""
 
 from rockpin.core.demand.cases import load_cases
+from rockpin.core.demand.demands import CaseDemand, Demand, DemandTable, HoleDemand, Turns
 from rockpin.core.demand.fastener_group import Rows
 from rockpin.core.demand.loads import Body, bodies_of, weight_n
-from rockpin.core.demand.solve import CaseDemand, Demand, DemandTable, HoleDemand, Turns, solve_fixture, stiffness_of
+from rockpin.core.demand.solve import solve_fixture, stiffness_of
 
 __all__ = [
     "Body",

@@ -6,218 +6,20 @@ channel stands between, its own holes are a group under everything that its supp
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from enum import StrEnum
-from math import hypot
+from dataclasses import replace
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from rockpin.core.base.model import Model
-from rockpin.core.demand.beam import load_shares
-from rockpin.core.demand.fastener_group import GroupRows, HoleForces, Rows, solve_rows, wrench_at
+from rockpin.core.demand.demands import CaseRow, Demand, DemandTable, Turns, demands_of
+from rockpin.core.demand.fastener_group import GroupRows, Rows, solve_rows
 from rockpin.core.demand.loads import LoadCase, bodies_of
+from rockpin.core.demand.sharing import as_given, share_out, turning
 from rockpin.core.demand.support_groups import SupportGroup, first_screw, groups_of, link_group
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.framing import BehindKind
 from rockpin.core.tables.figures import DemandFigures
-from rockpin.core.tables.hands import Allowance
-
-
-class CaseDemand(Model):
-    """What one case puts on one hole. ``stiff_ratio``: the softest fastener against the stiffest in this bound."""
-
-    case: str
-    label: str
-    allowance: Allowance
-    stiff_ratio: float
-    forces: HoleForces
-
-
-class BoundDemand(Model):
-    """The greatest pull-out and shear [N] on a hole with the fasteners as stiff beside one another as given."""
-
-    stiff_ratio: float
-    tension_n: float
-    shear_n: float
-
-
-class HoleDemand(Model):
-    """What a hole must bear: the cases that no other case exceeds in both pull-out and shear.
-
-    No method's use falls where pull-out or shear grows, so these cases alone decide. ``no_lever_case``: one in which
-    nothing would hold the plate, however strong; None where its holes have a lever in every case.
-    """
-
-    hole_id: str
-    cases: tuple[CaseDemand, ...]
-    bounds: tuple[BoundDemand, ...] = ()
-    edge_compression_n: float = 0.0
-    no_lever_case: str | None = None
-
-    @property
-    def tension_n(self) -> float:
-        """The greatest pull-out [N] of all cases."""
-        return max((case.forces.tension_n for case in self.cases), default=0.0)
-
-    @property
-    def shear_n(self) -> float:
-        """The greatest shear [N] of all cases."""
-        return max((case.forces.shear_n for case in self.cases), default=0.0)
-
-
-class CaseRow(NamedTuple):
-    """What a row of the table stands for: which case, and how stiff the fasteners are beside one another."""
-
-    case: LoadCase
-    stiff_ratio: float
-
-
-@dataclass(frozen=True)
-class DemandTable:
-    """Forces [N] on all holes in all cases, arrays of shape (rows, holes); no lever: the forces there mean nothing."""
-
-    hole_ids: tuple[str, ...]
-    rows: tuple[CaseRow, ...]
-    tension_n: Rows
-    shear_x_n: Rows
-    shear_y_n: Rows
-    compression_n: Rows
-    no_lever: NDArray[np.bool_]
-
-    def case(self, row: int, hole_id: str) -> CaseDemand:
-        """What one row puts on one hole."""
-        told, column = self.rows[row], self.hole_ids.index(hole_id)
-        return CaseDemand(
-            case=told.case.key,
-            label=told.case.label,
-            allowance=told.case.allowance,
-            stiff_ratio=told.stiff_ratio,
-            forces=HoleForces(
-                tension_n=float(self.tension_n[row, column]),
-                shear_x_n=float(self.shear_x_n[row, column]),
-                shear_y_n=float(self.shear_y_n[row, column]),
-            ),
-        )
-
-
-@dataclass(frozen=True)
-class Demand:
-    """What the whole fixture puts on every hole, and what its pattern of holes cannot carry.
-
-    ``holes``: those in the wall. ``joints``: those of brackets in a board or channel. ``mixed_links``: brackets above
-    one another, of which only some stand on a board, which this room cannot tell apart.
-    """
-
-    holes: dict[str, HoleDemand]
-    joints: dict[str, HoleDemand]
-    table: DemandTable
-    missing: tuple[str, ...]
-    turns: "Turns"
-    lifted: tuple[str, ...]
-    mixed_links: bool
-
-
-class Turns(StrEnum):
-    """What turns a thing on its only hole: nothing, a hand alone, or its own weight and what swings or shakes it."""
-
-    NOT = "not"
-    BY_HAND = "by_hand"
-    BY_WEIGHT = "by_weight"
-
-
-class _Shared(NamedTuple):
-    """What each group gets in each row: rows of :func:`wrench`, and the case that each row belongs to."""
-
-    case_of_row: NDArray[np.int_]
-    wrenches: list[Rows]
-
-
-def _as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool) -> _Shared:
-    """One group takes everything. By its first screw alone a piece hangs with its weight below that."""
-    rows = np.zeros((len(cases), 6))
-    for row, case in enumerate(cases):
-        for f in case.forces:
-            x = group.holes[0].x_mm if hang_below else f.x_mm
-            rows[row] += wrench_at(x, f.y_mm, f.z_mm + group.stand_off_mm, f.fx_n, f.fy_n, f.fz_n)
-    if len(group.holes) == 1:
-        # one hole takes no torsion; what turns the piece on it is told by itself, see _turning
-        hole = group.holes[0]
-        rows[:, 3] = rows[:, 1] * hole.x_mm - rows[:, 0] * hole.y_mm
-    return _Shared(np.arange(len(cases)), [rows])
-
-
-def _turning(group: SupportGroup, cases: Sequence[LoadCase], beside_mm: float) -> Turns:
-    """Whether anything stands beside a single hole, so that the piece would turn on it."""
-    hole, found = group.holes[0], Turns.NOT
-    for case in cases:
-        about = sum(f.fy_n * (f.x_mm - hole.x_mm) - f.fx_n * (f.y_mm - hole.y_mm) for f in case.forces)
-        size = hypot(sum(f.fx_n for f in case.forces), sum(f.fy_n for f in case.forces))
-        if size > 1e-9 and abs(about) / size > beside_mm:
-            if not case.by_hand:
-                return Turns.BY_WEIGHT
-            found = Turns.BY_HAND
-    return found
-
-
-def _shared(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> _Shared:
-    """Every way of sharing that is not ruled out, a row each.
-
-    A force comes to its support at the support's middle: its lever along the beam has been used up by the sharing.
-    So has the moment of a force along the wall about the upright axis: the supports take it as a couple. What a force
-    along the wall turns in the wall's plane they take by an upright couple, or, where all of them have more than one
-    hole, each by its own: nobody knows how stiff the joints are, so both ways are kept. The force along the wall itself
-    all supports share alike that have a hole to bear it, wherever along the wall it acts.
-    """
-    centres = tuple(group.centre_x_mm for group in groups)
-    heights = np.array([sum(hole.y_mm for hole in group.holes) / len(group.holes) for group in groups])
-    rigid = all(len(group.holes) > 1 for group in groups)
-    even = (1.0 / len(groups),) * len(groups)
-    bear = np.array([float(any(hole.bears_across for hole in group.holes)) for group in groups])
-    level_share = bear / bear.sum() if bear.any() else np.full(len(groups), 1.0 / len(groups))
-    case_of_row: list[int] = []
-    row_of: list[int] = []
-    parts: list[tuple[float, ...]] = []
-    shares: list[tuple[float, ...]] = []
-    turns: list[tuple[float, ...]] = []
-    for number, case in enumerate(cases):
-        ways = [load_shares(centres, force.x_mm, force.spread_mm, force.line) for force in case.forces]
-        sideways = any(abs(force.fx_n) > 1e-9 for force in case.forces)
-        for own in (False, True) if sideways and rigid else (False,):
-            for way in range(max((len(found) for found in ways), default=1)):
-                row = len(case_of_row)
-                case_of_row.append(number)
-                for f, found in zip(case.forces, ways, strict=True):
-                    chosen = found[min(way, len(found) - 1)]
-                    row_of.append(row)
-                    parts.append((f.x_mm, f.y_mm, f.z_mm, f.fx_n, f.fy_n, f.fz_n, f.slope, float(own)))
-                    shares.append(even if f.even else chosen.shares)
-                    turns.append(chosen.turns)
-    if not parts:
-        nothing: list[Rows] = [np.zeros((len(case_of_row), 6), dtype=np.float64) for _ in groups]
-        return _Shared(np.array(case_of_row, dtype=int), nothing)
-    at, level, off, fx, fy, fz, slope, owned = np.array(parts).T
-    share, turn, index = np.array(shares), np.array(turns), np.array(row_of)
-    # where the line of the force passes each support; a level one at its own height
-    lines = level[:, None] + slope[:, None] * (np.array(centres)[None, :] - at[:, None])
-    couple = -(fx[:, None] * level_share * (lines - heights[None, :])).sum(axis=1) * (1 - owned)
-    wrenches: list[Rows] = []
-    for g, group in enumerate(groups):
-        z, x, part, y = off + group.stand_off_mm, centres[g], share[:, g], lines[:, g]
-        out = fz * part - fx * z * turn[:, g]
-        upright = fy * part + couple * turn[:, g]
-        across, across_y = fx * level_share[g], np.where(owned > 0, y, heights[g])
-        columns = (
-            across,
-            upright,
-            out,
-            upright * x - across * across_y,
-            out * y - upright * z,
-            out * x,
-        )
-        wrenches.append(np.column_stack([np.bincount(index, column, minlength=len(case_of_row)) for column in columns]))
-    return _Shared(np.array(case_of_row), wrenches)
 
 
 def _farther_off(rows: Rows, by_mm: float) -> Rows:
@@ -284,11 +86,11 @@ class _Solver:
         if len(groups) == 1:
             first = cases[0].first_screw
             if len(groups[0].holes) == 1 and not first and self.turns is not Turns.BY_WEIGHT:
-                turns = _turning(groups[0], cases, self.figures.one_hole_beside_mm)
+                turns = turning(groups[0], cases, self.figures.one_hole_beside_mm)
                 self.turns = turns if turns is not Turns.NOT else self.turns
-            shared = _as_given(groups[0], cases, hang_below=first)
+            shared = as_given(groups[0], cases, hang_below=first)
         else:
-            shared = _shared(groups, cases)
+            shared = share_out(groups, cases)
             lasting = np.array([cases[c].allowance.lasts for c in shared.case_of_row])
             for group, rows in zip(groups, shared.wrenches, strict=True):
                 if (rows[lasting, 1] > 1e-6).any():
@@ -344,47 +146,6 @@ class _Collected:
         stuck = np.concatenate(self.stuck) if self.stuck else np.zeros((0, len(self.column)), dtype=bool)
         tension, shear_x, shear_y, compression = whole
         return DemandTable(tuple(self.column), tuple(self.rows), tension, shear_x, shear_y, compression, stuck)
-
-
-def _front(tension: Rows, shear: Rows) -> list[int]:
-    """Rows that no other row exceeds in both; of equal ones the first."""
-    order = np.lexsort((np.arange(len(tension)), -shear, -tension))
-    ordered = shear[order]
-    best_before = np.concatenate([[-1.0], np.maximum.accumulate(ordered)[:-1]])
-    return sorted(int(row) for row in order[ordered > best_before])
-
-
-def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
-    """The deciding cases of each hole."""
-    ways = [row.case.allowance.key for row in table.rows]
-    acts = [np.array([way == one for way in ways], dtype=bool) for one in dict.fromkeys(ways)]
-    ratios = np.array([row.stiff_ratio for row in table.rows])
-    shear = np.hypot(table.shear_x_n, table.shear_y_n)
-    holes: dict[str, HoleDemand] = {}
-    for column, hole_id in enumerate(table.hole_ids):
-        kept: list[int] = []
-        stuck = table.no_lever[:, column]
-        held = ~stuck
-        for group in (np.flatnonzero(one & held) for one in acts):
-            if len(group):
-                kept += [int(group[row]) for row in _front(table.tension_n[group, column], shear[group, column])]
-        if not kept and not stuck.any():
-            continue
-        holes[hole_id] = HoleDemand(
-            hole_id=hole_id,
-            cases=tuple(table.case(row, hole_id) for row in kept),
-            bounds=tuple(
-                BoundDemand(
-                    stiff_ratio=float(ratio),
-                    tension_n=float(table.tension_n[held & (ratios == ratio), column].max()),
-                    shear_n=float(shear[held & (ratios == ratio), column].max()),
-                )
-                for ratio in sorted(set(ratios[held].tolist()), reverse=True)
-            ),
-            edge_compression_n=float(table.compression_n[:, column].max()),
-            no_lever_case=table.rows[int(stuck.argmax())].case.label if stuck.any() else None,
-        )
-    return holes
 
 
 def solve_fixture(

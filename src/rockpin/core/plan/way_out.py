@@ -3,12 +3,10 @@
 from collections.abc import Callable
 from enum import StrEnum
 
-from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import (
-    show_use,
-)
+from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.plan.hole_plan import HolePlan
@@ -53,7 +51,7 @@ _STOPPED = (
     "joint-too-weak",
     "turns-on-one",
 )
-_DOUBTED = ("stud-open", "depends-on-wall", "depth-open", "packet-high")
+_DOUBTED = ("stud-open", "depends-on-wall", "packet-high")
 
 
 def codes(plan: Plan) -> set[str]:
@@ -66,17 +64,16 @@ def strained(plan: Plan) -> set[str]:
     return codes(plan) & {*_STOPPED, *_DOUBTED}
 
 
+def _stops(plan: Plan) -> set[str]:
+    return {one.code for one in plan.findings if one.severity is Severity.DO_NOT_DRILL}
+
+
 def works(plan: Plan, before: Plan) -> bool:
     """Whether nothing that stops a fixing is left, and nothing new stops the job."""
-    if plan.verdict.word is VerdictWord.DO_NOT_DRILL and before.verdict.word is not VerdictWord.DO_NOT_DRILL:
-        return False
     left = codes(plan)
     if any(hole.chosen is None for hole in plan.holes) or left & set(_STOPPED):
         return False
-    new_stop = {one.code for one in plan.findings if one.severity.value == "do_not_drill"} - {
-        one.code for one in before.findings if one.severity.value == "do_not_drill"
-    }
-    return not new_stop and not (strained(plan) - strained(before))
+    return _stops(plan) <= _stops(before) and strained(plan) <= strained(before)
 
 
 def body_of(job: JobDocument) -> JobBody:
