@@ -37,7 +37,7 @@ from rockpin.core.capacity.common import (
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, reference_shear
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.sweep import Answer, Cases, Prepared, cases_of, shares, worst_rows
-from rockpin.core.capacity.wood_hold import Held, combined_use, edge_share, gravity_of, hold, pilot_mm
+from rockpin.core.capacity.wood_hold import Held, combined_use, edge_share, hold, pilot_mm, specific_gravity_of
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import Screw, WoodFastener
 from rockpin.core.document.fixture import HoleKind
@@ -164,7 +164,7 @@ def _sweep(some: Sequence["_Screwed"], cases: Cases, lengths: NDArray[np.int_], 
 def _lines(
     fastener: WoodFastener, screw: Screw, spot: Spot, held: Held, tables: CapacityTables
 ) -> tuple[WorkLine, ...]:
-    figures, gravity, inches = tables.figures, gravity_of(spot, screw, tables), screw.diameter_mm / MM_PER_INCH
+    figures, gravity, inches = tables.figures, specific_gravity_of(spot, screw, tables), screw.diameter_mm / MM_PER_INCH
     formula, equation = (
         (f"2850 × {gravity:g}² × {inches:.3f}", "12.2-2")
         if fastener.withdrawal == "wood_screw"
@@ -290,7 +290,7 @@ def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables:
         lines=lambda: _lines(fastener, screw, spot, held, tables),
         provisos=_proviso(fastener, spot, one.behind, screw.diameter_mm),
         hole=HoleSpec(
-            diameter_mm=pilot_mm(fastener, screw, gravity_of(spot, screw, tables), figures),
+            diameter_mm=pilot_mm(fastener, screw, specific_gravity_of(spot, screw, tables), figures),
             bit_rule=BitRule.PILOT,
             pilot_mm=None,
             depth_mm=tip,

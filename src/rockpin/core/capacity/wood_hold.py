@@ -5,14 +5,8 @@ from typing import NamedTuple
 
 import numpy as np
 
-from rockpin.core.base.quantities import (
-    MM_PER_INCH,
-    N_MM_PER_LB_IN,
-    N_PER_LBF,
-)
-from rockpin.core.capacity.common import (
-    Values,
-)
+from rockpin.core.base.quantities import MM_PER_INCH, N_MM_PER_LB_IN, N_PER_LBF
+from rockpin.core.capacity.common import Values
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, Yield, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.sweep import shares
 from rockpin.core.demand import Rows
@@ -84,9 +78,9 @@ class Held(NamedTuple):
 
 
 def hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tables: CapacityTables) -> Held:
-    """A coach screw is taken as loaded across the grain, whatever way the load goes: that bears least."""
+    """What a screw of this length [mm] bears, a coach screw as if loaded across the grain: that bears least."""
     figures, reading, hole = tables.figures, spot.reading, spot.hole
-    gravity = gravity_of(spot, screw, tables)
+    gravity = specific_gravity_of(spot, screw, tables)
     tip = length_mm - spot.under_head_mm(screw)
     penetration = tip - reading.skin_mm
     # a coach screw's tapered tip, about one diameter, does not hold (NDS 2018 12.2.1.1)
@@ -121,10 +115,12 @@ def hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tab
 
 
 def member_of(spot: Spot, screw: Screw) -> MemberReading | None:
+    """The stud or noggin that a screw meets; None in a void."""
     return spot.behind(screw.diameter_mm).member
 
 
-def gravity_of(spot: Spot, screw: Screw, tables: CapacityTables) -> float:
+def specific_gravity_of(spot: Spot, screw: Screw, tables: CapacityTables) -> float:
+    """Specific gravity [1] of the wood behind a hole: of the board let in, the stud, or else the frame."""
     member = member_of(spot, screw)
     of_member = member.species if member else None
     key = spot.wood_species or of_member or (spot.wall.framing.species if spot.wall.framing else "spruce")

@@ -14,14 +14,14 @@ from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.support_groups import SupportGroup
 
 
-class Shared(NamedTuple):
+class ShareRows(NamedTuple):
     """What each group gets in each row: rows of :func:`wrench`, and the case that each row belongs to."""
 
     case_of_row: NDArray[np.int_]
     wrenches: list[Rows]
 
 
-def as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool) -> Shared:
+def as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool) -> ShareRows:
     """One group takes everything. By its first screw alone a piece hangs with its weight below that."""
     rows = np.zeros((len(cases), 6))
     for row, case in enumerate(cases):
@@ -32,7 +32,7 @@ def as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool
         # one hole takes no torsion; what turns the piece on it is told by itself, see turning
         hole = group.holes[0]
         rows[:, 3] = rows[:, 1] * hole.x_mm - rows[:, 0] * hole.y_mm
-    return Shared(np.arange(len(cases)), [rows])
+    return ShareRows(np.arange(len(cases)), [rows])
 
 
 def turning(group: SupportGroup, cases: Sequence[LoadCase], beside_mm: float) -> Turns:
@@ -48,7 +48,7 @@ def turning(group: SupportGroup, cases: Sequence[LoadCase], beside_mm: float) ->
     return found
 
 
-def share_out(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> Shared:
+def share_out(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> ShareRows:
     """Every way of sharing that is not ruled out, a row each.
 
     A force comes to its support at the support's middle: its lever along the beam has been used up by the sharing.
@@ -83,7 +83,7 @@ def share_out(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> Shar
                     turns.append(chosen.turns)
     if not parts:
         nothing: list[Rows] = [np.zeros((len(case_of_row), 6), dtype=np.float64) for _ in groups]
-        return Shared(np.array(case_of_row, dtype=int), nothing)
+        return ShareRows(np.array(case_of_row, dtype=int), nothing)
     at, level, off, fx, fy, fz, slope, owned = np.array(parts).T
     share, turn, index = np.array(shares), np.array(turns), np.array(row_of)
     # where the line of the force passes each support; a level one at its own height
@@ -104,4 +104,4 @@ def share_out(groups: Sequence[SupportGroup], cases: Sequence[LoadCase]) -> Shar
             out * x,
         )
         wrenches.append(np.column_stack([np.bincount(index, column, minlength=len(case_of_row)) for column in columns]))
-    return Shared(np.array(case_of_row), wrenches)
+    return ShareRows(np.array(case_of_row), wrenches)

@@ -5,12 +5,7 @@ from math import floor
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
-from rockpin.core.base.quantities import (
-    UnitSystem,
-    show_bit,
-    show_length,
-    show_mass,
-)
+from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
@@ -19,8 +14,8 @@ from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import Plan, make_plan
-from rockpin.core.plan.wall_remedies import backing_board, blocking, test_first
-from rockpin.core.plan.way_out import Trial, WayKind, WayOut, strained, with_what
+from rockpin.core.plan.wall_remedies import COACH_HOLE_MM, backing_board, blocking, test_first
+from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, strained, with_what
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
 
@@ -66,6 +61,7 @@ def _if_only(hand: Hand) -> str:
 
 
 def other_fixing(trial: Trial) -> WayOut | None:
+    """What is chosen by itself, where the user's own choice is refused."""
     if not trial.whole.choices:
         return None
     job = trial.whole.model_copy(update={"choices": ()})
@@ -134,17 +130,14 @@ def more_holes(trial: Trial) -> WayOut | None:
     bars = [one for one in fixture.supports if one.attachment is Attachment.USER_DRILLED and len(one.holes) > 1]
     if not bars:
         return None
-    for often in (2, 3):
+
+    def closer_by(often: int) -> WayOut | None:
         supports = tuple(closer(one, often) if one in bars else one for one in fixture.supports)
         count = sum(len(one.holes) for one in supports if one.attachment is Attachment.USER_DRILLED)
-        found = trial.way(
-            WayKind.MORE_HOLES,
-            trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": supports})}),
-            lambda plan, count=count: f"Drill {count} holes in its bar: {with_what(plan)}.",  # type: ignore[misc]
-        )
-        if found:
-            return found
-    return None
+        job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": supports})})
+        return trial.way(WayKind.MORE_HOLES, job, lambda plan: f"Drill {count} holes in its bar: {with_what(plan)}.")
+
+    return first_of(closer_by(often) for often in (2, 3))
 
 
 def larger_plate(trial: Trial) -> WayOut | None:
@@ -152,68 +145,57 @@ def larger_plate(trial: Trial) -> WayOut | None:
     fixture = trial.job.fixture
     if fixture.carriers or any(one.attachment is Attachment.USER_DRILLED for one in fixture.supports):
         return None
-    for larger in (1.4, 1.8):
+
+    def with_plates(larger: float, wider: float) -> WayOut | None:
         supports = tuple(scaled(one, larger) for one in fixture.supports)
         if max(one.height_mm for one in supports) > _LARGEST_PLATE_MM:
-            continue
+            return None
         plate = supports[0]
         size = f"{show_length(plate.width_mm, trial.units)} × {show_length(plate.height_mm, trial.units)}"
-        for wider in (0.0, 10.5):
-            made = fixture.model_copy(update={"supports": supports})
-            made = drilled(made, wider) if wider else made
-            holes = f", its holes {show_bit(wider, trial.units)}" if wider else ""
-            found = trial.way(
-                WayKind.LARGER_PLATE,
-                trial.job.model_copy(update={"fixture": made}),
-                lambda plan, size=size, holes=holes: (
-                    f"Take one with plates of {size}, holes as much "  # type: ignore[misc]
-                    f"farther apart{holes}: {with_what(plan)}."
-                ),
-            )
-            if found:
-                return found
-    return None
+        made = fixture.model_copy(update={"supports": supports})
+        made = drilled(made, wider) if wider else made
+        holes = f", its holes {show_bit(wider, trial.units)}" if wider else ""
+        return trial.way(
+            WayKind.LARGER_PLATE,
+            trial.job.model_copy(update={"fixture": made}),
+            lambda plan: f"Take one with plates of {size}, holes as much farther apart{holes}: {with_what(plan)}.",
+        )
+
+    return first_of(with_plates(larger, wider) for larger in (1.4, 1.8) for wider in (0.0, COACH_HOLE_MM))
 
 
 def lighter_hand(trial: Trial) -> WayOut | None:
+    """The same fixing under a lighter hand, the heaviest that holds: for whoever can keep the other hand off."""
     rows = {row.key: row for row in trial.catalogue.hands}
     fixture = trial.job.fixture
     hand = rows.get(fixture.hand)
     if hand is None or hand.key == "none" or fixture.carries_people:
         return None
     lighter = [row for row in trial.catalogue.hands if row.down_n < hand.down_n]
-    for row in reversed(lighter):
-        job = trial.job.model_copy(update={"fixture": in_hand(fixture, row.key)})
-        found = trial.way(
+
+    def under(row: Hand) -> WayOut | None:
+        return trial.way(
             WayKind.LIGHTER_HAND,
-            job,
-            lambda plan, row=row: (
-                f"It is refused because {hand.verb}; {_if_only(row)}, "  # type: ignore[misc]
-                f"{with_what(plan)} holds it."
-            ),
+            trial.job.model_copy(update={"fixture": in_hand(fixture, row.key)}),
+            lambda plan: f"It is refused because {hand.verb}; {_if_only(row)}, {with_what(plan)} holds it.",
         )
-        if found:
-            return found
-    return None
+
+    return first_of(under(row) for row in reversed(lighter))
 
 
 def move(trial: Trial) -> WayOut | None:
-    for dx, dy in _moves(trial.job, trial.before)[:_MOST_MOVES]:
-        words = _move_words(dx, dy, trial.units)
-        found = trial.way(
-            WayKind.MOVE,
-            _moved(trial.job, dx, dy),
-            lambda plan, words=words: (
-                f"Move it {words}: {with_what(plan)}"  # type: ignore[misc]
-                f"{_on_what(plan)}."
-            ),
-        )
-        if found:
-            return found
-    return None
+    """The nearest place on the same wall where it holds."""
+
+    def by(dx_mm: float, dy_mm: float) -> WayOut | None:
+        words = _move_words(dx_mm, dy_mm, trial.units)
+        job = _moved(trial.job, dx_mm, dy_mm)
+        return trial.way(WayKind.MOVE, job, lambda plan: f"Move it {words}: {with_what(plan)}{_on_what(plan)}.")
+
+    return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before)[:_MOST_MOVES])
 
 
 def other_holes(trial: Trial) -> WayOut | None:
+    """All holes that its brackets have."""
     every = [hole for support in trial.job.fixture.supports for hole in support.holes]
     if all(hole.used for hole in every) or trial.job.fixture.carriers:
         return None
@@ -222,25 +204,22 @@ def other_holes(trial: Trial) -> WayOut | None:
 
 
 def larger_holes(trial: Trial) -> WayOut | None:
+    """Holes that a stronger screw passes, drilled in the bracket that there is."""
     sizes = sorted({hole.diameter_mm for s in trial.job.fixture.supports for hole in s.holes if hole.used})
-    for wider in (6.5, 8.5, 10.5):
-        if not sizes or wider <= sizes[0] + 0.4 or wider > sizes[0] + 4.5:
-            continue
-        job = trial.job.model_copy(update={"fixture": drilled(trial.job.fixture, wider)})
-        found = trial.way(
+
+    def with_holes(wider: float) -> WayOut | None:
+        return trial.way(
             WayKind.LARGER_HOLES,
-            job,
-            lambda plan, wider=wider: (
-                f"Drill the bracket's holes {show_bit(wider, trial.units)} wide: "  # type: ignore[misc]
-                f"{with_what(plan)}."
-            ),
+            trial.job.model_copy(update={"fixture": drilled(trial.job.fixture, wider)}),
+            lambda plan: f"Drill the bracket's holes {show_bit(wider, trial.units)} wide: {with_what(plan)}.",
         )
-        if found:
-            return found
-    return None
+
+    worth = [one for one in (6.5, 8.5, COACH_HOLE_MM) if sizes and 0.4 < one - sizes[0] <= 4.5]
+    return first_of(with_holes(wider) for wider in worth)
 
 
 def less_weight(trial: Trial) -> WayOut | None:
+    """The most that may go into it, by halving; only what is in it is lightened, never the piece itself."""
     holds = sum(piece.contents_kg for piece in trial.job.fixture.pieces)
     if holds <= 0:
         return None

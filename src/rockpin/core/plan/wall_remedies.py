@@ -2,12 +2,7 @@
 
 from math import ceil
 
-from rockpin.core.base.quantities import (
-    show_bit,
-    show_force,
-    show_length,
-    show_thickness,
-)
+from rockpin.core.base.quantities import show_bit, show_force, show_length, show_thickness
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import method_of
 from rockpin.core.choice import divisors_of
@@ -15,33 +10,35 @@ from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind
 from rockpin.core.plan.changed import board_behind, drilled
 from rockpin.core.plan.make import Plan
-from rockpin.core.plan.way_out import Trial, WayKind, WayOut, with_what
+from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
+
+COACH_HOLE_MM = 10.5
+"""The widest hole worth drilling in a bracket: a 10 mm coach screw or plug screw passes it."""
 
 _MOST_TESTED = 4.0
 """From this use on nobody would test a fixing in the hope that it holds so many times its table."""
 
 
 def backing_board(trial: Trial) -> WayOut | None:
+    """A board across the studs, the thinner one where it does; the piece goes on the board."""
     board = board_behind(trial.job, trial.before.framing.members) if trial.before.framed else None
     if board is None:
         return None
-    for thick in (27.0, 38.0):
+
+    def on_board(thick: float) -> WayOut | None:
         link = board.model_copy(update={"thickness_mm": thick})
         fixture = trial.job.fixture.model_copy(update={"links": (*trial.job.fixture.links, link)})
-        job = trial.job.model_copy(update={"fixture": fixture, "choices": ()})
-        found = trial.way(
+        return trial.way(
             WayKind.BACKING_BOARD,
-            job,
-            lambda plan, link=link: (
-                f"Put a board {show_length(link.width_mm, trial.units)} × "  # type: ignore[misc]
-                f"{show_length(link.height_mm, trial.units)}, "
-                f"{show_thickness(link.thickness_mm, trial.units)} thick, "
-                f"across the studs first, with {_screws(plan)}; the piece goes on the board."
+            trial.job.model_copy(update={"fixture": fixture, "choices": ()}),
+            lambda plan: (
+                f"Put a board {show_length(link.width_mm, trial.units)} × {show_length(link.height_mm, trial.units)}, "
+                f"{show_thickness(link.thickness_mm, trial.units)} thick, across the studs first, "
+                f"with {_screws(plan)}; the piece goes on the board."
             ),
         )
-        if found:
-            return found
-    return None
+
+    return first_of(on_board(thick) for thick in (27.0, 38.0))
 
 
 def blocking(trial: Trial) -> WayOut | None:
@@ -63,31 +60,30 @@ def blocking(trial: Trial) -> WayOut | None:
     framing = wall.framing or Framing()
     behind = wall.model_copy(update={"framing": framing.model_copy(update={"members": (*framing.members, put)})})
     walls = tuple(behind if one.id == wall.id else one for one in trial.job.walls)
-    for wider in (0.0, 10.5):
+
+    def with_wood(wider: float) -> WayOut | None:
         fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
         besides = f" and drill the bracket's holes {show_bit(wider, trial.units)} wide" if wider else ""
-        found = trial.way(
+        return trial.way(
             WayKind.BLOCKING,
             trial.job.model_copy(update={"walls": walls, "fixture": fixture}),
-            lambda plan, besides=besides: (
-                "Open the wall and put wood between the studs "  # type: ignore[misc]
-                f"behind it, as deep as they are{besides}: {with_what(plan)}."
+            lambda plan: (
+                f"Open the wall and put wood between the studs behind it, as deep as they are{besides}: "
+                f"{with_what(plan)}."
             ),
             applied=False,
         )
-        if found:
-            return found
-    return None
+
+    return first_of(with_wood(wider) for wider in (0.0, COACH_HOLE_MM))
 
 
 def test_first(trial: Trial) -> WayOut | None:
     """Tests to failure in this wall, and from which load on they let the nearest fixing by table hold."""
-    for wider in (0.0, 10.5):
-        fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
-        found = _tested(trial, trial.job.model_copy(update={"fixture": fixture}), wider)
-        if found:
-            return found
-    return None
+    fixture = trial.job.fixture
+    return first_of(
+        _tested(trial, trial.job.model_copy(update={"fixture": drilled(fixture, wider) if wider else fixture}), wider)
+        for wider in (0.0, COACH_HOLE_MM)
+    )
 
 
 def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:

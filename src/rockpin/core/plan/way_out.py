@@ -1,6 +1,6 @@
 """A way out of a job that does not hold: a change of it, tried by the plan that it leads to before it is named."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from enum import StrEnum
 
 from rockpin.core.base.findings import Severity, VerdictWord
@@ -96,6 +96,11 @@ def with_what(plan: Plan) -> str:
     worst = worst_of(plan)
     use = f", used to {show_use(worst.working.use)}" if worst and worst.working else ""
     return f"{' and '.join(labels)}{use}"
+
+
+def first_of(ways: Iterable[WayOut | None]) -> WayOut | None:
+    """The first of several ways that works; those after it are not tried."""
+    return next((way for way in ways if way is not None), None)
 
 
 class Trial:
