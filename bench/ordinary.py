@@ -11,7 +11,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
 
-from bench.ordinary_rows import READY, REFUSED, Row, job, masonry, studs
+from bench.ordinary_jobs import Row, job, masonry, studs
+from bench.ordinary_refused import REFUSED
+from bench.ordinary_rows import READY
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity, VerdictWord

@@ -6,7 +6,7 @@ from pathlib import Path
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
-from bench.ordinary_rows import REFUSED
+from bench.ordinary_refused import REFUSED
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
 from rockpin.cli import app

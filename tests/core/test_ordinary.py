@@ -1,12 +1,13 @@
 """Ordinary practice comes out ready, danger is refused, and every refusal names a way that works."""
 
-import re
-
 import pytest
 
-from bench.ordinary_rows import READY, REFUSED, Row
+from bench.ordinary_jobs import Row
+from bench.ordinary_refused import REFUSED
+from bench.ordinary_rows import READY
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.words import inside
 from rockpin.core.plan import make_plan, ways_out
 
 
@@ -30,7 +31,6 @@ def test_danger_is_refused_with_a_way_that_works(row: Row) -> None:
     assert ways
     assert ways[0].word is VerdictWord.READY
     for way in ways:
-        assert re.search(r"used to \d+ %|screws", way.sentence), way.sentence
         if way.job is None:
             continue
         # what is named has really been planned
@@ -39,3 +39,10 @@ def test_danger_is_refused_with_a_way_that_works(row: Row) -> None:
         )
         assert again.verdict.word is way.word
         assert not {"nothing-holds", "own-choice-refused"} & {finding.code for finding in again.findings}
+        # the sentence says what that plan takes
+        assert all(inside(hole.chosen_label or "nothing") in way.sentence for hole in again.holes), way.sentence
+
+
+def test_both_lists_are_long_enough_and_every_row_is_another() -> None:
+    for rows in (READY, REFUSED):
+        assert len({row.key for row in rows}) == len(rows) >= 25

@@ -3,8 +3,8 @@
 One method a module, of one signature; :mod:`rockpin.core.capacity.methods` finds them by name.
 """
 
-from rockpin.core.capacity.common import Assessment, Refusal
+from rockpin.core.capacity.common import Assessment, Mode, Refusal
 from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, method_of
 from rockpin.core.capacity.through_bolt import bolt_through
 
-__all__ = ["Assessment", "Refusal", "assess", "assess_all", "assess_pairs", "bolt_through", "method_of"]
+__all__ = ["Assessment", "Mode", "Refusal", "assess", "assess_all", "assess_pairs", "bolt_through", "method_of"]

@@ -53,6 +53,7 @@ class Mode(Enum):
     PRY_OUT = ("pry-out of the concrete", "A deeper anchor holds more.")
     STEEL = ("the steel of the anchor", "A thicker anchor bears more.")
     NUT = ("the nut in the channel", "More nuts, or a heavier channel, hold more.")
+    RATED = ("the maker's rating of the whole", "Less weight, or a plate that is rated for more.")
 
     @property
     def words(self) -> str:
@@ -96,6 +97,7 @@ class Assessment:
     ``use`` is demand over capacity as the method combines them; 1 is full, and infinite where nothing is left to
     bear the demand. Capacities are working loads [N].
     ``provisos`` come to count only if this fixing is taken. ``lines`` makes the working when somebody asks for it.
+    ``parts_use``, ``parts_governs``: its own figures, where the maker's rating of the whole counts instead.
     """
 
     fixing: str
@@ -117,6 +119,8 @@ class Assessment:
     hole: HoleSpec | None = None
     screw: ScrewPick | None = None
     lines: Callable[[], tuple[WorkLine, ...]] = tuple
+    parts_use: float | None = None
+    parts_governs: str = ""
 
     @property
     def accepted(self) -> bool:

@@ -2,12 +2,14 @@
 
 from rockpin.core.choice.backing_joints import JointPlan, check_joints
 from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
+from rockpin.core.choice.maker import Maker, rated_in_words
 from rockpin.core.choice.pull_tests import Proof, divisors_of, how_it_ended, proof_wanted, with_tests
 
 __all__ = [
     "ChosenBy",
     "HoleChoice",
     "JointPlan",
+    "Maker",
     "Proof",
     "check_joints",
     "choose",
@@ -15,5 +17,6 @@ __all__ = [
     "holding_at",
     "how_it_ended",
     "proof_wanted",
+    "rated_in_words",
     "with_tests",
 ]

@@ -10,11 +10,11 @@ from enum import StrEnum
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_bit, show_share
+from rockpin.core.base.quantities import show_share
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, Refusal, assess_all, assess_pairs
+from rockpin.core.capacity import Assessment, assess_all, assess_pairs
 from rockpin.core.choice.kit import Stock, look_in_kit
-from rockpin.core.document.fixture import Limit, LimitKind
+from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Kit, Wish
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Shared, Spot
@@ -210,20 +210,6 @@ def _proved(one: Assessment, proved: Collection[str]) -> Assessment:
     return replace(one, provisos=tuple(proviso for proviso in one.provisos if proviso.code not in _PULL_ANSWERS))
 
 
-def _by_maker(one: Assessment, spot: Spot, limits: Sequence[Limit]) -> Assessment:
-    """The same, refused where the maker of what is hung allows no such screw, or none in a joint."""
-    if one.screw is None or not one.accepted:
-        return one
-    for limit in limits:
-        size = show_bit(limit.value, spot.units)
-        thin = limit.kind is LimitKind.FASTENER_DIAMETER_MIN_MM and one.screw.diameter_mm < limit.value - 1e-6
-        thick = limit.kind is LimitKind.FASTENER_DIAMETER_MAX_MM and one.screw.diameter_mm > limit.value + 1e-6
-        if thin or thick:
-            says = f"The maker wants screws of at {'least' if thin else 'most'} {size} ({limit.source})."
-            return replace(one, refusals=(Refusal("maker-screw", says, {"limit": limit.value}),))
-    return one
-
-
 NO_KIT = Kit()
 
 
@@ -236,19 +222,21 @@ def choose(
     others: Sequence[tuple[Hypothesis, WallReading]] = (),
     kit: Kit = NO_KIT,
     proved: Collection[str] = (),
-    limits: Sequence[Limit] = (),
+    maker: Maker | None = None,
 ) -> tuple[HoleChoice, ...]:
     """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
 
     ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
     holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
-    which leaves nothing open that a pull can answer. ``limits``: of the maker of what is hung.
+    which leaves nothing open that a pull can answer. ``maker``: of what is hung, with what he allows.
     """
     at = {spot.hole.id: spot for spot in spots}
     holding: Holding = {}
     refusing: Holding = {}
     for hole, assessed in assess_all(catalogue.fixings, spots, catalogue.capacity).items():
-        found = {key: _by_maker(one, at[hole], limits) for key, one in assessed.items()} if limits else assessed
+        found = assessed
+        if maker and not maker.says_nothing:
+            found = {key: maker.judge(one, at[hole]) for key, one in assessed.items()}
         holding[hole] = {key: one for key, one in found.items() if one.accepted}
         refusing[hole] = {key: one for key, one in found.items() if not one.accepted}
     plausible = _others(others, spots, catalogue.figures.identification.plausible_build_up)

@@ -20,6 +20,7 @@ from rockpin.core.base.model import (
     bounding,
     duplicated,
 )
+from rockpin.core.document.assembly import AssemblyRating
 
 
 class HoleKind(StrEnum):
@@ -292,6 +293,7 @@ class Fixture(Model):
     supports: tuple[Support, ...] = Field(default=(), max_length=20)
     links: tuple[Link, ...] = ()
     limits: tuple[Limit, ...] = Field(default=(), max_length=20)
+    rated: AssemblyRating | None = Field(default=None, description="its maker's rating of the whole, if there is one")
     swings: tuple[Swing, ...] = Field(default=(), max_length=4)
     rails: tuple[HeldRail, ...] = Field(default=(), max_length=4)
     duty: Id = "storage"

@@ -3,6 +3,7 @@
 from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, assess_pairs
+from rockpin.core.choice import Maker
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
 from rockpin.core.hole import Spot
@@ -39,10 +40,13 @@ def heavier_hand_text(done: ComputedStages, job: JobDocument, shipped: Catalogue
     planned = [one for one in chosen if one is not None and one.accepted]
     if len(planned) < len(chosen):
         return None
-    spots = respotted(job.model_copy(update={"fixture": in_hand(job.fixture, hand.key)}), done, shipped)
-    catalogue = done.catalogue
+    fixture, catalogue = in_hand(job.fixture, hand.key), done.catalogue
+    spots = respotted(job.model_copy(update={"fixture": fixture}), done, shipped)
     pairs = [(catalogue.fixing_by_key[one.fixing], spot) for one, spot in zip(planned, spots, strict=True)]
-    assessed = assess_pairs(pairs, catalogue.capacity)
+    maker = Maker(fixture, spots, catalogue)
+    assessed = [
+        maker.judge(one, spot) for one, spot in zip(assess_pairs(pairs, catalogue.capacity), spots, strict=True)
+    ]
     number = max(range(len(assessed)), key=lambda i: assessed[i].use)
     worst = assessed[number]
     if worst.use <= 1:

@@ -6,7 +6,7 @@ from rockpin.core.advice import Advice, next_check
 from rockpin.core.base.errors import NotFound
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment
-from rockpin.core.choice import HoleChoice, Proof, choose, with_tests
+from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
@@ -51,6 +51,7 @@ class ComputedStages(NamedTuple):
     judged: tuple[Judged, ...]
     planned: tuple[PlannedHole, ...]
     proofs: list[Proof]
+    maker: Maker
 
 
 class ReadWall(NamedTuple):
@@ -120,6 +121,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
     spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved)
     advice = next_check(job, identified, spots, hidden, catalogue)
     own = {choice.hole_id: choice.fixing for choice in job.choices}
+    maker = Maker(job.fixture, spots, catalogue)
     choices = (
         choose(
             spots,
@@ -130,7 +132,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
             identified.others,
             job.kit,
             proved,
-            job.fixture.limits,
+            maker,
         )
         if reading.family.planned
         else ()
@@ -143,7 +145,20 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
     )
     judged = tuple(judge_hole(hidden, one) for one in planned)
     return ComputedStages(
-        catalogue, identified, framing, hidden, placed, behinds, demand, advice, spots, choices, judged, planned, proofs
+        catalogue,
+        identified,
+        framing,
+        hidden,
+        placed,
+        behinds,
+        demand,
+        advice,
+        spots,
+        choices,
+        judged,
+        planned,
+        proofs,
+        maker,
     )
 
 

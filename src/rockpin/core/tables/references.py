@@ -88,6 +88,8 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     for i, piece in enumerate(job.fixture.pieces):
         if piece.hand:
             faults += _unknown(f"fixture.pieces.{i}.hand", piece.hand, hands, "hand")
+    if job.fixture.rated:
+        faults += _unknown("fixture.rated.hand", job.fixture.rated.hand, hands, "hand")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}
     holes |= {hole.id for link in job.fixture.links for hole in link.holes}
     faults += packet_faults(job.packets, catalogue)

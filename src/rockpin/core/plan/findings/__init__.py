@@ -12,6 +12,7 @@ from rockpin.core.plan.findings.kit import kit_findings
 from rockpin.core.plan.findings.maker_limits import limit_findings
 from rockpin.core.plan.findings.marks import setout_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
+from rockpin.core.plan.findings.rated import rating_findings
 from rockpin.core.plan.findings.record import record_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
@@ -34,6 +35,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     points = catalogue.point_by_key
     findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units, points)
+    findings += rating_findings(job, done.maker, choices, units)
     findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers, catalogue)
     findings += kit_findings(choices, numbers)

@@ -1,0 +1,252 @@
+"""Ordinary practice: what must be refused, with its reason and a way that works."""
+
+from bench.ordinary_jobs import (
+    G12,
+    Row,
+    a_wall,
+    arm,
+    cabinet,
+    cement,
+    concrete,
+    countersunk,
+    grab_rail,
+    hook,
+    job,
+    masonry,
+    mirror,
+    picked,
+    shaped,
+    shelf,
+    steel,
+    studs,
+    swinging_hook,
+    thin_concrete,
+    thin_panel,
+    tile,
+    towel_rail,
+    two_boards,
+    two_screws,
+)
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.fixture import Piece
+from rockpin.core.document.wall import EdgeKind, Framing, HowKnown, Layer, StudRow
+
+REFUSED: tuple[Row, ...] = (
+    Row(
+        "plug-in-board",
+        "Masonry plug in board",
+        lambda: picked(job(studs(), hook("use", 6.5), 580, 1500), "nylon_plug_8"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "bare-screw",
+        "Bare screw in board where something is hung",
+        lambda: picked(job(studs(), hook("use", 6.5), 580, 1500), "bare_screw"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "plastic-wet-towels",
+        "Flanged plastic plug under wet towels",
+        lambda: picked(job(studs(), towel_rail(), 575, 1200), "flanged_plug"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "spring-shallow",
+        "Sprung toggle in a shallow void",
+        lambda: picked(job(studs(25), hook("use", 6.5), 580, 1500), "spring_toggle_m5"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "spring-filled",
+        "Sprung toggle in a filled void",
+        lambda: picked(job(studs(filling=Filling.MINERAL_WOOL), hook("use", 6.5), 580, 1500), "spring_toggle_m5"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "spring-keyhole",
+        "Sprung toggle on a keyhole",
+        lambda: picked(job(studs(), shaped("keyholes", across=200, hole=5.5), 520, 1200), "spring_toggle_m5"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "drive-cement",
+        "Self-driving plastic anchor in cement board",
+        lambda: picked(job(cement(), hook("use", 6.5), 580, 1500), "self_drilling_nylon"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "drive-tile",
+        "Self-driving plastic anchor in tile",
+        lambda: picked(job(studs(89, HowKnown.SEEN, *tile()), hook("use", 6.5), 580, 1500), "self_drilling_nylon"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row("arm-board", "Arm of 900 mm on board alone", lambda: job(studs(), arm(900, 3, 6, 200, 3), 570, 1300), False),
+    Row(
+        "grab-board",
+        "Grab rail on board alone",
+        lambda: job(studs(), shaped("grab_rail", width=280, margin=40, hole=9), 460, 960),
+        False,
+    ),
+    Row(
+        "cabinet-board",
+        "Cabinet of 40 kg on board alone",
+        lambda: job(
+            studs(),
+            cabinet().model_copy(
+                update={
+                    "pieces": (
+                        Piece(
+                            id="piece",
+                            name="Cabinet",
+                            width_mm=800,
+                            height_mm=700,
+                            depth_mm=320,
+                            mass_kg=15,
+                            contents_kg=25,
+                        ),
+                    )
+                }
+            ),
+            1200,
+            1400,
+        ),
+        False,
+    ),
+    Row(
+        "shelf-aerated",
+        "Shelf of 30 kg on short plugs in aerated block",
+        lambda: picked(job(masonry("aerated_block"), shelf(holds=26), 1500, 1200), "nylon_plug_6"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "plaster-only",
+        "Plug held by plaster only",
+        lambda: picked(
+            job(
+                a_wall(
+                    "Lath",
+                    (
+                        Layer(material="lath_and_plaster", thickness_mm=25),
+                        Layer(material="timber_studs", thickness_mm=89, filling=Filling.EMPTY),
+                        G12,
+                    ),
+                    framing=Framing(
+                        row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.SEEN)
+                    ),
+                ),
+                hook("use"),
+                580,
+                1500,
+            ),
+            "nylon_plug_6",
+        ),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "one-screw-swing",
+        "One screw under something that swings sideways",
+        lambda: job(masonry("brick"), swinging_hook(), 1500, 1500),
+        False,
+        code="turns-on-one",
+    ),
+    Row(
+        "steel-person",
+        "Screws for a person's weight in steel studs",
+        lambda: job(steel(), grab_rail(), 1100, 960),
+        False,
+    ),
+    Row(
+        "plain-outdoors",
+        "Plain steel outdoors",
+        lambda: picked(job(concrete(), two_screws(), 1500, 1700), "expansion_bolt_m8"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "nut-behind",
+        "A bolt with its nut behind a closed cabin side",
+        lambda: picked(job(thin_panel(), hook("touch", 6.5), 700, 1500), "panel_bolt_m5"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "coach-countersunk",
+        "Coach screw in a countersunk hole",
+        lambda: picked(job(studs(), countersunk(shelf(margin=200)), 600, 1200), "coach_screw_6"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "bolt-in-brick",
+        "Expansion bolt made for concrete, in brick",
+        lambda: picked(job(masonry("brick", 0), arm(350, 2, 10, 250, 3), 1500, 1300), "expansion_bolt_m8"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "bolt-thin-concrete",
+        "Expansion bolt in a concrete panel of 80 mm",
+        lambda: picked(job(thin_concrete(), arm(350, 2, 10, 250, 3), 1500, 1300), "expansion_bolt_m10"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "sleeve-two-boards",
+        "Metal sleeve for one board, in two",
+        lambda: picked(job(two_boards(), hook("use", 6.5), 580, 1500), "sleeve_m5"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "wood-screw-steel",
+        "Wood screw into a steel stud",
+        lambda: picked(job(steel(), hook("touch", 6.5), 1133, 1500), "stud_screw_5_0"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "toggle-beside-stud",
+        "Toggle whose bar would meet the stud beside it",
+        lambda: picked(job(studs(), hook("use", 6.5), 412, 1500), "strap_toggle_m6"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "mirror-nylon",
+        "Mirror of 30 kg on two self-driving nylon anchors",
+        lambda: picked(job(studs(), mirror(30), 500, 1000), "self_drilling_nylon"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "plug-at-edge",
+        "Plug beside the free end of a wall",
+        lambda: picked(job(masonry("brick", left_edge=EdgeKind.FREE_END), hook("use"), 5, 1500), "nylon_plug_8"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "rivet-in-board",
+        "Rivet for thin panels, in gypsum board",
+        lambda: picked(job(studs(), hook("touch", 6.5), 580, 1500), "rivet_4_8"),
+        False,
+        code="own-choice-refused",
+    ),
+    Row(
+        "shelf-cored",
+        "Deep shelf of 45 kg on 6 mm plugs in cored brick",
+        lambda: picked(job(masonry("cored_brick"), shelf(holds=41, depth=300), 1500, 1200), "nylon_plug_6"),
+        False,
+        code="own-choice-refused",
+    ),
+)

@@ -1,0 +1,71 @@
+"""A maker's rating of the whole outranks its parts where every condition that he names is met, and only there."""
+
+from typing import Any
+
+import pytest
+
+from bench.ordinary_jobs import grab_rail, job, masonry, rated_arm, studs, two_boards
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.job import JobDocument
+from rockpin.core.plan import Plan, make_plan
+
+
+def _planned(fixture: Fixture, wall: Any = None) -> Plan:
+    document: JobDocument = job(wall or studs(), fixture, 1170, 1300)
+    return make_plan(document, load_catalogue())
+
+
+def _rated(**changes: Any) -> Fixture:
+    made = rated_arm()
+    assert made.rated
+    return made.model_copy(update={"rated": made.rated.model_copy(update=changes)})
+
+
+def _said(plan: Plan, code: str) -> str:
+    return next((one.sentence for one in plan.findings if one.code == code), "")
+
+
+def test_the_whole_counts_and_its_parts_stand_beside_it() -> None:
+    plan = _planned(rated_arm())
+    assert plan.verdict.word is VerdictWord.READY
+    # 25 of 30 kg
+    assert [round(hole.working.use, 4) for hole in plan.holes if hole.working] == [0.8333] * 4
+    assert {hole.working.governs for hole in plan.holes if hole.working} == {"the maker's rating of the whole"}
+    assert "its instructions, page 4" in _said(plan, "rated-whole")
+    assert "times over, by bending of the screw" in _said(plan, "rated-whole")
+    # without it the upper and lower screws hold by no figure of their own
+    assert _planned(rated_arm().model_copy(update={"rated": None})).verdict.word is VerdictWord.DO_NOT_DRILL
+
+
+@pytest.mark.parametrize(
+    ("changes", "says"),
+    [
+        ({"mass_max_kg": 24.9}, "it holds for 24.9 kg, and this is 25 kg"),
+        ({"reach_max_mm": 400}, "it holds for a weight 400 mm off the wall"),
+        ({"covering_max_mm": 12}, "it allows 12 mm in front of what holds"),
+        ({"fasteners_least": 5}, "it wants 5 screws, and 4 are used"),
+        ({"hand": "none"}, "it holds for"),
+        ({"screw_max_mm": 7.9, "screw_min_mm": 7.5}, "does not count at every hole"),
+        ({"embedment_min_mm": 90}, "does not count at every hole"),
+        ({"rated_in": ("solid",)}, "does not count at every hole"),
+    ],
+)
+def test_one_condition_missed_and_it_goes_by_its_parts(changes: dict[str, Any], says: str) -> None:
+    plan = _planned(_rated(**changes))
+    assert plan.verdict.word is VerdictWord.DO_NOT_DRILL
+    assert says in _said(plan, "rating-unmet")
+
+
+def test_it_lifts_nothing_but_strength() -> None:
+    # a stud that may not be there stays open, whatever the plate is rated for
+    beside = make_plan(job(studs(), rated_arm(), 1160, 1300), load_catalogue())
+    assert beside.verdict.word is not VerdictWord.READY
+    # more board in front than it allows
+    assert "it allows 16 mm" in _said(_planned(rated_arm(), two_boards()), "rating-unmet")
+    # another wall than it names
+    assert "does not count" in _said(_planned(rated_arm(), masonry("aerated_block")), "rating-unmet")
+    # a person's weight that it says nothing of
+    held = _rated().model_copy(update={"rails": grab_rail().rails})
+    assert "a person's weight" in _said(_planned(held), "rating-unmet")
