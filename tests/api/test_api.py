@@ -353,3 +353,35 @@ def test_the_sheet_comes_in_two_forms_and_no_third(client: TestClient) -> None:
     assert "EN 1992-4:2018, 7.2.1.4, eq. 7.2" in text.text
     assert client.get("/api/jobs/hose-arm/sheet.pdf").content.startswith(b"%PDF-")
     assert client.get("/api/jobs/hose-arm/sheet.doc").status_code == 422
+
+
+def test_a_packet_kept_in_the_van_competes_in_every_job_and_as_a_table(client: TestClient) -> None:
+    jobs = [job["id"] for site in client.get("/api/sites").json() for job in site["jobs"]]
+    here, there = jobs[0], jobs[1]
+    opened = client.get(f"/api/jobs/{here}").json()
+    plug = {
+        **{"id": "p", "label": "Grey plugs", "made_for": "solid", "tension_n": 400, "basis": "working", "hole_mm": 8},
+        **{"length_mm": 40, "screw_min_mm": 4.5, "screw_max_mm": 6, "count": 12},
+    }
+    plug["others"] = [{"made_for": "stud", "tension_n": 500, "shear_n": 600}]
+    screws = {"id": "s", "label": "Gold screws", "diameter_mm": 5, "lengths_mm": [50, 70], "count": 30}
+    body = {**opened["job"], "packets": [plug], "screw_packets": [screws]}
+    saved = client.put(f"/api/jobs/{here}", json={"revision": opened["revision"], "summary": "packets", "job": body})
+    assert saved.status_code == 200, saved.text
+    assert client.post(f"/api/jobs/{here}/packets/nothing/keep").status_code == 404
+    client.post(f"/api/jobs/{here}/packets/p/keep")
+    labels = client.post(f"/api/jobs/{here}/packets/s/keep").json()["labels"]
+    assert labels == ["Grey plugs", "Grey plugs", "Gold screws"]
+    kit = client.get("/api/kit").json()["kit"]
+    assert {"key": "own-grey-plugs", "count": 12, "price": None} in kit["fixings"]
+    assert [(one["length_mm"], one["count"]) for one in kit["screws"] if one["key"].startswith("own-gold")] == [
+        (50, 30),
+        (70, 30),
+    ]
+    plan = client.get(f"/api/jobs/{there}").json()["plan"]
+    known = {one["fixing"] for hole in plan["holes"] for one in (*hole["candidates"], *hole["refused"])}
+    assert {"own-grey-plugs", "own-grey-plugs-stud", "own-gold-screws"} <= known
+    # the same rows out as a table and in again: nothing is lost, the screws they bring neither
+    table = client.get("/api/fixings.csv").text
+    again = client.post("/api/fixings.csv", content=table.encode()).json()["labels"]
+    assert again == labels

@@ -1,16 +1,20 @@
 """The packet in hand: what its load is divided by, where it holds, and how it competes."""
 
 import pytest
+from pydantic import ValidationError
 
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity
+from rockpin.core.document.assembly import RatedIn
+from rockpin.core.document.fixings import BoardAnchor, MasonryPlug, WoodFastener
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import Choice, Kit
-from rockpin.core.document.packet import Packet, PacketBasis, PacketFor
+from rockpin.core.document.packet import Packet, PacketBasis, ScrewPacket
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.packet_fixings import as_fixing, working_load
+from rockpin.core.tables.packet_fixings import as_fixings, working_load
+from rockpin.core.tables.packet_screws import as_fastener
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 
@@ -54,13 +58,14 @@ def test_a_breaking_load_is_divided_by_material(
     made_for: str, plastic: bool, basis: PacketBasis, divisor: float, catalogue: Catalogue
 ) -> None:
     one = board_packet() if made_for == "board" else packet()
-    one = one.model_copy(update={"made_for": PacketFor(made_for), "plastic": plastic, "basis": basis})
-    divided = working_load(one, catalogue)
+    one = one.model_copy(update={"made_for": RatedIn(made_for), "plastic": plastic, "basis": basis})
+    divided = working_load(one, one, catalogue)
     assert divided.divisor == divisor
     assert divided.rating.tension_n == pytest.approx(700 / divisor)
     # one load printed: the other direction gets half of it; both printed: both are divided alike
     assert divided.rating.shear_n == pytest.approx(350 / divisor)
-    both = working_load(one.model_copy(update={"shear_n": 1400.0}), catalogue)
+    told = one.model_copy(update={"shear_n": 1400.0})
+    both = working_load(told, told, catalogue)
     assert both.rating.shear_n == pytest.approx(1400 / divisor)
 
 
@@ -81,7 +86,7 @@ def test_a_packet_holds_for_its_own_material_and_board_only(catalogue: Catalogue
     fifteen = Layer(material="gypsum_board", thickness_mm=15)
     thick = stud_wall(build_up=(fifteen, stud_wall().build_up[1], BOARD))
     assert refusal(stud_wall(), board_packet(basis="working")) == ""
-    assert "Its packet rates it in 13 mm of board; this is 15 mm of plasterboard." in refusal(thick, board_packet())
+    assert "Its packet rates it in 12.5 mm of board; this is 15 mm of plasterboard." in refusal(thick, board_packet())
 
 
 def test_a_packet_that_claims_too_much_asks_for_proof(catalogue: Catalogue) -> None:
@@ -113,17 +118,18 @@ def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:
 
 def test_a_packet_says_where_it_may_be_and_what_it_does_not_say_of_a_pull(catalogue: Catalogue) -> None:
     # nobody said: plastic does not rust, plain steel does
-    assert len(as_fixing(packet(), catalogue).environments) == 3
-    assert as_fixing(packet(plastic=False), catalogue).environments == (Environment.DRY,)
-    assert as_fixing(packet(plastic=False, places=("dry", "wet")), catalogue).environments[-1] is Environment.WET
+    assert len(as_fixings(packet(), catalogue)[0].environments) == 3
+    assert as_fixings(packet(plastic=False), catalogue)[0].environments == (Environment.DRY,)
+    assert as_fixings(packet(plastic=False, places=("dry", "wet")), catalogue)[0].environments[-1] is Environment.WET
     # a load of 700 that only hangs: that much along the wall, a quarter of it straight out, both divided by 7
-    hung = working_load(packet(hanging_only=True, basis="breaking"), catalogue).rating
+    one = packet(hanging_only=True, basis="breaking")
+    hung = working_load(one, one, catalogue).rating
     assert hung.shear_n == pytest.approx(700 / 7)
     assert hung.tension_n == pytest.approx(700 / 7 / 4)
     # a short load raises a breaking load's seventh to no more than its mean over 2.5, and nothing else
-    assert as_fixing(packet(basis="breaking"), catalogue).most_raise == pytest.approx(7 / 2.5)
-    assert as_fixing(packet(basis="working"), catalogue).most_raise == 1
-    assert as_fixing(packet(), catalogue).most_raise == 1
+    assert as_fixings(packet(basis="breaking"), catalogue)[0].most_raise == pytest.approx(7 / 2.5)
+    assert as_fixings(packet(basis="working"), catalogue)[0].most_raise == 1
+    assert as_fixings(packet(), catalogue)[0].most_raise == 1
 
 
 def test_a_range_of_holes_takes_the_bit_that_is_at_hand(catalogue: Catalogue) -> None:
@@ -139,3 +145,99 @@ def test_a_range_of_holes_takes_the_bit_that_is_at_hand(catalogue: Catalogue) ->
     assert single.holes[0].card.bit_buy
     with pytest.raises(ValueError, match="hole_max_mm: is 7, below hole_mm 8"):
         packet(hole_max_mm=7)
+
+
+def _uses(made: Plan, hole: int = 0) -> dict[str, float]:
+    return {one.fixing: one.use for one in made.holes[hole].candidates}
+
+
+def test_one_packet_speaks_of_several_walls_and_of_pairs(catalogue: Catalogue) -> None:
+    one = board_packet(
+        basis="working",
+        plastic=False,
+        tension_n=240,
+        shear_n=480,
+        per_pair=True,
+        others=(
+            {"made_for": "stud", "tension_n": 900, "shear_n": 1000},
+            {"made_for": "solid", "tension_n": 800, "shear_n": 1100},
+            {"made_for": "cored", "tension_n": 400, "shear_n": 700},
+        ),
+    )
+    board, stud, masonry = as_fixings(one, catalogue)
+    assert [row.key for row in (board, stud, masonry)] == ["packet-p", "packet-p-stud", "packet-p-masonry"]
+    # two together carry what is printed: one carries half
+    assert isinstance(board, BoardAnchor)
+    assert (board.rating.tension_n, board.rating.shear_n) == (120, 240)
+    assert isinstance(masonry, MasonryPlug)
+    assert {key: rating.tension_n for key, rating in masonry.ratings.items()} == {"solid": 400, "cored": 200}
+    assert isinstance(stud, WoodFastener)
+    assert stud.rated
+    assert stud.rated.shear_n == 500
+    # between the studs by the board's value, on the stud by the stud's, and never the other way round
+    assert {key for key in _uses(planned(stud_wall(), one, catalogue)) if key.startswith("packet")} == {"packet-p"}
+    on_stud = {key for key in _uses(planned(stud_wall(), one, catalogue, x_mm=350)) if key.startswith("packet")}
+    assert on_stud == {"packet-p-stud"}
+
+
+def test_a_load_of_metal_in_a_stud_is_divided_by_four(catalogue: Catalogue) -> None:
+    one = packet(made_for="stud", plastic=False, basis="breaking", tension_n=2000, shear_n=2400)
+    (row,) = as_fixings(one, catalogue)
+    assert isinstance(row, WoodFastener)
+    assert row.rated
+    assert (row.rated.tension_n, row.rated.shear_n) == (500, 600)
+    # a short load raises it to 4/2.5 at the most
+    assert row.most_raise == pytest.approx(1.6)
+
+
+def test_a_panel_load_holds_in_a_panel_of_that_thickness_alone(catalogue: Catalogue) -> None:
+    one = packet(made_for="panel", board_mm=4, grip_min_mm=1, grip_max_mm=9, works="plug", basis="working", void_mm=15)
+    (row,) = as_fixings(one, catalogue)
+    assert isinstance(row, BoardAnchor)
+    assert row.panel
+    assert row.panel.tension_n == 700
+    made = planned(stud_wall(), one, catalogue)
+    reasons = [
+        reason for hole in made.holes for one in hole.refused if one.fixing == "packet-p" for reason in one.reasons
+    ]
+    assert reasons
+    assert set(reasons) == {"It is made for thin panels only."}
+
+
+def test_what_is_left_in_a_packet_is_counted(catalogue: Catalogue) -> None:
+    few = planned(brick_wall(), packet(basis="working", tension_n=400, shear_n=550, count=0), catalogue)
+    enough = planned(brick_wall(), packet(basis="working", tension_n=400, shear_n=550), catalogue)
+
+    def lacks(made: Plan) -> set[str]:
+        return {text for hole in made.holes for c in hole.candidates if c.fixing == "packet-p" for text in c.lacks}
+
+    assert lacks(few) == {"no plug from the box (packet)"}
+    assert lacks(enough) == set()
+
+
+def test_a_packet_of_screws_is_reckoned_like_any_screw(catalogue: Catalogue) -> None:
+    like = catalogue.screw_by_key["wood_5_0"]
+    of = {"diameter_mm": like.diameter_mm, "root_mm": like.root_mm, "head_mm": like.head_mm}
+    one = ScrewPacket(
+        id="s",
+        label="Gold screws",
+        lengths_mm=like.lengths_mm,
+        thread_share=like.thread_share,
+        steel="hardened",
+        **of,
+    )
+    document = job(stud_wall(), plate_fixture(mass_kg=2, hole_mm=7), 350, 1010, screw_packets=(one,))
+    uses = _uses(make_plan(document, catalogue))
+    assert uses["screws-s"] == pytest.approx(uses["stud_screw_5_0"])
+
+
+def test_a_screw_of_unknown_steel_counts_as_brass_and_rusts_unless_it_says_otherwise(catalogue: Catalogue) -> None:
+    plain = ScrewPacket(id="s", label="Screws", diameter_mm=5, lengths_mm=(60,))
+    row = as_fastener(plain, catalogue)
+    (screw,) = row.brings
+    assert (screw.yield_mpa, round(screw.root_mm, 6)) == (150, 3.0)
+    assert row.environments == (Environment.DRY,)
+    coated = as_fastener(plain.model_copy(update={"coated": True}), catalogue)
+    assert Environment.OUTDOOR in coated.environments
+    with pytest.raises(ValidationError, match="root_mm: is 6"):
+        ScrewPacket(id="s", label="Screws", diameter_mm=5, root_mm=6, lengths_mm=(60,))

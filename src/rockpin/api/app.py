@@ -10,7 +10,7 @@ from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 
 from rockpin import __version__
-from rockpin.api import devices, fixture, hidden, jobs, kit, reference, sites
+from rockpin.api import devices, fixture, hidden, jobs, kit, packets, reference, sites
 from rockpin.api.context import AppContext
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
@@ -32,7 +32,7 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
     app.state.context = AppContext(store=store, shipped=catalogue)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
     install(app)
-    for part in (sites, jobs, fixture, kit, devices, hidden, reference):
+    for part in (sites, jobs, fixture, packets, kit, devices, hidden, reference):
         router = part.router
         app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
 

@@ -14,7 +14,7 @@ from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.choice import how_it_ended
 from rockpin.core.document.wall import Wall
 from rockpin.core.identification import identify
-from rockpin.core.tables.packet_fixings import with_packets
+from rockpin.core.tables.packets import with_packets
 from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
 from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
@@ -89,7 +89,7 @@ async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse
         None,
     )
     if working is None:
-        fixing = with_packets(context.catalogue, document.packets).fixing_by_key.get(ask.fixing)
+        fixing = with_packets(context.catalogue, document).fixing_by_key.get(ask.fixing)
         if fixing is None:
             raise BadInput([Fault("fixing", f"“{ask.fixing}” is no fixing here; choose one from the list")])
         rating = getattr(fixing, "rating", None)

@@ -1,12 +1,13 @@
 """The catalogue of fixings and the kit as CSV: written flat, read back with every fault named by its line and column.
 
 One row a fixing, one column a field; a rating takes two columns (``rating_tension_n``, ``rating_shear_n``), a table by
-material two for each (``solid_tension_n``), a list stands in one cell with ``|`` between. Columns that a method does
-not have stay empty.
+material two for each (``solid_tension_n``), a list stands in one cell with ``|`` between, screws that a row brings as
+JSON. Columns that a method does not have stay empty.
 """
 
 import csv
 import io
+import json
 from collections.abc import Collection, Iterable, Mapping
 from typing import Any, cast
 
@@ -19,7 +20,7 @@ from rockpin.core.tables.catalogue import Catalogue
 
 MOST_LINES = 2000
 _MOST_FAULTS = 20
-_RATINGS = ("rating", "panel")
+_RATINGS = ("rating", "panel", "rated")
 _MATERIALS = ("concrete", "solid", "cored", "hollow", "aerated")
 _LISTS = ("systems", "environments", "tools", "screws", "lengths_mm", "body_lengths_mm")
 _FIRST = ("method", "key", "label", "source")
@@ -47,6 +48,8 @@ def _flat(fixing: AnyFixing) -> dict[str, str]:
         elif name == "ratings":
             for material, rating in value.items():
                 cells |= {f"{material}_{part}": _cell(number) for part, number in rating.items()}
+        elif name == "brings":
+            cells[name] = json.dumps(value) if value else ""
         else:
             cells[name] = _cell(value)
     return cells
@@ -75,11 +78,21 @@ def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
             data.setdefault(stem, {})[part] = text
         elif stem in _MATERIALS and part in ("tension_n", "shear_n"):
             data.setdefault("ratings", {}).setdefault(stem, {})[part] = text
+        elif name == "brings":
+            data[name] = _json(text)
         elif name in _LISTS:
             data[name] = [one.strip() for one in text.split("|") if one.strip()]
         else:
             data[name] = text
     return data
+
+
+def _json(text: str) -> Any:
+    """What a cell of JSON says, or its text, which then is refused as what it should have been."""
+    try:
+        return json.loads(text)
+    except ValueError:
+        return text
 
 
 def _lines(text: str, wanted: tuple[str, ...]) -> list[tuple[int, dict[str, str]]]:
@@ -146,7 +159,7 @@ def read_fixings(text: str, catalogue: Catalogue) -> OwnFixings:
         faults += [
             Fault(f"line {number}, screw", f"“{screw}” is no screw here; see the list of screws")
             for screw in screws
-            if screw not in catalogue.screw_by_key
+            if screw not in catalogue.screw_by_key and screw not in {one.key for one in row.brings}
         ]
         faults += [
             Fault(f"line {number}, tools", f"“{tool}” is no tool here; there are {', '.join(catalogue.tool_by_key)}")

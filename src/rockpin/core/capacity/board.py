@@ -2,7 +2,7 @@
 
 from math import hypot
 
-from rockpin.core.base.quantities import show_bit, show_length, show_limit
+from rockpin.core.base.quantities import show_bit, show_length, show_limit, show_thickness
 from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, screw_here, wrong_place
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
@@ -72,9 +72,9 @@ def board_factor(anchor: BoardAnchor, reading: WallReading, figures: CapacityFig
 
 def rating_of(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
     """The table that holds here: thin panels have their own; None where the anchor has no value in it."""
-    if reading.board_kind is BoardKind.PANEL and anchor.for_board_mm is None:
+    if reading.board_kind is BoardKind.PANEL and (anchor.panel_only or anchor.for_board_mm is None):
         return anchor.panel
-    return None if anchor.kind in _PANEL_ONLY else anchor.rating
+    return None if anchor.panel_only or anchor.kind in _PANEL_ONLY else anchor.rating
 
 
 def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -> float:
@@ -118,12 +118,12 @@ def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refus
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    rated = anchor.for_board_mm
-    if rated is not None and (reading.board_kind is not BoardKind.GYPSUM or abs(reading.board_mm - rated) > 1):
+    rated, made_for = anchor.for_board_mm, BoardKind.PANEL if anchor.panel_only else BoardKind.GYPSUM
+    if rated is not None and (reading.board_kind is not made_for or abs(reading.board_mm - rated) > 1):
         no(
             "packet-other-board",
-            f"Its packet rates it in {show_length(rated, units)} of board; this is "
-            f"{show_length(reading.board_mm, units)} of {reading.layers[0].label.lower()}.",
+            f"Its packet rates it in {show_thickness(rated, units)} of {'panel' if anchor.panel_only else 'board'}; "
+            f"this is {show_thickness(reading.board_mm, units)} of {reading.layers[0].label.lower()}.",
             rated_mm=rated,
             board_mm=reading.board_mm,
         )

@@ -119,6 +119,7 @@ def _of_screw(one: "_Screwed", figures: CapacityFigures) -> tuple[float, ...]:
         spot.skin_bears_n_per_mm * screw.diameter_mm,
         1.0 if one.behind.edge_mm is None else edge_share(_edge_mm(one), screw.diameter_mm, figures),
         upright,
+        one.fixing.most_raise,
     )
 
 
@@ -142,9 +143,11 @@ def _sweep(some: Sequence["_Screwed"], cases: Cases, lengths: NDArray[np.int_], 
     bears = np.array([(each.withdrawal_n, each.head_or_more_n, each.dowel.force_n, each.wet) for each in held])
     screws = np.array([_of_screw(one, figures) for one in some])
     thread, head, dowel, wet = bears[cases.of].T
-    diameter, root, steel, lever, clamped, skin, edge_share, upright = np.repeat(screws, lengths, axis=0)[cases.of].T
+    of_screw = np.repeat(screws, lengths, axis=0)[cases.of].T
+    diameter, root, steel, lever, clamped, skin, edge_share, upright, most_raise = of_screw
     acts = cases.by
-    duration, pull = acts.wood, cases.pull_n
+    # a packet's own load is raised for a moment only as far as what it was divided by is known
+    duration, pull = np.minimum(acts.wood, most_raise), cases.pull_n
     # a push across the grain counts for more where the edge is near: its part of the shear by how much it lacks there
     across = np.hypot(
         cases.across_n / np.where(upright > 0, edge_share, 1.0), cases.up_n / np.where(upright > 0, 1.0, edge_share)
@@ -171,12 +174,16 @@ def _lines(
         else (f"1800 × {gravity:g}^1.5 × {inches:.3f}^0.75", "12.2-1")
     )
     reference = held.withdrawal_n * held.wet
-    lines = [
-        WorkLine(
-            text=f"pull-out: {formula} = {held.per_mm / N_MM_PER_LB_IN:.0f} lb/in, "
-            f"× {held.thread_mm / MM_PER_INCH:.2f} in of thread in the wood = {held.withdrawal_n:.0f} N",
-            source=f"NDS 2018, eq. {equation}",
-        ),
+    by_formula = WorkLine(
+        text=f"pull-out: {formula} = {held.per_mm / N_MM_PER_LB_IN:.0f} lb/in, "
+        f"× {held.thread_mm / MM_PER_INCH:.2f} in of thread in the wood = {held.per_mm * held.thread_mm:.0f} N",
+        source=f"NDS 2018, eq. {equation}",
+    )
+    lines = [by_formula]
+    if fastener.rated:
+        text = f"its packet rates it in a stud: {held.withdrawal_n:.0f} N pulled, {held.dowel.force_n:.0f} N across"
+        lines = [WorkLine(text=text, source=fastener.source)]
+    lines += [
         WorkLine(
             text=f"× {held.wet:g} for damp = {reference:.0f} N for ten years; × 0.9 = {reference * 0.9:.0f} N for "
             f"ever; × 1.25 = {reference * 1.25:.0f} N for a week, × 1.6 = {reference * 1.6:.0f} N for a moment",

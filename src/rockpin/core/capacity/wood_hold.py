@@ -61,7 +61,10 @@ def pilot_mm(fastener: WoodFastener, screw: Screw, specific_gravity: float, figu
 
 
 class Held(NamedTuple):
-    """What one screw of one length bears in this spot: references [N] for ten years' load, dry wood."""
+    """What one screw of one length bears in this spot: references [N] for ten years' load, dry wood.
+
+    Where its packet rates it in a stud, that working load stands for the formulas of thread and shank.
+    """
 
     thread_mm: float
     per_mm: float
@@ -103,13 +106,16 @@ def hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tab
         diameter_mm=screw.root_mm,
         yield_mpa=bending_yield_mpa(screw.diameter_mm),
     )
+    dowel = reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN)
+    if fastener.rated:
+        dowel = dowel._replace(force_n=fastener.rated.shear_n)
     return Held(
         thread_mm=thread,
         per_mm=per_mm,
-        withdrawal_n=per_mm * thread,
+        withdrawal_n=fastener.rated.tension_n if fastener.rated else per_mm * thread,
         head_n=head_n,
         joint=joint,
-        dowel=reference_shear(joint, screw.diameter_mm, ACROSS_GRAIN),
+        dowel=dowel,
         wet=figures.wood_wet if spot.environment is not Environment.DRY else 1.0,
     )
 

@@ -1,6 +1,6 @@
 """What the van holds against what a fixing needs: bits, tools, screws, and enough of it for all of its holes."""
 
-from typing import TYPE_CHECKING, NamedTuple
+from typing import NamedTuple
 
 from rockpin.core.base.quantities import show_bit
 from rockpin.core.base.words import inside
@@ -10,9 +10,6 @@ from rockpin.core.document.job import Kit
 from rockpin.core.drilling import bits_at_hand
 from rockpin.core.hole import BitRule, Spot
 from rockpin.core.tables.catalogue import Catalogue
-
-if TYPE_CHECKING:
-    pass
 
 
 class Stock(NamedTuple):
@@ -28,19 +25,23 @@ NOT_TOLD = Stock(None, None, ())
 
 def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, str]:
     """How many there are, and what is counted: a screw in wood or steel is bought by its size."""
-    if method_of(fixing).is_a_screw and one.screw:
+    if fixing.in_hand:
+        return fixing.stock, inside(fixing.label)
+    if method_of(fixing).is_a_screw and one.screw and fixing.counted_as is None:
         if not kit.screws:
             return None, ""
         have = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
         return have, f"{one.screw.label.lower()} {one.screw.text}"
     if not kit.fixings:
         return None, ""
-    return sum(item.count for item in kit.fixings if item.key == fixing.key), inside(fixing.label)
+    return sum(item.count for item in kit.fixings if item.key == (fixing.counted_as or fixing.key)), inside(
+        fixing.label
+    )
 
 
 def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: Kit, catalogue: Catalogue) -> Stock:
     """What the van has for ``need`` holes of this kind. A list that nobody filled in is not held against it."""
-    if not kit.told:
+    if not kit.told and not fixing.in_hand:
         return NOT_TOLD
     lacks: list[str] = []
     have, what = _count(fixing, one, kit)
@@ -64,5 +65,5 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
         if spot.reading.hammered and one.hole and one.hole.depth_mm > spot.reading.skin_mm:
             wanted.append("hammer_drill")
         lacks += [f"no {catalogue.tool_by_key[tool].label.lower()}" for tool in wanted if tool not in kit.tools]
-    price = next((item.price for item in kit.fixings if item.key == fixing.key), None)
+    price = next((item.price for item in kit.fixings if item.key in (fixing.key, fixing.counted_as)), None)
     return Stock(have, price, tuple(lacks))

@@ -57,6 +57,10 @@ class FixingBase(Row):
     pull_most_n: float | None = Field(default=None, gt=0, description="what pulls that failed on the spot allow")
     most_raise: float = Field(default=10.0, ge=1, description="how far a short load may raise its values")
     over_table: float = Field(default=0.0, ge=0, description="a packet's load over the table's own for such a fixing")
+    brings: tuple[Screw, ...] = Field(default=(), max_length=20, description="screws that the catalogue has not")
+    in_hand: bool = Field(default=False, description="a packet of the job itself, whatever else the van holds")
+    counted_as: Id | None = Field(default=None, description="the row under which the van counts it, where not its own")
+    stock: int | None = Field(default=None, ge=0, description="how many are left of what is in hand; None: enough")
 
     @property
     def screw_keys(self) -> tuple[Id, ...]:
@@ -99,6 +103,7 @@ class BoardAnchor(FixingBase):
     needs_empty_void: bool
     flange_mm: float = Field(ge=0, description="diameter of the part that stays in front")
     for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
+    panel_only: bool = Field(default=False, description="rated in a thin panel and in nothing else")
 
 
 MasonryKind = Literal["concrete", "solid", "cored", "hollow", "aerated"]
@@ -131,6 +136,7 @@ class WoodFastener(FixingBase):
     withdrawal: Literal["wood_screw", "coach_screw"]
     least_penetration_diameters: float
     shank_hole: bool = False
+    rated: Rating | None = Field(default=None, description="its packet's working load in a stud, for the formulas")
 
 
 class SteelScrew(FixingBase):

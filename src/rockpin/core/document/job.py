@@ -10,7 +10,7 @@ from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fixings import Fixing
 from rockpin.core.document.fixture import Fixture
-from rockpin.core.document.packet import Packet
+from rockpin.core.document.packet import Packet, ScrewPacket
 from rockpin.core.document.wall import Wall
 
 SCHEMA_VERSION = 3
@@ -168,6 +168,7 @@ class JobBody(Model):
     choices: tuple[Choice, ...] = ()
     kit: Kit = Kit()
     packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
+    screw_packets: tuple[ScrewPacket, ...] = Field(default=(), max_length=40, description="packets of wood screws")
     own_fixings: tuple[Fixing, ...] = Field(
         default=(), max_length=1000, description="rows that the catalogue lacks or has otherwise; they count here"
     )
@@ -189,8 +190,9 @@ class JobBody(Model):
                 raise ValueError(f"{label}: one entry a hole; {max(ids, key=ids.count)} stands twice")
         if twice := duplicated(self.pull_tests):
             raise ValueError(f"pull_tests: the id {twice[0]} stands twice; give each its own")
-        if twice := duplicated(self.packets):
-            raise ValueError(f"packets: the id {twice[0]} stands twice; give each its own")
+        for label, packets in (("packets", self.packets), ("screw_packets", self.screw_packets)):
+            if twice := duplicated(packets):
+                raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")
         return self
 
 

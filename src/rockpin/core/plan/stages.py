@@ -16,7 +16,7 @@ from rockpin.core.identification import Identified, identify
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
 from rockpin.core.setout import Placed, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.packet_fixings import with_packets
+from rockpin.core.tables.packets import with_packets
 from rockpin.core.tables.references import check_references
 
 
@@ -65,7 +65,7 @@ class ReadWall(NamedTuple):
 
 def wall_content(job: JobDocument) -> tuple[object, ...]:
     """All that follows from a wall alone follows from this of its counted document."""
-    return job.wall, job.site, job.model_dump_json(include={"packets", "own_fixings"})
+    return job.wall, job.site, job.model_dump_json(include={"packets", "screw_packets", "own_fixings"})
 
 
 def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ReadWall:
@@ -77,7 +77,7 @@ def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
 
 def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     wall, site = job.wall, job.site
-    catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job.packets)
+    catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job)
     identified = identify(wall, site, catalogue)
     framing = read_framing(wall, identified.reading, site.region, site.units, catalogue)
     return ReadWall(

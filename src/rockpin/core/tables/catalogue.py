@@ -353,12 +353,13 @@ class Catalogue(Model):
         return Catalogue.model_construct(**fields)
 
     def with_fixings(self, more: Sequence[AnyFixing]) -> "Catalogue":
-        """This catalogue with more fixings; one of a key that is there already takes its place."""
+        """This catalogue with more fixings and the screws they bring; one of a key that is there takes its place."""
         if not more:
             return self
         fields = {name: getattr(self, name) for name in type(self).model_fields}
         rows = {row.key: row for row in self.fixings} | {row.key: row for row in more}
-        return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values())})
+        screws = {row.key: row for row in self.screws} | {screw.key: screw for row in more for screw in row.brings}
+        return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values()), "screws": tuple(screws.values())})
 
     def in_words_of(self, region: Region) -> "Catalogue":
         """This catalogue in the trade words of a region."""

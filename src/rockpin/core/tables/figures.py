@@ -12,6 +12,14 @@ class PacketsFigures(Model):
     packet_hanging_share: float
     packet_least_divisor: float
     packet_shear_share: float
+    stud_penetration_diameters: float
+    screw_root_share: float
+    screw_head_share: float
+    coach_head_share: float
+    yield_hardened_mpa: float
+    yield_mild_mpa: float
+    yield_stainless_mpa: float
+    yield_brass_mpa: float
 
 
 class IdentificationFigures(Model):

@@ -1,17 +1,19 @@
-"""What a packet says becomes a fixing that competes with the catalogue's at once.
+"""What a packet says becomes fixings that compete with the catalogue's at once, one for each kind of wall it speaks of.
 
 A rating holds for its own material, thickness and direction. What is printed as a breaking load, or not said to be a
-working one, is divided: by 4 for metal in concrete, by 5 for metal elsewhere, by 7 for plastic.
+working one, is divided: by 4 for metal in concrete or wood, by 5 for metal elsewhere, by 7 for plastic.
 """
 
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
-from rockpin.core.base.errors import Fault
-from rockpin.core.document.fixings import BoardAnchor, MasonryPlug, Rating, Screw, ScrewKind
+from rockpin.core.document.assembly import RatedIn
+from rockpin.core.document.fixings import AnyFixing, BoardAnchor, MasonryPlug, Rating, Screw, ScrewKind, WoodFastener
 from rockpin.core.document.fixture import Environment
-from rockpin.core.document.packet import Packet, PacketBasis, PacketFor
+from rockpin.core.document.packet import Packet, PacketBasis, PacketLoad
 from rockpin.core.tables.catalogue import Catalogue
+
+_HOLLOW = (RatedIn.BOARD, RatedIn.PANEL)
 
 
 class Divided(NamedTuple):
@@ -22,25 +24,26 @@ class Divided(NamedTuple):
 
 
 def packet_key(packet: Packet) -> str:
-    """The key by which a packet is chosen as a fixing."""
+    """The key by which a packet is chosen as a fixing; for what else it is rated in, the key begins so."""
     return f"packet-{packet.id}"[:60]
 
 
-def working_load(packet: Packet, catalogue: Catalogue) -> Divided:
-    """The printed load as a working load [N]. Where one load only is printed, shear is a share of it."""
+def working_load(packet: Packet, load: PacketLoad, catalogue: Catalogue) -> Divided:
+    """A printed load as a working load of one [N]. Where one load only is printed, shear is a share of it."""
     figures = catalogue.figures.packets
     divisor = 1.0
     if packet.basis is not PacketBasis.WORKING:
         divisor = figures.packet_plastic
         if not packet.plastic:
-            concrete = packet.made_for is PacketFor.CONCRETE
-            divisor = figures.packet_metal_concrete if concrete else figures.packet_metal
+            deep = load.made_for in (RatedIn.CONCRETE, RatedIn.STUD)
+            divisor = figures.packet_metal_concrete if deep else figures.packet_metal
+    of_one = divisor * (2 if packet.per_pair else 1)
     if packet.hanging_only:
         # a load that only hangs says nothing of a pull: a share of it is all that is taken for one
-        shear = packet.tension_n / divisor
+        shear = load.tension_n / of_one
         return Divided(Rating(tension_n=shear * figures.packet_hanging_share, shear_n=shear), divisor)
-    tension = packet.tension_n / divisor
-    shear = packet.shear_n / divisor if packet.shear_n else tension * figures.packet_shear_share
+    tension = load.tension_n / of_one
+    shear = load.shear_n / of_one if load.shear_n else tension * figures.packet_shear_share
     return Divided(Rating(tension_n=tension, shear_n=shear), divisor)
 
 
@@ -67,18 +70,19 @@ def _screws(packet: Packet, kind: ScrewKind, catalogue: Catalogue) -> list[Screw
     ]
 
 
-def _over_table(packet: Packet, tension_n: float, catalogue: Catalogue) -> float:
+def _over_table(packet: Packet, load: PacketLoad, tension_n: float, catalogue: Catalogue) -> float:
     """How many times the catalogue's own value for the most alike fixing the packet claims."""
     alike: list[tuple[float, float]] = []
     for row in catalogue.fixings:
-        if packet.made_for is PacketFor.BOARD:
+        if load.made_for in _HOLLOW:
             if isinstance(row, BoardAnchor) and row.kind == packet.works:
-                alike.append((abs(row.hole_mm - packet.hole_mm), row.rating.tension_n))
+                table = row.panel if load.made_for is RatedIn.PANEL else row.rating
+                alike += [(abs(row.hole_mm - packet.hole_mm), table.tension_n)] if table else []
         elif isinstance(row, MasonryPlug):
             alike += [
                 (abs(row.hole_mm - packet.hole_mm), rating.tension_n)
                 for key, rating in row.ratings.items()
-                if key == packet.made_for.value
+                if key == load.made_for.value
             ]
     return tension_n / min(alike)[1] if alike else 0.0
 
@@ -91,53 +95,77 @@ _FEELS = {
     "grips": "Turning gets stiff once it grips; it must not turn with the screw.",
     "stop": "Stop when the head draws the bracket tight.",
 }
+_IN_WOOD = {
+    "grips": "It turns evenly and gets heavier.",
+    "stop": "Stop when the bracket is drawn to the wall.",
+}
 
 
-def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug:
-    """A row that is judged like any other. Raises ValueError where no screw of the catalogue is in its range."""
-    divided = working_load(packet, catalogue)
-    shared = _SAYS | _FEELS
-    label = f"{packet.label} (packet)"
-    over = _over_table(packet, divided.rating.tension_n, catalogue)
-    if packet.made_for is PacketFor.BOARD:
-        first = ScrewKind.WOOD if packet.plastic else ScrewKind.MACHINE
-        kinds = (first, *(kind for kind in _ANY_SCREW if kind is not first))
-        screws = next((some for kind in kinds if (some := _screws(packet, kind, catalogue))), [])
-        if not screws:
-            raise ValueError(_no_screw(packet))
-        toggle = packet.works in ("spring_toggle", "strap_toggle")
-        return BoardAnchor(
-            key=packet_key(packet),
-            label=label,
-            **shared,
-            environments=places_of(packet),
-            most_raise=most_raise(packet, divided, catalogue),
-            minutes=4,
-            removable=False,
-            kind=packet.works,
-            plastic=packet.plastic,
-            rating=divided.rating,
-            hole_mm=packet.hole_mm,
-            screw=max(screws, key=lambda screw: screw.diameter_mm).key,
-            grip_min_mm=packet.grip_min_mm,
-            grip_max_mm=packet.grip_max_mm,
-            void_mm=packet.void_mm or packet.length_mm,
-            wing_mm=packet.length_mm / 2 if toggle else packet.hole_mm,
-            needs_empty_void=toggle,
-            flange_mm=packet.hole_mm + 6,
-            for_board_mm=packet.board_mm,
-            carries_people=packet.carries_people,
-            over_table=over,
-        )
+class _Shared(NamedTuple):
+    """What all rows of one packet have in common."""
+
+    packet: Packet
+    catalogue: Catalogue
+
+    def row(self, key: str, load: PacketLoad) -> dict[str, Any]:
+        """The fields of a row for one of its loads."""
+        packet, divided = self.packet, working_load(self.packet, load, self.catalogue)
+        return {
+            **_SAYS,
+            **_FEELS,
+            "key": key,
+            "label": f"{packet.label} (packet)",
+            "environments": places_of(packet),
+            "most_raise": most_raise(packet, divided, self.catalogue),
+            "over_table": _over_table(packet, load, divided.rating.tension_n, self.catalogue),
+            "in_hand": True,
+            "stock": packet.count,
+        }
+
+
+def _in_board(of: _Shared, key: str, load: PacketLoad) -> BoardAnchor:
+    packet, catalogue = of.packet, of.catalogue
+    first = ScrewKind.WOOD if packet.plastic else ScrewKind.MACHINE
+    kinds = (first, *(kind for kind in _ANY_SCREW if kind is not first))
+    screws = next((some for kind in kinds if (some := _screws(packet, kind, catalogue))), [])
+    if not screws:
+        raise ValueError(_no_screw(packet))
+    toggle, panel = packet.works in ("spring_toggle", "strap_toggle"), load.made_for is RatedIn.PANEL
+    rating = working_load(packet, load, catalogue).rating
+    return BoardAnchor(
+        **of.row(key, load),
+        minutes=4,
+        removable=False,
+        kind=packet.works,
+        plastic=packet.plastic,
+        rating=rating,
+        panel=rating if panel else None,
+        panel_only=panel,
+        hole_mm=packet.hole_mm,
+        screw=max(screws, key=lambda screw: screw.diameter_mm).key,
+        grip_min_mm=packet.grip_min_mm,
+        grip_max_mm=packet.grip_max_mm,
+        void_mm=packet.void_mm or packet.length_mm,
+        wing_mm=packet.length_mm / 2 if toggle else packet.hole_mm,
+        needs_empty_void=toggle,
+        flange_mm=packet.hole_mm + 6,
+        for_board_mm=load.board_mm,
+        carries_people=packet.carries_people,
+    )
+
+
+def _in_masonry(of: _Shared, key: str, loads: Sequence[PacketLoad]) -> MasonryPlug:
+    packet, catalogue = of.packet, of.catalogue
     screws = [screw for kind in _ANY_SCREW for screw in _screws(packet, kind, catalogue)]
     if not screws:
         raise ValueError(_no_screw(packet))
+    shared = of.row(key, loads[0])
+    # each load is held against its own table; what claims most for its wall decides for the packet
+    divided = {one.made_for.value: working_load(packet, one, catalogue) for one in loads}
+    over = max(_over_table(packet, one, divided[one.made_for.value].rating.tension_n, catalogue) for one in loads)
+    raises = min(most_raise(packet, one, catalogue) for one in divided.values())
     return MasonryPlug(
-        key=packet_key(packet),
-        label=label,
-        **shared,
-        environments=places_of(packet),
-        most_raise=most_raise(packet, divided, catalogue),
+        **shared | {"over_table": over, "most_raise": raises},
         minutes=2,
         removable=True,
         hole_mm=packet.hole_mm,
@@ -145,9 +173,49 @@ def as_fixing(packet: Packet, catalogue: Catalogue) -> BoardAnchor | MasonryPlug
         screws=tuple(screw.key for screw in screws),
         plastic=packet.plastic,
         hole_max_mm=packet.hole_max_mm,
-        ratings={packet.made_for.value: divided.rating},
-        over_table=over,
+        ratings={made_for: one.rating for made_for, one in divided.items()},
     )
+
+
+def _in_stud(of: _Shared, key: str, load: PacketLoad) -> WoodFastener:
+    """The screw of the packet in a stud: its own rating there instead of the formulas for its thread and its shank."""
+    packet, catalogue = of.packet, of.catalogue
+    kinds = (ScrewKind.WOOD, ScrewKind.COACH)
+    screws = next((some for kind in kinds if (some := _screws(packet, kind, catalogue))), [])
+    if not screws:
+        raise ValueError(_no_screw(packet))
+    screw = max(screws, key=lambda one: one.diameter_mm)
+    return WoodFastener(
+        **of.row(key, load) | _IN_WOOD,
+        minutes=2,
+        removable=True,
+        screw=screw.key,
+        withdrawal="coach_screw" if screw.kind is ScrewKind.COACH else "wood_screw",
+        least_penetration_diameters=catalogue.figures.packets.stud_penetration_diameters,
+        rated=working_load(packet, load, catalogue).rating,
+    )
+
+
+def as_fixings(packet: Packet, catalogue: Catalogue) -> list[AnyFixing]:
+    """Rows that are judged like any other, the first under the packet's own key.
+
+    Raises ValueError where no screw of the catalogue is in its range.
+    """
+    of, key = _Shared(packet, catalogue), packet_key(packet)
+    solid = [load for load in packet.loads if load.made_for not in (*_HOLLOW, RatedIn.STUD)]
+    found: list[AnyFixing] = []
+
+    def named(what: str) -> str:
+        return f"{key}-{what}"[:60] if found else key
+
+    for load in packet.loads:
+        if load.made_for in _HOLLOW:
+            found.append(_in_board(of, named(f"{load.made_for.value}-{load.board_mm:g}".replace(".", "-")), load))
+        elif load.made_for is RatedIn.STUD:
+            found.append(_in_stud(of, named("stud"), load))
+        elif load is solid[0]:
+            found.append(_in_masonry(of, named("masonry"), solid))
+    return found
 
 
 def _no_screw(packet: Packet) -> str:
@@ -155,19 +223,3 @@ def _no_screw(packet: Packet) -> str:
         f"no screw from {packet.screw_min_mm:g} to {packet.screw_max_mm:g} mm is in the catalogue; "
         "give the range of diameters on the packet"
     )
-
-
-def packet_faults(packets: Sequence[Packet], catalogue: Catalogue) -> list[Fault]:
-    """Packets that no screw of the catalogue fits."""
-    found = []
-    for index, packet in enumerate(packets):
-        try:
-            as_fixing(packet, catalogue)
-        except ValueError as error:
-            found.append(Fault(f"packets.{index}.screw_max_mm", str(error)))
-    return found
-
-
-def with_packets(catalogue: Catalogue, packets: Sequence[Packet]) -> Catalogue:
-    """The catalogue with the packets in hand as rows of their own."""
-    return catalogue.with_fixings([as_fixing(packet, catalogue) for packet in packets]) if packets else catalogue

@@ -9,7 +9,7 @@ from rockpin.core.document.job import JobBody, JobDocument, Kit
 from rockpin.core.document.wall import Wall
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm
-from rockpin.core.tables.packet_fixings import packet_faults, packet_key
+from rockpin.core.tables.packets import packet_faults, with_packets
 
 
 def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
@@ -67,8 +67,9 @@ def _row_faults(rows: Sequence[AnyFixing], catalogue: Catalogue) -> list[Fault]:
     """Screws and tools that own rows name and the catalogue does not have, and keys that stand twice."""
     faults: list[Fault] = []
     for i, row in enumerate(rows):
+        screws = catalogue.screw_by_key.keys() | {screw.key for screw in row.brings}
         for screw in row.screw_keys:
-            faults += _unknown(f"own_fixings.{i}.screw", screw, catalogue.screw_by_key, "screw")
+            faults += _unknown(f"own_fixings.{i}.screw", screw, screws, "screw")
         for tool in row.tools:
             faults += _unknown(f"own_fixings.{i}.tools", tool, catalogue.tool_by_key, "tool")
     keys = [row.key for row in rows]
@@ -92,8 +93,9 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
         faults += _unknown("fixture.rated.hand", job.fixture.rated.hand, hands, "hand")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}
     holes |= {hole.id for link in job.fixture.links for hole in link.holes}
-    faults += packet_faults(job.packets, catalogue)
-    fixings = catalogue.fixing_by_key.keys() | {packet_key(packet) for packet in job.packets}
+    of_packets = packet_faults(job, catalogue)
+    faults += of_packets
+    fixings = (catalogue if of_packets else with_packets(catalogue, job)).fixing_by_key
     for i, choice in enumerate(job.choices):
         faults += _unknown(f"choices.{i}.fixing", choice.fixing, fixings, "fixing")
         if choice.hole_id not in holes:

@@ -1,0 +1,32 @@
+"""A packet of one job kept in the van: from then on it competes in every job."""
+
+from fastapi import APIRouter
+
+from rockpin.api.context import Context
+from rockpin.api.schemas import OwnOut
+from rockpin.core.base.errors import NotFound
+from rockpin.core.document.fixings import OwnFixings
+from rockpin.core.tables.packets import kept
+from rockpin.store.repository import FIXINGS_ID, KIT_ID
+
+router = APIRouter(prefix="/api", tags=["kit"])
+
+
+@router.post("/jobs/{job_id}/packets/{packet_id}/keep")
+def keep_packet(job_id: str, packet_id: str, context: Context) -> OwnOut:
+    """Puts a packet among the user's own fixings, and what is left of it into the van."""
+    found = kept(context.store.job(job_id).body, packet_id, context.catalogue)
+    if found is None:
+        raise NotFound(f"There is no packet “{packet_id}” in this job; it may have been taken out.")
+    own, kit = context.store.own_fixings(), context.store.kit()
+    name = found.rows[0].label.lower()
+    context.store.save(FIXINGS_ID, OwnFixings(rows=(*own.body.rows, *found.rows)), own.revision, f"{name} kept")
+    if found.fixings or found.screws:
+        body = kit.body.model_copy(
+            update={
+                "fixings": (*kit.body.fixings, *found.fixings),
+                "screws": (*kit.body.screws, *found.screws),
+            }
+        )
+        context.store.save(KIT_ID, body, kit.revision, f"{name} put in the van")
+    return OwnOut(labels=tuple(row.label for row in context.store.own_fixings().body.rows))
