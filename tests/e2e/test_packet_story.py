@@ -40,3 +40,36 @@ def test_a_packet_is_entered_competes_and_is_refused_where_it_does_not_hold(open
     page.get_by_role("button", name="Let it compete").click()
     expect(page.get_by_role("alert")).to_contain_text("no screw from 18 to 19 mm is in the catalogue")
     expect(page.get_by_label("Screw to", exact=True)).to_have_value("19 mm")
+
+
+def test_a_packet_of_screws_and_one_for_several_walls_are_kept_in_the_van(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/fixing")
+
+    def fill(label: str, value: str, shown: str) -> None:
+        field = page.get_by_label(label, exact=True)
+        field.fill(value)
+        field.press("Enter")
+        expect(field).to_have_value(shown)
+
+    page.get_by_text("Enter a packet of screws").click()
+    fill("What you call the screws", "Gold screws", "Gold screws")
+    fill("Thickness over the thread", "6", "6 mm")
+    fill("Length of the screws", "8 cm", "80 mm")
+    page.get_by_label("Steel", exact=True).select_option(label="Hardened steel")
+    page.get_by_role("button", name="Let the screws compete").click()
+    packets = page.get_by_role("list", name="Packets in hand")
+    expect(packets).to_contain_text("Gold screws")
+
+    page.get_by_text("Enter the packet in hand").click()
+    fill("What you call it", "Grey plugs", "Grey plugs")
+    fill("How many are left", "12", "12")
+    page.get_by_role("button", name="It prints a load for another wall too").click()
+    expect(page.get_by_label("Load 2 holds in")).to_have_value("stud")
+    fill("Load 2, pulled straight out", "1 kN", "1000 N")
+    page.get_by_role("button", name="Let it compete").click()
+    expect(packets).to_contain_text("Grey plugs, 12 left")
+    packets.get_by_role("button", name="Keep Grey plugs in the van").click()
+    expect(page.get_by_role("status").filter(has_text="Grey plugs is in the van now")).to_be_visible()
+
+    van = open_page("/van")
+    expect(van.get_by_label("How many: Grey plugs")).to_have_value("12")

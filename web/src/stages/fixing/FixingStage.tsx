@@ -5,7 +5,9 @@ import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
 import { Candidates } from "./Candidates";
 import { Compare } from "./Compare";
-import { PacketForm } from "./PacketForm";
+import { PacketForm } from "./packets/PacketForm";
+import { PacketsInHand } from "./packets/PacketsInHand";
+import { ScrewPacketForm } from "./packets/ScrewPacketForm";
 import { PullTests } from "./PullTests";
 import { UseBars } from "../../ui/UseBars";
 import { WaysOut } from "./WaysOut";
@@ -123,6 +125,8 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
 
       <PullTests key={hole.chosen} editing={editing} hole={hole} />
       <PacketForm editing={editing} />
+      <ScrewPacketForm editing={editing} />
+      <PacketsInHand editing={editing} />
       <WhyNot refused={listed.refused} />
       <Heading>Calculation sheet</Heading>
       <div className="grid grid-cols-2 gap-2">

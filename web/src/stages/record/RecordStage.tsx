@@ -94,10 +94,10 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
               <Select
                 label="What went in"
                 value={record?.fixing ?? hole.chosen ?? ""}
-                options={[
-                  ...lists.fixings,
-                  ...job.packets.map((one) => ({ key: `packet-${one.id}`, label: `${one.label} (packet)` })),
-                ]}
+                options={[...hole.candidates, ...hole.refused].map((one) => ({
+                  key: one.fixing,
+                  label: one.label,
+                }))}
                 onChange={(key) => void save(() => ({ fixing: key }), `hole ${hole.number} recorded`)}
               />
             </div>

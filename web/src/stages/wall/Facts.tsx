@@ -41,6 +41,11 @@ export function Facts({ editing, lists }: Pick<StageProps, "editing" | "lists">)
           checked={wall.coating_tested}
           onChange={(on) => void save({ coating_tested: on }, "coating tested")}
         />
+        <Checkbox
+          label="Somebody can get at its far face, to hold a nut there"
+          checked={wall.back_reached}
+          onChange={(on) => void save({ back_reached: on }, "far face")}
+        />
       </div>
     </>
   );

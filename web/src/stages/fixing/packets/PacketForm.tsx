@@ -1,21 +1,12 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import { type Job, Refused } from "../../api/client";
-import { freeId } from "../../lib/ids";
-import { Field } from "../../ui/Field";
-import { Button, Checkbox, Select } from "../../ui/controls";
-import type { StageProps } from "../../job/stage";
+import { freeId } from "../../../lib/ids";
+import { Field } from "../../../ui/Field";
+import { Button, Checkbox, Select } from "../../../ui/controls";
+import type { StageProps } from "../../../job/stage";
+import { OtherLoads } from "./OtherLoads";
+import { FOR, type Packet, ofOneThickness, sentencesOf } from "./parts";
 
-type Packet = Job["packets"][number];
-
-const FOR: readonly { key: Packet["made_for"]; label: string }[] = [
-  { key: "solid", label: "Solid brick or stone" },
-  { key: "cored", label: "Cored brick" },
-  { key: "hollow", label: "Hollow block" },
-  { key: "aerated", label: "Aerated block" },
-  { key: "concrete", label: "Concrete" },
-  { key: "board", label: "Board with a void behind" },
-];
 const WORKS: readonly { key: Packet["works"]; label: string }[] = [
   { key: "plug", label: "A plug that folds or spreads" },
   { key: "self_drilling", label: "It cuts its own thread" },
@@ -28,7 +19,17 @@ const BASIS: readonly { key: Packet["basis"]; label: string }[] = [
   { key: "breaking", label: "Breaking load" },
   { key: "working", label: "Working load" },
 ];
-const START: Omit<Packet, "id"> = {
+type Draft = Omit<Packet, "id">;
+type LengthKey =
+  | "hole_mm"
+  | "length_mm"
+  | "screw_min_mm"
+  | "screw_max_mm"
+  | "board_mm"
+  | "grip_min_mm"
+  | "grip_max_mm"
+  | "void_mm";
+const START: Draft = {
   label: "",
   made_for: "solid",
   works: "plug",
@@ -48,6 +49,9 @@ const START: Omit<Packet, "id"> = {
   hole_max_mm: null,
   places: [],
   hanging_only: false,
+  others: [],
+  per_pair: false,
+  count: null,
 };
 
 /** What is printed on the packet in hand: once saved it competes with the catalogue. */
@@ -61,12 +65,12 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
     for (const [key, value] of Object.entries(part)) setValue(key as keyof typeof START, value);
     return Promise.resolve();
   };
-  const board = draft.made_for === "board";
+  const hollow = [draft, ...draft.others].some((one) => ofOneThickness(one.made_for));
 
   const save = async () => {
     const id = freeId(
       "packet",
-      job.packets.map((one) => one.id),
+      [...job.packets, ...job.screw_packets].map((one) => one.id),
     );
     const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" };
     try {
@@ -77,21 +81,12 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
       setFaults([]);
       reset(START);
     } catch (error) {
-      setFaults(error instanceof Refused ? error.sentences : ["It could not be saved; is Rock Pin running?"]);
+      setFaults(sentencesOf(error));
     }
   };
-  const length = (
-    key:
-      | "hole_mm"
-      | "length_mm"
-      | "screw_min_mm"
-      | "screw_max_mm"
-      | "board_mm"
-      | "grip_min_mm"
-      | "grip_max_mm"
-      | "void_mm",
-    label: string,
-  ) => <Field label={label} units={units} value={draft[key]} onCommit={(v: number) => set({ [key]: v })} />;
+  const length = (key: LengthKey, label: string) => (
+    <Field label={label} units={units} value={draft[key]} onCommit={(v: number) => set({ [key]: v })} />
+  );
 
   return (
     <details className="mt-4 border-t border-rule pt-2">
@@ -155,6 +150,21 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
         <Places places={draft.places} onChange={(places) => void set({ places })} />
         {length("screw_min_mm", "Screw from")}
         {length("screw_max_mm", "Screw to")}
+        <Field
+          label="How many are left"
+          kind="number"
+          value={draft.count ?? null}
+          clearable
+          placeholder="enough"
+          onCommit={(v: number | null) => set({ count: v })}
+        />
+        <div className="col-span-2">
+          <Checkbox
+            label="Its loads are for two of them together"
+            checked={draft.per_pair}
+            onChange={(on) => void set({ per_pair: on })}
+          />
+        </div>
         <div className="col-span-2">
           <Checkbox
             label="The load only hangs: nothing is said of a pull"
@@ -162,29 +172,9 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
             onChange={(on) => void set({ hanging_only: on })}
           />
         </div>
-        {board && (
-          <>
-            <div className="col-span-2">
-              <Select
-                label="How it holds"
-                value={draft.works}
-                options={WORKS}
-                onChange={(key) => void set({ works: key as Packet["works"] })}
-              />
-            </div>
-            {length("board_mm", "Board it is rated in")}
-            {length("void_mm", "Void it needs")}
-            {length("grip_min_mm", "Grips from")}
-            {length("grip_max_mm", "Grips to")}
-            <div className="col-span-2">
-              <Checkbox
-                label="It says that it may carry a person"
-                checked={draft.carries_people}
-                onChange={(on) => void set({ carries_people: on })}
-              />
-            </div>
-          </>
-        )}
+        {ofOneThickness(draft.made_for) && length("board_mm", "Board it is rated in")}
+        {hollow && <BehindBoard draft={draft} set={set} length={length} />}
+        <OtherLoads loads={draft.others} units={units} onChange={(others) => void set({ others })} />
       </div>
       {faults.length > 0 && (
         <ul role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
@@ -196,7 +186,6 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
       <Button look="open" className="mt-2 w-full" onClick={() => void save()}>
         Let it compete
       </Button>
-      <PacketsInHand editing={editing} />
     </details>
   );
 }
@@ -226,34 +215,34 @@ function Places({
   );
 }
 
-/** The packets that compete, each to be taken out again. */
-function PacketsInHand({ editing }: Pick<StageProps, "editing">) {
-  const { job } = editing.data;
+interface DraftProps {
+  draft: Draft;
+  set: (part: Partial<Packet>) => Promise<void>;
+  length: (key: LengthKey, label: string) => ReactNode;
+}
+
+/** How it takes hold behind a board or a panel. */
+function BehindBoard({ draft, set, length }: DraftProps) {
   return (
-    <ul className="mt-2 text-[13px]" aria-label="Packets in hand">
-      {job.packets.map((one) => (
-        <li key={one.id} className="flex items-center justify-between border-b border-rule">
-          <span>{one.label}</span>
-          <button
-            type="button"
-            aria-label={`Take ${one.label} out`}
-            className="h-9 px-2 text-[18px] text-soft hover:text-brick"
-            onClick={() =>
-              void editing
-                .saveJob(
-                  (latest) => ({
-                    packets: latest.packets.filter((other) => other.id !== one.id),
-                    choices: latest.choices.filter((choice) => choice.fixing !== `packet-${one.id}`),
-                  }),
-                  `${one.label.toLowerCase()} taken out`,
-                )
-                .catch(() => undefined)
-            }
-          >
-            −
-          </button>
-        </li>
-      ))}
-    </ul>
+    <>
+      <div className="col-span-2">
+        <Select
+          label="How it holds"
+          value={draft.works}
+          options={WORKS}
+          onChange={(key) => void set({ works: key as Packet["works"] })}
+        />
+      </div>
+      {length("void_mm", "Void it needs")}
+      {length("grip_min_mm", "Grips from")}
+      {length("grip_max_mm", "Grips to")}
+      <div className="col-span-2">
+        <Checkbox
+          label="It says that it may carry a person"
+          checked={draft.carries_people}
+          onChange={(on) => void set({ carries_people: on })}
+        />
+      </div>
+    </>
   );
 }
