@@ -20,7 +20,9 @@ def test_every_row_has_a_source_and_so_has_every_figure(catalogue: Catalogue) ->
 def test_there_is_enough_to_choose_from(catalogue: Catalogue) -> None:
     assert len(catalogue.fixings) >= 60
     assert len(catalogue.screws) >= 40
-    assert {row.method for row in catalogue.fixings} == {"board", "masonry", "wood", "steel", "concrete"}
+    assert {row.method for row in catalogue.fixings} == {
+        *("board", "hanger", "masonry", "wood", "lining", "steel", "concrete"),
+    }
     assert set(catalogue.member_sigma_mm) == set(HowKnown)
     # what is seen is surer than what is pinned, found, guessed
     sigmas = [catalogue.member_sigma_mm[known] for known in HowKnown]

@@ -59,8 +59,12 @@ def _hole(hole: HolePlan) -> Iterator[Part]:
     if card:
         yield Part(
             "text",
-            f"Drill {card.bit_text} {card.bit_words}, {card.depth_text} deep, {card.hammer_text}. "
-            f"Screw {card.screw_text}, {card.screw_label}. {card.last_turn}.",
+            (
+                f"{card.put_in_text}. {card.last_turn}."
+                if card.pushed
+                else f"Drill {card.bit_text} {card.bit_words}, {card.depth_text} deep, {card.hammer_text}. "
+                f"{card.put_in_text}. {card.last_turn}."
+            ),
         )
 
 

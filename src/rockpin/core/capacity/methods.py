@@ -80,6 +80,11 @@ class Method:
         """Whether the fixing is a screw itself, bought by diameter and length; else its screw is bought besides."""
         return bool(getattr(self._module, "IS_A_SCREW", False))
 
+    @property
+    def is_pushed_in(self) -> bool:
+        """Whether it goes in by hand, without a drill and without a screw."""
+        return bool(getattr(self._module, "IS_PUSHED_IN", False))
+
     def kind_behind(self, behind: BehindKind) -> BehindKind:
         """What is drilled and drawn behind the hole where it is open: what this fixing wants there."""
         wanted: BehindKind | None = getattr(self._module, "HOLDS_IN", None)

@@ -1,7 +1,7 @@
 """Fixings that go by a tabled value: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending over its lever."""
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from math import prod
 from typing import ClassVar, NamedTuple, cast
@@ -48,6 +48,7 @@ class Raised(StrEnum):
     TABLE = "table"
     CONCRETE = "concrete"
     FLANGE = "flange"
+    WOOD = "wood"
 
 
 class ByCase(NamedTuple):
@@ -69,6 +70,7 @@ class ByCase(NamedTuple):
             Raised.TABLE: allowance.table,
             Raised.CONCRETE: allowance.concrete,
             Raised.FLANGE: allowance.flange,
+            Raised.WOOD: allowance.wood,
         }[self.raised]
         found = [Factor(f"acting {allowance.label}", min(raised, self.most))]
         if self.board:
@@ -120,6 +122,10 @@ class Tabled:
     provisos: tuple[Finding, ...] = ()
     answer: ClassVar[Answer]
 
+    def with_lines(self, lines: Lines) -> "Tabled":
+        """The same with other lines for its working."""
+        return replace(self, lines=lines)
+
 
 def tabled(
     fixing: FixingBase,
@@ -151,9 +157,10 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     cases = cases_of([one.spot for one in some])
     values = np.array([_values(one) for one in some])
     tension, shear, diameter, root, steel, lever, alpha, bends, skin, *changes = values[cases.of].T
-    in_concrete, in_flange, most, repeated, doubted, in_board = changes
+    in_concrete, in_flange, in_wood, most, repeated, doubted, in_board = changes
     acts = cases.by
     raised = np.where(in_concrete > 0, acts.concrete, np.where(in_flange > 0, acts.flange, acts.table))
+    raised = np.where(in_wood > 0, acts.wood, raised)
     factor = np.minimum(raised, most) * np.where(in_board > 0, acts.board, 1.0)
     factor = factor * np.where(acts.repeated > 0, repeated, 1.0) * np.where(acts.doubted > 0, doubted, 1.0)
     tension, shear = tension * factor, shear * factor
@@ -198,6 +205,7 @@ def _values(one: Tabled) -> tuple[float, ...]:
         setting.skin_n,
         by.raised is Raised.CONCRETE,
         by.raised is Raised.FLANGE,
+        by.raised is Raised.WOOD,
         min(by.most, one.fixing.most_raise),
         by.repeated,
         by.doubted.value,

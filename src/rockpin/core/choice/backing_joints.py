@@ -104,14 +104,27 @@ def _edge_mm(job: JobDocument, hole: PlacedHole, link: Link) -> float:
 
 
 def _bends(job: JobDocument, link: Link, demand: Demand, catalogue: Catalogue) -> Finding | None:
-    """A board that bends too far between the studs: a beam under all the pulls of its brackets in its middle."""
-    columns = sorted({round(hole.x_mm) for hole in link.holes if hole.used})
-    spans = [b - a for a, b in pairwise(columns)]
-    if link.kind is not LinkKind.BACKING_BOARD or not spans:
+    """A board that bends too far between its screws: each span a beam under the pulls of its brackets in its middle.
+
+    What pulls in another span bends this one the other way, and less, so it is left out.
+    """
+    columns = sorted({round(link.x_mm + hole.x_mm) for hole in link.holes if hole.used})
+    if link.kind is not LinkKind.BACKING_BOARD or len(columns) < 2:
         return None
-    held = {hole.id for one in job.fixture.supports if one.id in link.support_ids for hole in one.holes}
-    pull = sum(one.tension_n for key, one in demand.joints.items() if key in held)
-    moment = pull * max(spans) / 4
+    pulls = [
+        (support.x_mm + hole.x_mm, demand.joints[hole.id].tension_n)
+        for support in job.fixture.supports
+        if support.id in link.support_ids
+        for hole in support.holes
+        if hole.id in demand.joints
+    ]
+    # a bracket beyond the last screws bends the board as one between them would
+    ends = {columns[0]: -inf, columns[-1]: inf}
+    spans = [
+        (b - a, sum(pull for x, pull in pulls if ends.get(a, a) <= x <= ends.get(b, b))) for a, b in pairwise(columns)
+    ]
+    span, pull = max(spans, key=lambda one: one[0] * one[1])
+    moment = pull * span / 4
     section = link.height_mm * link.thickness_mm**2 / 6
     allowed = catalogue.figures.choice.backing_bending_mpa * section
     if moment <= allowed:
@@ -121,7 +134,7 @@ def _bends(job: JobDocument, link: Link, demand: Demand, catalogue: Catalogue) -
         stage=Stage.FIXING,
         code="board-bends",
         sentence=f"The backing board would be bent {moment / allowed:.1f} times over between its screws, "
-        f"{show_length(max(spans), job.site.units)} apart, by {show_force(pull, job.site.units, demand=True)} in all.",
+        f"{show_length(span, job.site.units)} apart, by {show_force(pull, job.site.units, demand=True)} in all.",
         action="Take a thicker or a higher board, or screw it to every stud that it crosses.",
         action_stage=Stage.FIXTURE,
         figures={"moment_n_mm": moment, "allowed_n_mm": allowed},

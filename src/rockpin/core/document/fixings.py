@@ -18,6 +18,7 @@ class ScrewKind(StrEnum):
     TAPPING = "tapping"
     MASONRY = "masonry"
     ROD = "rod"
+    PIN = "pin"
 
 
 class Screw(Row):
@@ -106,6 +107,21 @@ class BoardAnchor(FixingBase):
     panel_only: bool = Field(default=False, description="rated in a thin panel and in nothing else")
 
 
+class BoardHanger(FixingBase):
+    """A hook that is pushed or knocked into gypsum board by hand; rated in one 12.5 mm or 1/2 in board, hanging.
+
+    ``reach_mm``: how deep it goes behind the face; ``behind_mm``: what must be clear of framing round it.
+    """
+
+    method: Literal["hanger"] = "hanger"
+    rating: Rating
+    pin_mm: float = Field(gt=0)
+    front_max_mm: float = Field(gt=0, description="thickest front that it reaches through")
+    reach_mm: float = Field(gt=0)
+    behind_mm: float = Field(ge=0)
+    pushed: str = Field(description="how it is put in, without a drill")
+
+
 MasonryKind = Literal["concrete", "solid", "cored", "hollow", "aerated"]
 """What a plug may stand in, as its table has it."""
 
@@ -139,6 +155,13 @@ class WoodFastener(FixingBase):
     rated: Rating | None = Field(default=None, description="its packet's working load in a stud, for the formulas")
 
 
+class LiningScrew(FixingBase):
+    """A wood screw that holds in a lining of timber or plywood itself, wherever its studs are."""
+
+    method: Literal["lining"] = "lining"
+    screw: Id
+
+
 class SteelScrew(FixingBase):
     """A self-tapping screw in the flange of a steel stud."""
 
@@ -166,7 +189,7 @@ class ConcreteAnchor(FixingBase):
     head: Name = "nut and washer"
 
 
-AnyFixing = BoardAnchor | MasonryPlug | WoodFastener | SteelScrew | ConcreteAnchor
+AnyFixing = BoardAnchor | BoardHanger | MasonryPlug | WoodFastener | LiningScrew | SteelScrew | ConcreteAnchor
 Fixing = Annotated[AnyFixing, Field(discriminator="method")]
 
 

@@ -73,6 +73,8 @@ class DrillCard(Model):
     screw_text: str
     screw_label: str
     washer_text: str | None
+    pushed: bool = Field(exclude=True, description="goes in by hand, without a drill and without a screw")
+    put_in_text: str
     proud_text: str | None
     last_turn: str
     grips: str
@@ -96,6 +98,8 @@ class BitBox:
         bit has to be bought. ``most_mm``: the widest hole [mm] that a packet prints; the narrowest bit from the hole to
         that one is taken.
         """
+        if rule is BitRule.PUSHED:
+            return BitPick(diameter_mm=diameter_mm, text="none", buy=False)
         sizes, figures, tolerance = self.sizes_mm, self.figures, 0.05
         inside = next((one for one in sizes if diameter_mm - tolerance <= one <= (most_mm or 0.0) + tolerance), None)
         if inside is not None:
@@ -136,6 +140,8 @@ def _steps(
 ) -> tuple[DrillStep, ...]:
     """The layers under the bit. ``shank``: the bit that lets the screw through a tile, which a thread would crack."""
     steps: list[DrillStep] = []
+    if hole.bit_rule is BitRule.PUSHED:
+        return ()
     for layer in _through(spot, hole.depth_mm, kind):
         material = catalogue.material_by_key[layer.material]
         joint = kind is BehindKind.JOINT and layer.role is Role.MASONRY
@@ -215,6 +221,8 @@ def _stop(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
 
 def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
     """How the last turn is made: by torque in concrete, by hand on anything soft or brittle."""
+    if method_of(fixing).is_pushed_in:
+        return "By hand"
     if own := method_of(fixing).last_turn:
         return own
     if screw.head in ("hexagon head", "nut and washer"):
@@ -237,18 +245,21 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     steps = _steps(spot, hole, bit, shank, kind, catalogue)
     pilot = box.choose(hole.pilot_mm, BitRule.ABOUT) if hole.pilot_mm else None
     deepest = steps[-1] if steps else None
+    pushed = method_of(fixing).is_pushed_in
+    label = f"{screw.label}, {screw.head}" if screw.label != chosen.label else screw.head
+    washer = f"washer at least {show_length(screw.washer_mm, units)} across" if screw.washer_mm else None
     return DrillCard(
         hole_id=spot.hole.id,
         number=spot.hole.number,
         bit_mm=bit.diameter_mm,
         bit_text=bit.text,
         bit_buy=bit.buy,
-        bit_words=deepest.bit if deepest else "bit",
-        hammer_text=_hammer_text(steps),
+        bit_words="pushed in by hand" if pushed else deepest.bit if deepest else "bit",
+        hammer_text="by hand" if pushed else _hammer_text(steps),
         depth_mm=hole.depth_mm,
         depth_text=show_limit(hole.depth_mm, units),
         depth_made_text=_depth_made_text(spot, hole),
-        tape_text=f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
+        tape_text="" if pushed else f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
         pilot_bit_text=pilot.text if pilot else None,
         pilot_bit_buy=pilot.buy if pilot else False,
@@ -258,8 +269,12 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_apart=not method_of(fixing).is_a_screw and screw.key in catalogue.screw_by_key,
         fixing_label=chosen.label,
         screw_text=screw.text,
-        screw_label=f"{screw.label}, {screw.head}" if screw.label != chosen.label else screw.head,
-        washer_text=f"washer at least {show_length(screw.washer_mm, units)} across" if screw.washer_mm else None,
+        screw_label=label,
+        washer_text=washer,
+        pushed=pushed,
+        put_in_text="Without a screw: it is the hook itself"
+        if pushed
+        else f"Screw {screw.text}, {label}{f', {washer}' if washer else ''}",
         proud_text=f"Leave the head {show_thickness(screw.proud_mm, units)} proud for the keyhole."
         if spot.hole.kind is HoleKind.KEYHOLE
         else None,

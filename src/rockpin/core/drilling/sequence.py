@@ -36,10 +36,11 @@ def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherIte
     items: list[GatherItem] = []
     # what is a screw itself is listed once, by its size
     separate = {card.fixing: card.screw_apart for card in cards}
-    screws = Counter((card.screw_text, card.screw_label) for card in cards)
+    pushed = {card.fixing for card in cards if card.pushed}
+    screws = Counter((card.screw_text, card.screw_label) for card in cards if not card.pushed)
     for key, count in Counter(card.fixing for card in cards).items():
         fixing = catalogue.fixing_by_key[key]
-        if separate[key]:
+        if separate[key] or key in pushed:
             items.append(GatherItem(count=count, label=fixing.label, buy=False))
     items += [
         GatherItem(count=count, label=f"Screw {text}, {label}", buy=False) for (text, label), count in screws.items()
@@ -57,7 +58,8 @@ def _gather(cards: Sequence[DrillCard], catalogue: Catalogue) -> tuple[GatherIte
     # a hammer drill with its hammer off does for the layers that want none
     own = ["hammer_drill"] if hammered else ["drill"] if plain else []
     by_spanner = [card for card in cards if card.screw_label.endswith(("hexagon head", "nut and washer"))]
-    own += ["screwdriver"] if len(by_spanner) < len(cards) else []
+    by_hand = sum(card.pushed for card in cards)
+    own += ["screwdriver"] if len(by_spanner) + by_hand < len(cards) else []
     own += ["spanner"] if by_spanner and "socket_spanner" not in tools else []
     names = dict.fromkeys([*own, *tools])
     items += [GatherItem(count=1, label=catalogue.tool_by_key[tool].label, buy=False) for tool in names]
@@ -106,6 +108,8 @@ def _steps(
     # only what really shares bit, hammer, depth and pilot is drilled as one
     groups: dict[tuple[str, ...], list[DrillCard]] = {}
     for card in cards:
+        if card.pushed:
+            continue
         key = (card.bit_text, card.bit_words, card.depth_text, card.hammer_text, card.pilot_text or "")
         groups.setdefault(key, []).append(card)
     for (bit, words, depth, hammer, pilot), same in groups.items():
@@ -116,6 +120,9 @@ def _steps(
             figures.drill_minutes * len(same),
             numbers,
         )
+    by_hand = tuple(order[card.hole_id] for card in cards if card.pushed)
+    if by_hand:
+        add("Push in", f"{_holes_words(by_hand)}: no drill.", figures.set_minutes * len(by_hand), by_hand)
     apart = [card for card in cards if card.screw_apart]
     if apart:
         add(

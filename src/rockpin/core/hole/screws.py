@@ -26,13 +26,17 @@ class ScrewPick:
 
 
 class BitRule(StrEnum):
-    """How the bit's diameter follows from the hole's: a plug's may be a little under, a clearance never."""
+    """How the bit's diameter follows from the hole's: a plug's may be a little under, a clearance never.
+
+    What is pushed in by hand wants no bit.
+    """
 
     PLUG = "plug"
     PILOT = "pilot"
     CLEARANCE = "clearance"
     EXACT = "exact"
     ABOUT = "about"
+    PUSHED = "pushed"
 
 
 @dataclass(frozen=True)

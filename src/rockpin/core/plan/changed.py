@@ -1,11 +1,12 @@
 """Fixtures as somebody may change them: larger plates, wider holes, more of them, less in it, a board behind."""
 
 from itertools import pairwise
-from math import ceil
+from math import ceil, floor
 
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import MemberReading
+from rockpin.core.tables.remedies import MasonryBoard, RemedyTable
 
 
 def scaled(support: Support, by: float) -> Support:
@@ -59,7 +60,7 @@ def drilled(fixture: Fixture, wide_mm: float) -> Fixture:
     return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
 
 
-def board_behind(job: JobDocument, members: tuple[MemberReading, ...]) -> Link | None:
+def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: RemedyTable) -> Link | None:
     """A board over the two studs that stand beside the piece, with two holes in each; None where there are none."""
     if job.fixture.links or not job.fixture.supports:
         return None
@@ -70,25 +71,59 @@ def board_behind(job: JobDocument, members: tuple[MemberReading, ...]) -> Link |
     studs = sorted(one.rect.centre_x_mm for one in members if not one.horizontal)
     before = [stud for stud in studs if stud <= left + 20]
     after = [stud for stud in studs if stud >= right - 20]
-    if not before or not after or after[0] - before[-1] > 1300:
+    if not before or not after or after[0] - before[-1] > sizes.board_over_mm:
         return None
     over = [stud for stud in studs if before[-1] <= stud <= after[0]]
-    end, edge = 60.0, 30.0
-    tall = ceil(max(high - low + 40, 140) / 10) * 10
+    end, edge = sizes.board_end_mm, sizes.board_edge_mm
+    tall = ceil(max(high - low + 40, sizes.board_least_high_mm) / 10) * 10
     x0, y0 = over[0] - end - at.x_mm, (low + high) / 2 - tall / 2
     holes = tuple(
-        FixtureHole(id=f"board-{n}-{k}", x_mm=stud - over[0] + end, y_mm=y, diameter_mm=8.5)
+        FixtureHole(id=f"board-{n}-{k}", x_mm=stud - over[0] + end, y_mm=y, diameter_mm=sizes.board_hole_mm)
         for n, stud in enumerate(over, 1)
         for k, y in enumerate((tall - edge, edge), 1)
     )
     return Link(
         id="backing-board",
         kind=LinkKind.BACKING_BOARD,
-        thickness_mm=27,
+        thickness_mm=sizes.board_thick_mm[0],
         support_ids=tuple(support.id for support in job.fixture.supports),
         x_mm=x0,
         y_mm=y0,
         width_mm=over[-1] - over[0] + 2 * end,
         height_mm=tall,
         holes=holes,
+    )
+
+
+def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes: RemedyTable) -> Link:
+    """A board on masonry behind all supports, its columns of holes about a brick [mm] apart, in blocks closer."""
+    rects, edge = [support.rect for support in job.fixture.supports], sizes.board_edge_mm
+    left = min(rect.x_mm for rect in rects) - board.beyond_mm
+    wide = max(rect.right_mm for rect in rects) + board.beyond_mm - left
+    low, high = min(rect.y_mm for rect in rects), max(rect.top_mm for rect in rects)
+    tall = max(board.high_mm, ceil((high - low + 40) / 10) * 10)
+    # a column to a brick; blocks are longer than a board needs its screws apart, and share them
+    between = wide - 2 * edge
+    bricks = unit_mm + 10 <= sizes.masonry_pitch_mm
+    columns = max(2, 1 + (floor(between / (unit_mm + 10)) if bricks else ceil(between / sizes.masonry_pitch_mm)))
+    holes = tuple(
+        FixtureHole(
+            id=f"board-{n + 1}-{k + 1}",
+            x_mm=round(edge + n * (wide - 2 * edge) / (columns - 1), 1),
+            y_mm=round(tall - edge - k * (tall - 2 * edge) / (board.rows - 1), 1),
+            diameter_mm=sizes.coach_hole_mm,
+        )
+        for n in range(columns)
+        for k in range(board.rows)
+    )
+    return Link(
+        id="backing-board",
+        kind=LinkKind.BACKING_BOARD,
+        thickness_mm=board.thick_mm,
+        support_ids=tuple(support.id for support in job.fixture.supports),
+        x_mm=left,
+        y_mm=(low + high) / 2 - tall / 2,
+        width_mm=wide,
+        height_mm=tall,
+        holes=holes[:40],
     )

@@ -14,14 +14,11 @@ from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import Plan, make_plan
-from rockpin.core.plan.wall_remedies import COACH_HOLE_MM, backing_board, blocking, test_first
+from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, test_first
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, strained, with_what
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
-
-_LARGEST_PLATE_MM = 400.0
-_FARTHEST_MM = 450.0
-_MOST_MOVES = 14
+from rockpin.core.tables.remedies import RemedyTable
 
 
 def _moved(job: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
@@ -30,7 +27,7 @@ def _moved(job: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
     return job.model_copy(update={"placement": place})
 
 
-def _moves(job: JobDocument, plan: Plan) -> list[tuple[float, float]]:
+def _moves(job: JobDocument, plan: Plan, sizes: RemedyTable) -> list[tuple[float, float]]:
     """Places to try, the nearest first: holes onto studs or well between them, off joints, edges and crowded spots."""
     found: set[tuple[float, float]] = set()
     if plan.framed:
@@ -38,10 +35,10 @@ def _moves(job: JobDocument, plan: Plan) -> list[tuple[float, float]]:
         columns = {round(hole.x_mm) for hole in plan.holes}
         found |= {(round(stud - x), 0.0) for stud in studs for x in columns}
         found |= {(round((a + b) / 2 - x), 0.0) for a, b in pairwise(studs) for x in columns}
-    steps = (20.0, 45.0, 80.0, 150.0, 300.0)
+    steps = sizes.move_steps_mm
     found |= {(sign * step, 0.0) for step in steps for sign in (-1, 1)}
     found |= {(0.0, sign * step) for step in steps for sign in (-1, 1)}
-    near = [one for one in found if 0 < abs(one[0]) + abs(one[1]) <= _FARTHEST_MM]
+    near = [one for one in found if 0 < abs(one[0]) + abs(one[1]) <= sizes.move_farthest_mm]
     return sorted(near, key=lambda one: (abs(one[0]) + abs(one[1]), one))
 
 
@@ -73,9 +70,9 @@ def second_hole(trial: Trial) -> WayOut | None:
     used = [(support, hole) for support in trial.job.fixture.supports for hole in support.holes if hole.used]
     if len(used) != 1 or trial.job.fixture.carriers:
         return None
-    support, hole = used[0]
+    (support, hole), edge = used[0], trial.sizes.second_hole_edge_mm
     y = max(
-        (one for one in (12.0, support.height_mm - 12) if abs(one - hole.y_mm) >= 30),
+        (one for one in (edge, support.height_mm - edge) if abs(one - hole.y_mm) >= trial.sizes.second_hole_apart_mm),
         default=None,
         key=lambda one: abs(one - hole.y_mm),
     )
@@ -111,7 +108,7 @@ def onto_studs(trial: Trial) -> WayOut | None:
         taken.add(stud)
         farthest = max(farthest, abs(stud - middle))
         moved.append(support.model_copy(update={"x_mm": support.x_mm + stud - middle}))
-    if farthest > 300:
+    if farthest > trial.sizes.onto_studs_farthest_mm:
         return None
     job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": tuple(moved)})})
     far = show_length(farthest, trial.units)
@@ -146,9 +143,11 @@ def larger_plate(trial: Trial) -> WayOut | None:
     if fixture.carriers or any(one.attachment is Attachment.USER_DRILLED for one in fixture.supports):
         return None
 
+    scales = trial.sizes.plate_scales
+
     def with_plates(larger: float, wider: float) -> WayOut | None:
         supports = tuple(scaled(one, larger) for one in fixture.supports)
-        if max(one.height_mm for one in supports) > _LARGEST_PLATE_MM:
+        if max(one.height_mm for one in supports) > trial.sizes.plate_largest_mm:
             return None
         plate = supports[0]
         size = f"{show_length(plate.width_mm, trial.units)} × {show_length(plate.height_mm, trial.units)}"
@@ -161,7 +160,7 @@ def larger_plate(trial: Trial) -> WayOut | None:
             lambda plan: f"Take one with plates of {size}, holes as much farther apart{holes}: {with_what(plan)}.",
         )
 
-    return first_of(with_plates(larger, wider) for larger in (1.4, 1.8) for wider in (0.0, COACH_HOLE_MM))
+    return first_of(with_plates(larger, wider) for larger in scales for wider in (0.0, trial.sizes.coach_hole_mm))
 
 
 def lighter_hand(trial: Trial) -> WayOut | None:
@@ -191,7 +190,7 @@ def move(trial: Trial) -> WayOut | None:
         job = _moved(trial.job, dx_mm, dy_mm)
         return trial.way(WayKind.MOVE, job, lambda plan: f"Move it {words}: {with_what(plan)}{_on_what(plan)}.")
 
-    return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before)[:_MOST_MOVES])
+    return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before, trial.sizes)[: trial.sizes.moves_tried])
 
 
 def other_holes(trial: Trial) -> WayOut | None:
@@ -214,7 +213,7 @@ def larger_holes(trial: Trial) -> WayOut | None:
             lambda plan: f"Drill the bracket's holes {show_bit(wider, trial.units)} wide: {with_what(plan)}.",
         )
 
-    worth = [one for one in (6.5, 8.5, COACH_HOLE_MM) if sizes and 0.4 < one - sizes[0] <= 4.5]
+    worth = [one for one in trial.sizes.bracket_holes_mm if sizes and 0.4 < one - sizes[0] <= 4.5]
     return first_of(with_holes(wider) for wider in worth)
 
 
@@ -254,6 +253,7 @@ _IN_TURN = (
     backing_board,
     larger_plate,
     less_weight,
+    masonry_board,
     blocking,
     test_first,
 )

@@ -1,4 +1,4 @@
-"""Ways out that work on the wall first: a board across its studs, wood between them, or tests of what it holds."""
+"""Ways out that work on the wall first: a board across studs or bricks, wood between studs, tests of what it holds."""
 
 from math import ceil
 
@@ -8,20 +8,16 @@ from rockpin.core.capacity import method_of
 from rockpin.core.choice import divisors_of
 from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind
-from rockpin.core.plan.changed import board_behind, drilled
+from rockpin.core.identification import Family
+from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.make import Plan
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
-
-COACH_HOLE_MM = 10.5
-"""The widest hole worth drilling in a bracket: a 10 mm coach screw or plug screw passes it."""
-
-_MOST_TESTED = 4.0
-"""From this use on nobody would test a fixing in the hope that it holds so many times its table."""
+from rockpin.core.tables.remedies import MasonryBoard
 
 
 def backing_board(trial: Trial) -> WayOut | None:
     """A board across the studs, the thinner one where it does; the piece goes on the board."""
-    board = board_behind(trial.job, trial.before.framing.members) if trial.before.framed else None
+    board = board_behind(trial.job, trial.before.framing.members, trial.sizes) if trial.before.framed else None
     if board is None:
         return None
 
@@ -38,16 +34,17 @@ def backing_board(trial: Trial) -> WayOut | None:
             ),
         )
 
-    return first_of(on_board(thick) for thick in (27.0, 38.0))
+    return first_of(on_board(thick) for thick in trial.sizes.board_thick_mm)
 
 
 def blocking(trial: Trial) -> WayOut | None:
     """Wood put between the studs behind every hole: the wall is opened for it, so nothing is applied here."""
     if not trial.before.framed:
         return None
-    holes, wall = trial.before.holes, trial.job.wall
-    low, high = min(hole.y_mm for hole in holes) - 110, max(hole.y_mm for hole in holes) + 110
-    left, right = min(hole.x_mm for hole in holes) - 200, max(hole.x_mm for hole in holes) + 200
+    holes, wall, sizes = trial.before.holes, trial.job.wall, trial.sizes
+    above, beyond = sizes.blocking_above_mm, sizes.blocking_beyond_mm
+    low, high = min(hole.y_mm for hole in holes) - above, max(hole.y_mm for hole in holes) + above
+    left, right = min(hole.x_mm for hole in holes) - beyond, max(hole.x_mm for hole in holes) + beyond
     put = Member(
         id="blocking-to-come",
         kind=MemberKind.BLOCKING,
@@ -61,9 +58,14 @@ def blocking(trial: Trial) -> WayOut | None:
     behind = wall.model_copy(update={"framing": framing.model_copy(update={"members": (*framing.members, put)})})
     walls = tuple(behind if one.id == wall.id else one for one in trial.job.walls)
 
-    def with_wood(wider: float) -> WayOut | None:
+    def with_wood(wider: float, larger: float) -> WayOut | None:
         fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
         besides = f" and drill the bracket's holes {show_bit(wider, trial.units)} wide" if wider else ""
+        if larger > 1:
+            plates = tuple(scaled(one, larger) for one in fixture.supports)
+            fixture = fixture.model_copy(update={"supports": plates})
+            size = f"{show_length(plates[0].width_mm, trial.units)} × {show_length(plates[0].height_mm, trial.units)}"
+            besides = f", take plates of {size}, holes as much farther apart{besides}"
         return trial.way(
             WayKind.BLOCKING,
             trial.job.model_copy(update={"walls": walls, "fixture": fixture}),
@@ -74,7 +76,31 @@ def blocking(trial: Trial) -> WayOut | None:
             applied=False,
         )
 
-    return first_of(with_wood(wider) for wider in (0.0, COACH_HOLE_MM))
+    coach = sizes.coach_hole_mm
+    tried = ((0.0, 1.0), (coach, 1.0), *((coach, scale) for scale in sizes.plate_scales))
+    return first_of(with_wood(wider, larger) for wider, larger in tried)
+
+
+def masonry_board(trial: Trial) -> WayOut | None:
+    """A board over so many bricks or blocks that none of them bears much; the piece goes on the board."""
+    job, reading = trial.job, trial.before.reading
+    if reading.family is not Family.MASONRY or job.fixture.links or not job.fixture.supports:
+        return None
+
+    def on_board(board: MasonryBoard) -> WayOut | None:
+        link = board_on_units(job, board, reading.unit_mm[0], trial.sizes)
+        fixture = drilled(job.fixture, trial.sizes.coach_hole_mm).model_copy(update={"links": (link,)})
+        return trial.way(
+            WayKind.BACKING_BOARD,
+            job.model_copy(update={"fixture": fixture, "choices": ()}),
+            lambda plan: (
+                f"Put a board {show_length(link.width_mm, trial.units)} × {show_length(link.height_mm, trial.units)}, "
+                f"{show_thickness(link.thickness_mm, trial.units)} thick, on the wall first, held at {len(link.holes)} "
+                f"places by {with_what(plan)}; the piece goes on the board."
+            ),
+        )
+
+    return first_of(on_board(one) for one in trial.sizes.masonry_boards)
 
 
 def test_first(trial: Trial) -> WayOut | None:
@@ -82,7 +108,7 @@ def test_first(trial: Trial) -> WayOut | None:
     fixture = trial.job.fixture
     return first_of(
         _tested(trial, trial.job.model_copy(update={"fixture": drilled(fixture, wider) if wider else fixture}), wider)
-        for wider in (0.0, COACH_HOLE_MM)
+        for wider in (0.0, trial.sizes.coach_hole_mm)
     )
 
 
@@ -93,7 +119,11 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
     for one in refused:
         worst[one.fixing] = max(one.use or 0.0, worst.get(one.fixing, 0.0))
     rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
-    near = [key for key in worst if key in rows and rows[key].method == "masonry" and worst[key] <= _MOST_TESTED]
+    near = [
+        key
+        for key in worst
+        if key in rows and rows[key].method == "masonry" and worst[key] <= trial.sizes.tests_most_use
+    ]
     count = int(figures.choice.test_failures_least)
     besides = f", its holes {show_bit(wider_mm, trial.units)} wide" if wider_mm else ""
     for key in sorted(near, key=lambda one: worst[one])[:2]:
@@ -103,7 +133,7 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
             continue
         # shear stays as tabled, so what is tested has to carry the pull with that much more to spare
         most = max(divisors_of(row, plan.reading, figures.choice))
-        for spare in (1.1, 1.6, 2.5):
+        for spare in trial.sizes.test_spares:
             wanted = ceil(spare * worst[key] * rating.tension_n * most / 500) * 500.0
             pulls = tuple(
                 PullTest(id=f"to-come-{n}", fixing=key, load_n=wanted, ended=PullEnd.FAILED) for n in range(count)

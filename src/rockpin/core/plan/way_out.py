@@ -110,7 +110,7 @@ class Trial:
         self.whole, self.before, self.catalogue, self.keep = job, before, catalogue, keep
         # what the user picked and is refused is no help to any other way
         self.job = job.model_copy(update={"choices": ()}) if "own-choice-refused" in codes(before) else job
-        self.units = job.site.units
+        self.units, self.sizes = job.site.units, catalogue.remedies
 
     def plan(self, job: JobDocument) -> Plan:
         """The plan of a changed job."""

@@ -101,6 +101,7 @@ def _placed(
         spacer_mm=fixture.stand_off_mm(part.id),
         access_mm=part.access_mm if isinstance(part, Support) else None,
         board_species=part.species if isinstance(part, Link) and board else None,
+        hung=isinstance(part, Support) and part.hung,
     )
 
 

@@ -23,6 +23,7 @@ class PlacedHole(Model):
     spacer_mm: float = 0.0
     board_species: str | None = None
     access_mm: float | None = None
+    hung: bool = False
 
     @property
     def cover_mm(self) -> float:

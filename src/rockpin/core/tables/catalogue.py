@@ -19,6 +19,7 @@ from rockpin.core.document.wall import HowKnown, UnitSolidity
 from rockpin.core.tables.figures import CapacityFigures, DemandFigures, Figures, HiddenFigures
 from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
+from rockpin.core.tables.remedies import RemedyTable
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
 from rockpin.core.tables.shapes import Shape
 from rockpin.core.tables.starts import StartTable
@@ -185,6 +186,7 @@ class Catalogue(Model):
     tools: tuple[Tool, ...]
     wishes: dict[Wish, str]
     starts: StartTable
+    remedies: RemedyTable
     figures: Figures
     figure_sources: dict[str, str]
     belief: BeliefTables

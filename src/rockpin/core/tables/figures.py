@@ -177,6 +177,12 @@ class CapacityFigures(Model):
     concrete_gamma_mc: float
     concrete_load_factor: float
     concrete_hef_min_mm: float
+    hanger_full_board_mm: float
+    hanger_least_board_mm: float
+    lining_gravity: float
+    lining_full_diameters: float
+    lining_least_diameters: float
+    lining_edge_diameters: float
     wood_spacing_diameters: float
     wood_edge_thick_diameters: float
     wood_edge_thin_diameters: float

@@ -34,15 +34,14 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
               <dt className="text-[12px] text-soft">Put in</dt>
               <dd className="text-[17px] font-bold">{card.fixing_label}</dd>
               <dd className="text-[13px]">
-                Screw <strong>{card.screw_text}</strong>, {card.screw_label}
-                {card.washer_text ? `, ${card.washer_text}` : ""}
+                {card.put_in_text}
               </dd>
             </div>
           </dl>
-          <p className="mt-2 text-[13px] font-semibold">{card.tape_text}</p>
+          {card.tape_text && <p className="mt-2 text-[13px] font-semibold">{card.tape_text}</p>}
           {card.depth_made_text && <p className="text-[12.5px] text-soft">{card.depth_made_text}</p>}
           {card.pilot_text && <p className="text-[13px]">{card.pilot_text}</p>}
-          <Heading>Through the wall</Heading>
+          {card.steps.length > 0 && <Heading>Through the wall</Heading>}
           <ol className="text-[13px]">
             {card.steps.map((step, index) => (
               <li key={index} className="grid grid-cols-[1fr_auto] gap-x-2 border-b border-rule py-1">

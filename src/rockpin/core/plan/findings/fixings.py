@@ -17,6 +17,7 @@ _OF_ANOTHER_WALL = {
     "not-rated",
     "not-concrete",
     "no-wood",
+    "no-lining",
     "no-steel",
     "not-sold",
     "not-for-this-board",

@@ -1,0 +1,46 @@
+"""What is tried when nothing holds: sizes of boards, plates, holes and moves, the least change first."""
+
+from pydantic import Field
+
+from rockpin.core.base.model import Model, Name
+
+
+class MasonryBoard(Model):
+    """A board screwed to masonry: its thickness and height [mm], rows of screws, reach past the brackets [mm]."""
+
+    thick_mm: float = Field(gt=0)
+    high_mm: float = Field(gt=0)
+    rows: int = Field(ge=2)
+    beyond_mm: float = Field(ge=0)
+
+
+class RemedyTable(Model):
+    """All sizes of the ways out [mm]. ``board_over_mm``: the widest span between two studs that a board crosses.
+
+    ``tests_most_use``: from this use on nobody would test a fixing in the hope that it holds so many times its table.
+    ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
+    """
+
+    source: Name
+    move_steps_mm: tuple[float, ...]
+    move_farthest_mm: float
+    moves_tried: int
+    bracket_holes_mm: tuple[float, ...]
+    coach_hole_mm: float
+    plate_scales: tuple[float, ...]
+    plate_largest_mm: float
+    second_hole_edge_mm: float
+    second_hole_apart_mm: float
+    onto_studs_farthest_mm: float
+    board_thick_mm: tuple[float, ...]
+    board_over_mm: float
+    board_edge_mm: float
+    board_end_mm: float
+    board_least_high_mm: float
+    board_hole_mm: float
+    blocking_beyond_mm: float
+    blocking_above_mm: float
+    tests_most_use: float
+    test_spares: tuple[float, ...]
+    masonry_pitch_mm: float
+    masonry_boards: tuple[MasonryBoard, ...]
