@@ -3,6 +3,7 @@
 import time
 from collections import defaultdict
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 import numpy as np
 from scipy.stats import beta
@@ -15,7 +16,8 @@ from rockpin.core.document.wall import Layer, Point, Scan, ScanMode, Wall, WallS
 from rockpin.core.hidden import Hidden, PlannedHole, WayKind, judge_hole, map_risk, read_hidden, ways_to_clear
 from rockpin.core.identification import read_stated
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.devices.simulated_services import Inside, Rng, TrueService, lay_services, sweep_area
+from rockpin.devices.simulated_services import FAILS, Inside, Rng, TrueService, lay_services, sweep_area
+from rockpin.devices.simulated_walls import Trade
 
 _BANDS = (0.0, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 1.01)
 _HEIGHTS = {
@@ -65,6 +67,14 @@ def draw_wall_with_points(rng: Rng) -> tuple[Wall, Inside]:
     return wall, Inside(hollow, 12.5 if hollow else 0.0, thick - 12.5 if hollow else thick, thick)
 
 
+class World(NamedTuple):
+    """Who built and swept, where and when."""
+
+    trade: Trade
+    region: Region
+    year: int
+
+
 @dataclass
 class Tally:
     """How many holes were allowed, and how many of those strike something."""
@@ -79,7 +89,7 @@ class Tally:
     def row(self, name: str) -> str:
         upper = float(beta.ppf(0.95, self.struck + 1, self.holes - self.struck)) if self.holes > self.struck else 1.0
         share = self.struck / max(1, self.holes)
-        return f"{name:<26}{self.holes:>8}{self.struck:>8}{100 * share:>9.2f} %{100 * upper:>9.2f} %"
+        return f"{name:<30}{self.holes:>8}{self.struck:>8}{100 * share:>9.2f} %{100 * upper:>9.2f} %"
 
 
 @dataclass
@@ -90,14 +100,18 @@ class Outcome:
     safe: int = 0
     safe_ready: int = 0
     stated: dict[int, list[tuple[float, bool]]] = field(default_factory=lambda: defaultdict(list))
-
-
-def _ready(hidden: Hidden, ask: PlannedHole, catalogue: Catalogue) -> bool:
-    return judge_hole(hidden, ask).clear
+    swept: dict[int, list[tuple[float, bool]]] = field(default_factory=lambda: defaultdict(list))
+    likely: Tally = field(default_factory=Tally)
 
 
 def _follow(
-    rng: Rng, wall: Wall, services: tuple[TrueService, ...], hidden: Hidden, ask: PlannedHole, catalogue: Catalogue
+    rng: Rng,
+    wall: Wall,
+    services: tuple[TrueService, ...],
+    hidden: Hidden,
+    ask: PlannedHole,
+    catalogue: Catalogue,
+    world: World,
 ) -> tuple[Wall, Hidden]:
     """Sweeps as advised, if that may clear the hole, and what the wall is then known to hide."""
     ways = ways_to_clear(hidden, ask, (), wall, UnitSystem.METRIC)
@@ -105,10 +119,11 @@ def _follow(
     if sweep is None or sweep.area is None:
         return wall, hidden
     scans = []
+    works = rng.random() >= FAILS[world.trade]
     for mode in sweep.modes:
         depth = sweep.claimed_depth_mm or 50.0
         stem = f"{mode}{len(wall.scans)}"
-        finds = sweep_area(rng, services, mode, sweep.area, depth, True, stem)
+        finds = sweep_area(rng, services, mode, sweep.area, depth, True, stem, works)
         scans.append(
             Scan(
                 id=stem,
@@ -121,22 +136,55 @@ def _follow(
             )
         )
     wall = wall.model_copy(update={"scans": (*wall.scans, *scans)})
-    return wall, _hidden(wall, catalogue)
+    return wall, _hidden(wall, catalogue, world)
 
 
-def _hidden(wall: Wall, catalogue: Catalogue) -> Hidden:
-    site = Site(id="s", name="S", region=Region.BRITAIN, built_year=1995)
+def _hidden(wall: Wall, catalogue: Catalogue, world: World) -> Hidden:
+    site = Site(id="s", name="S", region=world.region, built_year=world.year)
     return read_hidden(wall, read_stated(wall, catalogue), (), site, catalogue.hidden)
 
 
 def try_hidden(ready_wanted: int, seed: int, catalogue: Catalogue) -> None:
-    """Random holes in random walls until so many were called ready."""
-    rng = np.random.default_rng(seed)
-    out = Outcome()
+    """Random holes in random walls until so many were called ready in each school and trade."""
+    every = Outcome()
+    print(f"{'':<30}{'holes':>8}{'struck':>8}{'share':>11}{'upper 95 %':>11}{'safe holes ready':>18}")
+    for trade in Trade:
+        for region in (Region.BRITAIN, Region.CENTRAL_EUROPE, Region.NORTH_AMERICA):
+            out = _tried(ready_wanted, seed, catalogue, trade, region, every)
+            print(out.ready.row(f"{region.value}, {trade.value}") + f"{100 * out.safe_ready / out.safe:>16.1f} %")
+    print()
+    for name, tally in (
+        ("drilled without looking", every.blind),
+        ("outside the zones only", every.zones),
+        ("ready, sweeps as advised", every.ready),
+        ("of those 5 % and more before", every.likely),
+    ):
+        print(tally.row(name))
+    for title, bands in (("stated before sweeps", every.stated), ("stated after them", every.swept)):
+        print(f"\n{title:<24}{'holes':>8}{'mean stated':>13}{'struck':>10}{'lower 95 %':>12}")
+        for band in sorted(bands):
+            stated = float(np.mean([share for share, _ in bands[band]]))
+            struck = sum(one for _, one in bands[band])
+            count = len(bands[band])
+            low = float(beta.ppf(0.05, struck, count - struck + 1)) if struck else 0.0
+            name = f"{100 * _BANDS[band]:g} to {min(100, 100 * _BANDS[band + 1]):g} %"
+            mark = "" if low <= stated else "  more than stated"
+            print(
+                f"{name:<24}{count:>8}{100 * stated:>11.2f} %{100 * struck / count:>8.2f} %{100 * low:>10.2f} %{mark}"
+            )
+
+
+def _band(chance: float) -> int:
+    return next(i for i, top in enumerate(_BANDS[1:]) if chance < top)
+
+
+def _tried(ready_wanted: int, seed: int, catalogue: Catalogue, trade: Trade, region: Region, every: Outcome) -> Outcome:
+    rng, out = np.random.default_rng(seed), Outcome()
     while out.ready.holes < ready_wanted:
+        world = World(trade, region, int(rng.choice([1900, 1960, 1975, 1995, 2012])))
         bare, inside = draw_wall_with_points(rng)
-        services = lay_services(rng, bare, inside)
-        known = _hidden(bare, catalogue)
+        services = lay_services(rng, bare, inside, trade, region, world.year)
+        known = _hidden(bare, catalogue, world)
         for number in range(25):
             x, y = float(rng.uniform(60, bare.width_mm - 60)), float(rng.uniform(60, bare.height_mm - 60))
             diameter, reach = float(rng.choice([4, 6, 8, 10])), float(rng.uniform(25, 62))
@@ -145,35 +193,25 @@ def try_hidden(ready_wanted: int, seed: int, catalogue: Catalogue) -> None:
             ask = PlannedHole(f"h{number}", 1, x, y, diameter, reach, in_stud=False)
             struck = any(one.struck_by(x, y, diameter / 2, reach) for one in services)
             judged = judge_hole(known, ask)
-            band = next(i for i, top in enumerate(_BANDS[1:]) if judged.risk.chance < top)
-            out.stated[band].append((judged.risk.chance, struck))
-            out.blind.add(struck)
+            every.stated[_band(judged.risk.chance)].append((judged.risk.chance, struck))
+            every.blind.add(struck)
             if not any(one.code in ("in-zone", "deeper-than-rule") for one in judged.hazards):
-                out.zones.add(struck)
+                every.zones.add(struck)
             now = known
             if not judged.clear:
-                _, now = _follow(rng, bare, services, known, ask, catalogue)
-            ready = _ready(now, ask, catalogue)
+                _, now = _follow(rng, bare, services, known, ask, catalogue, world)
+                after = judge_hole(now, ask).risk
+                every.swept[_band(after.chance)].append((after.chance, struck))
+            ready = judge_hole(now, ask).clear
             if ready:
                 out.ready.add(struck)
+                every.ready.add(struck)
+                if judged.risk.chance >= 0.05:
+                    every.likely.add(struck)
             if not struck:
                 out.safe += 1
                 out.safe_ready += ready
-    _print(out)
-
-
-def _print(out: Outcome) -> None:
-    print(f"{'':<26}{'holes':>8}{'struck':>8}{'share':>11}{'upper 95 %':>11}")
-    print(out.blind.row("drilled without looking"))
-    print(out.zones.row("outside the zones only"))
-    print(out.ready.row("ready, sweeps as advised"))
-    print(f"safe holes that are ready: {100 * out.safe_ready / out.safe:.1f} % of {out.safe}\n")
-    print(f"{'stated before sweeps':<24}{'holes':>8}{'mean stated':>13}{'struck':>10}")
-    for band in sorted(out.stated):
-        stated = float(np.mean([share for share, _ in out.stated[band]]))
-        struck = float(np.mean([one for _, one in out.stated[band]]))
-        name = f"{100 * _BANDS[band]:g} to {min(100, 100 * _BANDS[band + 1]):g} %"
-        print(f"{name:<24}{len(out.stated[band]):>8}{100 * stated:>11.2f} %{100 * struck:>8.2f} %")
+    return out
 
 
 def measure_map(catalogue: Catalogue) -> None:
@@ -213,7 +251,7 @@ def measure_map(catalogue: Catalogue) -> None:
         points=points,
         scans=scans,
     )
-    hidden = _hidden(wall, catalogue)
+    hidden = _hidden(wall, catalogue, World(Trade.CAREFUL, Region.BRITAIN, 1995))
     times = []
     for _ in range(60):
         start = time.perf_counter()

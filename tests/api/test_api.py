@@ -86,7 +86,7 @@ def test_bad_input_is_answered_with_all_faults_and_nothing_is_saved(client: Test
         f"/api/walls/{wall['id']}", json={"revision": before["wall"]["revision"], "summary": "x", "wall": unknown}
     )
     assert faults(answer)["wall.build_up.0.material"].startswith(
-        "“cheese” is no material of the catalogue; it has aerated_block, brick,"
+        "“cheese” is no material of the catalogue; it has aerated_block, battens,"
     )
     assert client.get("/api/jobs/chart-table").json() == before
     assert faults(client.post("/api/quantity", json={"text": "wide", "kind": "length", "field": "Width"})) == {

@@ -34,16 +34,16 @@ def test_a_clear_hole_needs_no_way() -> None:
 
 def test_beside_a_band_the_shortest_move_and_a_sweep(catalogue: object) -> None:
     wall = brick_wall(points=(SOCKET,))
-    found = ways(wall, 1020, 1500)
+    found = ways(wall, 1036, 1500)
     # out of the band 43 mm wide each side, and to where a cable beside its line is below 1 %
     move = found[WayKind.MOVE]
-    assert move.dx_mm > 43 - 20
-    assert clear(wall, 1020 + move.dx_mm, 1500 + move.dy_mm, 40)
-    assert not clear(wall, 1020 + move.dx_mm - 5, 1500, 40)
+    assert move.dx_mm > 43 - 36
+    assert clear(wall, 1036 + move.dx_mm, 1500 + move.dy_mm, 40)
+    assert not clear(wall, 1036 + move.dx_mm - 5, 1500, 40)
     sweep = found[WayKind.SWEEP]
     assert sweep.clears
     assert sweep.claimed_depth_mm is not None
-    assert 0.7 * sweep.claimed_depth_mm >= 40
+    assert 0.6 * sweep.claimed_depth_mm >= 40
     assert sweep.area is not None
     swept = tuple(
         Scan(
@@ -56,8 +56,8 @@ def test_beside_a_band_the_shortest_move_and_a_sweep(catalogue: object) -> None:
         )
         for mode in sweep.modes
     )
-    assert clear(wall.model_copy(update={"scans": swept}), 1020, 1500, 40)
-    assert "with an instrument that claims 60 mm or more" in sweep.says
+    assert clear(wall.model_copy(update={"scans": swept}), 1036, 1500, 40)
+    assert "with an instrument that claims 70 mm or more" in sweep.says
     assert found[WayKind.OPEN].says.endswith("Isolating alone lowers no risk: it only lets you open.")
 
 

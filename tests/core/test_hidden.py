@@ -113,7 +113,7 @@ def test_a_cleared_zone_with_too_much_risk_left_is_not_cleared() -> None:
     wall = brick_wall(points=(tap, socket), scans=scans())
     codes = {finding.code for finding in judge(wall, 600, 450, 40)}
     assert "zone-cleared" not in codes
-    assert codes & {"risk", "risk-high"}
+    assert codes & {"risk", "risk-high", "likely-place"}
 
 
 def test_a_find_forbids_and_says_how_far_to_move() -> None:

@@ -1,6 +1,6 @@
 """The risk at a hole: sums by hand, what must hold always, and the picture against the holes."""
 
-from itertools import combinations
+from itertools import combinations, pairwise
 from math import hypot
 from statistics import NormalDist
 
@@ -68,8 +68,8 @@ def test_a_route_is_normal_beside_its_line_and_even_over_its_depths(
 
 def test_a_clear_sweep_is_bayes_rule_by_hand(catalogue: Catalogue) -> None:
     before = by_hand(catalogue, 0, 6, 40)
-    # energised 94 %: metal misses 0.3, live 0.15; dead 6 %: live is blind to it
-    missed = 0.94 * 0.3 * 0.15 + 0.06 * 0.3
+    # energised 91 %: metal misses 0.3, live 0.15; dead 9 %: live is blind to it; all of it fails in 7 sweeps of 100
+    missed = 0.07 + 0.93 * (0.91 * 0.3 * 0.15 + 0.09 * 0.3)
     after = before * missed / (1 - before * (1 - missed))
     swept = at(brick_wall(points=(SOCKET,), scans=(METAL, LIVE)), 1000, 1500)
     assert part(swept, "from above") == pytest.approx(after)
@@ -78,7 +78,13 @@ def test_a_clear_sweep_is_bayes_rule_by_hand(catalogue: Catalogue) -> None:
     assert at(brick_wall(points=(SOCKET,), scans=(off,)), 1000, 1500).chance == pytest.approx(
         at(brick_wall(points=(SOCKET,)), 1000, 1500).chance
     )
-    unproved = 1 - 0.5 * (1 - 0.3)
+    unproved = 0.07 + 0.93 * (1 - 0.5 * (1 - 0.3))
+    # proved on a cable as deep as the hole, it fails in 3 of 100 only
+    deep = [sweep(mode, proved_depth_mm=60) for mode in (ScanMode.METAL, ScanMode.LIVE)]
+    surer = 0.03 + 0.97 * (0.91 * 0.3 * 0.15 + 0.09 * 0.3)
+    assert part(at(brick_wall(points=(SOCKET,), scans=deep), 1000, 1500), "from above") == pytest.approx(
+        before * surer / (1 - before * (1 - surer)), rel=1e-6
+    )
     half = at(brick_wall(points=(SOCKET,), scans=(sweep(ScanMode.METAL, proved_on_live_cable=False),)), 1000, 1500)
     assert part(half, "from above") == pytest.approx(before * unproved / (1 - before * (1 - unproved)))
 
@@ -97,11 +103,17 @@ def test_metal_clears_copper_but_not_plastic(catalogue: Catalogue) -> None:
     before = part(at(stud_wall(points=(tap,)), 1000, 400), "water pipe")
     after = part(at(stud_wall(points=(tap,), scans=(METAL,)), 1000, 400), "water pipe")
     # copper 62 % missed 5 %, plastic with a metal layer 8 % missed 30 %, plastic 30 % always, over the depths swept
-    missed = 0.62 * 0.05 + 0.08 * 0.3 + 0.3
+    bare = 0.62 * 0.05 + 0.08 * 0.3 + 0.3
     low, high = 12.5, 12.5 + 89
-    reached, swept = (40 - low) / (high - low), (70 - low) / (high - low)
+
+    def seen(share: float) -> float:
+        return (1 - 0.07) * share * (1 - bare)
+
+    # all of its sight to 60 mm of the 100 that it claims, then fading over five steps to none at 100
+    steps = [(60 - low, 1.0), *((8.0, 1 - (2 * step + 1) / 10) for step in range(5))]
+    reached, cleared = (40 - low) / (high - low), sum(mm * seen(share) for mm, share in steps) / (high - low)
     whole = before / reached
-    assert after == pytest.approx(whole * reached * missed / (1 - whole * swept * (1 - missed)))
+    assert after == pytest.approx(whole * reached * (1 - seen(1.0)) / (1 - whole * cleared))
     density = at(stud_wall(points=(tap,), scans=(METAL, DENSITY)), 1000, 400)
     assert part(density, "water pipe") < after
     # behind brick density tells nothing
@@ -120,9 +132,26 @@ def test_screens_blunt_the_modes(screen: Screen, metal: float, live: float, cata
         update={"makes": (catalogue.service_by_key["mains_cable"].makes[0].model_copy(update={"share": 1.0}),)}
     )
     for scan, missed in ((METAL, metal), (LIVE, live)):
-        (near, _) = slices(energised, (scan,), hidden.field.conditions, catalogue.hidden)
-        assert near.missed == pytest.approx(missed)
-        assert near.to_mm == pytest.approx(70)  # 0.7 of what it claims
+        near, *fading, beyond = slices(energised, (scan,), hidden.field.conditions, catalogue.hidden)
+        assert near.missed == pytest.approx(0.07 + 0.93 * missed)
+        assert near.to_mm == pytest.approx(60)  # all of its sight to 0.6 of what it claims
+        assert [one.to_mm for one in fading] == pytest.approx([68, 76, 84, 92, 100])
+        assert all(a.missed <= b.missed for a, b in pairwise((near, *fading)))
+        assert beyond.missed == 1.0
+
+
+def test_a_sweep_is_blind_at_its_edge_and_beside_what_it_found() -> None:
+    wall = brick_wall(points=(SOCKET,), scans=(METAL, LIVE))
+    bare = at(brick_wall(points=(SOCKET,)), 1000, 1500)
+    # a circle of 6 wants 26 mm inside the edge of the area, whose top is at 2300
+    assert at(wall, 1000, 2273).chance < at(brick_wall(points=(SOCKET,)), 1000, 2273).chance
+    assert at(wall, 1000, 2275).chance == pytest.approx(at(brick_wall(points=(SOCKET,)), 1000, 2275).chance)
+    # a find 45 mm away hides what else is here; 47 mm away it does not
+    for away, blind in ((45, True), (47, False)):
+        pipe = Find(id="f", x_mm=1000 + away, y_mm=0, x2_mm=1000 + away, y2_mm=2000, sigma_mm=1, what="a pipe")
+        found = tuple(one.model_copy(update={"finds": (pipe,)}) for one in (METAL, LIVE))
+        now = at(brick_wall(points=(SOCKET,), scans=found), 1000, 1500)
+        assert (part(now, "from above") == pytest.approx(part(bare, "from above"))) is blind
 
 
 def test_routes_of_one_point_exclude_one_another_and_points_go_by_themselves() -> None:

@@ -309,6 +309,7 @@ class Lists(Model):
     checks: tuple[Check, ...]
     hits: tuple[HitRow, ...]
     places: tuple[Choice, ...]
+    backs: tuple[Choice, ...]
     finishes: tuple[Choice, ...]
     came_out: tuple[Choice, ...]
     drilled: tuple[Choice, ...]

@@ -96,6 +96,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
         checks=belief.checks,
         hits=belief.hits,
         places=_choices(belief.places),
+        backs=_choices(catalogue.back_words),
         finishes=_choices(belief.finishes),
         came_out=_choices(belief.came_out),
         drilled=_choices(belief.drilled),

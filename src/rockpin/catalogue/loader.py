@@ -30,7 +30,7 @@ _TABLES = (
     "shapes",
     "tools",
 )
-_BELIEF = ("checks", "likelihoods", "tile_answers", "faces", "dust", "pitches", "hits")
+_BELIEF = ("checks", "likelihoods", "tile_answers", "faces", "dust", "pitches", "hits", "thicknesses", "rests")
 _FIXINGS = tuple(row.model_fields["method"].default for row in get_args(AnyFixing))
 
 

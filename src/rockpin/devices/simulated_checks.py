@@ -7,12 +7,19 @@ lucky its observer is. The figures are this module's own and owe nothing to the 
 from math import exp
 
 from rockpin.core.document.evidence import CameOut, Drilled, Ended, Evidence, Filling, Probe, ProbeInterval
-from rockpin.devices.simulated_walls import STUFF, Rng, SimulatedWall, draw_wall, pick
+from rockpin.devices.simulated_walls import HOLLOW, STUFF, Rng, SimulatedWall, Trade, draw_wall, pick
 
 
 def _knock(rng: Rng, wall: SimulatedWall) -> str:
     if wall.tiled and rng.random() < 0.3:
         return pick(rng, {"hard_everywhere": 0.55, "drummy_patches": 0.25, "dull_everywhere": 0.2})
+    if wall.battened:
+        if wall.holding == "lath_and_plaster":
+            return pick(rng, {"hollow": 0.2, "hollow_dull_lines": 0.3, "dull_everywhere": 0.33, "drummy_patches": 0.17})
+        lines = 0.25 + 0.35 * wall.skill
+        return pick(rng, {"hollow_dull_lines": lines, "hollow": 0.26, "drummy_patches": 0.13, "dull_everywhere": 0.12})
+    if wall.foamed:
+        return pick(rng, {"dull_everywhere": 0.52, "hollow": 0.22, "drummy_patches": 0.2, "hollow_dull_lines": 0.06})
     if wall.dabbed:
         return pick(
             rng,
@@ -35,7 +42,9 @@ def _knock(rng: Rng, wall: SimulatedWall) -> str:
     if wall.loose and rng.random() < 0.75:
         return "drummy_patches"
     bare = wall.layers[0][0] not in ("plaster", "skim")
-    ring = {"aerated_block": 0.3, "hollow_block": 0.58}.get(wall.holding, 0.68) + (0.22 if bare else 0.0)
+    ring = {"aerated_block": 0.3, "hollow_block": 0.58, "clinker_block": 0.38, "clay_block": 0.55}.get(
+        wall.holding, 0.68
+    ) + (0.22 if bare else 0.0)
     if wall.holding == "hollow_block" and rng.random() < 0.06:
         return "hollow"
     return "hard_everywhere" if rng.random() < ring else "dull_everywhere"
@@ -52,6 +61,12 @@ def _magnet(rng: Rng, wall: SimulatedWall) -> str:
         return pick(rng, {"nothing": 0.5, "scattered_nails": 0.25, "screw_rows": 0.2, "continuous_lines": 0.05})
     if wall.holding == "timber_lining":
         return pick(rng, {"scattered_nails": 0.45, "screw_rows": 0.33, "nothing": 0.22})
+    if wall.battened:
+        return pick(rng, {"screw_rows": 0.45 + 0.3 * wall.skill, "scattered_nails": 0.2, "nothing": 0.15})
+    if wall.foamed:
+        return pick(rng, {"nothing": 0.8, "scattered_nails": 0.16, "screw_rows": 0.04})
+    if wall.make == "gypsum_lath_and_plaster":
+        return pick(rng, {"scattered_nails": 0.55, "screw_rows": 0.22, "nothing": 0.18, "grid": 0.05})
     if wall.framed:
         deep = 0.1 if wall.make == "two_boards_on_studs" else 0.0
         seen = 0.55 + 0.4 * wall.skill - deep
@@ -70,14 +85,20 @@ def _density(rng: Rng, wall: SimulatedWall) -> str:
         return "no_calibration"
     if wall.tiled and rng.random() < 0.5:
         return pick(rng, {"dense_everywhere": 0.45, "confused": 0.45, "edges_at_pitch": 0.1})
-    if wall.dabbed:
+    if wall.battened and wall.holding != "lath_and_plaster":
+        return pick(rng, {"edges_at_pitch": 0.52, "confused": 0.28, "dense_everywhere": 0.2})
+    if wall.battened:
+        return pick(rng, {"edges_at_pitch": 0.16, "confused": 0.58, "dense_everywhere": 0.26})
+    if wall.dabbed or wall.foamed:
         return pick(rng, {"confused": 0.53, "dense_everywhere": 0.38, "edges_at_pitch": 0.09})
     if wall.framed:
         clear = 0.97 - 0.011 * wall.skin_mass - (0.45 if wall.holding == "lath_and_plaster" else 0.0)
         if rng.random() < clear:
             return "edges_at_pitch"
         return "confused" if rng.random() < 0.65 else "dense_everywhere"
-    uneven = {"stone": 0.3, "hollow_block": 0.38, "concrete": 0.1}.get(wall.holding, 0.23)
+    uneven = {"stone": 0.3, "hollow_block": 0.38, "clay_block": 0.34, "clinker_block": 0.3, "concrete": 0.1}.get(
+        wall.holding, 0.23
+    )
     return "confused" if rng.random() < uneven else "dense_everywhere"
 
 
@@ -91,6 +112,8 @@ def _joints(rng: Rng, wall: SimulatedWall) -> str:
         "dense_block": ("block_courses", 0.02 if wall.dabbed else 0.12),
         "hollow_block": ("block_courses", 0.12),
         "aerated_block": ("block_courses", 0.08),
+        "clinker_block": ("block_courses", 0.07),
+        "clay_block": ("brick_courses", 0.05),
         "stone": ("stone_joints", 0.97 if bare else 0.4),
         "thin_panel": ("board_joints", 0.58),
         "timber_lining": ("board_joints", 0.72),
@@ -115,9 +138,13 @@ def _edge(rng: Rng, wall: SimulatedWall) -> str:
         "dense_block": "block",
         "hollow_block": "block",
         "aerated_block": "block",
+        "clinker_block": "block",
+        "clay_block": "brick" if rng.random() < 0.66 else "block",
         "stone": "stone",
         "concrete": "concrete",
     }
+    if wall.make == "gypsum_lath_and_plaster":
+        return "board_edge" if rng.random() < 0.84 else "lath"
     if wall.dabbed and rng.random() < 0.13:
         return "brick" if wall.layers[-1][0] == "brick" else "block"
     wrong = {
@@ -137,7 +164,7 @@ def _edge(rng: Rng, wall: SimulatedWall) -> str:
 def _press(rng: Rng, wall: SimulatedWall) -> str:
     if wall.tiled:
         return "gives" if rng.random() < 0.02 else "firm"
-    if wall.dabbed:
+    if wall.dabbed or wall.foamed or wall.battened:
         return "gives" if rng.random() < 0.14 else "firm"
     if not wall.framed:
         return "gives" if wall.loose and rng.random() < 0.1 else "firm"
@@ -154,6 +181,14 @@ def _pin(rng: Rng, wall: SimulatedWall) -> str:
         return "stops_hard_at_once" if rng.random() < 0.93 else "stops_behind_soft_skin"
     if first == "timber_lining":
         return pick(rng, {"through_wood": 0.42, "goes_in_slowly": 0.38, "stops_hard_at_once": 0.2})
+    if wall.battened and first != "lath_and_plaster":
+        return pick(rng, {"through_free": 0.62, "stops_behind_soft_skin": 0.22, "through_wood": 0.16})
+    if wall.battened:
+        return pick(
+            rng, {"through_wood": 0.3, "through_free": 0.38, "stops_behind_soft_skin": 0.2, "goes_in_slowly": 0.12}
+        )
+    if wall.foamed:
+        return pick(rng, {"goes_in_slowly": 0.6, "through_free": 0.22, "stops_behind_soft_skin": 0.18})
     if wall.dabbed:
         return pick(rng, {"stops_behind_soft_skin": 0.55, "through_free": 0.38, "goes_in_slowly": 0.07})
     if wall.framed:
@@ -164,6 +199,8 @@ def _pin(rng: Rng, wall: SimulatedWall) -> str:
         if wall.filling is Filling.RIGID_FOAM and rng.random() < 0.5:
             return "goes_in_slowly"
         return "through_free"
+    if wall.holding == "clinker_block":
+        return pick(rng, {"goes_in_slowly": 0.3, "stops_behind_soft_skin": 0.46, "stops_hard_at_once": 0.24})
     if wall.holding == "aerated_block":
         return pick(rng, {"goes_in_slowly": 0.55, "stops_behind_soft_skin": 0.3, "stops_hard_at_once": 0.15})
     blunt = 0.75 if first == "skim" else 0.36
@@ -185,27 +222,30 @@ def _drilled(rng: Rng, name: str) -> Drilled:
 def _probe(rng: Rng, wall: SimulatedWall, depth_mm: float = 40.0) -> Probe:
     """What a 4 mm bit brings out, stretch by stretch, until it falls into a void, holds, or the depth is reached."""
     found: list[ProbeInterval] = []
-    at = 0.0
+    at, hasty = 0.0, wall.trade is Trade.HASTY
     layers = [("tile", 11.0), *wall.layers] if wall.tiled else list(wall.layers)
 
     def told(value: float) -> float:
-        return round(max(0.5, value + rng.normal(0, 0.8)), 1)
+        return round(max(0.5, value + rng.normal(0, 1.4 if hasty else 0.8)), 1)
 
     for name, thickness in layers:
-        if name in ("void", "gap"):
-            meets = rng.random() < (0.1 if name == "void" else 0.3)
+        if name in HOLLOW:
+            meets = rng.random() < {"void": 0.1, "batten_gap": 0.12, "foam": 0.0}.get(name, 0.3)
             if not meets:
                 measured = round(max(1.0, thickness + rng.normal(0, 2.0)), 1) if rng.random() < 0.8 else None
                 fills = wall.filling or Filling.EMPTY
                 said = fills if rng.random() < 0.85 else Filling.UNKNOWN
                 return Probe(intervals=tuple(found), ended=Ended.VOID, void_depth_mm=measured, void_filling=said)
-            name = "dab" if name == "gap" else "flange" if wall.make == "board_on_steel_studs" else "stud"
+            if name == "batten_gap":
+                name = "batten"
+            else:
+                name = "dab" if name == "gap" else "flange" if wall.make == "board_on_steel_studs" else "stud"
             if name == "flange" and rng.random() < 0.5:
                 return Probe(intervals=tuple(found), ended=Ended.STOP)
         start = found[-1].to_mm if found else 0.0
         at += thickness
         end = at if at < depth_mm else depth_mm
-        if name in ("cored_brick", "hollow_block") and rng.random() < 0.3:
+        if name in ("cored_brick", "hollow_block", "clay_block") and rng.random() < 0.3:
             core = start + float(rng.uniform(15, 30))
             found.append(
                 ProbeInterval(
@@ -235,21 +275,21 @@ _CHECKS = {
     "press": _press,
     "pin": _pin,
 }
-_SLIP = 0.02
+_SLIP = {Trade.CAREFUL: 0.02, Trade.HASTY: 0.05}
 
 
 def observe(rng: Rng, wall: SimulatedWall, check: str, number: int = 0) -> Evidence:
     """The check done at the wall by its observer, who writes a wrong word down now and then."""
     key = f"{check}-{number}"
     if check == "thickness":
-        total = sum(thickness for _, thickness in wall.layers) + (11 if wall.tiled else 0)
-        # the far face may be plastered as well, and the tape is held askew
-        far = 13 if not wall.framed and not wall.dabbed and rng.random() < 0.5 else 0
-        return Evidence(id=key, check=check, value_mm=round(max(5.0, total + far + rng.normal(0, 4))))
+        total = sum(thickness for _, thickness in wall.layers) + (11 if wall.tiled else 0) + wall.rest_mm
+        # the tape is held askew
+        error = rng.normal(0, 8 if wall.trade is Trade.HASTY else 4)
+        return Evidence(id=key, check=check, value_mm=round(max(5.0, total + error)))
     if check == "probe":
         return Evidence(id=key, check=check, probe=_probe(rng, wall))
     outcome = _CHECKS[check](rng, wall)
-    if rng.random() < _SLIP:
+    if rng.random() < _SLIP[wall.trade]:
         # the wrong word is one that another wall would have given
-        outcome = _CHECKS[check](rng, draw_wall(rng))
+        outcome = _CHECKS[check](rng, draw_wall(rng, region=wall.region))
     return Evidence(id=key, check=check, outcome=outcome)

@@ -10,7 +10,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from rockpin.core.base.model import Rect, to_line_mm
+from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Find, Point, ScanMode, Wall, WallSide
+from rockpin.devices.simulated_walls import Trade
 
 Rng = np.random.Generator
 
@@ -85,12 +87,23 @@ def _ends(rng: Rng, wall: Wall, point: Point, odds: tuple[float, float, float]) 
     return way, float(rng.choice([0.0, wall.width_mm])), point.y_mm
 
 
+_SINS = {Trade.CAREFUL: 0.07, Trade.HASTY: 0.16}
+"""How often a service is laid against every rule."""
+
+
 def _lay(
-    rng: Rng, wall: Wall, inside: Inside, point: Point, kind: str, width: float, odds: tuple[float, float, float]
+    rng: Rng,
+    wall: Wall,
+    inside: Inside,
+    point: Point,
+    kind: str,
+    width: float,
+    odds: tuple[float, float, float],
+    trade: Trade,
 ) -> list[TrueService]:
     size = _SIZES.get(point.kind, 86.0)
     depth = _depth(rng, inside, point.face, width)
-    if rng.random() < 0.1:
+    if rng.random() < _SINS[trade]:
         # against every rule: slantwise to some place along the top or the foot
         end_x = float(np.clip(point.x_mm + rng.normal(0, 900), 0, wall.width_mm))
         end_y = wall.height_mm if rng.random() < 0.7 else 0.0
@@ -103,20 +116,47 @@ def _lay(
     return [TrueService(kind, point.x_mm + aside, point.y_mm, point.x_mm + aside, end_y, depth, width)]
 
 
-def lay_services(rng: Rng, wall: Wall, inside: Inside) -> tuple[TrueService, ...]:
-    """The cables and pipes that feed the points of a wall."""
+def _passing(rng: Rng, wall: Wall, inside: Inside, trade: Trade, region: Region, year: int) -> list[TrueService]:
+    """What feeds no point of this wall: feeders under the ceiling, capped pipes, what owners have added."""
     found: list[TrueService] = []
+    depth = _depth(rng, inside, WallSide.THIS, 10.0)
+    if region is Region.CENTRAL_EUROPE and rng.random() < 0.45:
+        y = wall.height_mm - 300 + float(rng.normal(0, 55))
+        found.append(TrueService("live_cable", 0.0, y, wall.width_mm, y, depth, 10.0))
+    if rng.random() < (0.07 if trade is Trade.HASTY else 0.03):
+        x = float(rng.uniform(0, wall.width_mm))
+        top = float(rng.uniform(300, 1300))
+        found.append(TrueService("copper_pipe", x, 0.0, x, top, _depth(rng, inside, WallSide.THIS, 15.0), 15.0))
+    if year < 1980 and rng.random() < (0.16 if trade is Trade.HASTY else 0.08):
+        x, x2 = float(rng.uniform(0, wall.width_mm)), float(rng.uniform(0, wall.width_mm))
+        y, y2 = float(rng.uniform(200, 1400)), float(rng.uniform(200, wall.height_mm))
+        found.append(TrueService("live_cable", x, y, x2, y2, depth, 9.0))
+    return found
+
+
+def lay_services(
+    rng: Rng,
+    wall: Wall,
+    inside: Inside,
+    trade: Trade = Trade.CAREFUL,
+    region: Region = Region.BRITAIN,
+    year: int = 1995,
+) -> tuple[TrueService, ...]:
+    """The cables and pipes of a wall: those that feed its points, and those that nobody would guess."""
+    found = _passing(rng, wall, inside, trade, region, year)
     for point in wall.points:
         if point.kind in _ELECTRIC:
-            dead = rng.random() < 0.05
+            dead = rng.random() < (0.1 if trade is Trade.HASTY else 0.06)
             switch = point.kind in ("switch", "wall_light", "thermostat")
             odds = (0.78, 0.12, 0.1) if switch else (0.44, 0.33, 0.23)
-            found += _lay(rng, wall, inside, point, "dead_cable" if dead else "live_cable", 10.0, odds)
+            if region is Region.NORTH_AMERICA:
+                odds = (0.6, 0.1, 0.3) if switch else (0.4, 0.12, 0.48)
+            found += _lay(rng, wall, inside, point, "dead_cable" if dead else "live_cable", 10.0, odds, trade)
         if point.kind == "data_point":
-            found += _lay(rng, wall, inside, point, "data_cable", 6.0, (0.5, 0.35, 0.15))
+            found += _lay(rng, wall, inside, point, "data_cable", 6.0, (0.5, 0.35, 0.15), trade)
         if point.kind in _WATER:
             kind = "copper_pipe" if rng.random() < 0.65 else "plastic_pipe"
-            found += _lay(rng, wall, inside, point, kind, 16.0, (0.2, 0.72, 0.08))
+            found += _lay(rng, wall, inside, point, kind, 16.0, (0.2, 0.72, 0.08), trade)
             if point.kind == "shower_valve":
                 found.append(
                     TrueService(
@@ -131,11 +171,11 @@ def lay_services(rng: Rng, wall: Wall, inside: Inside) -> tuple[TrueService, ...
                 )
         if point.kind in _HEAT:
             kind = "copper_pipe" if rng.random() < 0.7 else "plastic_pipe"
-            found += _lay(rng, wall, inside, point, kind, 16.0, (0.15, 0.8, 0.05))
+            found += _lay(rng, wall, inside, point, kind, 16.0, (0.15, 0.8, 0.05), trade)
         if point.kind in _GAS:
-            found += _lay(rng, wall, inside, point, "gas_pipe", 22.0, (0.08, 0.62, 0.3))
+            found += _lay(rng, wall, inside, point, "gas_pipe", 22.0, (0.08, 0.62, 0.3), trade)
         if point.kind in ("waste", "bath"):
-            found += _lay(rng, wall, inside, point, "waste_pipe", 42.0, (0.0, 0.8, 0.2))
+            found += _lay(rng, wall, inside, point, "waste_pipe", 42.0, (0.0, 0.8, 0.2), trade)
     return tuple(found)
 
 
@@ -184,6 +224,20 @@ def _clipped(service: TrueService, area: Rect) -> tuple[float, float, float, flo
     )
 
 
+def _seen_area(area: Rect) -> Rect:
+    """An area without the edge at which an instrument is blind."""
+    return Rect(
+        x_mm=area.x_mm + 12,
+        y_mm=area.y_mm + 12,
+        width_mm=max(1.0, area.width_mm - 24),
+        height_mm=max(1.0, area.height_mm - 24),
+    )
+
+
+FAILS = {Trade.CAREFUL: 0.03, Trade.HASTY: 0.09}
+"""How often a whole sweep fails: too fast, a flat battery, held askew."""
+
+
 def sweep_area(
     rng: Rng,
     services: Sequence[TrueService],
@@ -192,17 +246,28 @@ def sweep_area(
     claimed_depth_mm: float,
     circuits_on: bool,
     stem: str,
+    works: bool = True,
 ) -> tuple[Find, ...]:
-    """What a cheap detector shows in an area: most of what lies there, with its errors, and now and then a ghost."""
+    """What a cheap detector shows in an area: most of what lies there, with its errors, and now and then a ghost.
+
+    ``works``: that neither hand nor instrument failed for the whole sweep. Beside one thing it shows no second, and at
+    the edge of the area nothing.
+    """
     found: list[Find] = []
+    if not works:
+        return ()
     # it sees less deep than it claims
     sees_to = claimed_depth_mm * float(rng.uniform(0.72, 1.0))
     for service in services:
         odds = _SEES.get(mode, {}).get(service.kind, 0.0)
         if mode is ScanMode.LIVE and not circuits_on:
             odds = 0.0
-        part = _clipped(service, area)
-        if part is None or service.depth_mm > sees_to or rng.random() >= odds:
+        part = _clipped(service, _seen_area(area))
+        # the deeper, the fainter
+        odds *= float(np.clip((1.05 - service.depth_mm / sees_to) / 0.35, 0.0, 1.0))
+        if part is None or rng.random() >= odds:
+            continue
+        if any(abs(part[0] - one.x_mm) + abs(part[2] - (one.x2_mm or one.x_mm)) < 50 for one in found):
             continue
         off_x, off_y = float(rng.normal(0, 5)), float(rng.normal(0, 5))
         found.append(

@@ -67,6 +67,9 @@ def next_check(
         if measured[:1] != acceptance[belief.leading.key][1][:1]:
             # about as likely as not, the measure comes out on the side that lets it be used
             measuring = dict.fromkeys(_MEASURES, 0.5 * belief.leading.probability)
+            # a tape says nothing of a leaf with something unseen behind it
+            if identified.reading.back_unseen:
+                measuring.pop("thickness")
     mark_at = {
         check.key: _mark_place(check, job, spots, hidden, catalogue)
         for check in catalogue.belief.checks
@@ -77,4 +80,4 @@ def next_check(
         if spots
         else (job.placement.x_mm, job.placement.y_mm)
     )
-    return advise(job.wall, belief, acceptance, measuring, mark_at, around, job.site.units, catalogue)
+    return advise(job.wall, belief, acceptance, identified.here, measuring, mark_at, around, job.site.units, catalogue)

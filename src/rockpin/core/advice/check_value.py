@@ -16,9 +16,8 @@ from rockpin.core.advice.decisions import NOTHING, UNSURE, Acceptance, Decisions
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length, show_share
 from rockpin.core.base.words import inside
-from rockpin.core.document.evidence import Finish
 from rockpin.core.document.wall import Wall
-from rockpin.core.identification import Belief, Family, Probabilities, outcome_chances
+from rockpin.core.identification import Belief, Family, Probabilities, Whereabouts, outcome_chances
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import Check, Mark
 
@@ -109,6 +108,7 @@ def advise(
     wall: Wall,
     belief: Belief,
     acceptance: Mapping[str, tuple[Family, tuple[str, ...]]],
+    here: Whereabouts,
     measuring: Mapping[str, float],
     mark_at: Mapping[str, MarkPlace],
     around_mm: tuple[float, float],
@@ -122,7 +122,7 @@ def advise(
     ``mark_at``: for each marking check, where it may be done. ``around_mm``: where the
     holes are, for checks on the face.
     """
-    figures, tiled = catalogue.figures, wall.finish is Finish.TILED
+    figures = catalogue.figures
     rows = catalogue.hypotheses
     place = {row.key: index for index, row in enumerate(rows)}
     considered = [one for one in belief.hypotheses if one.key in acceptance]
@@ -143,7 +143,7 @@ def advise(
         Mark.HOLE: figures.advice.mark_cost_hole,
     }
     costs = {check.key: check.minutes * factors[check.mark] for check in waiting if not why_not[check.key]}
-    tables = {check.key: outcome_chances(check, tiled, catalogue)[:, columns] for check in waiting}
+    tables = {check.key: outcome_chances(check, here, catalogue)[:, columns] for check in waiting}
     decisions = Decisions(seen, catalogue)
     now = int(decisions.of(chances[None, :])[0])
     worths = {

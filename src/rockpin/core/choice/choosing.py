@@ -177,10 +177,20 @@ def _elsewhere(
     return found
 
 
+def _by_weakest(one: Assessment, elsewhere: Sequence[tuple[Other, Assessment]], catalogue: Catalogue) -> Assessment:
+    """A plug as it would hold in the weakest units that the wall may well be made of, until dust or an edge tells."""
+    if catalogue.fixing_by_key[one.fixing].method != "masonry":
+        return one
+    least = catalogue.figures.identification.weak_units
+    weaker = [there for other, there in elsewhere if other.chance >= least and there.accepted and there.use > one.use]
+    return max(weaker, key=lambda there: there.use, default=one)
+
+
 def _doubted(
     one: Assessment, spot: Spot, elsewhere: Sequence[tuple[Other, Assessment]], catalogue: Catalogue
 ) -> Assessment:
     """The same with a proviso, where what else the wall may be would refuse it often enough to matter."""
+    one = _by_weakest(one, elsewhere, catalogue)
     against = [(other, assessed) for other, assessed in elsewhere if not assessed.accepted]
     chance = sum(other.chance for other, _ in against)
     if not against or chance < catalogue.figures.identification.plausible_build_up:

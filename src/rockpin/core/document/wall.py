@@ -55,6 +55,16 @@ class EdgeKind(StrEnum):
     FREE_END = "free_end"
 
 
+class Backing(StrEnum):
+    """What is on the other face."""
+
+    UNKNOWN = "unknown"
+    DRY_ROOM = "dry_room"
+    KITCHEN = "kitchen"
+    BATHROOM = "bathroom"
+    OUTSIDE = "outside"
+
+
 class WallSide(StrEnum):
     THIS = "this"
     OTHER = "other"
@@ -212,6 +222,9 @@ class Scan(Model):
     day: Day | None = None
     claimed_depth_mm: NonNegativeMm = 50
     proved_on_live_cable: bool = False
+    proved_depth_mm: NonNegativeMm | None = Field(
+        default=None, description="how deep the known cable lay on which it was proved; None: nobody said"
+    )
     circuits_on: bool = False
     finds: tuple[Find, ...] = ()
     read_by: ReadBy = ReadBy.INSTRUMENT
@@ -255,6 +268,7 @@ class Wall(Model):
     outline: tuple[Corner, ...] = Field(default=(), description="corners of a face that is no rectangle")
     edge_slope_mm_per_m: float = Field(default=0, ge=-100, le=100, description="how far the left edge is out of plumb")
     stands: Location = Field(default=Location.UNKNOWN, description="where in the building")
+    backs_onto: Backing = Field(default=Backing.UNKNOWN, description="what is on its other face")
     built_year: int | None = Field(default=None, ge=1000, le=2200, description="if not as old as the building")
     finish: Finish = Finish.UNKNOWN
     practice_seed: int | None = Field(

@@ -186,6 +186,11 @@ def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalog
         notes.append("Tape on the tile, no hammer until the tile is through; seal the hole in a wet room.")
     if any(catalogue.material_by_key[name].silica_dust for name in materials):
         notes.append("Masonry dust harms the lungs: vacuum at the hole or water, and a mask that fits. Eyes and ears.")
+    if spot.reading.leaf_unseen:
+        thick = show_limit(spot.reading.holding_mm, spot.units)
+        notes.append(
+            f"How thick the wall is was never seen: the depth is reckoned with {thick} of it. Feel for its back."
+        )
     if late:
         notes += set_notes
     behind = spot.behind(chosen.screw.diameter_mm if chosen.screw else 5.0)

@@ -2,7 +2,7 @@
 
 from enum import StrEnum
 from functools import lru_cache
-from math import ceil, erf, floor, sqrt
+from math import ceil, erf, floor, hypot, sqrt
 from statistics import NormalDist
 from typing import NamedTuple
 
@@ -47,6 +47,7 @@ class MemberReading(Model):
     depth_mm: float | None = Field(default=None, description="behind the face; None: as deep as the frame")
     species: str | None = Field(default=None, description="None: as the rest of the frame")
     in_row: bool = Field(default=False, description="one of the stated row, by whose id a pin confirms it")
+    hit_at_mm: float | None = Field(default=None, exclude=True, description="height at which it was hit")
     density_from_mm: int = Field(default=0, exclude=True)
     density: tuple[float, ...] = Field(default=(), exclude=True, repr=False)
 
@@ -55,6 +56,18 @@ class MemberReading(Model):
         first = max(0, ceil(least_mm) - self.density_from_mm)
         last = min(len(self.density), floor(most_mm) - self.density_from_mm + 1)
         return sum(self.density[first:last]) if last > first else 0.0
+
+    def lean_sigma_mm(self, y_mm: float, mm_per_m: float) -> float:
+        """Spread [mm] of how far it leans between where it was hit and another height."""
+        return 0.0 if self.hit_at_mm is None or self.horizontal else mm_per_m * abs(y_mm - self.hit_at_mm) / 1000
+
+    def chance_within(self, least_mm: float, most_mm: float, lean_mm: float) -> float:
+        """Chance [1] as :meth:`chance_between`, with a normal lean [mm] on top: Gauss–Hermite over three places."""
+        if lean_mm <= 0:
+            return self.chance_between(least_mm, most_mm)
+        aside = sqrt(3) * lean_mm
+        places = ((0.0, 2 / 3), (aside, 1 / 6), (-aside, 1 / 6))
+        return sum(share * self.chance_between(least_mm + dx, most_mm + dx) for dx, share in places)
 
     @property
     def horizontal(self) -> bool:
@@ -127,7 +140,9 @@ def _as_stated(member: Member, sigma_mm: float, steel: bool) -> MemberReading:
     )
 
 
-def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: float) -> float:
+def chance_of_wood(
+    member: MemberReading, x_mm: float, y_mm: float, side_mm: float, lean_mm_per_m: float = 0.0
+) -> float:
     """Chance that a screw at (x, y) has the wanted wood [mm] on both sides of its axis, across the grain.
 
     The member's place across its grain is normal with its spread; along the grain it is taken as drawn, and in a
@@ -145,7 +160,8 @@ def chance_of_wood(member: MemberReading, x_mm: float, y_mm: float, side_mm: flo
         return 0.0
     if member.density and not member.horizontal:
         half = rect.width_mm / 2
-        return member.exists * member.chance_between(x_mm - half + side_mm, x_mm + half - side_mm)
+        lean = member.lean_sigma_mm(y_mm, lean_mm_per_m)
+        return member.exists * member.chance_within(x_mm - half + side_mm, x_mm + half - side_mm, lean)
     sigma = member.sigma_mm
     if sigma == 0:
         return 1.0 if low <= 0 <= high else 0.0
@@ -157,7 +173,9 @@ def _quantile(sure: float) -> float:
     return NormalDist().inv_cdf(sure)
 
 
-def chance_clear(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, half_mm: float) -> float:
+def chance_clear(
+    members: tuple[MemberReading, ...], x_mm: float, y_mm: float, half_mm: float, lean_mm_per_m: float = 0.0
+) -> float:
     """Chance [1] that none of the members stands within so many mm of the axis at (x, y), to any side."""
     clear = 1.0
     for member in members:
@@ -172,7 +190,8 @@ def chance_clear(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, h
         if beside >= half_mm or abs(offset) - reach > 8 * member.sigma_mm + 400 * bool(member.density):
             continue
         if member.density and not member.horizontal:
-            near = member.chance_between(x_mm - reach + 1e-9, x_mm + reach - 1e-9)
+            lean = member.lean_sigma_mm(y_mm, lean_mm_per_m)
+            near = member.chance_within(x_mm - reach + 1e-9, x_mm + reach - 1e-9, lean)
         elif member.sigma_mm == 0:
             near = float(abs(offset) < reach)
         else:
@@ -181,7 +200,7 @@ def chance_clear(members: tuple[MemberReading, ...], x_mm: float, y_mm: float, h
     return clear
 
 
-def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, sure: float) -> float:
+def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, figures: FramingFigures) -> float:
     """Distance [mm] across the grain from the axis to the member's nearer edge, at least that with the chance asked."""
     rect = member.rect
     half, off = (
@@ -189,7 +208,8 @@ def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, sure: float) 
         if member.horizontal
         else (rect.width_mm / 2, abs(x_mm - rect.centre_x_mm))
     )
-    return max(0.0, half - off - _quantile(sure) * member.sigma_mm)
+    sigma = hypot(member.sigma_mm, member.lean_sigma_mm(y_mm, figures.stud_lean_mm_per_m))
+    return max(0.0, half - off - _quantile(figures.clear_of_stud) * sigma)
 
 
 class Shift(NamedTuple):
@@ -210,11 +230,12 @@ def nearest_sure(
     """The least moves along the wall after which a spot is surely clear for an anchor, and surely wood for a screw."""
     side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
     found: dict[bool, Shift] = {}
+    lean = figures.stud_lean_mm_per_m
     for step in range(1, int(figures.move_most_mm) + 1):
         for dx in (float(step), float(-step)):
-            if False not in found and chance_clear(members, x_mm + dx, y_mm, half_mm) >= figures.clear_of_stud:
+            if False not in found and chance_clear(members, x_mm + dx, y_mm, half_mm, lean) >= figures.clear_of_stud:
                 found[False] = Shift(dx, wood=False)
-            wood = max((chance_of_wood(one, x_mm + dx, y_mm, side) for one in members), default=0.0)
+            wood = max((chance_of_wood(one, x_mm + dx, y_mm, side, lean) for one in members), default=0.0)
             if True not in found and wood >= figures.solid_wood_credit:
                 found[True] = Shift(dx, wood=True)
         if len(found) == 2:
@@ -260,17 +281,17 @@ def look_behind(
     elif reading.family.framed:
         side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
         for candidate in members:
-            chance = chance_of_wood(candidate, x_mm, y_mm, side)
+            chance = chance_of_wood(candidate, x_mm, y_mm, side, figures.stud_lean_mm_per_m)
             inside = candidate.rect.distance_to(x_mm, y_mm) == 0
             if chance > wood or (inside and member is None):
                 wood, member = chance, candidate
-        clear = chance_clear(members, x_mm, y_mm, figures.hole_half_mm)
+        clear = chance_clear(members, x_mm, y_mm, figures.hole_half_mm, figures.stud_lean_mm_per_m)
         if wood >= figures.solid_wood_credit:
             kind = BehindKind.TIMBER if member is None or member.timber else BehindKind.STEEL
         else:
             kind = BehindKind.VOID if clear >= figures.clear_of_stud else BehindKind.OPEN
         if member is not None:
-            edge = _sure_edge_mm(member, x_mm, y_mm, figures.clear_of_stud)
+            edge = _sure_edge_mm(member, x_mm, y_mm, figures)
     return Behind(
         kind=kind,
         member=member,

@@ -7,7 +7,8 @@ the region's pitches. What is seen and what is only predicted stay told apart, a
 from collections import defaultdict
 from collections.abc import Sequence
 from itertools import combinations
-from math import hypot
+from math import hypot, sqrt
+from typing import NamedTuple
 
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_share
@@ -19,6 +20,7 @@ from rockpin.core.framing.scanner_traces import Peak, find_in, hits_of
 from rockpin.core.framing.stud_row import Lattice, Located, StudFit, fit_lattice, fit_stud
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import Era
 
 
 class PitchReading(Model):
@@ -97,8 +99,27 @@ def _share_out(
     return given, rest
 
 
+class _Row(NamedTuple):
+    """What all studs of a wall have in common: the error that its hits share [mm], and how likely they keep no pitch.
+
+    ``at_mm``: the height at which they were hit; None where nobody hit any.
+    """
+
+    shared_mm: float = 0.0
+    no_pitch: float = 0.0
+    at_mm: float | None = None
+
+
+def _row_of(wall: Wall, hits: Sequence[Located], no_pitch: float, catalogue: Catalogue) -> _Row:
+    """Hits of one kind come from one instrument in one hand; another kind errs by itself."""
+    kinds = {hit.kind for hit in hits if hit.kind not in (HitKind.PIN_WOOD, HitKind.PIN_VOID)}
+    heights = [hit.y_mm for hit in wall.hits] + [trace.y_mm for trace in wall.traces]
+    shared = catalogue.figures.framing.sweep_shared_mm / sqrt(len(kinds)) if kinds else 0.0
+    return _Row(shared, no_pitch, sum(heights) / len(heights) if heights else None)
+
+
 def _member(
-    number: int, fit: StudFit, hits: Sequence[Located], wall: Wall, stud_mm: float, catalogue: Catalogue
+    number: int, fit: StudFit, hits: Sequence[Located], wall: Wall, stud_mm: float, catalogue: Catalogue, row: _Row
 ) -> MemberReading:
     widths = [hit.width_mm for hit in hits if hit.width_mm]
     double = any(width > catalogue.figures.framing.double_stud_share * stud_mm for width in widths)
@@ -120,30 +141,31 @@ def _member(
         double=double,
         density_from_mm=fit.from_mm,
         density=tuple(float(share) for share in fit.density),
+        hit_at_mm=row.at_mm,
     )
 
 
 def _fitted(
-    wall: Wall, expected: list[Expected], hits: list[Located], stud_mm: float, catalogue: Catalogue
+    wall: Wall, expected: list[Expected], hits: list[Located], stud_mm: float, catalogue: Catalogue, row: _Row
 ) -> list[tuple[MemberReading, list[Located]]]:
     """A member for each place that expects one, and for hits of their own that are likely enough a stud."""
     figures = catalogue.figures.framing
     given, rest = _share_out(expected, hits, catalogue)
     found: list[tuple[MemberReading, list[Located]]] = []
     for index, place in enumerate(expected):
-        fit = fit_stud(place, given[index], stud_mm, catalogue)
-        found.append((_member(index, fit, given[index], wall, stud_mm, catalogue), given[index]))
+        fit = fit_stud(place, given[index], stud_mm, catalogue, shared_mm=row.shared_mm, no_pitch=row.no_pitch)
+        found.append((_member(index, fit, given[index], wall, stud_mm, catalogue, row), given[index]))
     for group in rest:
         if all(hit.kind is HitKind.PIN_VOID for hit in group):
             continue
-        fit = fit_stud(None, group, stud_mm, catalogue)
+        fit = fit_stud(None, group, stud_mm, catalogue, shared_mm=row.shared_mm)
         if fit.exists >= figures.own_stud_drawn:
-            found.append((_member(len(found), fit, group, wall, stud_mm, catalogue), group))
+            found.append((_member(len(found), fit, group, wall, stud_mm, catalogue, row), group))
     return found
 
 
 def _stated_again(
-    members: Sequence[MemberReading], hits: list[Located], wall: Wall, catalogue: Catalogue
+    members: Sequence[MemberReading], hits: list[Located], wall: Wall, catalogue: Catalogue, row: _Row
 ) -> list[tuple[MemberReading, list[Located]]]:
     """Stated studs, each brought up to date by the hits about it; hits away from all of them as studs of their own."""
     figures = catalogue.figures.framing
@@ -156,7 +178,7 @@ def _stated_again(
         if not mine:
             again.append((member, []))
             continue
-        fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue)
+        fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue, shared_mm=row.shared_mm)
         moved = member.rect.model_copy(update={"x_mm": fit.centre_mm - member.rect.width_mm / 2})
         known = HowKnown.PINNED if fit.pinned else member.known
         again.append(
@@ -171,6 +193,7 @@ def _stated_again(
                         "known": known,
                         "density_from_mm": fit.from_mm,
                         "density": tuple(float(share) for share in fit.density),
+                        "hit_at_mm": row.at_mm,
                     }
                 ),
                 mine,
@@ -180,9 +203,9 @@ def _stated_again(
     for number, group in enumerate(rest):
         if all(hit.kind is HitKind.PIN_VOID for hit in group):
             continue
-        fit = fit_stud(None, group, width, catalogue)
+        fit = fit_stud(None, group, width, catalogue, shared_mm=row.shared_mm)
         if fit.exists >= figures.own_stud_drawn:
-            again.append((_member(number, fit, group, wall, width, catalogue), group))
+            again.append((_member(number, fit, group, wall, width, catalogue, row), group))
     return again
 
 
@@ -231,9 +254,14 @@ def _contradictions(
 
 
 def read_framing(
-    wall: Wall, reading: WallReading, region: Region, units: UnitSystem, catalogue: Catalogue
+    wall: Wall,
+    reading: WallReading,
+    region: Region,
+    units: UnitSystem,
+    catalogue: Catalogue,
+    era: Era = Era.UNKNOWN,
 ) -> FramingReading:
-    """All that is known of the framing behind a face."""
+    """All that is known of the framing behind a face. ``era``: in old houses studs often keep no pitch."""
     stated = members_of(wall, catalogue)
     peaks = tuple(peak for trace in wall.traces for peak in find_in(trace, units, catalogue))
     hits = _located(wall, peaks, catalogue) if reading.family.framed else []
@@ -242,20 +270,22 @@ def read_framing(
     if not hits:
         shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
     elif wall.framing and wall.framing.row:
-        shared = _stated_again(stated, hits, wall, catalogue)
+        shared = _stated_again(stated, hits, wall, catalogue, _row_of(wall, hits, 0.0, catalogue))
     else:
         stud_mm = catalogue.belief.stud_width_mm[region]
         apart = catalogue.figures.framing.hit_reach_mm / 2
         own = [member.rect.centre_x_mm for member in stated if not member.horizontal]
         beside = [one for one in _beside(wall, stud_mm, catalogue) if all(abs(one[0] - place) > apart for place in own)]
         off_row = [*own, *(place for place, *_ in beside)]
-        lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue)
+        lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue, era)
+        in_row = _row_of(wall, hits, lattice.no_pitch, catalogue)
         pitches = _pitches(lattice, catalogue)
         row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
         # a stud that somebody drew by itself keeps the hits about it
         near = [hit for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)]
-        shared = _stated_again(stated, near, wall, catalogue)
-        shared += _fitted(wall, sorted([*row, *beside]), [hit for hit in hits if hit not in near], stud_mm, catalogue)
+        shared = _stated_again(stated, near, wall, catalogue, in_row)
+        others = [hit for hit in hits if hit not in near]
+        shared += _fitted(wall, sorted([*row, *beside]), others, stud_mm, catalogue, in_row)
     shared = _named_apart(shared)
     owner = {hit.id: member.id for member, mine in shared for hit in mine}
     return FramingReading(

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from rockpin.core.document.evidence import HitKind
 from rockpin.core.document.job import Region
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import Era
 
 Values = NDArray[np.float64]
 
@@ -45,7 +46,10 @@ class PitchFit(NamedTuple):
 
 
 class Lattice(NamedTuple):
-    """All pitches by chance, and the density of studs that they make together at each mm of the wall."""
+    """All pitches by chance, and where they put studs: centre, spread [mm] and chance.
+
+    ``no_pitch``: the chance that the studs keep none.
+    """
 
     pitches: tuple[PitchFit, ...]
     no_pitch: float
@@ -93,20 +97,43 @@ def _offset_logs(
         ]
     )
     total = np.asarray(np.logaddexp.reduce(logs, axis=0) - log(len(_SHARES)))
-    if len(voids):
-        # a stud of the row here would have been met, unless it is missing or off the pitch
-        inside = np.abs(residual(voids)) < 15
-        total = total + inside.sum(axis=1) * log(figures.stud_missing + figures.stud_off_pitch)
-    return total
+    return np.asarray(total + _void_logs(pitch_mm, offsets, voids, catalogue))
+
+
+def _void_logs(pitch_mm: float, offsets: Values, voids: Values, catalogue: Catalogue) -> Values:
+    """Log likelihood of pins into voids for each offset of a row: a stud of the row there would have been met."""
+    figures = catalogue.figures.framing
+    aside = (voids[None, :] - offsets[:, None] + pitch_mm / 2) % pitch_mm - pitch_mm / 2
+    # unless it is missing or off the pitch
+    return np.asarray((np.abs(aside) < 15).sum(axis=1) * log(figures.stud_missing + figures.stud_off_pitch))
+
+
+def _every_second(
+    pitch_mm: float, hits: Sequence[Located], voids: Values, elsewhere: Values, catalogue: Catalogue
+) -> float:
+    """Log likelihood of the hits if they met every second stud of a row only, as who follows the board's joints does.
+
+    So a pitch twice the true one is never named alone on hits that fit both: only what was looked at between tells.
+    """
+    offsets = np.arange(0, 2 * pitch_mm, _OFFSET_STEP_MM)
+    logs = _offset_logs(2 * pitch_mm, offsets, hits, np.array([]), elsewhere, catalogue)
+    logs = logs + _void_logs(pitch_mm, offsets, voids, catalogue)
+    return float(np.logaddexp.reduce(logs)) - log(len(offsets))
 
 
 def fit_lattice(
-    hits: Sequence[Located], beside_mm: Sequence[float], width_mm: float, region: Region, catalogue: Catalogue
+    hits: Sequence[Located],
+    beside_mm: Sequence[float],
+    width_mm: float,
+    region: Region,
+    catalogue: Catalogue,
+    era: Era = Era.UNKNOWN,
 ) -> Lattice:
     """The chance of each pitch of the region, with the offset of its row. Pins into voids count against a row.
 
-    ``beside_mm``: where studs stand off the row, at corners and openings.
+    ``beside_mm``: where studs stand off the row, at corners and openings. In old houses studs often keep no pitch.
     """
+    figures = catalogue.figures.framing
     voids = np.array([hit.x_mm for hit in hits if hit.kind is HitKind.PIN_VOID])
     solid = [hit for hit in hits if hit.kind is not HitKind.PIN_VOID]
     rows = [(row, row.regions[region]) for row in catalogue.belief.pitches if row.regions[region] > 0]
@@ -124,8 +151,13 @@ def fit_lattice(
     for row, prior in rows:
         offsets = np.arange(0, row.pitch_mm, _OFFSET_STEP_MM)
         logs = _offset_logs(row.pitch_mm, offsets, solid, voids, elsewhere, catalogue)
-        weighed.append((row, offsets, logs, log(prior) + float(np.logaddexp.reduce(logs)) - log(len(offsets))))
-    none = log(catalogue.figures.framing.no_pitch)
+        total = float(np.logaddexp.reduce(logs)) - log(len(offsets))
+        if any(abs(other.pitch_mm - 2 * row.pitch_mm) < 0.01 * row.pitch_mm for other, _ in rows):
+            second = _every_second(row.pitch_mm, solid, voids, elsewhere, catalogue)
+            share = figures.hits_every_second
+            total = float(np.logaddexp(total + log(1 - share), second + log(share)))
+        weighed.append((row, offsets, logs, log(prior) + total))
+    none = log(figures.no_pitch_old if era in (Era.BEFORE_1920, Era.FROM_1920) else figures.no_pitch)
     best = max([none, *(total for *_, total in weighed)])
     masses = np.exp(np.array([total for *_, total in weighed]) - best)
     whole = float(masses.sum() + np.exp(none - best))
@@ -173,13 +205,31 @@ def _pins(log_density: Values, grid: Values, hits: Sequence[Located], width_mm: 
     return log_density
 
 
+def _blurred(density: Values, sigma_mm: float) -> Values:
+    """A density on the 1 mm grid with a normal error [mm] on top of it; its sum is kept."""
+    if sigma_mm <= 0:
+        return density
+    reach = int(4 * sigma_mm) + 1
+    steps = np.arange(-reach, reach + 1)
+    kernel = np.exp(-0.5 * (steps / sigma_mm) ** 2)
+    blurred = np.convolve(density, kernel / kernel.sum(), mode="same")
+    return np.asarray(blurred * density.sum() / blurred.sum())
+
+
 def fit_stud(
-    expected: tuple[float, float, float] | None, hits: Sequence[Located], width_mm: float, catalogue: Catalogue
+    expected: tuple[float, float, float] | None,
+    hits: Sequence[Located],
+    width_mm: float,
+    catalogue: Catalogue,
+    *,
+    shared_mm: float = 0.0,
+    no_pitch: float = 0.0,
 ) -> StudFit:
     """One stud from where its row puts it (centre, spread, chance), if any does, and the hits about it.
 
     ``hits`` holds at least one hit where no row expects a stud. The density of the centre is the product of the row's
-    expectation and of each hit's, each with its share of being wrong.
+    expectation and of each hit's, each with its share of being wrong. ``shared_mm``: an error that all hits of a sweep
+    have in common, which does not average out. ``no_pitch``: the chance [1] that its row is none.
     """
     figures = catalogue.figures.framing
     solid = [hit for hit in hits if hit.kind is not HitKind.PIN_VOID]
@@ -190,14 +240,15 @@ def fit_stud(
     logs = np.full(len(grid), log(even))
     if expected:
         spread = sqrt(expected[1] ** 2 + figures.stud_wander_mm**2)
-        strays = figures.stud_off_pitch
+        strays = min(0.6, figures.stud_off_pitch + no_pitch)
         logs = np.log((1 - strays) * np.exp(_log_normal(grid - about, spread)) + strays * even)
     for hit in solid:
         if hit.kind is not HitKind.PIN_WOOD:
             wrong = figures.hit_spurious
             near = np.exp(_log_normal(grid - hit.x_mm, hit.sigma_mm))
             logs = logs + np.log((1 - wrong) * near + wrong * even)
-    free = np.exp(logs - logs.max())
+    free = _blurred(np.exp(logs - logs.max()), shared_mm)
+    logs = np.log(np.maximum(free, 1e-300))
     mass_before = float(free.sum())
     logs = _pins(logs, grid, hits, width_mm)
     density = np.exp(logs - logs.max())

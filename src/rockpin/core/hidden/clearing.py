@@ -80,8 +80,8 @@ def _sweep(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) 
     area = around_holes(hidden, [planned], wall)
     if area is None:
         return None
-    # the instrument must see to where the hole ends, at the share of its depth that is believed
-    depth = max(50.0, 5.0 * ceil(planned.reach_mm / figures.sweep_depth_share / 5))
+    # the instrument must see all of it to where the hole ends, with room to spare
+    depth = max(50.0, 5.0 * ceil(planned.reach_mm / figures.sweep_whole_share / 5))
     modes = [ScanMode.METAL, ScanMode.LIVE]
     conditions = hidden.field.conditions
     if conditions.board and not conditions.tiled:

@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from rockpin.core.base.findings import Severity
 from rockpin.core.document.wall import Find, WallSide
-from rockpin.core.hidden.read import FindReading, Hidden, HiddenAtHole
+from rockpin.core.hidden.read import OPENED_TO_MM, FindReading, Hidden, HiddenAtHole
 from rockpin.core.hidden.risk import HoleRisk
 from rockpin.core.hidden.zones import Zone
 
@@ -98,10 +98,13 @@ def _zones(hidden: Hidden, planned: PlannedHole, here: HiddenAtHole, risk: HoleR
     return found
 
 
-def _risks(hidden: Hidden, planned: PlannedHole, risk: HoleRisk) -> list[Hazard]:
+def _risks(hidden: Hidden, planned: PlannedHole, risk: HoleRisk, *, opened: bool) -> list[Hazard]:
     figures, found = hidden.tables.figures, []
     if risk.gas > figures.gas_prove:
         found.append(Hazard("gas-near", Severity.PROVE_FIRST, {"gas": risk.gas}))
+    if not opened and risk.before >= figures.risk_likely and risk.chance <= figures.risk_stop:
+        # where something is likely, sweeps alone do not clear it: all of one hand may have failed
+        return [*found, Hazard("likely-place", Severity.PROVE_FIRST, {"before": risk.before, "risk": risk.chance})]
     if risk.parts and risk.chance > figures.risk_prove:
         stop = risk.chance > figures.risk_stop
         told = {"risk": risk.chance, "reach_mm": planned.reach_mm}
@@ -118,7 +121,8 @@ def judge_hole(hidden: Hidden, planned: PlannedHole) -> Judged:
     hazards = _finds(hidden, planned, radius) + _zones(hidden, planned, here, risk)
     # a find is said by itself, and a zone asks for proof already: the risk that they make would only say it again
     said = {one.code for one in hazards}
-    for one in _risks(hidden, planned, risk):
+    opened = here.cleared_to_mm >= OPENED_TO_MM
+    for one in _risks(hidden, planned, risk, opened=opened):
         if "find-near" not in said and not (one.code == "risk" and "in-zone" in said):
             hazards.append(one)
     return Judged(planned, hazards, risk)

@@ -9,9 +9,9 @@ from dataclasses import dataclass
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length
-from rockpin.core.document.evidence import Finish
+from rockpin.core.document.evidence import Finish, Location
 from rockpin.core.document.job import Site
-from rockpin.core.document.wall import Find, Scan, ScanMode, Wall, WallSide
+from rockpin.core.document.wall import Backing, Find, Scan, ScanMode, Wall, WallSide
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden.risk import Found, RiskField, ScanConditions
 from rockpin.core.hidden.routes import Route, read_routes
@@ -19,6 +19,9 @@ from rockpin.core.hidden.zones import PointReading, Zone, point_area, read_zones
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import HiddenTables
 from rockpin.core.tables.services import ZoneSchool
+
+OPENED_TO_MM = 1e6
+"""How deep [mm] a place is cleared that was opened and looked into."""
 
 
 class FindReading(Model):
@@ -114,6 +117,18 @@ def _plates(
     )
 
 
+def _background(wall: Wall, cable: float, year: int | None, tables: HiddenTables) -> tuple[tuple[str, float], ...]:
+    """Chances at one hole of what no rule and no habit explains: cables, more where owners added some, and pipes."""
+    figures = tables.figures
+    old = figures.unknown_year_background
+    if year is not None:
+        old = figures.old_background if year < figures.old_background_before else 1.0
+    pipes = figures.pipe_background * tables.backs[wall.backs_onto]
+    if wall.stands is Location.WET_ROOM:
+        pipes *= tables.backs[Backing.BATHROOM]
+    return (("mains_cable", cable * old), ("water_pipe", pipes * old))
+
+
 def read_hidden(
     wall: Wall,
     reading: WallReading,
@@ -151,7 +166,7 @@ def read_hidden(
         ),
         scans=wall.scans,
         conditions=_veil(wall, reading),
-        background=school.background,
+        background=_background(wall, school.background, year, tables),
         background_depths=depths,
         tables=tables,
     )
@@ -190,7 +205,7 @@ def _read_find(find: Find, units: UnitSystem, tables: HiddenTables) -> FindReadi
 def cleared_to_mm(scans: tuple[Scan, ...], share: float) -> float:
     """Depth [mm] to which these sweeps clear a zone: by opening, or by proved metal and live sweeps."""
     if any(scan.mode is ScanMode.OPENED for scan in scans):
-        return 1e6
+        return OPENED_TO_MM
     depths = {
         mode: max(
             (

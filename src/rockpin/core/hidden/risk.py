@@ -3,12 +3,13 @@
 A route is normal beside its line and even over its depths. A hole strikes it where its circle, set-out error and half
 the service's width meet it within the depth that drill, screw or toggle reach: that is no less than the greatest
 chance of any spot in the circle. A clear sweep is Bayes' rule with the chance that its mode misses each make of the
-service, to a share of its claimed depth; of sweeps in one mode over one place the better counts, once.
+service; its sight fades with depth. Of sweeps in one mode over one place the better counts, once, and all modes of one
+hand share a chance of having failed altogether. At the edge of its area, and beside what it found, a sweep is blind.
 """
 
 from collections.abc import Sequence
 from itertools import pairwise
-from math import erf, sqrt
+from math import erf, prod, sqrt
 from typing import NamedTuple
 
 from rockpin.core.base.model import Model, to_line_mm
@@ -16,6 +17,7 @@ from rockpin.core.base.quantities import show_risk
 from rockpin.core.document.wall import Scan, ScanMode, Screen
 from rockpin.core.hidden.routes import Route
 from rockpin.core.tables.catalogue import HiddenTables
+from rockpin.core.tables.figures import HiddenFigures
 from rockpin.core.tables.services import Make, Service, ServiceKind
 
 MODES = (ScanMode.METAL, ScanMode.LIVE, ScanMode.DENSITY)
@@ -41,9 +43,10 @@ class RiskPart(Model):
 
 
 class HoleRisk(Model):
-    """The chance of striking something, with its parts, the greatest first."""
+    """The chance of striking something, with its parts, the greatest first. ``before``: of routes, before any sweep."""
 
     chance: float
+    before: float
     text: str
     gas: float
     parts: tuple[RiskPart, ...]
@@ -105,23 +108,57 @@ class Slice(NamedTuple):
     missed: float
 
 
+_FADES_IN = 5
+"""Steps in which sight fades from all of it to none."""
+
+
+def sight(scan: Scan, depth_mm: float, figures: HiddenFigures) -> float:
+    """Share [1] of its sight that a sweep has at a depth [mm]: all to half of the claim, then fading to none."""
+    if scan.mode is ScanMode.OPENED:
+        return 1.0
+    if scan.claimed_depth_mm <= 0:
+        return 0.0
+    whole, end = figures.sweep_whole_share, figures.sweep_end_share
+    return min(1.0, max(0.0, (end - depth_mm / scan.claimed_depth_mm) / (end - whole)))
+
+
+def _failed(scans: Sequence[Scan], depth_mm: float, figures: HiddenFigures) -> float:
+    """Chance [1] that all these sweeps failed together: one hand, one instrument, one day."""
+    proved = any(scan.proved_depth_mm is not None and scan.proved_depth_mm >= depth_mm for scan in scans)
+    return figures.sweep_failed_proved if proved else figures.sweep_failed
+
+
 def slices(
     kind: ServiceKind, scans: Sequence[Scan], conditions: ScanConditions, tables: HiddenTables
 ) -> tuple[Slice, ...]:
     """The depths of a wall from its face on, each with the chance that a service of this kind there was missed."""
-    share = tables.figures.sweep_depth_share
-    reach = [(_EVERYWHERE if scan.mode is ScanMode.OPENED else share * scan.claimed_depth_mm, scan) for scan in scans]
-    bounds = sorted({0.0, _EVERYWHERE, *(depth for depth, _ in reach if depth > 0)})
+    figures = tables.figures
+    whole, end = figures.sweep_whole_share, figures.sweep_end_share
+    steps = [whole + (end - whole) * step / _FADES_IN for step in range(_FADES_IN + 1)]
+    fading = {step * scan.claimed_depth_mm for scan in scans if scan.mode is not ScanMode.OPENED for step in steps}
+    bounds = sorted({0.0, _EVERYWHERE, *(depth for depth in fading if depth > 0)})
     found = []
     for low, high in pairwise(bounds):
-        seeing = [scan for depth, scan in reach if depth >= high]
+        if any(scan.mode is ScanMode.OPENED for scan in scans):
+            found.append(Slice(low, high, 0.0))
+            continue
+        middle = (low + high) / 2
+        seeing = [(scan, sight(scan, middle, figures)) for scan in scans]
+        swept = [scan for scan, share in seeing if share > 0]
         total = 0.0
         for make in kind.makes:
             missed = 1.0
-            for mode in (*MODES, ScanMode.OPENED):
-                same = [miss_chance(make, scan, conditions, tables) for scan in seeing if scan.mode is mode]
+            for mode in MODES:
+                same = [
+                    1 - share * (1 - miss_chance(make, scan, conditions, tables))
+                    for scan, share in seeing
+                    if scan.mode is mode
+                ]
                 missed *= min(same, default=1.0)
             total += make.share * missed
+        if swept:
+            failed = _failed(swept, high, figures)
+            total = failed + (1 - failed) * total
         found.append(Slice(low, high, total))
     return tuple(found)
 
@@ -130,6 +167,9 @@ def _part_of(route: Route, from_mm: float, to_mm: float) -> float:
     """The share of a route's depths between two bounds [mm]."""
     low, high = max(route.depth_from_mm, from_mm), min(route.depth_to_mm, to_mm)
     return max(0.0, high - low) / (route.depth_to_mm - route.depth_from_mm)
+
+
+_UNSWEPT = (Slice(0.0, _EVERYWHERE, 1.0),)
 
 
 class SweepCoverage(NamedTuple):
@@ -160,6 +200,30 @@ def posterior(chance: float, what: SweepCoverage) -> float:
     return chance * what.left / (1 - chance * what.cleared)
 
 
+def blind_finds(scan: Scan) -> tuple[Found, ...]:
+    """What a sweep found and nobody has refuted: beside that it shows nothing else."""
+    if scan.mode is ScanMode.OPENED:
+        return ()
+    return tuple(
+        Found(one.what, one.x_mm, one.y_mm, one.x2_mm, one.y2_mm, one.sigma_mm, one.depth_mm)
+        for one in scan.finds
+        if one.refuted is None
+    )
+
+
+def edge_blind_mm(scan: Scan, figures: HiddenFigures) -> float:
+    """How far inside the edge of its area [mm] a sweep is blind; what was opened is seen to its edge."""
+    return 0.0 if scan.mode is ScanMode.OPENED else figures.sweep_edge_blind_mm
+
+
+def tells_of(scan: Scan, x_mm: float, y_mm: float, radius_mm: float, figures: HiddenFigures) -> bool:
+    """Whether a sweep or an opening tells of a whole circle."""
+    if not scan.area.covers_circle(x_mm, y_mm, radius_mm + edge_blind_mm(scan, figures)):
+        return False
+    near = radius_mm + figures.find_blind_mm
+    return all(find.distance_to(x_mm, y_mm) >= near for find in blind_finds(scan))
+
+
 class RiskField(NamedTuple):
     """All that is needed to ask for the risk at any spot of one wall."""
 
@@ -167,28 +231,31 @@ class RiskField(NamedTuple):
     finds: tuple[Found, ...]
     scans: tuple[Scan, ...]
     conditions: ScanConditions
-    background: float
+    background: tuple[tuple[str, float], ...]
     background_depths: tuple[float, float]
     tables: HiddenTables
 
     def covering(self, x_mm: float, y_mm: float, radius_mm: float) -> tuple[Scan, ...]:
-        """The sweeps that cover a whole circle."""
-        return tuple(scan for scan in self.scans if scan.area.covers_circle(x_mm, y_mm, radius_mm))
+        """The sweeps and openings that tell of a circle: all of it inside their edge, not beside what they found."""
+        return tuple(scan for scan in self.scans if tells_of(scan, x_mm, y_mm, radius_mm, self.tables.figures))
 
     def _depths(self, kind: str, scans: Sequence[Scan]) -> tuple[Slice, ...]:
         return slices(self.tables.services[kind], scans, self.conditions, self.tables)
 
     def unknown_service(self, reach_mm: float, scans: Sequence[Scan]) -> float:
-        """Chance [1] of striking what no rule and no habit explains: taken as a cable, at any depth of the wall."""
+        """Chance [1] of striking what no rule and no habit explains: a cable or a pipe, at any depth of the wall."""
         low, high = self.background_depths
-        depths = self._depths("mains_cable", scans)
 
         def part(from_mm: float, to_mm: float) -> float:
             return max(0.0, min(high, to_mm) - max(low, from_mm)) / (high - low)
 
-        left = sum(part(one.from_mm, min(one.to_mm, reach_mm)) * one.missed for one in depths)
-        cleared = sum(part(one.from_mm, one.to_mm) * (1 - one.missed) for one in depths)
-        return posterior(self.background, SweepCoverage(left, cleared))
+        free = 1.0
+        for kind, chance in self.background:
+            depths = self._depths(kind, scans)
+            left = sum(part(one.from_mm, min(one.to_mm, reach_mm)) * one.missed for one in depths)
+            cleared = sum(part(one.from_mm, one.to_mm) * (1 - one.missed) for one in depths)
+            free *= 1 - posterior(chance, SweepCoverage(left, cleared))
+        return 1 - free
 
     def at(self, x_mm: float, y_mm: float, radius_mm: float, reach_mm: float) -> HoleRisk:
         """The risk of one hole with all its parts."""
@@ -207,6 +274,7 @@ class RiskField(NamedTuple):
                 lines.setdefault((route.group, route.upright), []).append((route, chance))
         depths: dict[str, tuple[Slice, ...]] = {}
         groups: dict[str, float] = {}
+        unswept: dict[str, float] = {}
         gas_free = 1.0
         for (group, _), taken in lines.items():
             first = taken[0][0]
@@ -215,6 +283,8 @@ class RiskField(NamedTuple):
             whole = sum(chance for _, chance in taken)
             struck = min(1.0, posterior(whole, sweep_coverage(first, reach_mm, depths[first.kind])))
             groups[group] = groups.get(group, 0.0) + struck
+            bare = sweep_coverage(first, reach_mm, _UNSWEPT).left
+            unswept[group] = unswept.get(group, 0.0) + whole * bare
             if first.service is Service.GAS:
                 gas_free *= 1 - struck
             for route, chance in taken:
@@ -230,4 +300,5 @@ class RiskField(NamedTuple):
             free *= 1 - chance
             name(find.says, None, chance)
         parts.sort(key=lambda part: -part.chance)
-        return HoleRisk(chance=1 - free, text=show_risk(1 - free), gas=1 - gas_free, parts=tuple(parts))
+        before = 1 - prod(1 - min(1.0, chance) for chance in unswept.values())
+        return HoleRisk(chance=1 - free, before=before, text=show_risk(1 - free), gas=1 - gas_free, parts=tuple(parts))

@@ -13,7 +13,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.base.model import Rect
-from rockpin.core.hidden.risk import Found, RiskField, SweepCoverage, slices, sweep_coverage
+from rockpin.core.hidden.risk import (
+    Found,
+    RiskField,
+    SweepCoverage,
+    blind_finds,
+    edge_blind_mm,
+    slices,
+    sweep_coverage,
+)
 from rockpin.core.hidden.routes import Route
 
 Grid = NDArray[np.float32]
@@ -47,23 +55,36 @@ def _sort_cells(field: RiskField, x: Places, y: Places, radius_mm: float) -> _Sw
     # two sweeps in one mode, with one depth and one proof, tell the same
     like: dict[tuple[object, ...], int] = {}
 
-    def within(area: Rect) -> tuple[slice, slice]:
-        columns = np.nonzero((x - radius_mm >= area.x_mm) & (x + radius_mm <= area.right_mm))[0]
-        rows = np.nonzero((y - radius_mm >= area.y_mm) & (y + radius_mm <= area.top_mm))[0]
+    figures = field.tables.figures
+
+    def within(area: Rect, inside_mm: float) -> tuple[slice, slice]:
+        columns = np.nonzero((x - inside_mm >= area.x_mm) & (x + inside_mm <= area.right_mm))[0]
+        rows = np.nonzero((y - inside_mm >= area.y_mm) & (y + inside_mm <= area.top_mm))[0]
         if not len(columns) or not len(rows):
             return slice(0, 0), slice(0, 0)
         return slice(rows[0], rows[-1] + 1), slice(columns[0], columns[-1] + 1)
 
     for number, scan in enumerate(field.scans):
-        worth = (scan.mode, scan.claimed_depth_mm, scan.proved_on_live_cable, scan.circuits_on)
+        worth = (
+            scan.mode,
+            scan.claimed_depth_mm,
+            scan.proved_on_live_cable,
+            scan.proved_depth_mm,
+            scan.circuits_on,
+        )
         mine = like.setdefault(worth, number)
-        window = within(scan.area)
+        window = within(scan.area, radius_mm + edge_blind_mm(scan, figures))
         sets = list(named)
         table = np.arange(len(sets), dtype=np.int16)
         # each kind of cell that the sweep meets becomes another one, with the sweep in it
         for met in np.nonzero(np.bincount(kind[window].ravel(), minlength=len(sets)))[0]:
             table[met] = named.setdefault(sets[met] | {mine}, len(named))
-        kind[window] = table[kind[window]]
+        told, before = table[kind[window]], kind[window]
+        for find in blind_finds(scan):
+            # beside what it found a sweep shows nothing else
+            beside = _gaps(find, x[window[1]], y[window[0]]) < radius_mm + figures.find_blind_mm
+            told = np.where(beside, before, told)
+        kind[window] = told
     return _Sweeps(kind, tuple(tuple(sorted(scans)) for scans in named))
 
 
@@ -150,13 +171,18 @@ def _near(find: Found, x: Places, y: Places, far_mm: float) -> tuple[slice, slic
     return rows, columns
 
 
-def _of_find(find: Found, x: Places, y: Places, wide_mm: float, reach_mm: float) -> Places:
-    """Chance of striking a find at each cell."""
+def _gaps(find: Found, x: Places, y: Places) -> Places:
+    """Distance [mm] of each cell from a find."""
     dx, dy = find.x2_mm - find.x_mm, find.y2_mm - find.y_mm
     length2 = dx * dx + dy * dy
     across, up = np.meshgrid(x - find.x_mm, y - find.y_mm)
     share = np.clip((across * dx + up * dy) / length2, 0, 1) if length2 else np.zeros_like(across)
-    gap = np.hypot(across - share * dx, up - share * dy)
+    return np.asarray(np.hypot(across - share * dx, up - share * dy))
+
+
+def _of_find(find: Found, x: Places, y: Places, wide_mm: float, reach_mm: float) -> Places:
+    """Chance of striking a find at each cell."""
+    gap = _gaps(find, x, y)
     sigma = max(find.sigma_mm, 1.0)
     chance = _normal((gap + wide_mm) / sigma) - _normal((gap - wide_mm) / sigma)
     if find.depth_mm is not None:

@@ -157,6 +157,8 @@ def _joined(wall: Wall, run: Run, one: PointReading, other: PointReading, tables
 def _between(wall: Wall, points: Sequence[PointReading], reading: WallReading, tables: HiddenTables) -> list[Route]:
     found: list[Route] = []
     for run in tables.runs:
+        if run.level == "under_ceiling":
+            continue
         kind = tables.services[run.kind]
         mine = sorted(
             (point for point in points if run.service in point.services),
@@ -188,9 +190,38 @@ def _between(wall: Wall, points: Sequence[PointReading], reading: WallReading, t
     return found
 
 
+def _feeders(wall: Wall, reading: WallReading, school: str, tables: HiddenTables) -> list[Route]:
+    """Cables that pass along under the ceiling to other rooms, in the schools where they usually do."""
+    found = []
+    for run in tables.runs:
+        if run.level != "under_ceiling" or school not in run.schools:
+            continue
+        kind = tables.services[run.kind]
+        low, high = depths_of(kind, WallSide.THIS, reading)
+        found.append(
+            Route(
+                group=f"{run.key} passing",
+                point="",
+                kind=kind.key,
+                service=kind.service,
+                upright=False,
+                at_mm=wall.height_mm - run.height_mm,
+                from_mm=0.0,
+                to_mm=wall.width_mm,
+                beside_mm=run.beside_mm,
+                width_mm=kind.width_mm,
+                chance=run.chance,
+                depth_from_mm=low,
+                depth_to_mm=high,
+                says=f"{kind.label} passing along under the ceiling",
+            )
+        )
+    return found
+
+
 def read_routes(
     wall: Wall, points: Sequence[PointReading], reading: WallReading, school: str, tables: HiddenTables
 ) -> tuple[Route, ...]:
-    """All routes of a wall, point by point, then those between neighbours."""
+    """All routes of a wall, point by point, then those between neighbours and the feeders that pass."""
     own = [route for point in points for route in _of_point(wall, point, reading, school, tables)]
-    return tuple(own + _between(wall, points, reading, tables))
+    return tuple(own + _between(wall, points, reading, tables) + _feeders(wall, reading, school, tables))

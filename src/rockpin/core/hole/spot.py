@@ -282,7 +282,12 @@ class Spot:
     def chance_clear(self, half_mm: float) -> float:
         """Chance [1] that no framing stands within so many mm of this hole's axis."""
         key = f"clear {half_mm}"
-        return self.cached_per_hole(key, lambda: chance_clear(self.members, self.hole.x_mm, self.hole.y_mm, half_mm))
+        return self.cached_per_hole(
+            key,
+            lambda: chance_clear(
+                self.members, self.hole.x_mm, self.hole.y_mm, half_mm, self.framing.stud_lean_mm_per_m
+            ),
+        )
 
     @cached_property
     def spacings_mm(self) -> tuple[float, ...]:

@@ -4,6 +4,7 @@ from rockpin.core.identification.belief import Belief, Hypothesis, Identified, P
 from rockpin.core.identification.coatings import HAZARDOUS_FINISHES, coating_forbids_marks, may_be_old
 from rockpin.core.identification.likelihoods import outcome_chances
 from rockpin.core.identification.reading import Family, LayerReading, WallReading, read_stated
+from rockpin.core.identification.thickness import Whereabouts
 
 __all__ = [
     "HAZARDOUS_FINISHES",
@@ -14,6 +15,7 @@ __all__ = [
     "LayerReading",
     "Probabilities",
     "WallReading",
+    "Whereabouts",
     "coating_forbids_marks",
     "evidence_text",
     "identify",

@@ -18,7 +18,7 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.evidence import Ended, Evidence, Filling, Finish
 from rockpin.core.document.job import Site
 from rockpin.core.document.wall import Layer, Wall
-from rockpin.core.identification.probing import LayerMeasure, fit_probe
+from rockpin.core.identification.probing import fit_probe
 from rockpin.core.identification.reading import (
     FAMILY_WORDS,
     Family,
@@ -29,10 +29,10 @@ from rockpin.core.identification.reading import (
     read_layers,
     read_stated,
 )
-from rockpin.core.identification.thickness import Layers, usual_layers
+from rockpin.core.identification.thickness import Layers, Whereabouts, usual_layers, whereabouts_of
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.figures import IdentificationFigures
-from rockpin.core.tables.identification import BuildUp, CheckForm, era_of
+from rockpin.core.tables.identification import BuildUp, CheckForm
 
 Probabilities = NDArray[np.float64]
 
@@ -90,11 +90,15 @@ class Belief(Model):
 
 
 class Identified(NamedTuple):
-    """The belief, the reading that the plan goes by, and the readings of the other build-ups that matter."""
+    """The belief, the reading that the plan goes by, and the readings of the other build-ups that matter.
+
+    ``here``: where the wall stands, as far as that tells what it is.
+    """
 
     belief: Belief
     reading: WallReading
     others: tuple[tuple[Hypothesis, WallReading], ...]
+    here: Whereabouts
 
 
 def _looks(wall: Wall, row: BuildUp, catalogue: Catalogue) -> float:
@@ -105,13 +109,12 @@ def _looks(wall: Wall, row: BuildUp, catalogue: Catalogue) -> float:
     return next(look.p[wall.finish] for look in catalogue.belief.faces if front in look.materials)
 
 
-def prior_of(wall: Wall, site: Site, catalogue: Catalogue) -> Probabilities:
+def prior_of(wall: Wall, here: Whereabouts, catalogue: Catalogue) -> Probabilities:
     """How common [1] each build-up is in such a region, era and place, with such a face; sums to one."""
-    era = era_of(wall.built_year or site.built_year)
     weights = [
-        row.prior.region[site.region]
-        * row.prior.era[era]
-        * row.prior.stands[wall.stands]
+        row.prior.region[here.region]
+        * row.prior.era[here.era]
+        * row.prior.stands[here.stands]
         * _looks(wall, row, catalogue)
         for row in catalogue.hypotheses
         if row.prior
@@ -178,11 +181,12 @@ def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | N
 
 
 class _Weighed(NamedTuple):
-    """One piece of evidence in words: its log likelihood under each build-up, tempered."""
+    """One piece of evidence in words: its log likelihood under each build-up, tempered, and what it cannot tell."""
 
     id: str
     text: str
     logs: Probabilities
+    cannot: str = ""
 
 
 def _weigh(
@@ -199,17 +203,20 @@ def _weigh(
             place = [outcome.key for outcome in check.outcomes].index(one.outcome)
             logs = np.log(chances_of(one.check, tiled, catalogue)[place])
         elif check.form is CheckForm.MEASURE and one.value_mm is not None:
+            tape = (one.value_mm, figures.thickness_sigma_mm, figures.measure_outlier)
             for index, some in enumerate(layers):
-                whole = LayerMeasure(0, len(some.materials), one.value_mm, figures.thickness_sigma_mm)
-                logs[index] = some.log_density(*whole, figures.measure_outlier)
-                layers[index] = some.measured(*whole)
+                logs[index] = some.tape_log_density(*tape)
+                layers[index] = some.taped(*tape)
         elif check.form is CheckForm.PROBE and one.probe:
             for index, row in enumerate(rows):
                 fit = fit_probe(one.probe, row, layers[index], catalogue)
                 logs[index] = fit.log_likelihood
                 for measure in fit.measures:
-                    layers[index] = layers[index].measured(*measure)
-        weighed.append(_Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent))
+                    layers[index] = layers[index].measured(*measure, figures.measure_outlier)
+        cannot = ""
+        if check.form is CheckForm.MEASURE and any(some.rest.unseen for some in layers):
+            cannot = " What may stand behind it is in that figure too: it does not tell how thick the leaf is."
+        weighed.append(_Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent, cannot))
     return weighed, layers
 
 
@@ -259,7 +266,7 @@ def _witnesses(index: int, prior: Probabilities, weighed: Sequence[_Weighed]) ->
                 evidence=one.id,
                 text=one.text,
                 weight=weight,
-                says=_in_words(weight),
+                says=_in_words(weight) + (f".{one.cannot}" if one.cannot else ""),
             )
         )
     return tuple(sorted(found, key=lambda witness: -abs(witness.weight)))
@@ -271,10 +278,17 @@ def _filling(evidence: Sequence[Evidence]) -> Filling | None:
     return said[-1] if said else None
 
 
-def _measured(row: BuildUp, layers: Layers, filling: Filling | None, sure_from: float) -> list[Measured]:
-    """The layers as believed. A void's filling is known only where a probe said so, or where the kind implies it."""
+def _measured(row: BuildUp, layers: Layers, filling: Filling | None, figures: IdentificationFigures) -> list[Measured]:
+    """The layers as believed. A void's filling is known only where a probe said so, or where the kind implies it.
+
+    A layer that comes in sizes is at least as thick as the least that it may plausibly be.
+    """
+    sure_from, stepped = figures.filling_sure, len(layers.weights) > 1
     usual = {layer.material: layer.filling for layer in row.layers}
     found = []
+    holding = next(
+        (i for i, role in enumerate(layers.roles) if role in (Role.FRAME, Role.MASONRY, Role.CONCRETE)), None
+    )
     for index, material in enumerate(layers.materials):
         hollow = layers.roles[index] in (Role.FRAME, Role.CAVITY)
         sure = max(row.filling, key=lambda one: row.filling[one]) if row.filling else None
@@ -282,9 +296,13 @@ def _measured(row: BuildUp, layers: Layers, filling: Filling | None, sure_from: 
         found.append(
             Measured(
                 material,
-                float(layers.mean_mm[index]),
+                layers.thickness_mm(index),
                 layers.sigma_mm(index),
                 fills if hollow else usual.get(material),
+                layers.least_mm(index, figures.size_plausible, figures.measure_surety_sigmas)
+                if stepped and index == holding
+                else None,
+                layers.rest.unseen and index == holding,
             )
         )
     return found
@@ -299,8 +317,9 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     figures, units = catalogue.figures.identification, site.units
     rows = catalogue.hypotheses
     tiled = wall.finish is Finish.TILED
-    prior = prior_of(wall, site, catalogue)
-    usual = [usual_layers(row, tiled, catalogue) for row in rows]
+    here = whereabouts_of(wall, site, tiled)
+    prior = prior_of(wall, here, catalogue)
+    usual = catalogue.belief.once(f"usual {here}", lambda: [usual_layers(row, here, catalogue) for row in rows])
     weighed, layers = _weigh(wall.evidence, usual, tiled, units, catalogue)
     logs = np.log(prior) + sum((one.logs for one in weighed), np.zeros(len(rows)))
     stated = match_build_up(wall.build_up, catalogue) if wall.build_up else None
@@ -315,10 +334,19 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
 
     solidity = wall.courses.solidity if wall.courses else None
     filling = _filling(wall.evidence)
-    readings = [
-        read_layers(_measured(row, layers[index], filling, figures.filling_sure), solidity, catalogue, figures)
-        for index, row in enumerate(rows)
-    ]
+    # what is hardly possible is told as it usually is: its thicknesses matter to nobody
+    readings = list(
+        catalogue.belief.once(
+            f"usual readings {here} {solidity}",
+            lambda: [
+                read_layers(_measured(row, some, None, figures), solidity, catalogue, figures)
+                for row, some in zip(rows, usual, strict=True)
+            ],
+        )
+    )
+    for index, row in enumerate(rows):
+        if chances[index] >= figures.build_up_considered:
+            readings[index] = read_layers(_measured(row, layers[index], filling, figures), solidity, catalogue, figures)
     if stated:
         readings[rows.index(stated)] = read_layers(_stated(wall, filling, figures), solidity, catalogue, figures)
     order = sorted(range(len(rows)), key=lambda index: (-chances[index], rows[index].key))
@@ -357,12 +385,23 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     reading = (
         read_layers(_stated(wall, filling, figures), solidity, catalogue, figures) if unmatched else readings[order[0]]
     )
+    if reading.leaf_unseen:
+        # whatever else of the kind it may be, the thinnest leaf of them counts for every depth
+        alike = [readings[i] for i in order if chances[i] >= figures.size_plausible and readings[i].leaf_unseen]
+        thinnest = min((one.holding_mm for one in alike), default=reading.holding_mm)
+        if thinnest < reading.holding_mm:
+            reading = reading.model_copy(
+                update={
+                    "holding_mm": thinnest,
+                    "thickness_mm": reading.thickness_mm - (reading.holding_mm - thinnest),
+                }
+            )
     others = tuple(
         (hypotheses[index], readings[index])
         for index in order[1:]
         if chances[index] >= figures.build_up_considered and not unmatched
     )
-    return Identified(belief, reading, others)
+    return Identified(belief, reading, others, here)
 
 
 def _reason(row: BuildUp) -> str:

@@ -5,22 +5,23 @@ import numpy as np
 from rockpin.core.document.evidence import CameOut, Ended, Probe, ProbeInterval
 from rockpin.core.identification.belief import Probabilities, chances_of
 from rockpin.core.identification.probing import fit_probe
-from rockpin.core.identification.thickness import usual_layers
+from rockpin.core.identification.thickness import Whereabouts, usual_layers
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import BuildUp, Check, CheckForm
 
 
-def _typical_probe(build_up: BuildUp, tiled: bool, catalogue: Catalogue) -> Probe:
+def _typical_probe(build_up: BuildUp, here: Whereabouts, catalogue: Catalogue) -> Probe:
     """The probe hole that a build-up would usually give."""
-    layers = usual_layers(build_up, tiled, catalogue)
+    layers = usual_layers(build_up, here, catalogue)
     dust = {row.material: row.came_out for row in catalogue.belief.dust}
     found: list[ProbeInterval] = []
     depth, reach = 0.0, catalogue.check_by_key["probe"].reach_mm
-    for material, role, thickness in zip(layers.materials, layers.roles, layers.mean_mm, strict=True):
+    for index, (material, role) in enumerate(zip(layers.materials, layers.roles, strict=True)):
+        thickness = layers.thickness_mm(index)
         if role in (Role.FRAME, Role.CAVITY):
-            return Probe(intervals=tuple(found), ended=Ended.VOID, void_depth_mm=float(thickness))
+            return Probe(intervals=tuple(found), ended=Ended.VOID, void_depth_mm=thickness)
         came_out = max(CameOut, key=lambda kind: dust[material].get(kind, 0.0))
-        end = min(depth + float(thickness), max(reach, depth + 5))
+        end = min(depth + thickness, max(reach, depth + 5))
         found.append(ProbeInterval(from_mm=depth, to_mm=end, came_out=came_out))
         depth = end
         if role in (Role.MASONRY, Role.CONCRETE):
@@ -28,13 +29,13 @@ def _typical_probe(build_up: BuildUp, tiled: bool, catalogue: Catalogue) -> Prob
     return Probe(intervals=tuple(found), ended=Ended.SOLID)
 
 
-def _probe_chances(tiled: bool, catalogue: Catalogue) -> Probabilities:
+def _probe_chances(here: Whereabouts, catalogue: Catalogue) -> Probabilities:
     """P(a probe like that of one build-up | another), each column summing to one."""
 
     def work() -> Probabilities:
         rows = catalogue.hypotheses
-        layers = [usual_layers(row, tiled, catalogue) for row in rows]
-        probes = [_typical_probe(row, tiled, catalogue) for row in rows]
+        layers = [usual_layers(row, here, catalogue) for row in rows]
+        probes = [_typical_probe(row, here, catalogue) for row in rows]
         logs = np.array(
             [
                 [fit_probe(probe, row, some, catalogue).log_likelihood for row, some in zip(rows, layers, strict=True)]
@@ -44,35 +45,32 @@ def _probe_chances(tiled: bool, catalogue: Catalogue) -> Probabilities:
         table = np.exp(logs - logs.max(axis=0))
         return np.asarray(table / table.sum(axis=0))
 
-    return catalogue.belief.once(f"probe {tiled}", work)
+    return catalogue.belief.once(f"probe {here.region} {here.tiled}", work)
 
 
-def _thickness_chances(tiled: bool, catalogue: Catalogue) -> Probabilities:
-    """P(a thickness at an opening within 20 mm | build-up), from the usual layers."""
+def _thickness_chances(here: Whereabouts, catalogue: Catalogue) -> Probabilities:
+    """P(a thickness at an opening within 20 mm | build-up), from the usual layers and what may stand behind them."""
 
     def work() -> Probabilities:
         steps = np.arange(10.0, 700.0, 20.0)
         table = []
+        figures = catalogue.figures.identification
         for row in catalogue.hypotheses:
-            layers = usual_layers(row, tiled, catalogue)
-            whole = (
-                len(layers.materials),
-                catalogue.figures.identification.thickness_sigma_mm,
-                catalogue.figures.identification.measure_outlier,
-            )
-            table.append([np.exp(layers.log_density(0, whole[0], float(at), whole[1], whole[2])) for at in steps])
+            layers = usual_layers(row, here, catalogue)
+            spread = (figures.thickness_sigma_mm, figures.measure_outlier)
+            table.append([np.exp(layers.tape_log_density(float(at), *spread)) for at in steps])
         found = np.array(table).T
         return np.asarray(found / found.sum(axis=0))
 
-    return catalogue.belief.once(f"thickness {tiled}", work)
+    return catalogue.belief.once(f"thickness {here}", work)
 
 
-def outcome_chances(check: Check, tiled: bool, catalogue: Catalogue) -> Probabilities:
+def outcome_chances(check: Check, here: Whereabouts, catalogue: Catalogue) -> Probabilities:
     """P(outcome | build-up) [1] of any check, those with a measure cut into steps."""
     match check.form:
         case CheckForm.OUTCOME:
-            return chances_of(check.key, tiled, catalogue)
+            return chances_of(check.key, here.tiled, catalogue)
         case CheckForm.MEASURE:
-            return _thickness_chances(tiled, catalogue)
+            return _thickness_chances(here, catalogue)
         case CheckForm.PROBE:
-            return _probe_chances(tiled, catalogue)
+            return _probe_chances(here, catalogue)

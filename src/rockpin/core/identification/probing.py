@@ -14,7 +14,7 @@ from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import BuildUp, Dust
 
 _HOLLOW = (Role.CAVITY, Role.FRAME)
-_CORED = ("cored_brick", "hollow_block")
+_CORED = ("cored_brick", "hollow_block", "clay_block")
 _NOWHERE = -1e9
 
 
@@ -98,8 +98,10 @@ def _end(probe: Probe, here: int, build_up: BuildUp, layers: Layers, catalogue: 
         steel = here + 1 < count and layers.materials[here + 1] == "steel_studs"
         return _Step(log(figures.probe_stops_steel if steel else figures.probe_stops) + anywhere, ())
     if probe.ended is Ended.SOLID:
-        mean, variance = layers.span(0, here + 1)
-        deep_enough = 0.5 * (1 + erf((mean - depth) / sqrt(2 * (variance + figures.probe_sigma_mm**2))))
+        deep_enough = sum(
+            weight * 0.5 * (1 + erf((mean - depth) / sqrt(2 * (variance + figures.probe_sigma_mm**2))))
+            for weight, mean, variance in zip(layers.weights, *layers.span(0, here + 1), strict=True)
+        )
         holds = layers.roles[here] in (Role.MASONRY, Role.CONCRETE, Role.FRAME)
         share = 1.0 if holds or layers.materials[here] == "timber_lining" else figures.probe_given_up
         return _Step(log(wrong + (1 - wrong) * deep_enough * share), ())

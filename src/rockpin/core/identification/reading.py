@@ -54,12 +54,18 @@ FAMILY_WORDS = {
 
 
 class Measured(NamedTuple):
-    """A layer with how surely its thickness is known [mm]."""
+    """A layer with how surely its thickness is known [mm].
+
+    ``least_mm``: what it may plausibly be at the least, where it comes in sizes. ``unseen_back``: of what holds, that
+    nobody can tell from an opening how thick it is.
+    """
 
     material: str
     thickness_mm: float
     sigma_mm: float
     filling: Filling | None
+    least_mm: float | None = None
+    unseen_back: bool = False
 
 
 class LayerReading(Model):
@@ -105,10 +111,16 @@ class WallReading(Model):
     thickness_mm: float
     bearing_mpa: float
     solidity: UnitSolidity | None
+    back_unseen: bool = Field(default=False, description="nobody has seen how thick the layer that holds is")
     unit_mm: tuple[float, float] = Field(default=(215.0, 65.0), exclude=True, description="length and height of a unit")
     plug_share: float = Field(default=1.0, exclude=True, description="of a plug's value in such a unit")
     skin_bears_n_per_mm: float = Field(default=0.0, exclude=True, description="of a screw that its skins hold tight")
     hammered: bool = Field(default=False, exclude=True, description="whether what holds is drilled with hammer action")
+
+    @property
+    def leaf_unseen(self) -> bool:
+        """Whether what holds is masonry or concrete that nobody has seen the back of."""
+        return self.back_unseen and not self.family.framed
 
     @property
     def unsure(self) -> bool:
@@ -204,6 +216,9 @@ def read_layers(
 
     skin = total(front) + spread(front)
     back = total([*front, holding]) - spread([*front, holding]) if holding else 0.0
+    as_told = measured[holding.index] if holding else None
+    least = as_told.least_mm if as_told else None
+    thinner = holding.thickness_mm - least if holding and least is not None else 0.0
     unit = catalogue.material_by_key[holding.material].solidity if holding else None
     return WallReading(
         family=_family(holding, kinds, cavity is not None),
@@ -215,11 +230,19 @@ def read_layers(
         board_mm=total(boards),
         board_count=len(boards),
         board_kind=kinds[0] if kinds else None,
-        void_mm=max(0.0, void.thickness_mm - z * void.sigma_mm) if void else 0.0,
+        void_mm=(least if least is not None and void is holding else max(0.0, void.thickness_mm - z * void.sigma_mm))
+        if void
+        else 0.0,
         filling=(void.filling or Filling.UNKNOWN) if void else None,
         holding=holding.material if holding else None,
-        holding_mm=max(0.0, back - skin),
-        thickness_mm=max(0.0, total(layers) - spread(layers)),
+        holding_mm=max(0.0, back - skin) if least is None else least,
+        thickness_mm=max(
+            0.0,
+            total(layers) - spread(layers)
+            if least is None
+            else total(layers) - thinner - spread([one for one in layers if one is not holding]),
+        ),
+        back_unseen=as_told is not None and as_told.unseen_back,
         bearing_mpa=catalogue.material_by_key[layers[0].material].bearing_mpa if layers else 1.0,
         unit_mm=(
             catalogue.material_by_key[holding.material].unit_length_mm,

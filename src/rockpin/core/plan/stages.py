@@ -79,7 +79,7 @@ def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     wall, site = job.wall, job.site
     catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job)
     identified = identify(wall, site, catalogue)
-    framing = read_framing(wall, identified.reading, site.region, site.units, catalogue)
+    framing = read_framing(wall, identified.reading, site.region, site.units, catalogue, identified.here.era)
     return ReadWall(
         catalogue, identified, framing, read_hidden(wall, identified.reading, framing.members, site, catalogue.hidden)
     )

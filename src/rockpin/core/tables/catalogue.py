@@ -15,7 +15,7 @@ from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.row import Row
 from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
 from rockpin.core.document.job import Region, Wish
-from rockpin.core.document.wall import HowKnown, UnitSolidity
+from rockpin.core.document.wall import Backing, HowKnown, UnitSolidity
 from rockpin.core.tables.figures import CapacityFigures, DemandFigures, Figures, HiddenFigures
 from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
@@ -154,6 +154,7 @@ class HiddenTables(NamedTuple):
     ways: dict[str, FeedHabit]
     runs: tuple[Run, ...]
     schools: tuple[ZoneSchool, ...]
+    backs: dict[Backing, float]
     figures: HiddenFigures
     setout_error_mm: float
 
@@ -175,6 +176,8 @@ class Catalogue(Model):
     ways: tuple[FeedHabit, ...]
     runs: tuple[Run, ...]
     schools: tuple[ZoneSchool, ...]
+    backs: dict[Backing, float] = Field(description="times the background of pipes by what is behind")
+    back_words: dict[Backing, str]
     duties: tuple[Duty, ...]
     hands: tuple[Hand, ...]
     allowances: tuple[Allowance, ...]
@@ -297,6 +300,7 @@ class Catalogue(Model):
             ways=self.way_by_key,
             runs=self.runs,
             schools=self.schools,
+            backs=self.backs,
             figures=self.figures.hidden,
             setout_error_mm=self.figures.framing.setout_error_mm,
         )

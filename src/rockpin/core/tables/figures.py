@@ -51,6 +51,13 @@ class IdentificationFigures(Model):
     probe_stops_steel: float
     probe_given_up: float
     build_up_considered: float
+    rest_possible: float
+    far_coat_mm: float
+    far_coat_spread_mm: float
+    weak_units: float
+    size_plausible: float
+    size_odd: float
+    size_odd_spread: float
 
 
 class FramingFigures(Model):
@@ -62,6 +69,10 @@ class FramingFigures(Model):
     hole_half_mm: float
     move_most_mm: float
     no_pitch: float
+    no_pitch_old: float
+    hits_every_second: float
+    sweep_shared_mm: float
+    stud_lean_mm_per_m: float
     clear_of_stud: float
     wood_edge_diameters: float
     wood_edge_min_mm: float
@@ -224,6 +235,17 @@ class HiddenFigures(Model):
     """For judging what is hidden."""
 
     sweep_depth_share: float
+    sweep_whole_share: float
+    sweep_end_share: float
+    sweep_failed: float
+    sweep_failed_proved: float
+    sweep_edge_blind_mm: float
+    find_blind_mm: float
+    risk_likely: float
+    pipe_background: float
+    old_background: float
+    old_background_before: float
+    unknown_year_background: float
     level_points_mm: float
     live_behind_screen: float
     unproved_works: float

@@ -5,10 +5,8 @@ Each row of a table of chances carries a sentence of reason; its chances sum to 
 
 from collections.abc import Callable
 from enum import StrEnum
-from typing import Self
+from typing import Self, TypeVar, cast
 
-import numpy as np
-from numpy.typing import NDArray
 from pydantic import Field, PrivateAttr, model_validator
 
 from rockpin.core.base.model import Id, Model, Name
@@ -16,6 +14,8 @@ from rockpin.core.base.row import Row
 from rockpin.core.document.evidence import CameOut, Drilled, Filling, HitKind, HowStated, Location
 from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Layer
+
+T = TypeVar("T")
 
 
 class Era(StrEnum):
@@ -71,6 +71,7 @@ class BuildUp(Row):
     unit: Id | None = None
     stud_width_mm: float | None = None
     stud_pitch_mm: float | None = None
+    whole: bool = Field(default=False, description="its layers go through to the far face")
     prior: Prior | None = None
 
     @model_validator(mode="after")
@@ -181,6 +182,43 @@ class HitRow(Row):
     how: str
 
 
+class ThicknessRow(Model):
+    """The sizes that a material comes in [mm] with how common each is, and the spread of each [mm].
+
+    ``build_ups``: for which the row is; empty: any that no earlier row speaks of.
+    """
+
+    material: Id
+    regions: tuple[Region, ...]
+    build_ups: tuple[Id, ...] = ()
+    mm: tuple[float, ...] = Field(min_length=1)
+    weights: tuple[float, ...]
+    sigma_mm: float = Field(gt=0)
+    source: str
+
+    @model_validator(mode="after")
+    def _one_weight_each(self) -> Self:
+        if len(self.mm) != len(self.weights) or min(self.weights) <= 0:
+            raise ValueError(f"{self.material}: one weight above 0 for each of its {len(self.mm)} sizes is wanted")
+        return self
+
+
+class RestRow(Model):
+    """What may stand unseen behind the layers of a build-up, and in a tape's measure: the first row that fits counts.
+
+    ``roles``: what holds in it; empty: anything. ``chance``: that there is any.
+    """
+
+    stands: tuple[Location, ...]
+    eras: tuple[Era, ...] = ()
+    regions: tuple[Region, ...] = ()
+    roles: tuple[str, ...] = ()
+    chance: float = Field(ge=0, le=1)
+    mean_mm: float = Field(ge=0)
+    sigma_mm: float = Field(gt=0)
+    reason: str
+
+
 class BeliefTables(Model):
     """All tables from which a wall is told."""
 
@@ -191,6 +229,8 @@ class BeliefTables(Model):
     dust: tuple[Dust, ...]
     pitches: tuple[Pitch, ...]
     hits: tuple[HitRow, ...]
+    thicknesses: tuple[ThicknessRow, ...]
+    rests: tuple[RestRow, ...]
     stud_width_mm: dict[Region, float]
     stated: dict[HowStated, float]
     places: dict[Location, str]
@@ -200,10 +240,10 @@ class BeliefTables(Model):
     ended: dict[str, str]
     fillings: dict[Filling, str]
     how_stated: dict[HowStated, str]
-    _worked_out: dict[str, NDArray[np.float64]] = PrivateAttr(default_factory=dict)
+    _worked_out: dict[str, object] = PrivateAttr(default_factory=dict)
 
-    def once(self, key: str, work: Callable[[], NDArray[np.float64]]) -> NDArray[np.float64]:
+    def once(self, key: str, work: Callable[[], T]) -> T:
         """What follows from these tables alone, worked out once and kept with them."""
         if key not in self._worked_out:
             self._worked_out[key] = work()
-        return self._worked_out[key]
+        return cast(T, self._worked_out[key])

@@ -97,12 +97,16 @@ class FeedHabit(Row):
 
 
 class Run(Row):
-    """How two neighbouring points of one system are joined: level between them, or along near the floor."""
+    """How two neighbouring points of one system are joined: level between them, or along near the floor.
+
+    Under the ceiling feeders run the whole wall, whatever stands on it, in the schools that are named.
+    """
 
     service: Service
     kind: Id
     chance: float = Field(gt=0, lt=1)
-    level: Literal["at_points", "near_floor"]
+    level: Literal["at_points", "near_floor", "under_ceiling"]
+    schools: tuple[Id, ...] = ()
     height_mm: float = Field(default=0, ge=0)
     beside_mm: float = Field(gt=0)
 

@@ -33,9 +33,7 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
             <div className="col-span-2">
               <dt className="text-[12px] text-soft">Put in</dt>
               <dd className="text-[17px] font-bold">{card.fixing_label}</dd>
-              <dd className="text-[13px]">
-                {card.put_in_text}
-              </dd>
+              <dd className="text-[13px]">{card.put_in_text}</dd>
             </div>
           </dl>
           {card.tape_text && <p className="mt-2 text-[13px] font-semibold">{card.tape_text}</p>}

@@ -67,6 +67,18 @@ export function Sweeps({ editing, lists }: Pick<StageProps, "editing" | "lists">
                       checked={scan.proved_on_live_cable}
                       onChange={(on) => void set(scan.id, { proved_on_live_cable: on }, "sweep proved")}
                     />
+                    {scan.proved_on_live_cable && (
+                      <Field
+                        label="How deep that cable lay"
+                        units={units}
+                        value={scan.proved_depth_mm ?? null}
+                        clearable
+                        placeholder="not known"
+                        onCommit={(v: number | null) =>
+                          set(scan.id, { proved_depth_mm: v }, "depth of the proof")
+                        }
+                      />
+                    )}
                     {scan.mode === "live" && (
                       <Checkbox
                         label="Every circuit was switched on"

@@ -37,6 +37,7 @@ export function useScan(editing: Editing) {
         day,
         claimed_depth_mm: instrument.depth_mm,
         proved_on_live_cable: instrument.proved,
+        proved_depth_mm: null,
         circuits_on: instrument.circuits,
         finds: [],
         read_by: "instrument" as const,

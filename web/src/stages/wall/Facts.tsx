@@ -26,7 +26,13 @@ export function Facts({ editing, lists }: Pick<StageProps, "editing" | "lists">)
           placeholder={site.built_year ? String(site.built_year) : "not known"}
           onCommit={(v) => save({ built_year: v }, "age of the wall")}
         />
-        <div className="col-span-2">
+        <Select
+          label="What is on the other side"
+          value={wall.backs_onto}
+          options={lists.backs}
+          onChange={(key) => void save({ backs_onto: key as typeof wall.backs_onto }, "what is behind")}
+        />
+        <div>
           <Select
             label="What you see on its face"
             value={wall.finish}

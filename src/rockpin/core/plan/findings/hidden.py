@@ -3,7 +3,7 @@
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import UnitSystem, show_length, show_limit
+from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_risk
 from rockpin.core.document.wall import Wall
 from rockpin.core.hidden import Hazard, Hidden, Judged
 
@@ -63,6 +63,13 @@ def _say(hazard: Hazard, judged: Judged, hidden: Hidden, units: UnitSystem) -> _
                 f"Take a screw that reaches no deeper than {show_limit(hidden.front_mm + free, units)} from the face, "
                 "or sweep here with metal and live.",
                 Stage.FIXING,
+            )
+        case "likely-place":
+            most = risk.parts[0].says if risk.parts else "something hidden"
+            return _Said(
+                f"{name}: before it was swept something was as likely as {show_risk(risk.before)} here, most of all "
+                f"{most}. Where it is that likely, sweeps alone do not clear it.",
+                "Move it, or open the wall here by hand and look, circuits isolated and proved dead.",
             )
         case "gas-near":
             return _Said(

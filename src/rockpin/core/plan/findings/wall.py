@@ -1,7 +1,7 @@
 """What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.quantities import UnitSystem, show_length, show_limit
 from rockpin.core.base.words import inside
 from rockpin.core.document.evidence import Ended, Finish, ReadBy
 from rockpin.core.document.job import JobDocument, Site
@@ -228,6 +228,19 @@ def wall_findings(
                 f"The left edge is {abs(wall.edge_slope_mm_per_m):g} mm in a metre out of plumb. "
                 "That is not reckoned with yet.",
                 "Measure from a plumb line dropped at the left edge, not from the edge itself.",
+            )
+        )
+    reading = identified.reading
+    if reading.leaf_unseen and reading.holding:
+        name = catalogue.material_by_key[reading.holding].label.lower()
+        findings.append(
+            _finding(
+                Severity.NOTE,
+                "leaf-unseen",
+                wall,
+                f"Nobody has seen how thick the {name} is: every depth is reckoned with "
+                f"{show_limit(reading.holding_mm, site.units)} of it, the thinnest that is usual.",
+                "State the layers if you know them; a tape at an opening measures what stands behind too.",
             )
         )
     findings += _framing_findings(wall, identified.reading.family.framed, framing)
