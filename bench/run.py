@@ -96,7 +96,9 @@ def measure_change() -> None:
 
         def ask(method: str, path: str, body: object = None) -> bytes:
             data = None if body is None else json.dumps(body).encode()
-            question = urllib.request.Request(address + path, data, {"content-type": "application/json"}, method=method)
+            question = urllib.request.Request(
+                address + path, data, {"content-type": "application/json", "x-rock-pin": "1"}, method=method
+            )
             with urllib.request.urlopen(question) as answer:
                 return bytes(answer.read())
 

@@ -18,6 +18,7 @@ from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange import write_document
 from rockpin.store import Store
+from tests.api import CSV, OWN
 
 
 @pytest.fixture
@@ -27,7 +28,7 @@ def client(tmp_path: Path) -> Iterator[TestClient]:
     web = tmp_path / "web"
     (web / "assets").mkdir(parents=True)
     (web / "index.html").write_text("<title>Rock Pin</title>")
-    with TestClient(make_app(store, load_catalogue(), web)) as found:
+    with TestClient(make_app(store, load_catalogue(), web), headers=OWN) as found:
         yield found
 
 
@@ -115,7 +116,7 @@ def test_what_is_not_there_is_said_not_to_be(client: TestClient, method: str, pa
 
 def test_a_wall_that_carries_jobs_is_not_removed(client: TestClient) -> None:
     answer = client.delete("/api/walls/crew-room-river")
-    assert faults(answer) == {"wall": "carries Folding chart table, Tide-clock, First-aid cabinet; remove that first"}
+    assert faults(answer) == {"wall": "carries Folding chart table, First-aid cabinet, Tide-clock; remove that first"}
     for job in ("chart-table", "tide-clock", "first-aid-cabinet"):
         assert client.delete(f"/api/jobs/{job}").status_code == 204
     assert client.delete("/api/walls/crew-room-river").status_code == 204
@@ -383,5 +384,5 @@ def test_a_packet_kept_in_the_van_competes_in_every_job_and_as_a_table(client: T
     assert {"own-grey-plugs", "own-grey-plugs-stud", "own-gold-screws"} <= known
     # the same rows out as a table and in again: nothing is lost, the screws they bring neither
     table = client.get("/api/fixings.csv").text
-    again = client.post("/api/fixings.csv", content=table.encode()).json()["labels"]
+    again = client.post("/api/fixings.csv", content=table.encode(), headers=CSV).json()["labels"]
     assert again == labels

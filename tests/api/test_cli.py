@@ -16,6 +16,7 @@ from rockpin.demo import demo_documents
 from rockpin.exchange import write_document
 from rockpin.exchange.sheets import sheet_markdown
 from rockpin.store.repository import Store
+from tests.api import OWN
 
 
 def run(*words: str | Path) -> tuple[int, str, str]:
@@ -66,7 +67,7 @@ def test_the_ways_that_work_are_the_same_by_command_and_by_screen(tmp_path: Path
     assert code == 0
     assert told == [[way.word.value, way.sentence] for way in ways_out(document, load_catalogue())]
     store = Store(tmp_path / "d.sqlite")
-    with TestClient(make_app(store, load_catalogue(), tmp_path)) as client:
+    with TestClient(make_app(store, load_catalogue(), tmp_path), headers=OWN) as client:
         made = client.post("/api/documents", content=file.read_text(encoding="utf-8")).json()["id"]
         shown = client.get(f"/api/jobs/{made}/ways-out").json()
         assert [[way["word"], way["sentence"]] for way in shown] == told

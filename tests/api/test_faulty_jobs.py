@@ -17,6 +17,7 @@ from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.exchange import read_document
 from rockpin.store import Store
+from tests.api import CSV, OWN
 from tests.builders import concrete_wall, job
 
 ARM: dict[str, float] = {
@@ -34,7 +35,7 @@ ARM |= {"across": 81, "up": 165, "hole": 12, "metal": 4, "own": 1.6, "holds": 2.
 def client(tmp_path: Path) -> Iterator[TestClient]:
     store = Store(tmp_path / "data.sqlite")
     cli.load_demo(store)
-    with TestClient(make_app(store, load_catalogue(), tmp_path), raise_server_exceptions=False) as found:
+    with TestClient(make_app(store, load_catalogue(), tmp_path), headers=OWN, raise_server_exceptions=False) as found:
         yield found
 
 
@@ -91,7 +92,7 @@ def test_a_job_that_cannot_be_planned_hides_no_other(client: TestClient, monkeyp
 def test_own_fixings_go_with_a_document(client: TestClient, tmp_path: Path) -> None:
     head, *lines = client.get("/api/fixings.csv").text.splitlines()
     mine = next(line for line in lines if ",nylon_plug_8," in line).replace("nylon_plug_8", "harbour_plug")
-    assert client.post("/api/fixings.csv", content=f"{head}\n{mine}\n").status_code == 200
+    assert client.post("/api/fixings.csv", content=f"{head}\n{mine}\n", headers=CSV).status_code == 200
     job_now = client.get("/api/jobs/sail-bag-rack").json()
     choices = [{"hole_id": hole["id"], "fixing": "harbour_plug"} for hole in job_now["plan"]["holes"]]
     body = {"revision": job_now["revision"], "summary": "chosen", "job": job_now["job"] | {"choices": choices}}
@@ -100,7 +101,7 @@ def test_own_fixings_go_with_a_document(client: TestClient, tmp_path: Path) -> N
     exported = client.get("/api/jobs/sail-bag-rack/document").text
 
     elsewhere = Store(tmp_path / "empty.sqlite")
-    with TestClient(make_app(elsewhere, load_catalogue(), tmp_path)) as other:
+    with TestClient(make_app(elsewhere, load_catalogue(), tmp_path), headers=OWN) as other:
         there = other.post("/api/plan", content=exported).json()
         assert {k for k in plan if there[k] != plan[k]} == set()
         made = other.post("/api/documents", content=exported).json()["id"]

@@ -36,7 +36,7 @@ def test_the_file_is_migrated_and_guarded(store: Store) -> None:
         assert columns[table.name] == {column.name for column in table.columns}
     with engine.connect() as connection:
         assert connection.execute(text("PRAGMA journal_mode")).scalar() == "wal"
-        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0001"
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0002"
     engine.dispose()
     with pytest.raises(IntegrityError), store._session() as session:
         session.execute(text("INSERT INTO revision (document_id, at, summary, body) VALUES ('ghost', '', '', '{}')"))

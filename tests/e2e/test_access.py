@@ -29,7 +29,8 @@ def test_every_view_is_accessible(open_page: OpenPage, theme: str, width: int, h
         if path == "/":
             expect(page.get_by_role("region", name="Slipway House")).to_be_visible()
         assert page.evaluate("document.documentElement.dataset.theme") == theme
-        page.add_script_tag(path=AXE)
+        # the application lets no script of anybody else in, so the checker is run by the browser itself
+        page.evaluate(AXE.read_text(encoding="utf-8"))
         if violations := page.evaluate(RUN):
             found[path] = violations
         for part in page.get_by_role("tab", selected=False).all_inner_texts():

@@ -1,5 +1,6 @@
 """The application: routers, one handler for refusals, and the built screen."""
 
+import re
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
@@ -12,12 +13,16 @@ from fastapi.staticfiles import StaticFiles
 from rockpin import __version__
 from rockpin.api import devices, fixture, hidden, jobs, kit, packets, reference, sites
 from rockpin.api.context import AppContext
+from rockpin.api.door import Door
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
 
 WEB = Path(__file__).parent.parent / "web"
+_LONGEST_PATH = 200
+_PAGES = re.compile(r"|van|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
+"""The addresses of the screen's pages."""
 
 
 def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
@@ -31,6 +36,7 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
     app = FastAPI(title="Rock Pin", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.context = AppContext(store=store, shipped=catalogue)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
+    app.add_middleware(Door)
     install(app)
     for part in (sites, jobs, fixture, packets, kit, devices, hidden, reference):
         router = part.router
@@ -45,8 +51,12 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
 
         @app.get("/{path:path}", include_in_schema=False)
         def screen(path: str) -> FileResponse:
-            file = web / path
+            # a name too long for the file system is no file either
+            file = web / path if len(path) < _LONGEST_PATH else web / "none"
             inside = file.is_file() and file.resolve().is_relative_to(web.resolve())
-            return FileResponse(file if inside else web / "index.html")
+            if inside:
+                return FileResponse(file)
+            known = _PAGES.fullmatch(path) is not None
+            return FileResponse(web / "index.html", status_code=200 if known else 404)
 
     return app

@@ -8,32 +8,38 @@ from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
 from rockpin.core.tables.references import job_faults, wall_faults
+from rockpin.store.repository import By
 
 
 def _planned_then_saved(
-    context: AppContext, job_id: str, document_id: str, body: Model, revision: int, summary: str
+    context: AppContext, job_id: str, document_id: str, body: Model, revision: int, summary: str, device: str
 ) -> Workspace:
     tried = context.store.document(job_id, context.catalogue, [body])
     plan = context.plan_of(tried)
-    context.store.save(document_id, body, revision, summary)
+    context.store.save(document_id, body, revision, summary, By(job_id, device or None))
     # somebody may have changed the wall in between: then the plan that was made is of another state
     stands = context.store.document(job_id, context.catalogue) == tried
-    return workspace_of(context, job_id, plan if stands else None)
+    return workspace_of(context, job_id, plan if stands else None, device)
 
 
-def save_job(context: AppContext, job_id: str, job: JobBody, revision: int, summary: str) -> Workspace:
+def save_job(
+    context: AppContext, job_id: str, job: JobBody, revision: int, summary: str, device: str = ""
+) -> Workspace:
     """Saves a job that can be planned, and answers with its screen. Raises BadInput, CannotPlan, StaleWrite."""
     if faults := job_faults(job, context.catalogue):
         raise BadInput(faults)
-    return _planned_then_saved(context, job_id, job_id, job, revision, summary)
+    context.store.check_walls(job_id, job)
+    return _planned_then_saved(context, job_id, job_id, job, revision, summary, device)
 
 
-def save_wall_of_job(context: AppContext, job_id: str, wall: Wall, revision: int, summary: str) -> Workspace:
+def save_wall_of_job(
+    context: AppContext, job_id: str, wall: Wall, revision: int, summary: str, device: str = ""
+) -> Workspace:
     """Saves the wall that a job stands on, all jobs on it being plannable, and answers with the job's screen."""
     if context.store.job(job_id).body.placement.wall_id != wall.id:
         raise BadInput([Fault("wall.id", f"“{wall.id}” is not the wall that this job stands on")])
     check_wall(context, wall, besides=job_id)
-    return _planned_then_saved(context, job_id, wall.id, wall, revision, summary)
+    return _planned_then_saved(context, job_id, wall.id, wall, revision, summary, device)
 
 
 def check_wall(context: AppContext, wall: Wall, besides: str | None = None) -> None:

@@ -4,16 +4,19 @@ from contextlib import suppress
 from dataclasses import dataclass, field
 from typing import Annotated
 
-from fastapi import Depends, Request
+from fastapi import Depends, Header, Request
 
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.findings import Verdict
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.fixings import OwnFixings
+from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.store import Store
+from rockpin.core.tables.references import usable_rows
+from rockpin.store import Broken, Store
+from rockpin.store.repository import FIXINGS_ID
 
 _MOST_KEPT = 500
 # a finger drags one fixture on one wall; a few people at once, each with the rooms' answers
@@ -31,12 +34,33 @@ class AppContext:
     @property
     def catalogue(self) -> Catalogue:
         """The shipped catalogue with the user's own fixings, put together anew when these change."""
-        saved = self.store.own_fixings()
+        try:
+            saved = self.store.own_fixings()
+        except CannotPlan:
+            # own rows that cannot be read hide no job: it is planned without them
+            return self.shipped
         if saved.revision not in self._own:
             self._own.clear()
             self._verdicts.clear()
-            self._own[saved.revision] = self.shipped.with_fixings(saved.body.rows) if saved.body.rows else self.shipped
+            rows = usable_rows(saved.body.rows, self.shipped)
+            self._own[saved.revision] = self.shipped.with_fixings(rows) if rows else self.shipped
         return self._own[saved.revision]
+
+    def users_of_last_fixings(self) -> list[str]:
+        """Who uses own fixings that would be gone if their last reading were taken back: jobs by title, the van."""
+        now, before = self.store.own_fixings().body, self.store.before(FIXINGS_ID)
+        kept = {row.key for row in OwnFixings.model_validate(before).rows} if before else set()
+        gone = {row.key for row in now.rows} - kept - self.shipped.fixing_by_key.keys()
+        users = ["the van"] if gone & {item.key for item in self.store.kit().body.fixings} else []
+        for site in self.store.sites():
+            for job in self.store.listed(JobBody, site.id):
+                if isinstance(job, Broken):
+                    continue
+                body = job.body
+                named = {one.fixing for one in body.choices} | {one.fixing for one in body.pull_tests}
+                if gone & (named | {one.fixing for one in body.records if one.fixing}):
+                    users.append(body.title)
+        return users
 
     def plan_of(self, document: JobDocument) -> Plan:
         """The plan of a document. Raises CannotPlan where making it fails by a fault that nobody foresaw."""
@@ -76,5 +100,8 @@ def _context(request: Request) -> AppContext:
     context: AppContext = request.app.state.context
     return context
 
+
+Device = Annotated[str, Header(alias="x-rock-pin", max_length=60)]
+"""The device that asks, as it names itself; undo is its own."""
 
 Context = Annotated[AppContext, Depends(_context)]

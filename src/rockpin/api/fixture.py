@@ -5,7 +5,7 @@ from typing import Literal
 from fastapi import APIRouter, Response
 
 from rockpin.api.changes import save_job
-from rockpin.api.context import AppContext, Context
+from rockpin.api.context import AppContext, Context, Device
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
@@ -27,15 +27,15 @@ def shape_of(key: str, context: AppContext) -> Shape:
 
 
 @router.put("/jobs/{job_id}/shape")
-def set_shape(job_id: str, ask: ShapeAsk, context: Context) -> Workspace:
+def set_shape(job_id: str, ask: ShapeAsk, context: Context, device: Device = "") -> Workspace:
     """Makes the fixture of a job anew from a shape and its measures."""
     job = context.store.job(job_id).body
     fixture = build(shape_of(ask.shape, context), ask.measures, job.fixture)
-    return save_job(context, job_id, with_fixture(job, fixture), ask.revision, ask.summary)
+    return save_job(context, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device)
 
 
 @router.put("/jobs/{job_id}/fixture")
-def save_fixture(job_id: str, save: FixtureSave, context: Context) -> Workspace:
+def save_fixture(job_id: str, save: FixtureSave, context: Context, device: Device = "") -> Workspace:
     """Saves other parts of a fixture; links let go of supports that are gone."""
     job, names = context.store.job(job_id).body, {support.id for support in save.fixture.supports}
     links = tuple(
@@ -43,11 +43,11 @@ def save_fixture(job_id: str, save: FixtureSave, context: Context) -> Workspace:
         for link in save.fixture.links
     )
     fixture = save.fixture.model_copy(update={"links": links})
-    return save_job(context, job_id, with_fixture(job, fixture), save.revision, save.summary)
+    return save_job(context, job_id, with_fixture(job, fixture), save.revision, save.summary, device)
 
 
 @router.put("/jobs/{job_id}/bar")
-def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
+def drill_bar(job_id: str, ask: BarAsk, context: Context, device: Device = "") -> Workspace:
     """Puts the holes of a bar that is drilled on the spot where the wall holds best."""
     document = context.store.document(job_id, context.catalogue)
     support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
@@ -74,7 +74,7 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context) -> Workspace:
         one.model_copy(update={"holes": holes}) if one.id == support.id else one for one in job.fixture.supports
     )
     changed = with_fixture(job, job.fixture.model_copy(update={"supports": supports}))
-    return save_job(context, job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120])
+    return save_job(context, job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120], device)
 
 
 @router.get("/jobs/{job_id}/hole-sets")

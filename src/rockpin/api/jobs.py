@@ -1,13 +1,15 @@
 """Jobs: the workspace, its changes and their undoing, trial placements, and whole documents in and out."""
 
+import json
+
 from fastapi import APIRouter, Request, Response
 
 from rockpin.api import changes
-from rockpin.api.context import Context
+from rockpin.api.context import Context, Device
 from rockpin.api.fixture import shape_of
 from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.api.views import lean, workspace_of
-from rockpin.core.base.errors import BadInput, Fault, NotFound
+from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
@@ -35,19 +37,19 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
 
 
 @router.get("/jobs/{job_id}")
-def read_job(job_id: str, context: Context) -> Workspace:
-    return workspace_of(context, job_id)
+def read_job(job_id: str, context: Context, device: Device = "") -> Workspace:
+    return workspace_of(context, job_id, device=device)
 
 
 @router.put("/jobs/{job_id}")
-def save_job(job_id: str, save: JobSave, context: Context) -> Workspace:
-    return changes.save_job(context, job_id, save.job, save.revision, save.summary)
+def save_job(job_id: str, save: JobSave, context: Context, device: Device = "") -> Workspace:
+    return changes.save_job(context, job_id, save.job, save.revision, save.summary, device)
 
 
 @router.put("/jobs/{job_id}/wall")
-def save_wall_of_job(job_id: str, save: WallSave, context: Context) -> Workspace:
+def save_wall_of_job(job_id: str, save: WallSave, context: Context, device: Device = "") -> Workspace:
     """Saves the wall that a job stands on, and answers with all that the screen needs: one question a change."""
-    return changes.save_wall_of_job(context, job_id, save.wall, save.revision, save.summary)
+    return changes.save_wall_of_job(context, job_id, save.wall, save.revision, save.summary, device)
 
 
 @router.delete("/jobs/{job_id}", status_code=204)
@@ -65,15 +67,17 @@ def restore_job(job_id: str, context: Context) -> Response:
 
 
 @router.post("/jobs/{job_id}/undo")
-def undo(job_id: str, context: Context) -> Workspace:
-    context.store.undo(job_id)
-    return workspace_of(context, job_id)
+def undo(job_id: str, context: Context, device: Device = "", revision: int | None = None) -> Workspace:
+    """Takes back the last change made in this job at this device. ``revision``: of the job, as it is shown there."""
+    context.store.undo(job_id, device, revision)
+    return workspace_of(context, job_id, device=device)
 
 
 @router.post("/jobs/{job_id}/redo")
-def redo(job_id: str, context: Context) -> Workspace:
-    context.store.redo(job_id)
-    return workspace_of(context, job_id)
+def redo(job_id: str, context: Context, device: Device = "", revision: int | None = None) -> Workspace:
+    """Brings back what was taken back last."""
+    context.store.redo(job_id, device, revision)
+    return workspace_of(context, job_id, device=device)
 
 
 @router.post("/jobs/{job_id}/trial", response_model=Plan)
@@ -88,8 +92,13 @@ def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
 @router.get("/jobs/{job_id}/document", response_class=Response)
 def export_document(job_id: str, context: Context) -> Response:
     """The whole job as a JSON file, with the own fixings that its plan weighs."""
+    try:
+        text = write_document(context.store.whole_document(job_id, context.shipped))
+    except (CannotPlan, NotFound):
+        # what cannot be read is handed on as it stands in the file; a job that is not here still is none
+        text = json.dumps(context.store.raw_document(job_id), indent=2, ensure_ascii=False)
     return Response(
-        write_document(context.store.whole_document(job_id, context.shipped)),
+        text,
         media_type="application/json",
         headers={"Content-Disposition": f'attachment; filename="{job_id}.rockpin.json"'},
     )

@@ -88,7 +88,9 @@ def read_own(context: Context) -> OwnOut:
 
 @router.post("/fixings/undo")
 def undo_own(context: Context) -> OwnOut:
-    """Takes back the last reading of a list of fixings."""
+    """Takes back the last reading of a list of fixings, unless the van or a job uses what would be gone."""
+    if users := context.users_of_last_fixings():
+        raise BadInput([Fault("fixings", f"{', '.join(users)} use what would be gone; choose another there first")])
     context.store.step_back(FIXINGS_ID)
     return _own_out(context)
 

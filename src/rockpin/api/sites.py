@@ -18,7 +18,7 @@ router = APIRouter(prefix="/api", tags=["sites"])
 
 @router.get("/sites")
 def list_sites(context: Context) -> list[SiteLine]:
-    return [site_line(context, site) for site in context.store.sites()]
+    return [site_line(context, site) for site in context.store.listed(Site, None)]
 
 
 @router.post("/sites", status_code=201)
@@ -103,9 +103,5 @@ def save_wall(wall_id: str, save: WallSave, context: Context) -> WallOut:
 
 @router.delete("/walls/{wall_id}", status_code=204)
 def remove_wall(wall_id: str, context: Context) -> Response:
-    wall = context.store.wall(wall_id)
-    jobs = [job.body.title for job in context.store.jobs(wall.site_id) if job.body.placement.wall_id == wall_id]
-    if jobs:
-        raise BadInput([Fault("wall", f"carries {', '.join(jobs)}; remove that first")])
     context.store.remove(Wall, wall_id)
     return Response(status_code=204)

@@ -29,7 +29,7 @@ from rockpin.core.document.job import JobBody, Region, Site
 from rockpin.core.document.wall import HowKnown, Refuted, Screen, Wall
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.store import Saved
+from rockpin.store import Broken, Saved
 
 _REGIONS = {
     Region.BRITAIN: "Britain",
@@ -110,7 +110,8 @@ def lists_of(catalogue: Catalogue) -> Lists:
 
 
 def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
-    layers = [catalogue.material_by_key[layer.material].label for layer in wall.build_up]
+    known = catalogue.material_by_key
+    layers = [known[layer.material].label if layer.material in known else layer.material for layer in wall.build_up]
     return WallLine(
         id=wall.id,
         name=wall.name,
@@ -119,15 +120,21 @@ def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
     )
 
 
-def _job_line(context: AppContext, saved: Saved[JobBody], walls: dict[str, Wall]) -> JobLine:
-    wall = walls.get(saved.body.placement.wall_id)
+_UNREAD = "Open it to take the last change back, or to save its document."
+
+
+def _job_line(context: AppContext, saved: Saved[JobBody] | Broken, walls: dict[str, str]) -> JobLine:
+    if isinstance(saved, Broken):
+        return JobLine(
+            id=saved.id, title=saved.label, wall="", word="unplannable", label="Cannot be read", sentence=saved.why
+        )
     line = JobLine(
         id=saved.id,
         title=saved.body.title,
-        wall=wall.name if wall else "no wall",
+        wall=walls.get(saved.body.placement.wall_id, "no wall"),
         word="unplannable",
         label="Cannot be planned",
-        sentence="Open it to take the last change back, or to save its document.",
+        sentence=_UNREAD,
     )
     try:
         verdict = context.verdict_of(context.store.document(saved.id, context.catalogue))
@@ -137,15 +144,23 @@ def _job_line(context: AppContext, saved: Saved[JobBody], walls: dict[str, Wall]
     return line.model_copy(update={"word": verdict.word, "label": verdict.label, "sentence": verdict.sentence})
 
 
-def site_line(context: AppContext, saved: Saved[Site]) -> SiteLine:
-    """A site with its walls and jobs, each job with its verdict."""
-    walls = {wall.id: wall.body for wall in context.store.walls(saved.id)}
+def site_line(context: AppContext, saved: Saved[Site] | Broken) -> SiteLine:
+    """A site with its walls and jobs, each job with its verdict; what cannot be read says so in its own line."""
+    units = UnitSystem.METRIC if isinstance(saved, Broken) else saved.body.units
+    walls = context.store.listed(Wall, saved.id)
+    lines = tuple(
+        WallLine(id=one.id, name=one.label, size_text="cannot be read", build_up=one.why)
+        if isinstance(one, Broken)
+        else wall_line(one.body, units, context.catalogue)
+        for one in walls
+    )
+    names = {line.id: line.name for line in lines}
     return SiteLine(
         id=saved.id,
         revision=saved.revision,
-        site=saved.body,
-        walls=tuple(wall_line(wall, saved.body.units, context.catalogue) for wall in walls.values()),
-        jobs=tuple(_job_line(context, job, walls) for job in context.store.jobs(saved.id)),
+        site=Site(id=saved.id, name=saved.label[:120] or saved.id) if isinstance(saved, Broken) else saved.body,
+        walls=lines,
+        jobs=tuple(_job_line(context, job, names) for job in context.store.listed(JobBody, saved.id)),
     )
 
 
@@ -167,22 +182,28 @@ def starts_of(region: Region, catalogue: Catalogue) -> Starts:
     )
 
 
-def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None) -> Workspace:
-    """The screen of one job: the documents with their revisions, and the plan made from them, or made already."""
+def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None, device: str = "") -> Workspace:
+    """The screen of one job: the documents with their revisions, and the plan made from them, or made already.
+
+    All of it is read in one moment, so that revisions and plan belong together; planning holds no transaction open.
+    """
     store, catalogue = context.store, context.catalogue
-    job = store.job(job_id)
-    site = store.site(job.site_id)
-    wall = store.wall(job.body.placement.wall_id)
-    undo, redo = store.can_move(job_id)
+    with store.moment():
+        job = store.job(job_id)
+        site = store.site(job.site_id)
+        wall = store.wall(job.body.placement.wall_id)
+        undo, redo = store.can_move(job_id, device)
+        walls = store.walls(site.id)
+        document = store.document(job_id, catalogue)
     return Workspace(
         job_id=job_id,
         revision=job.revision,
         job=job.body,
         site=site.body,
-        site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in store.walls(site.id)),
+        site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in walls),
         wall=WallOut(revision=wall.revision, wall=wall.body),
         starts=starts_of(site.body.region, catalogue),
-        plan=plan or context.plan_of(store.document(job_id, catalogue)),
+        plan=plan or context.plan_of(document),
         undo=undo,
         redo=redo,
     )

@@ -17,12 +17,13 @@ def open_engine(path: Path) -> Engine:
     def _connected(connection: Any, _record: Any) -> None:
         # the driver must not open transactions of its own: ours begin with the write lock
         connection.isolation_level = None
-        for pragma in ("journal_mode=WAL", "foreign_keys=ON", "synchronous=NORMAL"):
+        for pragma in ("journal_mode=WAL", "foreign_keys=ON", "synchronous=FULL"):
             connection.execute(f"PRAGMA {pragma}")
 
     @event.listens_for(engine, "begin")
     def _begun(connection: Any) -> None:
-        connection.exec_driver_sql("BEGIN IMMEDIATE")
+        reads = connection.get_execution_options().get("reads_only", False)
+        connection.exec_driver_sql("BEGIN" if reads else "BEGIN IMMEDIATE")
 
     migrate(engine)
     return engine

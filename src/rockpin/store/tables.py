@@ -24,7 +24,10 @@ class Document(Base):
 
 
 class Revision(Base):
-    """One state of a document. Ids rise over all documents, so they also tell which change came last."""
+    """One state of a document. Ids rise over all documents, so they also tell which change came last.
+
+    ``job_id``, ``device``: where the change was made, so that undoing it elsewhere is no accident.
+    """
 
     __tablename__ = "revision"
     __table_args__ = {"sqlite_autoincrement": True}  # noqa: RUF012 (SQLAlchemy reads a plain dict here)
@@ -32,6 +35,8 @@ class Revision(Base):
     id: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
     document_id: Mapped[str] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), index=True)
     parent_id: Mapped[int | None] = mapped_column(ForeignKey("revision.id", ondelete="CASCADE"), index=True)
+    job_id: Mapped[str | None] = mapped_column(String(60))
+    device: Mapped[str | None] = mapped_column(String(60))
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     summary: Mapped[str] = mapped_column(String(200))
     body: Mapped[dict[str, Any]] = mapped_column(JSON)

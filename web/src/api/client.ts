@@ -55,7 +55,23 @@ export function refusedHere(title: string): Refused {
   return new Refused(422, { title, faults: [], current_revision: null, unplannable: false });
 }
 
-export const client = createClient<paths>({ baseUrl: "" });
+/** What every change carries, and no page of anybody else can send: the name of this device, whose undo is its own. */
+export const OWN = { "x-rock-pin": deviceName() } as const;
+
+function deviceName(): string {
+  try {
+    const known = localStorage.getItem("rock-pin-device");
+    if (known) return known;
+    const fresh = `device-${Math.random().toString(36).slice(2, 12)}`;
+    localStorage.setItem("rock-pin-device", fresh);
+    return fresh;
+  } catch {
+    // a browser that keeps nothing has no name of its own
+    return "device";
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: "", headers: OWN });
 client.use({
   async onResponse({ response }) {
     if (!response.ok) throw await refusalOf(response);

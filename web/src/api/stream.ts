@@ -1,10 +1,10 @@
-import { refusalOf } from "./client";
+import { OWN, refusalOf } from "./client";
 
 /** Asks a device and hands on what it sends, a JSON object a line, in batches as they come. Throws Refused. */
 export async function* readings<T>(path: string, ask: object, signal?: AbortSignal): AsyncGenerator<T[]> {
   const response = await fetch(path, {
     method: "POST",
-    headers: { "content-type": "application/json" },
+    headers: { ...OWN, "content-type": "application/json" },
     body: JSON.stringify(ask),
     signal: signal ?? null,
   });

@@ -56,8 +56,9 @@ const WORKED_OUT = [
 /** Sends a change, put on top of what stands now. */
 async function send(change: Change, now: Workspace): Promise<Workspace> {
   const path = { params: { path: { job_id: now.job_id } } };
-  if (change.kind === "undo") return unwrap(await client.POST("/api/jobs/{job_id}/undo", path));
-  if (change.kind === "redo") return unwrap(await client.POST("/api/jobs/{job_id}/redo", path));
+  const seen = { params: { ...path.params, query: { revision: now.revision } } };
+  if (change.kind === "undo") return unwrap(await client.POST("/api/jobs/{job_id}/undo", seen));
+  if (change.kind === "redo") return unwrap(await client.POST("/api/jobs/{job_id}/redo", seen));
   if (change.kind === "ask") return change.run(now);
   const { summary } = change;
   if (change.kind === "job") {

@@ -78,6 +78,11 @@ def _row_faults(rows: Sequence[AnyFixing], catalogue: Catalogue) -> list[Fault]:
     return faults
 
 
+def usable_rows(rows: Sequence[AnyFixing], catalogue: Catalogue) -> tuple[AnyFixing, ...]:
+    """Own rows that name only screws and tools that there are; the others would leave no job with a plan."""
+    return tuple(row for row in rows if not _row_faults([row], catalogue))
+
+
 def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
     if faults := _row_faults(job.own_fixings, catalogue):

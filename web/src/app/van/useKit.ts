@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, Refused, refusalOf, type Schemas, unwrap } from "../../api/client";
+import { ask, client, OWN, Refused, refusalOf, type Schemas, unwrap } from "../../api/client";
 
 export type Kit = Schemas["KitOut"]["kit"];
 
@@ -43,7 +43,7 @@ export function useKit() {
       run(async () => {
         const response = await fetch(`/api/${what}.csv`, {
           method: "POST",
-          headers: { "content-type": "text/csv" },
+          headers: { ...OWN, "content-type": "text/csv" },
           body: text,
         });
         if (!response.ok) throw await refusalOf(response);

@@ -1,0 +1,150 @@
+"""The door: who may ask, how much at once, and what a browser may do with the answer.
+
+Rock Pin answers to its own addresses only, and changes nothing for a page of anybody else: a change carries a header
+that no simple form can send, and an origin that is its own.
+"""
+
+from collections.abc import Iterable, MutableMapping
+from typing import Any
+
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.responses import JSONResponse
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+OWN_HEADER = "x-rock-pin"
+"""What every change has to carry; a page of anybody else cannot send it without being asked first."""
+
+MOST_BYTES = 20 * 1024 * 1024
+"""The largest body that is read."""
+
+_SAFE = ("GET", "HEAD", "OPTIONS")
+_CSP = "; ".join(
+    (
+        "default-src 'self'",
+        "script-src 'self'",
+        "style-src 'self'",
+        "img-src 'self' data: blob:",
+        "font-src 'self'",
+        "connect-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+    )
+)
+_ALWAYS = {
+    "content-security-policy": _CSP,
+    "x-content-type-options": "nosniff",
+    "x-frame-options": "DENY",
+    "referrer-policy": "no-referrer",
+    "cross-origin-opener-policy": "same-origin",
+    "cross-origin-resource-policy": "same-origin",
+    "permissions-policy": "geolocation=(), microphone=(), payment=()",
+}
+
+
+class _TooLarge(Exception):
+    """A body that went on beyond what is read."""
+
+
+def _name_of(host: str) -> str:
+    """A host without its port."""
+    return host.rsplit("]", 1)[0] + "]" if host.startswith("[") else host.split(":", 1)[0]
+
+
+def _refusal(scope: Scope, headers: Headers, hosts: frozenset[str]) -> JSONResponse | None:
+    """Why a question is turned away at the door, before anything of it is read."""
+
+    def no(status: int, title: str) -> JSONResponse:
+        return JSONResponse({"title": title, "faults": []}, status_code=status)
+
+    host = headers.get("host", "")
+    if _name_of(host).lower() not in hosts:
+        return no(421, "Rock Pin answers to its own address only; open the one that it printed when it started.")
+    if scope["method"] in _SAFE:
+        return None
+    origin, fetched_from = headers.get("origin"), headers.get("sec-fetch-site")
+    if (origin is not None and origin.split("//", 1)[-1] != host) or fetched_from in ("cross-site", "same-site"):
+        return no(403, "Nothing was changed: that came from a page that is not Rock Pin's.")
+    if OWN_HEADER not in headers:
+        return no(403, f"Nothing was changed: a change has to carry the header {OWN_HEADER}: 1.")
+    length = headers.get("content-length", "0")
+    if length.isdigit() and int(length) > MOST_BYTES:
+        return no(413, _TOO_LARGE)
+    kind = headers.get("content-type", "").split(";", 1)[0].strip().lower()
+    wanted = ("text/csv", "text/plain") if scope["path"].endswith(".csv") else ("application/json",)
+    if (length != "0" or "transfer-encoding" in headers) and kind not in wanted:
+        return no(415, f"Nothing was read: it is sent as {kind or 'nothing named'}, and {wanted[0]} is read here.")
+    return None
+
+
+_TOO_LARGE = f"Nothing was read: it is larger than {MOST_BYTES // 1024 // 1024} MB; split it, or leave pictures out."
+
+
+class Door:
+    """Stands before the application. ``hosts``: the names besides those of this machine that it answers to."""
+
+    def __init__(self, app: ASGIApp, hosts: Iterable[str] = ()) -> None:
+        self._app = app
+        self._hosts = frozenset({"127.0.0.1", "localhost", "[::1]", "testserver", *(host.lower() for host in hosts)})
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self._app(scope, receive, send)
+            return
+        answering = self._answering(scope, send)
+        if (refusal := _refusal(scope, Headers(scope=scope), self._hosts)) is not None:
+            await refusal(scope, receive, answering)
+            return
+        started = False
+
+        async def noting(message: Message) -> None:
+            nonlocal started
+            started = started or message["type"] == "http.response.start"
+            await answering(message)
+
+        # what is asked for its head alone is answered like the whole, without its body
+        asked: MutableMapping[str, Any] = {**scope, "method": "GET"} if scope["method"] == "HEAD" else scope
+        try:
+            await self._app(asked, _counted(receive), noting)
+        except _TooLarge:
+            if not started:
+                await JSONResponse({"title": _TOO_LARGE, "faults": []}, status_code=413)(scope, receive, answering)
+
+    def _answering(self, scope: Scope, send: Send) -> Send:
+        head_only = scope["method"] == "HEAD"
+
+        async def answer(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                headers = MutableHeaders(scope=message)
+                for name, value in _ALWAYS.items():
+                    headers.setdefault(name, value)
+                headers.setdefault("cache-control", _kept(scope["path"]))
+            elif head_only and message["type"] == "http.response.body":
+                message = {**message, "body": b""}
+            await send(message)
+
+        return answer
+
+
+def _kept(path: str) -> str:
+    """How long a browser may keep an answer: built parts for good, all else not without asking."""
+    if path.startswith("/assets/"):
+        return "public, max-age=31536000, immutable"
+    return "no-store" if path.startswith("/api/") else "no-cache"
+
+
+def _counted(receive: Receive) -> Receive:
+    """A body that ends in :class:`_TooLarge` once more has come than is read."""
+    read = 0
+
+    async def counting() -> Message:
+        nonlocal read
+        message = await receive()
+        if message["type"] == "http.request":
+            read += len(message.get("body", b""))
+            if read > MOST_BYTES:
+                raise _TooLarge
+        return message
+
+    return counting

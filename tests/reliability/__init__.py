@@ -1,0 +1,1 @@
+"""What was acknowledged stays, nobody else gets in, and one bad job never hides another."""
