@@ -1,4 +1,4 @@
-"""The command line: serve, demo, plan, sheet, export, import, jobs, kit, fixings, schema."""
+"""The command line: serve, demo, plan, ways, sheet, export, import, backup, restore, check, jobs, kit, fixings."""
 
 import gc
 import json
@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, Annotated, NoReturn
 
 import typer
 
-from rockpin.core.base.errors import BadInput, Fault, NotFound
+from rockpin.core.base.errors import BadInput, Fault, NotFound, RockPinError
 
 if TYPE_CHECKING:
     from rockpin.core.plan import Plan
@@ -38,12 +38,23 @@ def default_data_file() -> Path:
 
 
 def _store(data: Path | None) -> "Store":
-    from rockpin.store import Store
+    from rockpin.store import BadDataFile, Store
 
-    return Store(data or default_data_file())
+    try:
+        return Store(data or default_data_file())
+    except BadDataFile as error:
+        _fail(error)
 
 
-def _fail(error: BadInput | NotFound) -> NoReturn:
+def _new_or_known(data: Path | None) -> None:
+    """Asks before a mistyped name becomes a new file beside others; a terminal is needed to be asked."""
+    if data is None or data.exists() or not sys.stdin.isatty():
+        return
+    if not typer.confirm(f"There is no {data} yet. Make a new data file there?", default=True):
+        raise typer.Exit(2)
+
+
+def _fail(error: RockPinError) -> NoReturn:
     print(error, file=sys.stderr)
     raise typer.Exit(2)
 
@@ -107,6 +118,7 @@ def _serve(store: "Store", port: int) -> None:
 @app.command()
 def serve(data: Data = None, port: Port = 8765) -> None:
     """Start the application and print its address."""
+    _new_or_known(data)
     _serve(_store(data), port)
 
 
@@ -162,11 +174,28 @@ def jobs(data: Data = None) -> None:
 
 
 @app.command()
-def export(job_id: str, data: Data = None) -> None:
-    """Print a job of the data file as a JSON document."""
+def export(
+    job_id: Annotated[str | None, typer.Argument(help="A job; left out with --all.")] = None,
+    data: Data = None,
+    everything: Annotated[
+        Path | None, typer.Option("--all", help="Write everything, with its history, into this zip.")
+    ] = None,
+) -> None:
+    """Print a job of the data file as a JSON document, or write everything into one open file."""
     from rockpin.catalogue import load_catalogue
     from rockpin.exchange import write_document
+    from rockpin.exchange.everything import write_everything
 
+    if everything is not None:
+        if everything.exists():
+            _fail(BadInput([Fault(str(everything), "is there already; give another name")]))
+        try:
+            everything.write_bytes(write_everything(_store(data).everything()))
+        except OSError as error:
+            _fail(BadInput([Fault(str(everything), f"could not be written ({error.strerror})")]))
+        return
+    if job_id is None:
+        _fail(BadInput([Fault("job_id", "is missing; name a job, or write everything with --all FILE")]))
     try:
         print(write_document(_store(data).whole_document(job_id, load_catalogue())), end="")
     except NotFound as error:
@@ -175,16 +204,85 @@ def export(job_id: str, data: Data = None) -> None:
 
 @app.command("import")
 def import_(file: Annotated[Path, typer.Argument(help="A job document, JSON.")], data: Data = None) -> None:
-    """Bring a JSON job document into the data file, as a site of its own; prints the new job's id."""
+    """Bring a JSON job document into the data file as a site of its own, or everything into an empty one."""
     from rockpin.catalogue import load_catalogue
     from rockpin.exchange import read_document
+    from rockpin.exchange.everything import read_everything
 
+    if _read(file)[:2] == b"PK":
+        try:
+            print(f"{_store(data).bring_everything(read_everything(_read(file)))} documents")
+        except BadInput as error:
+            _fail(error)
+        return
     try:
         document = read_document(_read(file), load_catalogue())
     except BadInput as error:
         _fail(error)
     else:
         print(_store(data).add_document(document).id)
+
+
+@app.command()
+def backup(file: Annotated[Path, typer.Argument(help="Where the copy goes.")], data: Data = None) -> None:
+    """Copy the data file, also while it is in use, and look the copy over."""
+    from rockpin.store import BadDataFile
+    from rockpin.store.data_file import copy_to
+
+    try:
+        copy_to(data or default_data_file(), file)
+    except BadDataFile as error:
+        _fail(error)
+    print(f"{file} is a whole copy of {data or default_data_file()}.")
+
+
+@app.command()
+def restore(file: Annotated[Path, typer.Argument(help="A copy made with backup.")], data: Data = None) -> None:
+    """Put a copy in the place of the data file; what is there is kept beside it. Stop the application first."""
+    from rockpin.store import BadDataFile
+    from rockpin.store.data_file import put_back
+
+    path = data or default_data_file()
+    try:
+        kept = put_back(file, path)
+    except BadDataFile as error:
+        _fail(error)
+    print(f"{path} is as {file} was." + (f" What was there is {kept}." if kept else ""))
+
+
+@app.command()
+def check(data: Data = None) -> None:
+    """Look over the data file: its structure, its references, and whether every job opens and has a plan."""
+    from rockpin.api.context import AppContext
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.document.job import JobBody, Site
+    from rockpin.core.document.wall import Wall
+    from rockpin.store import BadDataFile, Broken
+    from rockpin.store.data_file import faults_of_file
+
+    try:
+        found = faults_of_file(data or default_data_file())
+    except BadDataFile as error:
+        _fail(error)
+    store = _store(data)
+    context, count = AppContext(store=store, shipped=load_catalogue()), 0
+    for site in store.listed(Site, None):
+        count += 1
+        if isinstance(site, Broken):
+            found.append(f"site “{site.label}”: {site.why}")
+        found += [f"wall “{one.label}”: {one.why}" for one in store.listed(Wall, site.id) if isinstance(one, Broken)]
+        for job in store.listed(JobBody, site.id):
+            count += 1
+            if isinstance(job, Broken):
+                found.append(f"job “{job.label}”: {job.why}")
+                continue
+            try:
+                context.plan_of(store.document(job.id, context.catalogue))
+            except RockPinError as error:
+                found.append(f"job “{job.body.title}”: {error}")
+    print("\n".join(found) if found else f"{count} sites and jobs, all whole.")
+    if found:
+        raise typer.Exit(1)
 
 
 class SheetForm(StrEnum):

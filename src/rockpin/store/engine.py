@@ -1,5 +1,6 @@
 """Opens the data file: write-ahead log, foreign keys, migrated to the newest tables."""
 
+import os
 from pathlib import Path
 from typing import Any
 
@@ -7,10 +8,24 @@ from alembic import command
 from alembic.config import Config
 from sqlalchemy import Engine, create_engine, event
 
+from rockpin.store.data_file import TABLES, BadDataFile, aside, copy_to, must_be_ours, version_of
+
 
 def open_engine(path: Path) -> Engine:
-    """An engine on the file, made and migrated if needed. Writes take the lock at once, so none is lost half-way."""
-    path.parent.mkdir(parents=True, exist_ok=True)
+    """An engine on the file, made and migrated if needed. Writes take the lock at once, so none is lost half-way.
+
+    Raises BadDataFile where the file is none of ours, too new, or cannot be written. A copy is made before the tables
+    of an older file are changed.
+    """
+    try:
+        path.parent.mkdir(parents=True, exist_ok=True)
+        must_be_ours(path)
+        if path.exists() and path.stat().st_size and version_of(path) != TABLES:
+            copy_to(path, aside(path, "before-update"))
+        if path.exists() and not os.access(path, os.W_OK):
+            raise BadDataFile(f"{path} may not be written; change that, or take a copy that may be.")
+    except OSError as error:
+        raise BadDataFile(f"{path} cannot be used ({error.strerror}); give another path with --data.") from error
     engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 10})
 
     @event.listens_for(engine, "connect")
