@@ -311,7 +311,7 @@ def fixings(
     from rockpin.catalogue import load_catalogue
     from rockpin.core.document.fixings import OwnFixings
     from rockpin.exchange.lists import read_fixings, write_fixings
-    from rockpin.store.repository import FIXINGS_ID
+    from rockpin.store.bodies import FIXINGS_ID
 
     store, shipped = _store(data), load_catalogue()
     if file is None:
@@ -337,7 +337,7 @@ def kit(
     """Print what the van holds as CSV, or read it from such a file."""
     from rockpin.catalogue import load_catalogue
     from rockpin.exchange.lists import read_kit, write_kit
-    from rockpin.store.repository import KIT_ID
+    from rockpin.store.bodies import KIT_ID
 
     store = _store(data)
     if file is None:

@@ -12,7 +12,7 @@ from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import Kit
 from rockpin.core.plan import make_plan
 from rockpin.store import Store
-from rockpin.store.repository import FIXINGS_ID, KIT_ID
+from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 
 
 @pytest.fixture

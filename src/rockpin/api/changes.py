@@ -8,7 +8,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
 from rockpin.core.tables.references import job_faults, wall_faults
-from rockpin.store.repository import By
+from rockpin.store.bodies import By
 
 
 def _planned_then_saved(

@@ -16,7 +16,7 @@ from rockpin.core.plan import Plan, make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import usable_rows
 from rockpin.store import Broken, Store
-from rockpin.store.repository import FIXINGS_ID
+from rockpin.store.bodies import FIXINGS_ID
 
 _MOST_KEPT = 500
 # a finger drags one fixture on one wall; a few people at once, each with the rooms' answers

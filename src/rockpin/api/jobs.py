@@ -14,7 +14,7 @@ from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
 from rockpin.exchange import read_document, write_document
-from rockpin.store.repository import assemble
+from rockpin.store.bodies import assemble
 
 router = APIRouter(prefix="/api", tags=["jobs"])
 

@@ -9,7 +9,7 @@ from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import Kit
 from rockpin.core.tables.references import kit_faults
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
-from rockpin.store.repository import FIXINGS_ID, KIT_ID
+from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 
 router = APIRouter(prefix="/api", tags=["kit"])
 

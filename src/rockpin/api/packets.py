@@ -7,7 +7,7 @@ from rockpin.api.schemas import OwnOut
 from rockpin.core.base.errors import NotFound
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.tables.packets import kept
-from rockpin.store.repository import FIXINGS_ID, KIT_ID
+from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 
 router = APIRouter(prefix="/api", tags=["kit"])
 

@@ -11,7 +11,7 @@ from rockpin.api.views import site_line
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.job import Site
 from rockpin.core.document.wall import Courses, Framing, StudRow, Wall
-from rockpin.store.repository import new_id
+from rockpin.store.bodies import new_id
 
 router = APIRouter(prefix="/api", tags=["sites"])
 

@@ -6,76 +6,42 @@ A write names the revision that it was made from; if another stands there by now
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager, suppress
 from contextvars import ContextVar
-from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Any, Generic, NamedTuple, TypeVar
-from uuid import uuid4
+from typing import Any
 
-from pydantic import ValidationError
-from sqlalchemy import delete, func, select
-from sqlalchemy.exc import IntegrityError
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound, StaleWrite, faults_of
+from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import JobBody, JobDocument, Kit, Site
-from rockpin.core.document.upgrades import upgraded_part
 from rockpin.core.document.wall import OldHole, Wall
 from rockpin.core.drilling import drilled_holes
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.store.bodies import (
+    FIXINGS_ID,
+    KIT_ID,
+    MODELS,
+    NOBODY,
+    Body,
+    Broken,
+    By,
+    Saved,
+    assemble,
+    is_own,
+    new_id,
+    read_body,
+    renamed,
+    wall_ids,
+    wall_places,
+    walls_of,
+    with_holes,
+)
 from rockpin.store.engine import open_engine
 from rockpin.store.tables import Document, Revision
-
-Body = TypeVar("Body", bound=Model)
-
-_MODELS: dict[str, type[Model]] = {
-    "site": Site,
-    "wall": Wall,
-    "job": JobBody,
-    "kit": Kit,
-    "fixings": OwnFixings,
-}
-
-KIT_ID = "the-van"
-"""One van to a data file."""
-
-FIXINGS_ID = "own-fixings"
-
-
-class Broken(NamedTuple):
-    """A document that cannot be read: what can be told of it, and why."""
-
-    id: str
-    revision: int
-    label: str
-    why: str
-
-
-@dataclass(frozen=True)
-class Saved(Generic[Body]):
-    """A document as it stands: its id, revision and content."""
-
-    id: str
-    site_id: str
-    revision: int
-    body: Body
-
-
-class By(NamedTuple):
-    """In which job a change was made, and at which device; None: nobody noted it."""
-
-    job_id: str | None = None
-    device: str | None = None
-
-
-NOBODY = By()
-
-
-def new_id(stem: str) -> str:
-    """A fresh id that still says what it is."""
-    return f"{stem}-{uuid4().hex[:10]}"
+from rockpin.store.whole_file import bring_everything, everything
 
 
 class Store:
@@ -128,7 +94,7 @@ class Store:
             id=document.id,
             site_id=document.site_id or document.id,
             revision=revision.id,
-            body=_read(kind, document.kind, revision.body),
+            body=read_body(kind, document.kind, revision.body),
         )
 
     def _document(self, session: Session, kind: type[Model], document_id: str) -> Document:
@@ -136,13 +102,13 @@ class Store:
 
     @staticmethod
     def _checked(kind: type[Model], document_id: str, document: Document | None) -> Document:
-        if document is None or document.deleted or _MODELS[document.kind] is not kind:
-            name = next(key for key, model in _MODELS.items() if model is kind)
+        if document is None or document.deleted or MODELS[document.kind] is not kind:
+            name = next(key for key, model in MODELS.items() if model is kind)
             raise NotFound(f"There is no {name} “{document_id}” here; it may have been removed.")
         return document
 
     def _ids(self, session: Session, kind: type[Body], site_id: str | None) -> list[str]:
-        name = next(key for key, model in _MODELS.items() if model is kind)
+        name = next(key for key, model in MODELS.items() if model is kind)
         query = (
             select(Document.id)
             .where(Document.kind == name, Document.deleted.is_(False), Document.site_id == site_id)
@@ -178,7 +144,7 @@ class Store:
                 return session.get_one(Revision, document.head_id).body if document else None
 
             own = body(job_id) or {}
-            walls = [found for wall_id in _wall_ids(own) if (found := body(wall_id)) is not None]
+            walls = [found for wall_id in wall_ids(own) if (found := body(wall_id)) is not None]
             return {**own, "id": job_id, "site": body(job.site_id), "walls": walls}
 
     def sites(self) -> list[Saved[Site]]:
@@ -224,7 +190,7 @@ class Store:
         return revision
 
     def _create(self, session: Session, document_id: str, body: Model, site_id: str | None, summary: str) -> None:
-        kind = next(key for key, model in _MODELS.items() if model is type(body))
+        kind = next(key for key, model in MODELS.items() if model is type(body))
         document = Document(id=document_id, kind=kind, site_id=site_id, head_id=0, deleted=False)
         session.add(document)
         session.flush()
@@ -275,7 +241,7 @@ class Store:
 
     def _hold(self, session: Session, site_id: str, job: JobBody) -> None:
         """Raises BadInput where a job names a wall that is not there, or one of another site."""
-        for place, wall_id in _wall_places(job):
+        for place, wall_id in wall_places(job):
             wall = session.get(Document, wall_id)
             if wall is None or wall.deleted or wall.kind != "wall":
                 raise BadInput([Fault(place, f"“{wall_id}” is no wall here; it may have been removed")])
@@ -302,7 +268,7 @@ class Store:
             .where(Document.kind == "job", Document.site_id == wall.site_id, Document.deleted.is_(False))
             .order_by(Document.id)
         )
-        return [body["title"] for body in session.scalars(query) if wall.id in _wall_ids(body)]
+        return [body["title"] for body in session.scalars(query) if wall.id in wall_ids(body)]
 
     # --- what belongs to the user, not to a site -----------------------------------------------------------------
 
@@ -346,7 +312,7 @@ class Store:
     def _together(self, session: Session, job_id: str) -> list[Document]:
         """A job and the walls that it stands on: what its screen changes."""
         job = self._document(session, JobBody, job_id)
-        names = _wall_ids(session.get_one(Revision, job.head_id).body)
+        names = wall_ids(session.get_one(Revision, job.head_id).body)
         walls = [wall for name in names if (wall := session.get(Document, name)) is not None]
         return [job, *walls]
 
@@ -356,7 +322,7 @@ class Store:
         What another job did to a shared wall, or another device here, is not this one's to take back.
         """
         heads = [(doc, session.get_one(Revision, doc.head_id)) for doc in self._together(session, job_id)]
-        able = [(doc, head) for doc, head in heads if head.parent_id is not None and _own(head, job_id, device)]
+        able = [(doc, head) for doc, head in heads if head.parent_id is not None and is_own(head, job_id, device)]
         return max(able, key=lambda pair: pair[1].id, default=None)
 
     def _forth(self, session: Session, job_id: str, device: str) -> tuple[Document, Revision] | None:
@@ -367,7 +333,7 @@ class Store:
         for document in documents:
             children = select(Revision).where(Revision.parent_id == document.head_id).order_by(Revision.id.desc())
             child = session.scalars(children).first()
-            if child is not None and child.id > newest and _own(child, job_id, device):
+            if child is not None and child.id > newest and is_own(child, job_id, device):
                 found.append((document, child))
         return min(found, key=lambda pair: pair[1].id, default=None)
 
@@ -407,7 +373,7 @@ class Store:
         """A job that comes back to a state of its own brings back the walls that it stands on there."""
         session.flush()
         head = session.get_one(Revision, session.get_one(Document, job_id).head_id)
-        for wall_id in _wall_ids(head.body):
+        for wall_id in wall_ids(head.body):
             wall = session.get(Document, wall_id)
             if wall is None:
                 raise NotFound(f"It stood on the wall “{wall_id}”, which is not in this data file.")
@@ -429,11 +395,11 @@ class Store:
             site = next((one for one in changed if isinstance(one, Site)), saved_site)
             others = {one.id: one for one in changed if isinstance(one, Wall)}
             walls = tuple(
-                _with_holes(
+                with_holes(
                     others.get(wall_id) or self._load(session, Wall, wall_id).body,
                     self._drilled(session, job, wall_id, catalogue),
                 )
-                for wall_id in _walls_of(body)
+                for wall_id in walls_of(body)
             )
             return assemble(job.id, body.model_copy(update={"kit": kit}) if kit.told else body, site, walls)
 
@@ -457,11 +423,11 @@ class Store:
         )
         found: list[OldHole] = []
         for other_id, data in session.execute(query):
-            if not data.get("records") or wall_id not in _wall_ids(data)[:1]:
+            if not data.get("records") or wall_id not in wall_ids(data)[:1]:
                 continue
             # what another job has drilled, but cannot be read, is no reason to hide this one
             with suppress(CannotPlan):
-                found += drilled_holes(other_id, _read(JobBody, "job", data), catalogue)
+                found += drilled_holes(other_id, read_body(JobBody, "job", data), catalogue)
         return found
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:
@@ -481,7 +447,7 @@ class Store:
                 if session.get(Document, names[wall.id]) is None:
                     body = wall.model_copy(update={"id": names[wall.id]})
                     self._create(session, body.id, body, site.id, "wall imported")
-            job = _renamed(document, names)
+            job = renamed(document, names)
             job_id = document.id if keep_ids else new_id("job")
             self._create(session, job_id, job, site.id, "job imported")
             return self._load(session, JobBody, job_id)
@@ -513,32 +479,7 @@ class Store:
     def everything(self) -> list[dict[str, Any]]:
         """Every document with all of its states, removed ones too, as they stand in the file."""
         with self._reading() as session:
-            states: dict[str, list[dict[str, Any]]] = {}
-            for one in session.scalars(select(Revision).order_by(Revision.id)):
-                states.setdefault(one.document_id, []).append(
-                    {
-                        "id": one.id,
-                        "parent": one.parent_id,
-                        "at": one.at.isoformat(),
-                        "summary": one.summary,
-                        "job": one.job_id,
-                        "device": one.device,
-                        "body": one.body,
-                    }
-                )
-            # sites first: walls and jobs belong to them
-            order = select(Document).order_by(Document.site_id.is_not(None), Document.id)
-            return [
-                {
-                    "id": one.id,
-                    "kind": one.kind,
-                    "site": one.site_id,
-                    "removed": one.deleted,
-                    "head": one.head_id,
-                    "states": states.get(one.id, []),
-                }
-                for one in session.scalars(order)
-            ]
+            return everything(session)
 
     def bring_everything(self, documents: Sequence[dict[str, Any]]) -> int:
         """Puts every document with its states into an empty data file; how many. All of it, or nothing.
@@ -546,117 +487,9 @@ class Store:
         Raises BadInput where something is in the file already, or where what is brought does not hold together.
         """
         with self._session() as session:
-            if session.scalars(select(Document.id).where(Document.kind == "site")).first() is not None:
-                raise BadInput([Fault("data", "is not empty; give --data with the name of a new file")])
-            # an empty van and no own fixings are made on looking; what is brought stands in their place
-            for name in (KIT_ID, FIXINGS_ID):
-                if (empty := session.get(Document, name)) is not None:
-                    session.execute(delete(Revision).where(Revision.document_id == name))
-                    session.delete(empty)
-            session.flush()
-            try:
-                for one in documents:
-                    kind = str(one["kind"])
-                    if kind not in _MODELS:
-                        raise BadInput([Fault(str(one.get("id")), f"is of the unknown kind “{kind}”")])
-                    session.add(
-                        Document(
-                            id=one["id"],
-                            kind=kind,
-                            site_id=one["site"],
-                            head_id=int(one["head"]),
-                            deleted=bool(one["removed"]),
-                        )
-                    )
-                    session.flush()
-                every = [(one["id"], state) for one in documents for state in one["states"]]
-                for document_id, state in sorted(every, key=lambda pair: int(pair[1]["id"])):
-                    session.add(
-                        Revision(
-                            id=int(state["id"]),
-                            document_id=document_id,
-                            parent_id=state["parent"],
-                            at=datetime.fromisoformat(state["at"]),
-                            summary=str(state["summary"])[:200],
-                            job_id=state["job"],
-                            device=state["device"],
-                            body=state["body"],
-                        )
-                    )
-                    session.flush()
-            except (KeyError, TypeError, ValueError, IntegrityError) as error:
-                raise BadInput(
-                    [Fault("file", f"does not hold together ({type(error).__name__}: {error})"[:300])]
-                ) from error
-            heads = {int(one["head"]) for one in documents}
-            if heads - {int(state["id"]) for one in documents for state in one["states"]}:
-                raise BadInput([Fault("file", "names states that are not in it; export it again")])
-            return len(documents)
+            return bring_everything(session, documents)
 
     def has(self, document_id: str) -> bool:
         with self._reading() as session:
             document = session.get(Document, document_id)
             return document is not None and not document.deleted
-
-
-def _read(kind: type[Body], name: str, body: dict[str, Any]) -> Body:
-    """A body as its model. Raises CannotPlan where it is none: it was whole when it was saved."""
-    try:
-        return kind.model_validate(upgraded_part(name, body))
-    except (ValidationError, KeyError, TypeError, ValueError) as error:
-        first = faults_of(error)[0] if isinstance(error, ValidationError) else Fault("", type(error).__name__)
-        raise CannotPlan(
-            f"This {name} cannot be read ({first.path or name}: {first.message}). Take the last change back, or save "
-            "the document and report it."
-        ) from error
-
-
-def _with_holes(wall: Wall, holes: list[OldHole]) -> Wall:
-    known = {hole.id for hole in wall.old_holes}
-    fresh = tuple(hole for hole in holes if hole.id not in known)
-    return wall.model_copy(update={"old_holes": (*wall.old_holes, *fresh)}) if fresh else wall
-
-
-def _wall_places(job: JobBody) -> list[tuple[str, str]]:
-    """Every wall that a job names, with the field that names it."""
-    supports = enumerate(job.placement.supports)
-    named = [(f"job.placement.supports.{i}.wall_id", place.wall_id) for i, place in supports if place.wall_id]
-    return [("job.placement.wall_id", job.placement.wall_id), *named]
-
-
-def _walls_of(job: JobBody) -> list[str]:
-    return list(dict.fromkeys(wall_id for _, wall_id in _wall_places(job)))
-
-
-def _wall_ids(body: dict[str, Any]) -> list[str]:
-    """The walls that a job names, as it is kept: also one that no longer reads."""
-    placement = body.get("placement") or {}
-    supports = placement.get("supports") or ()
-    named = [placement.get("wall_id"), *(place.get("wall_id") for place in supports)]
-    return list(dict.fromkeys(one for one in named if one))
-
-
-def _own(revision: Revision, job_id: str, device: str) -> bool:
-    """Whether a change was made in this job and at this device, or nobody noted where."""
-    return revision.job_id in (None, job_id) and (not device or revision.device in (None, device))
-
-
-def assemble(job_id: str, job: JobBody, site: Site, walls: tuple[Wall, ...]) -> JobDocument:
-    """A document from its parts, validated as a whole."""
-    data: dict[str, Any] = {name: getattr(job, name) for name in JobBody.model_fields}
-    return JobDocument(id=job_id, site=site, walls=walls, **data)
-
-
-def _renamed(document: JobDocument, names: dict[str, str]) -> JobBody:
-    data: dict[str, Any] = {name: getattr(document, name) for name in JobBody.model_fields}
-    placement = document.placement
-    data["placement"] = placement.model_copy(
-        update={
-            "wall_id": names[placement.wall_id],
-            "supports": tuple(
-                place.model_copy(update={"wall_id": names[place.wall_id]}) if place.wall_id else place
-                for place in placement.supports
-            ),
-        }
-    )
-    return JobBody(**data)

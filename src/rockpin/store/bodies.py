@@ -1,0 +1,127 @@
+"""What is kept: bodies as they stand in the file, who made a change, and which walls a job names."""
+
+from dataclasses import dataclass
+from typing import Any, Generic, NamedTuple, TypeVar
+from uuid import uuid4
+
+from pydantic import ValidationError
+
+from rockpin.core.base.errors import CannotPlan, Fault, faults_of
+from rockpin.core.base.model import Model
+from rockpin.core.document.fixings import OwnFixings
+from rockpin.core.document.job import JobBody, JobDocument, Kit, Site
+from rockpin.core.document.upgrades import upgraded_part
+from rockpin.core.document.wall import OldHole, Wall
+from rockpin.store.tables import Revision
+
+Body = TypeVar("Body", bound=Model)
+
+MODELS: dict[str, type[Model]] = {
+    "site": Site,
+    "wall": Wall,
+    "job": JobBody,
+    "kit": Kit,
+    "fixings": OwnFixings,
+}
+
+KIT_ID = "the-van"
+"""One van to a data file."""
+
+FIXINGS_ID = "own-fixings"
+
+
+class Broken(NamedTuple):
+    """A document that cannot be read: what can be told of it, and why."""
+
+    id: str
+    revision: int
+    label: str
+    why: str
+
+
+@dataclass(frozen=True)
+class Saved(Generic[Body]):
+    """A document as it stands: its id, revision and content."""
+
+    id: str
+    site_id: str
+    revision: int
+    body: Body
+
+
+class By(NamedTuple):
+    """In which job a change was made, and at which device; None: nobody noted it."""
+
+    job_id: str | None = None
+    device: str | None = None
+
+
+NOBODY = By()
+
+
+def new_id(stem: str) -> str:
+    """A fresh id that still says what it is."""
+    return f"{stem}-{uuid4().hex[:10]}"
+
+
+def read_body(kind: type[Body], name: str, body: dict[str, Any]) -> Body:
+    """A body as its model. Raises CannotPlan where it is none: it was whole when it was saved."""
+    try:
+        return kind.model_validate(upgraded_part(name, body))
+    except (ValidationError, KeyError, TypeError, ValueError) as error:
+        first = faults_of(error)[0] if isinstance(error, ValidationError) else Fault("", type(error).__name__)
+        raise CannotPlan(
+            f"This {name} cannot be read ({first.path or name}: {first.message}). Take the last change back, or save "
+            "the document and report it."
+        ) from error
+
+
+def with_holes(wall: Wall, holes: list[OldHole]) -> Wall:
+    known = {hole.id for hole in wall.old_holes}
+    fresh = tuple(hole for hole in holes if hole.id not in known)
+    return wall.model_copy(update={"old_holes": (*wall.old_holes, *fresh)}) if fresh else wall
+
+
+def wall_places(job: JobBody) -> list[tuple[str, str]]:
+    """Every wall that a job names, with the field that names it."""
+    supports = enumerate(job.placement.supports)
+    named = [(f"job.placement.supports.{i}.wall_id", place.wall_id) for i, place in supports if place.wall_id]
+    return [("job.placement.wall_id", job.placement.wall_id), *named]
+
+
+def walls_of(job: JobBody) -> list[str]:
+    return list(dict.fromkeys(wall_id for _, wall_id in wall_places(job)))
+
+
+def wall_ids(body: dict[str, Any]) -> list[str]:
+    """The walls that a job names, as it is kept: also one that no longer reads."""
+    placement = body.get("placement") or {}
+    supports = placement.get("supports") or ()
+    named = [placement.get("wall_id"), *(place.get("wall_id") for place in supports)]
+    return list(dict.fromkeys(one for one in named if one))
+
+
+def is_own(revision: Revision, job_id: str, device: str) -> bool:
+    """Whether a change was made in this job and at this device, or nobody noted where."""
+    return revision.job_id in (None, job_id) and (not device or revision.device in (None, device))
+
+
+def assemble(job_id: str, job: JobBody, site: Site, walls: tuple[Wall, ...]) -> JobDocument:
+    """A document from its parts, validated as a whole."""
+    data: dict[str, Any] = {name: getattr(job, name) for name in JobBody.model_fields}
+    return JobDocument(id=job_id, site=site, walls=walls, **data)
+
+
+def renamed(document: JobDocument, names: dict[str, str]) -> JobBody:
+    data: dict[str, Any] = {name: getattr(document, name) for name in JobBody.model_fields}
+    placement = document.placement
+    data["placement"] = placement.model_copy(
+        update={
+            "wall_id": names[placement.wall_id],
+            "supports": tuple(
+                place.model_copy(update={"wall_id": names[place.wall_id]}) if place.wall_id else place
+                for place in placement.supports
+            ),
+        }
+    )
+    return JobBody(**data)
