@@ -158,3 +158,31 @@ def test_own_fixings_that_are_spoiled_hide_no_job(client: TestClient, store: Sto
     client.post("/api/fixings.csv", content=f"{head}\n{mine}\n", headers=CSV)
     _spoil(store, "own-fixings", "rows")
     assert _lines(client) == before
+
+
+def test_a_shipped_fixing_with_other_values_says_so_and_can_be_put_back(client: TestClient) -> None:
+    head, *lines = client.get("/api/fixings.csv").text.splitlines()
+    mine = next(line for line in lines if ",nylon_plug_8," in line)
+    stronger = ",".join("900" if cell == "400" else cell for cell in mine.split(","))
+    assert client.post("/api/fixings.csv", content=f"{head}\n{stronger}\n", headers=CSV).status_code == 200
+    plan = client.get("/api/jobs/sail-bag-rack").json()["plan"]
+    names = {one["fixing"]: one["label"] for hole in plan["holes"] for one in (*hole["candidates"], *hole["refused"])}
+    assert names["nylon_plug_8"] == "Nylon expanding plug 8 × 40 (your values)"
+    assert [one["key"] for one in client.get("/api/fixings/own").json()["changed"]] == ["nylon_plug_8"]
+    assert client.delete("/api/fixings/own/nylon_plug_8").json()["changed"] == []
+    again = client.get("/api/jobs/sail-bag-rack").json()["plan"]
+    assert "(your values)" not in str(again)
+    assert client.delete("/api/fixings/own/nylon_plug_8").status_code == 404
+
+
+def test_names_stay_on_one_line_and_tables_start_no_formula(client: TestClient) -> None:
+    made = client.post("/api/sites", json={"name": "Net\nloft\u2028 # big\x07"}).json()["id"]
+    names = {site["id"]: site["site"]["name"] for site in client.get("/api/sites").json()}
+    assert names[made] == "Net loft # big"
+    head, *lines = client.get("/api/fixings.csv").text.splitlines()
+    mine = next(line for line in lines if ",nylon_plug_8," in line).replace("nylon_plug_8", "harbour_plug")
+    mine = mine.replace("Nylon expanding plug 8 × 40", "=HYPERLINK(1)")
+    client.post("/api/fixings.csv", content=f"{head}\n{mine}\n", headers=CSV)
+    table = client.get("/api/fixings.csv").text
+    assert ",'=HYPERLINK(1)," in table
+    assert client.post("/api/fixings.csv", content=table.encode(), headers=CSV).json()["labels"] == ["=HYPERLINK(1)"]

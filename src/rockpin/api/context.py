@@ -43,7 +43,7 @@ class AppContext:
             self._own.clear()
             self._verdicts.clear()
             rows = usable_rows(saved.body.rows, self.shipped)
-            self._own[saved.revision] = self.shipped.with_fixings(rows) if rows else self.shipped
+            self._own[saved.revision] = self.shipped.with_own(rows) if rows else self.shipped
         return self._own[saved.revision]
 
     def users_of_last_fixings(self) -> list[str]:

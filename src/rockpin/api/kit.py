@@ -2,9 +2,9 @@
 
 from fastapi import APIRouter, Request, Response
 
-from rockpin.api.context import Context
-from rockpin.api.schemas import KitOut, KitSave, OwnOut
-from rockpin.core.base.errors import BadInput, Fault
+from rockpin.api.context import AppContext, Context
+from rockpin.api.schemas import Choice, KitOut, KitSave, OwnOut
+from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import Kit
 from rockpin.core.tables.references import kit_faults
@@ -78,12 +78,25 @@ async def import_fixings(request: Request, context: Context) -> OwnOut:
     merged = {row.key: row for row in context.store.own_fixings().body.rows} | {row.key: row for row in own.rows}
     body = OwnFixings(rows=tuple(merged.values()))
     context.store.save(FIXINGS_ID, body, context.store.own_fixings().revision, "fixings read from a file")
-    return _own_out(context)
+    return own_out(context)
 
 
 @router.get("/fixings/own")
 def read_own(context: Context) -> OwnOut:
-    return _own_out(context)
+    return own_out(context)
+
+
+@router.delete("/fixings/own/{key}")
+def put_back(key: str, context: Context) -> OwnOut:
+    """Puts a shipped fixing back as it came, in place of the user's own values for it."""
+    if key not in context.shipped.fixing_by_key:
+        raise NotFound(f"There is no shipped fixing “{key}”; take your own out by reading the list without it.")
+    own = context.store.own_fixings()
+    rows = tuple(row for row in own.body.rows if row.key != key)
+    if len(rows) == len(own.body.rows):
+        raise NotFound(f"“{key}” stands as it came; nothing is to be put back.")
+    context.store.save(FIXINGS_ID, OwnFixings(rows=rows), own.revision, "shipped values put back")
+    return own_out(context)
 
 
 @router.post("/fixings/undo")
@@ -92,8 +105,16 @@ def undo_own(context: Context) -> OwnOut:
     if users := context.users_of_last_fixings():
         raise BadInput([Fault("fixings", f"{', '.join(users)} use what would be gone; choose another there first")])
     context.store.step_back(FIXINGS_ID)
-    return _own_out(context)
+    return own_out(context)
 
 
-def _own_out(context: Context) -> OwnOut:
-    return OwnOut(labels=tuple(row.label for row in context.store.own_fixings().body.rows))
+def own_out(context: AppContext) -> OwnOut:
+    """The user's own fixings as the screen lists them."""
+    rows = context.store.own_fixings().body.rows
+    shipped = context.shipped.fixing_by_key
+    return OwnOut(
+        labels=tuple(row.label for row in rows),
+        changed=tuple(
+            Choice(key=row.key, label=row.label) for row in rows if row.key in shipped and shipped[row.key] != row
+        ),
+    )

@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from rockpin.api.context import Context
+from rockpin.api.kit import own_out
 from rockpin.api.schemas import OwnOut
 from rockpin.core.base.errors import NotFound
 from rockpin.core.document.fixings import OwnFixings
@@ -29,4 +30,4 @@ def keep_packet(job_id: str, packet_id: str, context: Context) -> OwnOut:
             }
         )
         context.store.save(KIT_ID, body, kit.revision, f"{name} put in the van")
-    return OwnOut(labels=tuple(row.label for row in context.store.own_fixings().body.rows))
+    return own_out(context)

@@ -158,9 +158,10 @@ class KitOut(Model):
 
 
 class OwnOut(Model):
-    """The user's own fixings, by name."""
+    """The user's own fixings, by name. ``changed``: those that stand for a shipped one with other values."""
 
     labels: tuple[str, ...]
+    changed: tuple["Choice", ...] = ()
 
 
 class Trial(Model):

@@ -19,6 +19,7 @@ from rockpin.core.document.job import Kit, KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
 
 MOST_LINES = 2000
+_FORMULA = ("=", "+", "-", "@", "\t", "\r")
 _MOST_FAULTS = 20
 _RATINGS = ("rating", "panel", "rated")
 _MATERIALS = ("concrete", "solid", "cored", "hollow", "aerated")
@@ -35,7 +36,9 @@ def _cell(value: object) -> str:
         return " | ".join(_cell(one) for one in value)
     if isinstance(value, float):
         return f"{value:g}"
-    return str(value)
+    text = str(value)
+    # a spreadsheet takes these for the start of a formula
+    return f"'{text}" if isinstance(value, str) and text.startswith(_FORMULA) else text
 
 
 def _flat(fixing: AnyFixing) -> dict[str, str]:
@@ -73,6 +76,8 @@ def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
         text = (raw or "").strip()
         if not text:
             continue
+        if text.startswith("'") and text[1:].startswith(_FORMULA):
+            text = text[1:]
         stem, _, part = name.partition("_")
         if stem in _RATINGS and part in ("tension_n", "shear_n"):
             data.setdefault(stem, {})[part] = text

@@ -1,10 +1,11 @@
 """What every model of the core has in common: frozen, complete, and strict about what it does not know."""
 
+import re
 from collections.abc import Iterable
 from math import hypot
 from typing import Annotated, Protocol, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
 
 
 class Model(BaseModel):
@@ -16,7 +17,19 @@ class Model(BaseModel):
 
 
 Id = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9_-]{0,59}$")]
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+
+
+def _on_one_line(value: str) -> str:
+    """A name without line breaks and control characters, which have no place in a list, a card or a sheet."""
+    line = re.sub(r"\s*[\x00-\x1f\x7f-\x9f\u2028\u2029]+\s*", " ", value).strip()
+    if not line:
+        raise ValueError("holds nothing that can be written; give it a name")
+    return line
+
+
+Name = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), AfterValidator(_on_one_line)
+]
 Note = Annotated[str, StringConstraints(max_length=4000)]
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
 

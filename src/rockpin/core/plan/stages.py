@@ -77,7 +77,7 @@ def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
 
 def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     wall, site = job.wall, job.site
-    catalogue = with_packets(catalogue.with_fixings(job.own_fixings).in_words_of(site.region), job)
+    catalogue = with_packets(catalogue.with_own(job.own_fixings).in_words_of(site.region), job)
     identified = identify(wall, site, catalogue)
     framing = read_framing(wall, identified.reading, site.region, site.units, catalogue, identified.here.era)
     return ReadWall(

@@ -163,6 +163,10 @@ class HiddenTables(NamedTuple):
         return next(row for row in self.schools if (row.key == chosen if chosen else region in row.regions))
 
 
+YOUR_VALUES = " (your values)"
+"""What stands behind the name of a fixing of the shipped catalogue whose values the user has changed."""
+
+
 class Catalogue(Model):
     """All tables together. Keys are unique within a table; references between tables hold."""
 
@@ -357,6 +361,18 @@ class Catalogue(Model):
         fields = {name: getattr(self, name) for name in type(self).model_fields}
         fields |= {name: worded(fields[name]) for name in ("materials", "points", "screws", "fixings")}
         return Catalogue.model_construct(**fields)
+
+    def with_own(self, rows: Sequence[AnyFixing]) -> "Catalogue":
+        """This catalogue with the user's own rows; one that stands for a row of ours says so wherever it is named."""
+        known = self.fixing_by_key
+
+        def marked(row: AnyFixing) -> AnyFixing:
+            shipped = known.get(row.key)
+            if shipped is None or shipped == row or row.label.endswith(YOUR_VALUES):
+                return row
+            return row.model_copy(update={"label": f"{row.label}{YOUR_VALUES}"})
+
+        return self.with_fixings([marked(row) for row in rows])
 
     def with_fixings(self, more: Sequence[AnyFixing]) -> "Catalogue":
         """This catalogue with more fixings and the screws they bring; one of a key that is there takes its place."""

@@ -87,7 +87,7 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     """Keys of a job that the catalogue does not know, and holes that the fixture does not have."""
     if faults := _row_faults(job.own_fixings, catalogue):
         return faults
-    catalogue = catalogue.with_fixings(job.own_fixings)
+    catalogue = catalogue.with_own(job.own_fixings)
     faults = _unknown("fixture.duty", job.fixture.duty, catalogue.duty_by_key, "use")
     hands = {row.key for row in catalogue.hands}
     faults += _unknown("fixture.hand", job.fixture.hand, hands, "hand")

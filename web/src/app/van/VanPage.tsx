@@ -49,7 +49,7 @@ function CsvRow({
 export function VanPage() {
   const navigate = useNavigate();
   const lists = useLists();
-  const { kit, own, faults, save, undo, undoOwn, bring } = useKit();
+  const { kit, own, changed, putBack, faults, save, undo, undoOwn, bring } = useKit();
   if (!kit || !lists) return <main className="p-8 text-soft">Opening the van…</main>;
   return (
     <div className="h-full overflow-y-auto">
@@ -109,6 +109,20 @@ export function VanPage() {
               <p className="mt-2 text-[13px] text-soft">
                 Your own fixings: {own.join(", ")}. They compete in every job.
               </p>
+            )}
+            {changed.length > 0 && (
+              <ul className="mt-2 text-[13px]" aria-label="Shipped fixings with your values">
+                {changed.map((one) => (
+                  <li key={one.key} className="flex items-center gap-2 border-b border-rule py-1">
+                    <span className="min-w-0 flex-1">
+                      {one.label} has your values, not those it came with.
+                    </span>
+                    <Button aria-label={`Put ${one.label} back`} onClick={() => putBack(one.key)}>
+                      Put back
+                    </Button>
+                  </li>
+                ))}
+              </ul>
             )}
           </section>
         </div>

@@ -27,6 +27,12 @@ export function useKit() {
   return {
     kit: query.data?.kit,
     own: own.data?.labels ?? [],
+    changed: own.data?.changed ?? [],
+    /** Puts a shipped fixing back as it came. */
+    putBack: (key: string) =>
+      void run(async () =>
+        unwrap(await client.DELETE("/api/fixings/own/{key}", { params: { path: { key } } })),
+      ).catch(() => undefined),
     faults,
     /** Saves what a function makes of the kit as it stands when its turn comes. */
     save: (update: (now: Kit) => Kit, summary: string) =>
