@@ -1,5 +1,6 @@
 """Who may ask, how much, and what a browser may do with the answer."""
 
+import re
 from collections.abc import Iterator
 
 import pytest
@@ -81,3 +82,15 @@ def test_a_head_is_answered_and_an_unknown_path_is_none(client: TestClient) -> N
         assert (head.status_code, head.content) == (200, b"")
     for path in ("/nothing", "/jobs", "/api/nothing", "/" + "x" * 5000, "/jobs/" + "y" * 300):
         assert client.get(path).status_code == 404
+
+
+def test_each_page_carries_its_own_number_for_inline_styles(client: TestClient) -> None:
+    numbers = set()
+    for path in ("/", "/van", "/nowhere", "/index.html"):
+        page = client.get(path)
+        named = re.search(r"style-src 'self' 'nonce-([\w-]{20,})'", page.headers["content-security-policy"])
+        assert named
+        assert f'nonce="{named[1]}"' in page.text
+        assert "__NONCE__" not in page.text
+        numbers.add(named[1])
+    assert len(numbers) == 4

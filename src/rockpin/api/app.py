@@ -1,19 +1,20 @@
 """The application: routers, one handler for refusals, and the built screen."""
 
 import re
+import secrets
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
 from fastapi.middleware.gzip import GZipMiddleware
-from fastapi.responses import FileResponse, JSONResponse, Response
+from fastapi.responses import FileResponse, HTMLResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 
 from rockpin import __version__
 from rockpin.api import devices, fixture, hidden, jobs, kit, packets, reference, sites
 from rockpin.api.context import AppContext
-from rockpin.api.door import Door
+from rockpin.api.door import Door, content_policy
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
 from rockpin.core.tables.catalogue import Catalogue
@@ -23,6 +24,16 @@ WEB = Path(__file__).parent.parent / "web"
 _LONGEST_PATH = 200
 _PAGES = re.compile(r"|van|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
 """The addresses of the screen's pages."""
+_PAGE = "index.html"
+_NONCE_PLACE = "__NONCE__"
+"""Where the built page leaves room for the number used once; web/vite.config.ts puts it there."""
+
+
+def _page(web: Path, status: int) -> Response:
+    """The one page of the screen, with a fresh number for the styles that dialogs add while they are open."""
+    nonce = secrets.token_urlsafe(16)
+    text = (web / _PAGE).read_text("utf-8").replace(_NONCE_PLACE, nonce)
+    return HTMLResponse(text, status_code=status, headers={"content-security-policy": content_policy(nonce)})
 
 
 def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
@@ -50,13 +61,12 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
         app.mount("/assets", StaticFiles(directory=web / "assets"), name="assets")
 
         @app.get("/{path:path}", include_in_schema=False)
-        def screen(path: str) -> FileResponse:
+        def screen(path: str) -> Response:
             # a name too long for the file system is no file either
             file = web / path if len(path) < _LONGEST_PATH else web / "none"
             inside = file.is_file() and file.resolve().is_relative_to(web.resolve())
-            if inside:
+            if inside and file.name != _PAGE:
                 return FileResponse(file)
-            known = _PAGES.fullmatch(path) is not None
-            return FileResponse(web / "index.html", status_code=200 if known else 404)
+            return _page(web, 200 if _PAGES.fullmatch(path) else 404)
 
     return app

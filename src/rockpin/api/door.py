@@ -18,22 +18,29 @@ MOST_BYTES = 20 * 1024 * 1024
 """The largest body that is read."""
 
 _SAFE = ("GET", "HEAD", "OPTIONS")
-_CSP = "; ".join(
-    (
-        "default-src 'self'",
-        "script-src 'self'",
-        "style-src 'self'",
-        "img-src 'self' data: blob:",
-        "font-src 'self'",
-        "connect-src 'self'",
-        "object-src 'none'",
-        "base-uri 'none'",
-        "form-action 'self'",
-        "frame-ancestors 'none'",
+
+
+def content_policy(nonce: str = "") -> str:
+    """What a page may load: its own parts, and inline styles only with the number used once for this answer."""
+    styles = f"'self' 'nonce-{nonce}'" if nonce else "'self'"
+    return "; ".join(
+        (
+            "default-src 'self'",
+            "script-src 'self'",
+            f"style-src {styles}",
+            "img-src 'self' data: blob:",
+            "font-src 'self'",
+            "connect-src 'self'",
+            "object-src 'none'",
+            "base-uri 'none'",
+            "form-action 'self'",
+            "frame-ancestors 'none'",
+        )
     )
-)
+
+
 _ALWAYS = {
-    "content-security-policy": _CSP,
+    "content-security-policy": content_policy(),
     "x-content-type-options": "nosniff",
     "x-frame-options": "DENY",
     "referrer-policy": "no-referrer",
