@@ -24,7 +24,7 @@ def store(tmp_path: Path) -> Store:
 def client(store: Store, tmp_path: Path) -> Iterator[TestClient]:
     web = tmp_path / "web"
     (web / "assets").mkdir(parents=True)
-    (web / "index.html").write_text("<title>Rock Pin</title>")
+    (web / "index.html").write_text('<meta property="csp-nonce" nonce="__NONCE__"><title>Rock Pin</title>')
     app = make_app(store, load_catalogue(), web)
     with TestClient(app, headers=OWN, raise_server_exceptions=False) as found:
         yield found
