@@ -111,12 +111,12 @@ def test_hits_a_pin_and_a_sweep_find_the_studs(open_page: OpenPage, tmp_path: Pa
     page.get_by_role("button", name="Sweep with the stand-in scanner").click()
     expect(page.get_by_role("heading", name="Sweeping…")).to_be_visible()
     peaks = page.get_by_role("list", name="Peaks of the sweep at 1200 mm")
-    expect(peaks).to_contain_text(re.compile(r"Dense at 169\d mm"))
+    expect(peaks).to_contain_text(re.compile(r"Dense at 119\d mm"))
     expect(page.get_by_role("region", name="Sweep", exact=True).get_by_role("img")).to_have_attribute(
         "aria-label", re.compile(r"^851 readings, \d+ peaks$")
     )
-    peaks.get_by_role("button", name=re.compile(r"^Strike out: Dense at 169\d")).click()
-    expect(peaks.get_by_role("button", name=re.compile(r"^Believe: Dense at 169\d"))).to_be_visible()
+    peaks.get_by_role("button", name=re.compile(r"^Strike out: Dense at 119\d")).click()
+    expect(peaks.get_by_role("button", name=re.compile(r"^Believe: Dense at 119\d"))).to_be_visible()
 
     # a file of a real instrument: faults by line first, then the readings
     chooser = page.get_by_label("Bring readings in from a CSV file")

@@ -105,3 +105,11 @@ Device = Annotated[str, Header(alias="x-rock-pin", max_length=60)]
 """The device that asks, as it names itself; undo is its own."""
 
 Context = Annotated[AppContext, Depends(_context)]
+
+
+async def _body(request: Request) -> bytes:
+    return await request.body()
+
+
+Body = Annotated[bytes, Depends(_body)]
+"""What was sent, as it came: its reading is done beside the loop that answers everybody."""

@@ -2,10 +2,10 @@
 
 import json
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 
 from rockpin.api import changes
-from rockpin.api.context import Context, Device
+from rockpin.api.context import Body, Context, Device
 from rockpin.api.fixture import shape_of
 from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.api.views import lean, workspace_of
@@ -105,9 +105,9 @@ def export_document(job_id: str, context: Context) -> Response:
 
 
 @router.post("/documents", status_code=201)
-async def import_document(request: Request, context: Context) -> Made:
+def import_document(body: Body, context: Context) -> Made:
     """A JSON job document, as a site of its own under fresh ids. Nothing is kept of a faulty one."""
-    document = read_document(await request.body(), context.catalogue)
+    document = read_document(body, context.catalogue)
     context.plan_of(document)
     return Made(id=context.store.add_document(document).id)
 
@@ -116,6 +116,6 @@ async def import_document(request: Request, context: Context) -> Made:
     "/plan",
     openapi_extra={"requestBody": {"required": True, "content": {"application/json": {"schema": {"type": "object"}}}}},
 )
-async def plan_document(request: Request, context: Context) -> Plan:
+def plan_document(body: Body, context: Context) -> Plan:
     """The plan of a document of any version that can be read, without keeping it."""
-    return context.plan_of(read_document(await request.body(), context.catalogue))
+    return context.plan_of(read_document(body, context.catalogue))

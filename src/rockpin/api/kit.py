@@ -1,8 +1,10 @@
 """What belongs to the user: the van's kit and his own fixings, on the screen and as CSV."""
 
-from fastapi import APIRouter, Request, Response
+from typing import Annotated
 
-from rockpin.api.context import AppContext, Context
+from fastapi import APIRouter, Depends, Response
+
+from rockpin.api.context import AppContext, Body, Context
 from rockpin.api.schemas import Choice, KitOut, KitSave, OwnOut
 from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.document.fixings import OwnFixings
@@ -39,11 +41,15 @@ def undo_the_kit(context: Context) -> KitOut:
     return _kit_out(context)
 
 
-async def _text(request: Request) -> str:
+def _text(body: Body) -> str:
     try:
-        return (await request.body()).decode("utf-8-sig")
+        return body.decode("utf-8-sig")
     except UnicodeDecodeError:
         raise BadInput([Fault("file", "is no UTF-8 text; save the table as CSV in UTF-8")]) from None
+
+
+Table = Annotated[str, Depends(_text)]
+"""The body as text; it is read as a table beside the loop that answers everybody."""
 
 
 def _csv(text: str, name: str) -> Response:
@@ -58,9 +64,9 @@ def export_kit(context: Context) -> Response:
 
 
 @router.post("/kit.csv")
-async def import_kit(request: Request, context: Context) -> KitOut:
+def import_kit(text: Table, context: Context) -> KitOut:
     """The whole kit from CSV, in place of the one that is there. Nothing is taken of a faulty file."""
-    kit: Kit = read_kit(await _text(request), context.catalogue)
+    kit: Kit = read_kit(text, context.catalogue)
     context.store.save(KIT_ID, kit, context.store.kit().revision, "kit read from a file")
     return _kit_out(context)
 
@@ -72,9 +78,9 @@ def export_fixings(context: Context) -> Response:
 
 
 @router.post("/fixings.csv")
-async def import_fixings(request: Request, context: Context) -> OwnOut:
+def import_fixings(text: Table, context: Context) -> OwnOut:
     """Fixings from CSV: rows that the shipped catalogue does not have, or has otherwise, become the user's own."""
-    own = read_fixings(await _text(request), context.shipped)
+    own = read_fixings(text, context.shipped)
     merged = {row.key: row for row in context.store.own_fixings().body.rows} | {row.key: row for row in own.rows}
     body = OwnFixings(rows=tuple(merged.values()))
     context.store.save(FIXINGS_ID, body, context.store.own_fixings().revision, "fixings read from a file")

@@ -4,9 +4,11 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import ValidationError
+from starlette.exceptions import HTTPException
 
 from rockpin.api.schemas import FaultOut, Problem
 from rockpin.core.base.errors import (
+    MOST_FAULTS,
     BadInput,
     CannotPlan,
     Fault,
@@ -15,6 +17,7 @@ from rockpin.core.base.errors import (
     StaleWrite,
     fault_of,
     faults_of,
+    most_of,
 )
 
 
@@ -54,9 +57,15 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(RequestValidationError)
     def _unreadable(_request: Request, error: RequestValidationError) -> JSONResponse:
-        faults = []
-        for one in error.errors():
+        faults, found = [], error.errors()
+        for one in found[:MOST_FAULTS]:
             # "body" only says where in the request it stood
             place = tuple(part for part in one["loc"] if part not in ("body", "query", "path"))
             faults.append(fault_of({**one, "loc": place}))
-        return _faulty(faults)
+        return _faulty(most_of(faults, len(found)))
+
+    @app.exception_handler(HTTPException)
+    def _unread(_request: Request, error: HTTPException) -> JSONResponse:
+        # what the framework itself turns away: a body that is no JSON however one looks at it, a method that is none
+        unread = "Nothing was read: what was sent cannot be read as JSON; it is cut off, nested too deep or too long."
+        return _answer(error.status_code, Problem(title=unread if error.status_code == 400 else f"{error.detail}."))

@@ -1,6 +1,7 @@
 """The job as a JSON file: read with all faults at once, migrated from older versions, written to be read by people."""
 
 import json
+import sys
 from typing import Any
 
 from pydantic import ValidationError
@@ -32,16 +33,22 @@ def _versioned(data: dict[str, Any]) -> dict[str, Any]:
 
 def read_document(text: str | bytes, catalogue: Catalogue) -> JobDocument:
     """A job document from JSON text. Raises BadInput with every fault and its path; nothing is read half."""
+    return read_data(_json(text), catalogue)
+
+
+def _json(text: str | bytes) -> object:
     try:
-        data = json.loads(text)
-    except (json.JSONDecodeError, UnicodeDecodeError) as error:
-        place = (
-            f"line {error.lineno}, column {error.colno}: {error.msg}"
-            if isinstance(error, json.JSONDecodeError)
-            else str(error)
-        )
-        raise BadInput([Fault("document", f"is no JSON: {place}")]) from None
-    return read_data(data, catalogue)
+        return json.loads(text)
+    except json.JSONDecodeError as error:
+        why = f"is no JSON: line {error.lineno}, column {error.colno}: {error.msg}"
+    except UnicodeDecodeError as error:
+        why = f"is no JSON: {error.reason} at byte {error.start}; save it in UTF-8"
+    except RecursionError:
+        why = "is nested deeper than any job is; it is no job document"
+    except ValueError:
+        # what is left is a whole number that Python does not turn into one
+        why = f"holds a number of more than {sys.get_int_max_str_digits()} digits; no job holds one"
+    raise BadInput([Fault("document", why)])
 
 
 def read_data(data: object, catalogue: Catalogue) -> JobDocument:

@@ -9,7 +9,7 @@ import csv
 import io
 import json
 from collections.abc import Collection, Iterable, Mapping
-from typing import Any, cast
+from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
@@ -17,6 +17,7 @@ from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.fixings import AnyFixing, Fixing, OwnFixings
 from rockpin.core.document.job import Kit, KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.exchange.table import clean_table, table_rows
 
 MOST_LINES = 2000
 _FORMULA = ("=", "+", "-", "@", "\t", "\r")
@@ -102,30 +103,21 @@ def _json(text: str) -> Any:
 
 def _lines(text: str, wanted: tuple[str, ...]) -> list[tuple[int, dict[str, str]]]:
     """Rows with their line numbers. Raises BadInput where there is no head with the wanted columns."""
-    clean = text.lstrip("\ufeff")
-    head = next((line for line in clean.splitlines() if line.strip()), "")
-    separator = max((",", ";", "\t"), key=head.count)
-    reader = csv.DictReader(io.StringIO(clean), delimiter=separator, skipinitialspace=True)
-    names = [(name or "").strip().lower() for name in reader.fieldnames or []]
+    clean = clean_table(text)
+    head = next((line for line in clean.split("\n") if line.strip()), "")
+    table = table_rows(clean, max((",", ";", "\t"), key=head.count))
+    names = [name.strip().lower() for name in next(table, (1, []))[1]]
     if missing := [name for name in wanted if name not in names]:
-        raise BadInput(
-            [
-                Fault(
-                    "line 1",
-                    f"names no column {' and no column '.join(missing)}; its columns are {', '.join(names) or 'none'}",
-                )
-            ]
-        )
-    reader.fieldnames = names
+        there = ", ".join(names)[:80] or "none"
+        raise BadInput([Fault("line 1", f"names no column {' and no column '.join(missing)}; its columns are {there}")])
+    if twice := next((name for name in names if name and names.count(name) > 1), None):
+        raise BadInput([Fault("line 1", f"names the column “{twice}” twice; leave one of them")])
     rows = []
-    for cells in reader:
-        extra = cells.pop(cast(Any, None), None)
-        if extra and any(one.strip() for one in extra):
-            raise BadInput(
-                [Fault(f"line {reader.line_num}", "has more cells than the head has columns; put text in quotes")]
-            )
-        if any((cell or "").strip() for cell in cells.values()):
-            rows.append((reader.line_num, cells))
+    for number, cells in table:
+        if any(cell.strip() for cell in cells[len(names) :]):
+            raise BadInput([Fault(f"line {number}", "has more cells than the head has columns; put text in quotes")])
+        if any(cell.strip() for cell in cells):
+            rows.append((number, dict(zip(names, cells, strict=False))))
     if len(rows) > MOST_LINES:
         raise BadInput([Fault("file", f"holds {len(rows)} rows, at most {MOST_LINES} are taken; split it")])
     return rows

@@ -5,13 +5,12 @@ wanted. A unit may stand behind the name of the position, ``position (in)`` or `
 taken. Shares of full scale run from 0 to 1, or to 100 behind a name with ``%``.
 """
 
-import csv
-import io
 import re
 
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.base.quantities import UnitSystem, parse_length_mm
 from rockpin.core.document.evidence import Reading
+from rockpin.exchange.table import clean_table, table_rows
 
 MOST_READINGS = 4000
 _MOST_FAULTS = 20
@@ -37,18 +36,22 @@ def _named(cell: str) -> tuple[str, str]:
     return name, unit
 
 
+def _cells(line: str, separator: str, number: int) -> list[str]:
+    return next(table_rows(line, separator, number), (number, []))[1]
+
+
 def _number(cell: str) -> float:
     return float(cell.strip().replace(" ", "").replace(",", "."))
 
 
 def read_readings(text: str, units: UnitSystem) -> tuple[Reading, ...]:
     """Readings in the order of their place. Raises BadInput with every fault and its line."""
-    lines = [(number, line) for number, line in enumerate(text.lstrip("\ufeff").splitlines(), 1) if line.strip()]
+    lines = [(number, line) for number, line in enumerate(clean_table(text).split("\n"), 1) if line.strip()]
     lines = [(number, line) for number, line in lines if not line.lstrip().startswith("#")]
     if not lines:
         raise BadInput([Fault("file", "holds no line; give a head line with position and density, then the readings")])
     separator = _dialect(lines[0][1])
-    head = next(csv.reader(io.StringIO(lines[0][1]), delimiter=separator))
+    head = _cells(lines[0][1], separator, lines[0][0])
     columns: dict[str, tuple[int, str]] = {}
     for place, cell in enumerate(head):
         name, unit = _named(cell)
@@ -60,14 +63,14 @@ def read_readings(text: str, units: UnitSystem) -> tuple[Reading, ...]:
             [
                 Fault(
                     f"line {lines[0][0]}",
-                    f"names no column {' and no column '.join(missing)}; its columns are {', '.join(head)}",
+                    f"names no column {' and no column '.join(missing)}; its columns are {', '.join(head)[:80]}",
                 )
             ]
         )
     found: dict[float, Reading] = {}
     faults: list[Fault] = []
     for number, line in lines[1:]:
-        cells = next(csv.reader(io.StringIO(line), delimiter=separator))
+        cells = _cells(line, separator, number)
         try:
             reading = _reading(cells, columns, units)
         except _Faulty as fault:

@@ -1,8 +1,18 @@
 """One tree of exceptions. Each message names the field, the value, the limit and the remedy."""
 
+import re
 from dataclasses import dataclass
 
 from pydantic import ValidationError
+
+MOST_FAULTS = 100
+"""Faults that are told of one document; the rest are counted."""
+_LONGEST_ECHO = 80
+_QUOTED = re.compile(r"“([^”]*)”")
+
+
+def _short(text: str) -> str:
+    return text if len(text) <= _LONGEST_ECHO else text[: _LONGEST_ECHO - 1] + "…"
 
 
 @dataclass(frozen=True)
@@ -11,6 +21,11 @@ class Fault:
 
     path: str
     message: str
+
+    def __post_init__(self) -> None:
+        # what was given is shown, and never more of it than tells which it was
+        object.__setattr__(self, "path", ".".join(map(_short, self.path.split("."))))
+        object.__setattr__(self, "message", _QUOTED.sub(lambda quoted: f"“{_short(quoted[1])}”", self.message))
 
     def __str__(self) -> str:
         return f"{self.path}: {self.message}"
@@ -21,15 +36,17 @@ def faults_of(error: ValidationError, prefix: str = "") -> list[Fault]:
 
     A list that is too short only because its entries are faulty is no fault of its own.
     """
-    found = error.errors()
-    return [
-        fault_of(dict(one), prefix)
-        for one in found
-        if not (
-            one["type"] == "too_short"
-            and any(len(o["loc"]) > len(one["loc"]) and o["loc"][: len(one["loc"])] == one["loc"] for o in found)
-        )
-    ]
+    found = error.errors(include_url=False)
+    inside = {one["loc"][:depth] for one in found for depth in range(len(one["loc"]))}
+    own = [one for one in found if one["type"] != "too_short" or one["loc"] not in inside]
+    return most_of([fault_of(dict(one), prefix) for one in own[: MOST_FAULTS + 1]], len(own))
+
+
+def most_of(faults: list[Fault], count: int) -> list[Fault]:
+    """The first faults, and how many of all ``count`` there are besides."""
+    if count <= MOST_FAULTS:
+        return faults
+    return [*faults[:MOST_FAULTS], Fault("document", f"has {count - MOST_FAULTS} more faults; mend these first")]
 
 
 def fault_of(one: dict[str, object], prefix: str = "") -> Fault:
@@ -41,7 +58,7 @@ def fault_of(one: dict[str, object], prefix: str = "") -> Fault:
         message, message
     )
     if isinstance(given, str | int | float | bool) and one["type"] != "value_error":
-        message = f"{message}; it is {given!r}"
+        message = f"{message}; it is {_short(repr(given))}"
     return Fault(prefix + (".".join(parts) or "document"), message)
 
 

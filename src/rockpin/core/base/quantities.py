@@ -54,6 +54,8 @@ _FEET_INCHES = re.compile(rf"^(-?)({_NUMBER})\s*(?:'|ft|feet|foot)\s*-?\s*({_MIX
 _PLAIN = re.compile(rf"^(-?)({_MIXED})\s*([a-z\"']*)$")
 _GAUGE = re.compile(r"^#\s*(\d{1,2})$")
 _SCREW = re.compile(r"^(.+?)\s*x\s*(.+)$")
+_LONGEST = 80
+"""Characters of a size as somebody writes it."""
 _GROUPED = re.compile(r"\d,\d{3}(?!\d)")
 
 
@@ -66,6 +68,8 @@ def _registry() -> "pint.UnitRegistry[float]":
 
 
 def _tidy(text: str, field: str) -> str:
+    if len(text) > _LONGEST:
+        raise BadInput([Fault(field, f"“{text.strip()}” is no size: it has more than {_LONGEST} characters")])
     tidy = text.strip().lower().translate(_TYPOGRAPHY)
     for sign, words in _VULGAR.items():
         tidy = tidy.replace(sign, words)
