@@ -212,6 +212,19 @@ def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, figures: Fram
     return max(0.0, half - off - _quantile(figures.clear_of_stud) * sigma)
 
 
+def _most_wood(member: MemberReading, side_mm: float) -> float:
+    """The most that :func:`chance_of_wood` comes to anywhere, from above; a lean only lowers it."""
+    rect = member.rect
+    free = min(rect.width_mm, rect.height_mm) - 2 * side_mm
+    if free <= 0:
+        return 0.0
+    if member.density and not member.horizontal:
+        places = floor(rect.width_mm - 2 * side_mm) + 1
+        starts = range(max(1, len(member.density) - places + 1))
+        return member.exists * max(sum(member.density[first : first + places]) for first in starts)
+    return 1.0 if member.sigma_mm == 0 else member.exists * (2 * _phi(free / 2 / member.sigma_mm) - 1)
+
+
 class Shift(NamedTuple):
     """How far to move a hole along the wall [mm, to the right], and what it comes to there."""
 
@@ -231,14 +244,17 @@ def nearest_sure(
     side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
     found: dict[bool, Shift] = {}
     lean = figures.stud_lean_mm_per_m
+    # a member whose place is too vague is sure wood nowhere, and need not be asked at every millimetre
+    sure = [one for one in members if _most_wood(one, side) >= figures.solid_wood_credit - 1e-9]
     for step in range(1, int(figures.move_most_mm) + 1):
         for dx in (float(step), float(-step)):
             if False not in found and chance_clear(members, x_mm + dx, y_mm, half_mm, lean) >= figures.clear_of_stud:
                 found[False] = Shift(dx, wood=False)
-            wood = max((chance_of_wood(one, x_mm + dx, y_mm, side, lean) for one in members), default=0.0)
-            if True not in found and wood >= figures.solid_wood_credit:
+            if True not in found and any(
+                chance_of_wood(one, x_mm + dx, y_mm, side, lean) >= figures.solid_wood_credit for one in sure
+            ):
                 found[True] = Shift(dx, wood=True)
-        if len(found) == 2:
+        if len(found) == (2 if sure else 1):
             break
     return tuple(sorted(found.values(), key=lambda one: abs(one.dx_mm)))
 
