@@ -10,10 +10,10 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import func, select
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound, StaleWrite
+from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import JobBody, JobDocument, Kit, Site
@@ -30,7 +30,6 @@ from rockpin.store.bodies import (
     By,
     Saved,
     assemble,
-    is_own,
     new_id,
     read_body,
     renamed,
@@ -40,6 +39,8 @@ from rockpin.store.bodies import (
     with_holes,
 )
 from rockpin.store.engine import open_engine
+from rockpin.store.history import bring_walls, last_change, must_be_seen, next_change
+from rockpin.store.loading import all_of, document_of, ids_of, load
 from rockpin.store.tables import Document, Revision
 from rockpin.store.whole_file import bring_everything, everything
 
@@ -83,51 +84,13 @@ class Store:
 
     # --- reading ---------------------------------------------------------------------------------------------------
 
-    def _load(self, session: Session, kind: type[Body], document_id: str) -> Saved[Body]:
-        query = (
-            select(Document, Revision).join(Revision, Revision.id == Document.head_id).where(Document.id == document_id)
-        )
-        document, revision = session.execute(query).one_or_none() or (None, None)
-        document = self._checked(kind, document_id, document)
-        assert revision is not None
-        return Saved(
-            id=document.id,
-            site_id=document.site_id or document.id,
-            revision=revision.id,
-            body=read_body(kind, document.kind, revision.body),
-        )
-
-    def _document(self, session: Session, kind: type[Model], document_id: str) -> Document:
-        return self._checked(kind, document_id, session.get(Document, document_id))
-
-    @staticmethod
-    def _checked(kind: type[Model], document_id: str, document: Document | None) -> Document:
-        if document is None or document.deleted or MODELS[document.kind] is not kind:
-            name = next(key for key, model in MODELS.items() if model is kind)
-            raise NotFound(f"There is no {name} “{document_id}” here; it may have been removed.")
-        return document
-
-    def _ids(self, session: Session, kind: type[Body], site_id: str | None) -> list[str]:
-        name = next(key for key, model in MODELS.items() if model is kind)
-        query = (
-            select(Document.id)
-            .where(Document.kind == name, Document.deleted.is_(False), Document.site_id == site_id)
-            .join(Revision, Revision.document_id == Document.id)
-            .group_by(Document.id)
-            .order_by(func.min(Revision.id))
-        )
-        return list(session.scalars(query))
-
-    def _all(self, session: Session, kind: type[Body], site_id: str | None) -> list[Saved[Body]]:
-        return [self._load(session, kind, found) for found in self._ids(session, kind, site_id)]
-
     def listed(self, kind: type[Body], site_id: str | None) -> list[Saved[Body] | Broken]:
         """All of a kind, those that cannot be read as what can be told of them: one never hides the others."""
         with self._reading() as session:
             found: list[Saved[Body] | Broken] = []
-            for document_id in self._ids(session, kind, site_id):
+            for document_id in ids_of(session, kind, site_id):
                 try:
-                    found.append(self._load(session, kind, document_id))
+                    found.append(load(session, kind, document_id))
                 except CannotPlan as error:
                     head = session.get_one(Revision, session.get_one(Document, document_id).head_id)
                     label = head.body.get("title") or head.body.get("name") or document_id
@@ -137,7 +100,7 @@ class Store:
     def raw_document(self, job_id: str) -> dict[str, Any]:
         """A job with its site and walls as they stand in the file, also where they cannot be read."""
         with self._reading() as session:
-            job = self._document(session, JobBody, job_id)
+            job = document_of(session, JobBody, job_id)
 
             def body(document_id: str | None) -> dict[str, Any] | None:
                 document = session.get(Document, document_id) if document_id else None
@@ -149,27 +112,27 @@ class Store:
 
     def sites(self) -> list[Saved[Site]]:
         with self._reading() as session:
-            return self._all(session, Site, None)
+            return all_of(session, Site, None)
 
     def site(self, site_id: str) -> Saved[Site]:
         with self._reading() as session:
-            return self._load(session, Site, site_id)
+            return load(session, Site, site_id)
 
     def walls(self, site_id: str) -> list[Saved[Wall]]:
         with self._reading() as session:
-            return self._all(session, Wall, site_id)
+            return all_of(session, Wall, site_id)
 
     def jobs(self, site_id: str) -> list[Saved[JobBody]]:
         with self._reading() as session:
-            return self._all(session, JobBody, site_id)
+            return all_of(session, JobBody, site_id)
 
     def wall(self, wall_id: str) -> Saved[Wall]:
         with self._reading() as session:
-            return self._load(session, Wall, wall_id)
+            return load(session, Wall, wall_id)
 
     def job(self, job_id: str) -> Saved[JobBody]:
         with self._reading() as session:
-            return self._load(session, JobBody, job_id)
+            return load(session, JobBody, job_id)
 
     # --- writing ---------------------------------------------------------------------------------------------------
 
@@ -199,22 +162,22 @@ class Store:
     def add_site(self, site: Site) -> Saved[Site]:
         with self._session() as session:
             self._create(session, site.id, site, None, "site made")
-            return self._load(session, Site, site.id)
+            return load(session, Site, site.id)
 
     def add_wall(self, site_id: str, wall: Wall) -> Saved[Wall]:
         with self._session() as session:
-            self._document(session, Site, site_id)
+            document_of(session, Site, site_id)
             self._create(session, wall.id, wall, site_id, "wall made")
-            return self._load(session, Wall, wall.id)
+            return load(session, Wall, wall.id)
 
     def add_job(self, site_id: str, job: JobBody, job_id: str | None = None) -> Saved[JobBody]:
         """A new job on walls of its site. Raises BadInput where one of them is none, or is gone."""
         with self._session() as session:
-            self._document(session, Site, site_id)
+            document_of(session, Site, site_id)
             self._hold(session, site_id, job)
             made = job_id or new_id("job")
             self._create(session, made, job, site_id, "job made")
-            return self._load(session, JobBody, made)
+            return load(session, JobBody, made)
 
     def save(self, document_id: str, body: Body, base_revision: int, summary: str, by: By = NOBODY) -> Saved[Body]:
         """A new revision on top of the one it was made from. ``by``: in which job, at which device.
@@ -222,7 +185,7 @@ class Store:
         Raises StaleWrite where another stands there now, BadInput where a job would stand on a wall that is not there.
         """
         with self._session() as session:
-            document = self._document(session, type(body), document_id)
+            document = document_of(session, type(body), document_id)
             if document.head_id != base_revision:
                 raise StaleWrite("This was changed elsewhere in the meantime.", document.head_id)
             if isinstance(body, JobBody) and document.site_id:
@@ -230,12 +193,12 @@ class Store:
             head = session.get_one(Revision, document.head_id)
             if head.body != body.model_dump(mode="json"):
                 document.head_id = self._append(session, document_id, document.head_id, body, summary, by).id
-            return self._load(session, type(body), document_id)
+            return load(session, type(body), document_id)
 
     def check_walls(self, job_id: str, job: JobBody) -> None:
         """Raises BadInput where a job would stand on a wall that is not there, or on one of another site."""
         with self._reading() as session:
-            site_id = self._document(session, JobBody, job_id).site_id
+            site_id = document_of(session, JobBody, job_id).site_id
             if site_id:
                 self._hold(session, site_id, job)
 
@@ -254,7 +217,7 @@ class Store:
         Raises BadInput where jobs still stand on a wall, with any of their supports.
         """
         with self._session() as session:
-            document = self._document(session, kind, document_id)
+            document = document_of(session, kind, document_id)
             if document.kind == "wall" and (jobs := self._on_wall(session, document)):
                 raise BadInput([Fault("wall", f"carries {', '.join(jobs)}; remove that first")])
             document.deleted = True
@@ -275,11 +238,11 @@ class Store:
     def _single(self, kind: type[Body], document_id: str, empty: Body) -> Saved[Body]:
         with self._reading() as session:
             if session.get(Document, document_id) is not None:
-                return self._load(session, kind, document_id)
+                return load(session, kind, document_id)
         with self._session() as session:
             if session.get(Document, document_id) is None:
                 self._create(session, document_id, empty, None, "made")
-            return self._load(session, kind, document_id)
+            return load(session, kind, document_id)
 
     def kit(self) -> Saved[Kit]:
         """What the van holds; empty until somebody tells."""
@@ -309,38 +272,10 @@ class Store:
 
     # --- undo and redo over a job and its walls ---------------------------------------------------------------
 
-    def _together(self, session: Session, job_id: str) -> list[Document]:
-        """A job and the walls that it stands on: what its screen changes."""
-        job = self._document(session, JobBody, job_id)
-        names = wall_ids(session.get_one(Revision, job.head_id).body)
-        walls = [wall for name in names if (wall := session.get(Document, name)) is not None]
-        return [job, *walls]
-
-    def _back(self, session: Session, job_id: str, device: str) -> tuple[Document, Revision] | None:
-        """The document whose last change came last, if it can go back.
-
-        What another job did to a shared wall, or another device here, is not this one's to take back.
-        """
-        heads = [(doc, session.get_one(Revision, doc.head_id)) for doc in self._together(session, job_id)]
-        able = [(doc, head) for doc, head in heads if head.parent_id is not None and is_own(head, job_id, device)]
-        return max(able, key=lambda pair: pair[1].id, default=None)
-
-    def _forth(self, session: Session, job_id: str, device: str) -> tuple[Document, Revision] | None:
-        """The oldest change that was taken back, unless something new was done since."""
-        documents = self._together(session, job_id)
-        newest = max(document.head_id for document in documents)
-        found: list[tuple[Document, Revision]] = []
-        for document in documents:
-            children = select(Revision).where(Revision.parent_id == document.head_id).order_by(Revision.id.desc())
-            child = session.scalars(children).first()
-            if child is not None and child.id > newest and is_own(child, job_id, device):
-                found.append((document, child))
-        return min(found, key=lambda pair: pair[1].id, default=None)
-
     def can_move(self, job_id: str, device: str = "") -> tuple[str | None, str | None]:
         """What undo would take back and redo bring again, in words; None where there is nothing."""
         with self._reading() as session:
-            back, forth = self._back(session, job_id, device), self._forth(session, job_id, device)
+            back, forth = last_change(session, job_id, device), next_change(session, job_id, device)
             return (back[1].summary if back else None), (forth[1].summary if forth else None)
 
     def undo(self, job_id: str, device: str = "", seen: int | None = None) -> None:
@@ -349,35 +284,20 @@ class Store:
         ``seen``: the revision of the job that the device shows; raises StaleWrite where another stands there now.
         """
         with self._session() as session:
-            self._as_seen(session, job_id, seen)
-            back = self._back(session, job_id, device)
+            must_be_seen(session, job_id, seen)
+            back = last_change(session, job_id, device)
             if back and back[1].parent_id is not None:
                 back[0].head_id = back[1].parent_id
-                self._bring_walls(session, job_id)
+                bring_walls(session, job_id)
 
     def redo(self, job_id: str, device: str = "", seen: int | None = None) -> None:
         """Brings back the change that was taken back last. Raises StaleWrite as :meth:`undo`."""
         with self._session() as session:
-            self._as_seen(session, job_id, seen)
-            forth = self._forth(session, job_id, device)
+            must_be_seen(session, job_id, seen)
+            forth = next_change(session, job_id, device)
             if forth:
                 forth[0].head_id = forth[1].id
-                self._bring_walls(session, job_id)
-
-    def _as_seen(self, session: Session, job_id: str, seen: int | None) -> None:
-        head = self._document(session, JobBody, job_id).head_id
-        if seen is not None and seen != head:
-            raise StaleWrite("This was changed elsewhere in the meantime.", head)
-
-    def _bring_walls(self, session: Session, job_id: str) -> None:
-        """A job that comes back to a state of its own brings back the walls that it stands on there."""
-        session.flush()
-        head = session.get_one(Revision, session.get_one(Document, job_id).head_id)
-        for wall_id in wall_ids(head.body):
-            wall = session.get(Document, wall_id)
-            if wall is None:
-                raise NotFound(f"It stood on the wall “{wall_id}”, which is not in this data file.")
-            wall.deleted = False
+                bring_walls(session, job_id)
 
     # --- whole documents -------------------------------------------------------------------------------------------
 
@@ -389,14 +309,14 @@ class Store:
         """
         kit = self.kit().body
         with self._reading() as session:
-            job = self._load(session, JobBody, job_id)
-            saved_site = self._load(session, Site, job.site_id).body
+            job = load(session, JobBody, job_id)
+            saved_site = load(session, Site, job.site_id).body
             body = next((one for one in changed if isinstance(one, JobBody)), job.body)
             site = next((one for one in changed if isinstance(one, Site)), saved_site)
             others = {one.id: one for one in changed if isinstance(one, Wall)}
             walls = tuple(
                 with_holes(
-                    others.get(wall_id) or self._load(session, Wall, wall_id).body,
+                    others.get(wall_id) or load(session, Wall, wall_id).body,
                     self._drilled(session, job, wall_id, catalogue),
                 )
                 for wall_id in walls_of(body)
@@ -450,10 +370,10 @@ class Store:
             job = renamed(document, names)
             job_id = document.id if keep_ids else new_id("job")
             self._create(session, job_id, job, site.id, "job imported")
-            return self._load(session, JobBody, job_id)
+            return load(session, JobBody, job_id)
 
     def _free_name(self, session: Session, name: str) -> str:
-        taken = {saved.body.name for saved in self._all(session, Site, None)}
+        taken = {saved.body.name for saved in all_of(session, Site, None)}
         free, number = name, 2
         while free in taken:
             free = f"{name[:110]} ({number})"
@@ -471,7 +391,7 @@ class Store:
             if site is not None:
                 site.deleted = False
             if document.kind == "job":
-                self._bring_walls(session, document_id)
+                bring_walls(session, document_id)
             return True
 
     # --- everything ------------------------------------------------------------------------------------------------

@@ -1,11 +1,11 @@
-import { type ReactNode, useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
-import { freeId } from "../../../lib/ids";
+import type { ReactNode } from "react";
 import { Field } from "../../../ui/Field";
-import { Button, Checkbox, Select } from "../../../ui/controls";
+import { Checkbox, Select } from "../../../ui/controls";
 import type { StageProps } from "../../../job/stage";
 import { OtherLoads } from "./OtherLoads";
-import { FOR, type Packet, ofOneThickness, sentencesOf } from "./parts";
+import { PacketFrame } from "./PacketFrame";
+import { FOR, type Packet, ofOneThickness } from "./parts";
+import { useDraft } from "./useDraft";
 
 const WORKS: readonly { key: Packet["works"]; label: string }[] = [
   { key: "plug", label: "A plug that folds or spreads" },
@@ -56,137 +56,114 @@ const START: Draft = {
 
 /** What is printed on the packet in hand: once saved it competes with the catalogue. */
 export function PacketForm({ editing }: Pick<StageProps, "editing">) {
-  const { job, site } = editing.data;
-  const units = site.units;
-  const { control, setValue, reset } = useForm({ defaultValues: START });
-  const draft = useWatch({ control }) as typeof START;
-  const [faults, setFaults] = useState<readonly string[]>([]);
-  const set = (part: Partial<Packet>) => {
-    for (const [key, value] of Object.entries(part)) setValue(key as keyof typeof START, value);
-    return Promise.resolve();
-  };
+  const { units } = editing.data.site;
+  const { draft, set, keep, faults } = useDraft<Draft>(editing, START, "packet");
   const hollow = [draft, ...draft.others].some((one) => ofOneThickness(one.made_for));
 
-  const save = async () => {
-    const id = freeId(
-      "packet",
-      [...job.packets, ...job.screw_packets].map((one) => one.id),
-    );
-    const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" };
-    try {
-      await editing.saveJob(
+  const save = () =>
+    keep((id) => {
+      const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" };
+      return editing.saveJob(
         (latest) => ({ packets: [...latest.packets, fresh] }),
         `${fresh.label.toLowerCase()} entered`,
       );
-      setFaults([]);
-      reset(START);
-    } catch (error) {
-      setFaults(sentencesOf(error));
-    }
-  };
+    });
   const length = (key: LengthKey, label: string) => (
     <Field label={label} units={units} value={draft[key]} onCommit={(v: number) => set({ [key]: v })} />
   );
 
   return (
-    <details className="mt-4 border-t border-rule pt-2">
-      <summary className="text-[14px] font-bold">Enter the packet in hand</summary>
-      <div className="mt-2 grid grid-cols-2 gap-2">
-        <div className="col-span-2">
-          <Field
-            label="What you call it"
-            kind="text"
-            value={draft.label}
-            onCommit={(v: string) => set({ label: v })}
-          />
-        </div>
-        <Select
-          label="Its load holds in"
-          value={draft.made_for}
-          options={FOR}
-          onChange={(key) => void set({ made_for: key as Packet["made_for"] })}
-        />
-        <Select
-          label="Made of"
-          value={draft.plastic ? "plastic" : "metal"}
-          options={[
-            { key: "plastic", label: "Plastic" },
-            { key: "metal", label: "Metal" },
-          ]}
-          onChange={(key) => void set({ plastic: key === "plastic" })}
-        />
+    <PacketFrame
+      className="mt-4"
+      title="Enter the packet in hand"
+      faults={faults}
+      button="Let it compete"
+      onKeep={() => void save()}
+    >
+      <div className="col-span-2">
         <Field
-          label="Load, pulled straight out"
-          kind="force"
-          units={units}
-          value={draft.tension_n}
-          onCommit={(v: number) => set({ tension_n: v })}
+          label="What you call it"
+          kind="text"
+          value={draft.label}
+          onCommit={(v: string) => set({ label: v })}
         />
-        <Field
-          label="Load, pulled along the wall"
-          kind="force"
-          units={units}
-          value={draft.shear_n}
-          clearable
-          placeholder="not printed"
-          onCommit={(v: number | null) => set({ shear_n: v })}
-        />
-        <Select
-          label="What that load is"
-          value={draft.basis}
-          options={BASIS}
-          onChange={(key) => void set({ basis: key as Packet["basis"] })}
-        />
-        {length("hole_mm", "Hole")}
-        <Field
-          label="Hole at the most"
-          units={units}
-          value={draft.hole_max_mm}
-          clearable
-          placeholder="one size only"
-          onCommit={(v: number | null) => set({ hole_max_mm: v })}
-        />
-        {length("length_mm", "Length")}
-        <Places places={draft.places} onChange={(places) => void set({ places })} />
-        {length("screw_min_mm", "Screw from")}
-        {length("screw_max_mm", "Screw to")}
-        <Field
-          label="How many are left"
-          kind="number"
-          value={draft.count ?? null}
-          clearable
-          placeholder="enough"
-          onCommit={(v: number | null) => set({ count: v })}
-        />
-        <div className="col-span-2">
-          <Checkbox
-            label="Its loads are for two of them together"
-            checked={draft.per_pair}
-            onChange={(on) => void set({ per_pair: on })}
-          />
-        </div>
-        <div className="col-span-2">
-          <Checkbox
-            label="The load only hangs: nothing is said of a pull"
-            checked={draft.hanging_only}
-            onChange={(on) => void set({ hanging_only: on })}
-          />
-        </div>
-        {ofOneThickness(draft.made_for) && length("board_mm", "Board it is rated in")}
-        {hollow && <BehindBoard draft={draft} set={set} length={length} />}
-        <OtherLoads loads={draft.others} units={units} onChange={(others) => void set({ others })} />
       </div>
-      {faults.length > 0 && (
-        <ul role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
-          {faults.map((fault) => (
-            <li key={fault}>{fault}</li>
-          ))}
-        </ul>
-      )}
-      <Button look="open" className="mt-2 w-full" onClick={() => void save()}>
-        Let it compete
-      </Button>
-    </details>
+      <Select
+        label="Its load holds in"
+        value={draft.made_for}
+        options={FOR}
+        onChange={(key) => void set({ made_for: key as Packet["made_for"] })}
+      />
+      <Select
+        label="Made of"
+        value={draft.plastic ? "plastic" : "metal"}
+        options={[
+          { key: "plastic", label: "Plastic" },
+          { key: "metal", label: "Metal" },
+        ]}
+        onChange={(key) => void set({ plastic: key === "plastic" })}
+      />
+      <Field
+        label="Load, pulled straight out"
+        kind="force"
+        units={units}
+        value={draft.tension_n}
+        onCommit={(v: number) => set({ tension_n: v })}
+      />
+      <Field
+        label="Load, pulled along the wall"
+        kind="force"
+        units={units}
+        value={draft.shear_n}
+        clearable
+        placeholder="not printed"
+        onCommit={(v: number | null) => set({ shear_n: v })}
+      />
+      <Select
+        label="What that load is"
+        value={draft.basis}
+        options={BASIS}
+        onChange={(key) => void set({ basis: key as Packet["basis"] })}
+      />
+      {length("hole_mm", "Hole")}
+      <Field
+        label="Hole at the most"
+        units={units}
+        value={draft.hole_max_mm}
+        clearable
+        placeholder="one size only"
+        onCommit={(v: number | null) => set({ hole_max_mm: v })}
+      />
+      {length("length_mm", "Length")}
+      <Places places={draft.places} onChange={(places) => void set({ places })} />
+      {length("screw_min_mm", "Screw from")}
+      {length("screw_max_mm", "Screw to")}
+      <Field
+        label="How many are left"
+        kind="number"
+        value={draft.count ?? null}
+        clearable
+        placeholder="enough"
+        onCommit={(v: number | null) => set({ count: v })}
+      />
+      <div className="col-span-2">
+        <Checkbox
+          label="Its loads are for two of them together"
+          checked={draft.per_pair}
+          onChange={(on) => void set({ per_pair: on })}
+        />
+      </div>
+      <div className="col-span-2">
+        <Checkbox
+          label="The load only hangs: nothing is said of a pull"
+          checked={draft.hanging_only}
+          onChange={(on) => void set({ hanging_only: on })}
+        />
+      </div>
+      {ofOneThickness(draft.made_for) && length("board_mm", "Board it is rated in")}
+      {hollow && <BehindBoard draft={draft} set={set} length={length} />}
+      <OtherLoads loads={draft.others} units={units} onChange={(others) => void set({ others })} />
+    </PacketFrame>
   );
 }
 

@@ -1,10 +1,9 @@
-import { useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
-import { freeId } from "../../../lib/ids";
 import { Field } from "../../../ui/Field";
-import { Button, Checkbox, Select } from "../../../ui/controls";
+import { Checkbox, Select } from "../../../ui/controls";
 import type { StageProps } from "../../../job/stage";
-import { type ScrewPacket, sentencesOf } from "./parts";
+import { PacketFrame } from "./PacketFrame";
+import type { ScrewPacket } from "./parts";
+import { useDraft } from "./useDraft";
 
 const KINDS: readonly { key: ScrewPacket["kind"]; label: string }[] = [
   { key: "wood", label: "Wood screws" },
@@ -33,34 +32,22 @@ const START: Omit<ScrewPacket, "id" | "lengths_mm"> & { length_mm: number } = {
 
 /** A packet of screws for wood: measured with a rule, it competes with the catalogue's. */
 export function ScrewPacketForm({ editing }: Pick<StageProps, "editing">) {
-  const { job, site } = editing.data;
-  const { control, setValue, reset } = useForm({ defaultValues: START });
-  const draft = useWatch({ control }) as typeof START;
-  const [faults, setFaults] = useState<readonly string[]>([]);
-  const set = (part: Partial<typeof START>) => {
-    for (const [key, value] of Object.entries(part)) setValue(key as keyof typeof START, value);
-    return Promise.resolve();
-  };
-  const save = async () => {
-    const taken = [...job.packets, ...job.screw_packets].map((one) => one.id);
-    const { length_mm, ...rest } = draft;
-    const label = draft.label.trim() || "Screws in hand";
-    const fresh = { ...rest, id: freeId("screws", taken), label, lengths_mm: [length_mm] };
-    try {
-      await editing.saveJob(
+  const { units } = editing.data.site;
+  const { draft, set, keep, faults } = useDraft(editing, START, "screws");
+  const save = () =>
+    keep((id) => {
+      const { length_mm, ...rest } = draft;
+      const label = draft.label.trim() || "Screws in hand";
+      const fresh = { ...rest, id, label, lengths_mm: [length_mm] };
+      return editing.saveJob(
         (latest) => ({ screw_packets: [...latest.screw_packets, fresh] }),
         `${label.toLowerCase()} entered`,
       );
-      setFaults([]);
-      reset(START);
-    } catch (error) {
-      setFaults(sentencesOf(error));
-    }
-  };
+    });
   const measured = (key: "root_mm" | "head_mm", label: string) => (
     <Field
       label={label}
-      units={site.units}
+      units={units}
       value={draft[key] ?? null}
       clearable
       placeholder="not measured"
@@ -69,75 +56,68 @@ export function ScrewPacketForm({ editing }: Pick<StageProps, "editing">) {
   );
 
   return (
-    <details className="mt-2 border-t border-rule pt-2">
-      <summary className="text-[14px] font-bold">Enter a packet of screws</summary>
-      <div className="mt-2 grid grid-cols-2 gap-2">
-        <div className="col-span-2">
-          <Field
-            label="What you call the screws"
-            kind="text"
-            value={draft.label}
-            onCommit={(v: string) => set({ label: v })}
-          />
-        </div>
-        <Select
-          label="What they are"
-          value={draft.kind}
-          options={KINDS}
-          onChange={(key) => void set({ kind: key as ScrewPacket["kind"] })}
-        />
-        <Select
-          label="Steel"
-          value={draft.steel}
-          options={STEELS}
-          onChange={(key) => void set({ steel: key as ScrewPacket["steel"] })}
-        />
+    <PacketFrame
+      className="mt-2"
+      title="Enter a packet of screws"
+      faults={faults}
+      button="Let the screws compete"
+      onKeep={() => void save()}
+    >
+      <div className="col-span-2">
         <Field
-          label="Thickness over the thread"
-          units={site.units}
-          value={draft.diameter_mm}
-          onCommit={(v: number) => set({ diameter_mm: v })}
+          label="What you call the screws"
+          kind="text"
+          value={draft.label}
+          onCommit={(v: string) => set({ label: v })}
         />
-        <Field
-          label="Length of the screws"
-          units={site.units}
-          value={draft.length_mm}
-          onCommit={(v: number) => set({ length_mm: v })}
-        />
-        {measured("root_mm", "Core of the thread")}
-        {measured("head_mm", "Across the head")}
-        <Field
-          label="Threaded part of its length, %"
-          kind="number"
-          value={Math.round(draft.thread_share * 100)}
-          onCommit={(v: number) => set({ thread_share: v / 100 })}
-        />
-        <Field
-          label="How many screws"
-          kind="number"
-          value={draft.count ?? null}
-          clearable
-          placeholder="enough"
-          onCommit={(v: number | null) => set({ count: v })}
-        />
-        <div className="col-span-2">
-          <Checkbox
-            label="Its packet says: for damp places and outdoors"
-            checked={draft.coated}
-            onChange={(on) => void set({ coated: on })}
-          />
-        </div>
       </div>
-      {faults.length > 0 && (
-        <ul role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
-          {faults.map((fault) => (
-            <li key={fault}>{fault}</li>
-          ))}
-        </ul>
-      )}
-      <Button look="open" className="mt-2 w-full" onClick={() => void save()}>
-        Let the screws compete
-      </Button>
-    </details>
+      <Select
+        label="What they are"
+        value={draft.kind}
+        options={KINDS}
+        onChange={(key) => void set({ kind: key as ScrewPacket["kind"] })}
+      />
+      <Select
+        label="Steel"
+        value={draft.steel}
+        options={STEELS}
+        onChange={(key) => void set({ steel: key as ScrewPacket["steel"] })}
+      />
+      <Field
+        label="Thickness over the thread"
+        units={units}
+        value={draft.diameter_mm}
+        onCommit={(v: number) => set({ diameter_mm: v })}
+      />
+      <Field
+        label="Length of the screws"
+        units={units}
+        value={draft.length_mm}
+        onCommit={(v: number) => set({ length_mm: v })}
+      />
+      {measured("root_mm", "Core of the thread")}
+      {measured("head_mm", "Across the head")}
+      <Field
+        label="Threaded part of its length, %"
+        kind="number"
+        value={Math.round(draft.thread_share * 100)}
+        onCommit={(v: number) => set({ thread_share: v / 100 })}
+      />
+      <Field
+        label="How many screws"
+        kind="number"
+        value={draft.count ?? null}
+        clearable
+        placeholder="enough"
+        onCommit={(v: number | null) => set({ count: v })}
+      />
+      <div className="col-span-2">
+        <Checkbox
+          label="Its packet says: for damp places and outdoors"
+          checked={draft.coated}
+          onChange={(on) => void set({ coated: on })}
+        />
+      </div>
+    </PacketFrame>
   );
 }

@@ -1,0 +1,32 @@
+import { useState } from "react";
+import { type FieldValues, type Path, type PathValue, useForm, useWatch } from "react-hook-form";
+import type { DefaultValues } from "react-hook-form";
+import type { Editing } from "../../../job/useWorkspace";
+import { freeId } from "../../../lib/ids";
+import { sentencesOf } from "./parts";
+
+/** A packet that is being entered: what stands in it, how to change it, and what was wrong when it was last kept. */
+export function useDraft<T extends FieldValues>(editing: Editing, start: T, stem: string) {
+  const { job } = editing.data;
+  const { control, setValue, reset } = useForm<T>({ defaultValues: start as DefaultValues<T> });
+  const draft = useWatch({ control }) as T;
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const set = (part: Partial<T>) => {
+    for (const [key, value] of Object.entries(part)) {
+      setValue(key as Path<T>, value as PathValue<T, Path<T>>);
+    }
+    return Promise.resolve();
+  };
+  /** Keeps it under an id that no packet has; empties the form when it was taken. */
+  const keep = async (saved: (id: string) => Promise<void>) => {
+    const taken = [...job.packets, ...job.screw_packets].map((one) => one.id);
+    try {
+      await saved(freeId(stem, taken));
+      setFaults([]);
+      reset(start as DefaultValues<T>);
+    } catch (error) {
+      setFaults(sentencesOf(error));
+    }
+  };
+  return { draft, set, keep, faults };
+}
