@@ -69,3 +69,20 @@ def test_it_lifts_nothing_but_strength() -> None:
     # a person's weight that it says nothing of
     held = _rated().model_copy(update={"rails": grab_rail().rails})
     assert "a person's weight" in _said(_planned(held), "rating-unmet")
+
+
+@pytest.mark.parametrize(
+    ("changes", "says"),
+    [
+        ({"duty": "shaken"}, "it says nothing of shaking"),
+        ({"environment": "outdoor"}, "it says nothing of wind"),
+        ({"floor": True}, "it says nothing of a thing that only leans"),
+    ],
+)
+def test_a_rating_by_weight_was_not_tested_for_what_else_acts(changes: dict[str, Any], says: str) -> None:
+    data = rated_arm().model_dump(mode="json")
+    if changes.pop("floor", False):
+        data["pieces"][0]["held_by"] = "floor"
+    plan = _planned(Fixture.model_validate(data | changes))
+    assert says in _said(plan, "rating-unmet")
+    assert all(hole.working is None or hole.working.governs != "the maker's rating of the whole" for hole in plan.holes)

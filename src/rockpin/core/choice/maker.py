@@ -12,7 +12,7 @@ from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity import Assessment, Mode, Refusal, method_of
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.fixture import Fixture, LimitKind
+from rockpin.core.document.fixture import Environment, Fixture, HeldBy, LimitKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Family
@@ -47,16 +47,31 @@ def holds_in(fixing: AnyFixing, spot: Spot) -> RatedIn | None:
     return RatedIn(reading.solidity.value) if reading.solidity else None
 
 
+def _beyond_hanging(fixture: Fixture, catalogue: Catalogue) -> str | None:
+    """What acts on a thing besides its weight and hands; a rating by what it holds was not tested for that."""
+    figures = catalogue.figures.demand
+    wind_pa = figures.wind_pa if fixture.wind_pa is None else fixture.wind_pa
+    if catalogue.duty_by_key[fixture.duty].sideways_g:
+        return "shaking"
+    if fixture.environment is Environment.OUTDOOR and wind_pa:
+        return "wind"
+    if any(piece.held_by is not HeldBy.WALL for piece in fixture.pieces):
+        return "a thing that only leans on the wall and may tip"
+    return None
+
+
 def _unmet(rating: AssemblyRating, fixture: Fixture, spots: Sequence[Spot], catalogue: Catalogue) -> str | None:
     """The first condition of the whole that is not met, in words with both figures; None where all are."""
     units, hands = spots[0].units, [row.key for row in catalogue.hands]
     covering = max(spot.skin_lever_mm for spot in spots)
     reach = max((piece.cog_mm[2] for piece in fixture.pieces), default=0.0)
     heaviest = max([fixture.hand, *(piece.hand for piece in fixture.pieces if piece.hand)], key=hands.index)
-    if fixture.carries_people and not rating.carries_people:
+    if fixture.rails and not rating.carries_people:
         return "it says nothing of a person's weight"
     if fixture.carriers:
         return "it stands on a part of its own, not on the wall"
+    if says_nothing := _beyond_hanging(fixture, catalogue):
+        return f"it says nothing of {says_nothing}"
     if fixture.mass_kg > rating.mass_max_kg + 1e-9:
         return f"it holds for {show_mass(rating.mass_max_kg, units)}, and this is {show_mass(fixture.mass_kg, units)}"
     if rating.reach_max_mm is not None and reach > rating.reach_max_mm + 1e-6:
