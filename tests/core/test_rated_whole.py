@@ -4,7 +4,7 @@ from typing import Any
 
 import pytest
 
-from bench.ordinary_jobs import grab_rail, job, masonry, rated_arm, studs, two_boards
+from bench.ordinary_jobs import grab_rail, job, masonry, picked, rated_arm, studs, two_boards
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.fixture import Fixture
@@ -86,3 +86,12 @@ def test_a_rating_by_weight_was_not_tested_for_what_else_acts(changes: dict[str,
     plan = _planned(Fixture.model_validate(data | changes))
     assert says in _said(plan, "rating-unmet")
     assert all(hole.working is None or hole.working.governs != "the maker's rating of the whole" for hole in plan.holes)
+
+
+def test_it_counts_at_every_hole_or_at_none() -> None:
+    # with another screw in one hole it is not the plate that was tested, so the other three go by their parts too
+    made = picked(job(studs(), rated_arm(), 1170, 1300), "stud_screw_6_0")
+    plan = make_plan(made.model_copy(update={"choices": made.choices[:1]}), load_catalogue())
+    assert plan.verdict.word is VerdictWord.DO_NOT_DRILL
+    assert "does not count at every hole" in _said(plan, "rating-unmet")
+    assert not any(hole.working and hole.working.governs == "the maker's rating of the whole" for hole in plan.holes)

@@ -223,23 +223,17 @@ def _proved(one: Assessment, proved: Collection[str]) -> Assessment:
 NO_KIT = Kit()
 
 
-def choose(
+def _choose(
     spots: Sequence[Spot],
     kinds: dict[str, BehindKind],
     own: dict[str, str],
     wishes: Sequence[Wish],
     catalogue: Catalogue,
-    others: Sequence[tuple[Hypothesis, WallReading]] = (),
-    kit: Kit = NO_KIT,
-    proved: Collection[str] = (),
-    maker: Maker | None = None,
+    others: Sequence[tuple[Hypothesis, WallReading]],
+    kit: Kit,
+    proved: Collection[str],
+    maker: Maker | None,
 ) -> tuple[HoleChoice, ...]:
-    """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
-
-    ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
-    holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
-    which leaves nothing open that a pull can answer. ``maker``: of what is hung, with what he allows.
-    """
     at = {spot.hole.id: spot for spot in spots}
     holding: Holding = {}
     refusing: Holding = {}
@@ -284,3 +278,26 @@ def choose(
             )
         )
     return tuple(choices)
+
+
+def choose(
+    spots: Sequence[Spot],
+    kinds: dict[str, BehindKind],
+    own: dict[str, str],
+    wishes: Sequence[Wish],
+    catalogue: Catalogue,
+    others: Sequence[tuple[Hypothesis, WallReading]] = (),
+    kit: Kit = NO_KIT,
+    proved: Collection[str] = (),
+    maker: Maker | None = None,
+) -> tuple[HoleChoice, ...]:
+    """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
+
+    ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
+    holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
+    which leaves nothing open that a pull can answer. ``maker``: of what is hung, with what he allows.
+    """
+    choices = _choose(spots, kinds, own, wishes, catalogue, others, kit, proved, maker)
+    if maker and not maker.counts_throughout([choice.chosen for choice in choices]):
+        return _choose(spots, kinds, own, wishes, catalogue, others, kit, proved, maker.by_parts())
+    return choices

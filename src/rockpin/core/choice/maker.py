@@ -5,6 +5,7 @@ beside it.
 """
 
 from collections.abc import Sequence
+from copy import copy
 from dataclasses import replace
 
 from rockpin.core.base.quantities import show_bit, show_length, show_limit, show_mass, show_use
@@ -104,6 +105,18 @@ class Maker:
     def says_nothing(self) -> bool:
         """Whether nothing of what he says touches a fixing."""
         return not self._limits and (self._rating is None or self.unmet is not None)
+
+    def by_parts(self) -> "Maker":
+        """The same, as if he rated nothing as a whole."""
+        plain = copy(self)
+        plain._rating = None
+        return plain
+
+    @staticmethod
+    def counts_throughout(taken: Sequence[Assessment | None]) -> bool:
+        """Whether his rating counts at every hole or at none: a whole of which a part is another was not tested."""
+        rated = [one is not None and one.parts_use is not None for one in taken]
+        return all(rated) or not any(rated)
 
     def judge(self, one: Assessment, spot: Spot) -> Assessment:
         """The same, refused where he allows no such screw, or by his rating of the whole where that counts here."""

@@ -44,9 +44,10 @@ def heavier_hand_text(done: ComputedStages, job: JobDocument, shipped: Catalogue
     spots = respotted(job.model_copy(update={"fixture": fixture}), done, shipped)
     pairs = [(catalogue.fixing_by_key[one.fixing], spot) for one, spot in zip(planned, spots, strict=True)]
     maker = Maker(fixture, spots, catalogue)
-    assessed = [
-        maker.judge(one, spot) for one, spot in zip(assess_pairs(pairs, catalogue.capacity), spots, strict=True)
-    ]
+    plain = assess_pairs(pairs, catalogue.capacity)
+    assessed = [maker.judge(one, spot) for one, spot in zip(plain, spots, strict=True)]
+    if not maker.counts_throughout(assessed):
+        assessed = [maker.by_parts().judge(one, spot) for one, spot in zip(plain, spots, strict=True)]
     number = max(range(len(assessed)), key=lambda i: assessed[i].use)
     worst = assessed[number]
     if worst.use <= 1:
