@@ -10,7 +10,7 @@ const KINDS: readonly { key: ScrewPacket["kind"]; label: string }[] = [
   { key: "coach", label: "Coach screws, hexagon head" },
 ];
 const STEELS: readonly { key: ScrewPacket["steel"]; label: string }[] = [
-  { key: "unknown", label: "Nobody knows: taken as the softest" },
+  { key: "unknown", label: "Not known: softest" },
   { key: "hardened", label: "Hardened steel" },
   { key: "mild", label: "Ordinary steel" },
   { key: "stainless", label: "Stainless steel" },
