@@ -93,6 +93,7 @@ def _serve(store: "Store", port: int) -> None:
     import uvicorn
 
     from rockpin.api import make_app
+    from rockpin.api.planning import workers_for_this_machine
     from rockpin.catalogue import load_catalogue
 
     # named as TCP, so that small answers are sent at once instead of waiting for the last one to be confirmed
@@ -107,7 +108,7 @@ def _serve(store: "Store", port: int) -> None:
         raise typer.Exit(2) from None
     address = f"http://127.0.0.1:{listener.getsockname()[1]}"
     print(f"Rock Pin is at {address}\nData: {store.path}\nStop it with Ctrl+C.", flush=True)
-    app_made = make_app(store, load_catalogue())
+    app_made = make_app(store, load_catalogue(), workers=workers_for_this_machine())
     # the catalogue stays: else the collector walks over all of it in the middle of an answer
     gc.collect()
     gc.freeze()

@@ -46,7 +46,7 @@ def test_from_a_new_site_to_a_plan(client: TestClient) -> None:
     workspace = client.get(f"/api/jobs/{job_id}").json()
     assert workspace["plan"]["elevation"]["courses"]["joint_mm"] == 10
     assert workspace["plan"]["holes"][0]["x_text"].endswith("in")
-    lines = client.get("/api/sites").json()
+    lines = client.get("/api/sites").json()["sites"]
     assert [line["site"]["name"] for line in lines] == ["Slipway House", "Net loft"]
     assert lines[1]["jobs"][0]["title"] == "Rope hook"
 
@@ -128,9 +128,9 @@ def test_a_document_goes_out_and_comes_in_again(client: TestClient) -> None:
     made = client.post("/api/documents", content=out.content).json()["id"]
     first, second = (client.get(f"/api/jobs/{job}").json()["plan"] for job in ("sail-bag-rack", made))
     assert first["holes"] == second["holes"]
-    count = len(client.get("/api/sites").json())
+    count = len(client.get("/api/sites").json()["sites"])
     assert "fixture" in faults(client.post("/api/documents", content=out.content.replace(b'"fixture"', b'"fixtur"')))
-    assert len(client.get("/api/sites").json()) == count
+    assert len(client.get("/api/sites").json()["sites"]) == count
 
 
 def test_any_other_address_is_the_screen(client: TestClient) -> None:
@@ -357,7 +357,7 @@ def test_the_sheet_comes_in_two_forms_and_no_third(client: TestClient) -> None:
 
 
 def test_a_packet_kept_in_the_van_competes_in_every_job_and_as_a_table(client: TestClient) -> None:
-    jobs = [job["id"] for site in client.get("/api/sites").json() for job in site["jobs"]]
+    jobs = [job["id"] for site in client.get("/api/sites").json()["sites"] for job in site["jobs"]]
     here, there = jobs[0], jobs[1]
     opened = client.get(f"/api/jobs/{here}").json()
     plug = {

@@ -10,6 +10,8 @@ from fastapi.testclient import TestClient
 
 from rockpin import cli
 from rockpin.api import context, make_app
+from rockpin.api.context import AppContext
+from rockpin.api.planning import Here
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.keeping import Keep
 from rockpin.core.fixture.shapes import build
@@ -32,9 +34,14 @@ ARM |= {"across": 81, "up": 165, "hole": 12, "metal": 4, "own": 1.6, "holds": 2.
 
 
 @pytest.fixture
-def client(tmp_path: Path) -> Iterator[TestClient]:
-    store = Store(tmp_path / "data.sqlite")
-    cli.load_demo(store)
+def store(tmp_path: Path) -> Store:
+    made = Store(tmp_path / "data.sqlite")
+    cli.load_demo(made)
+    return made
+
+
+@pytest.fixture
+def client(store: Store, tmp_path: Path) -> Iterator[TestClient]:
     with TestClient(make_app(store, load_catalogue(), tmp_path), headers=OWN, raise_server_exceptions=False) as found:
         yield found
 
@@ -67,16 +74,22 @@ def test_a_change_that_cannot_be_planned_is_refused(client: TestClient, monkeypa
     assert client.get("/api/jobs/oar-cradle").json() == before
 
 
-def test_a_job_that_cannot_be_planned_hides_no_other(client: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_job_that_cannot_be_planned_hides_no_other(
+    client: TestClient, store: Store, monkeypatch: pytest.MonkeyPatch
+) -> None:
     before = client.get("/api/jobs/oar-cradle").json()
     body = {"revision": before["revision"], "summary": "renamed", "job": before["job"] | {"title": "Broken"}}
     assert client.put("/api/jobs/oar-cradle", json=body).status_code == 200
     # a later version fails on what an earlier one saved
     monkeypatch.setattr(context, "make_plan", _fails_on("Broken"))
-    lines = {line["id"]: line for line in client.get("/api/sites").json()[0]["jobs"]}
-    assert len(lines) == 9
-    assert lines["oar-cradle"]["word"] == "unplannable"
-    assert lines["sail-bag-rack"]["word"] != "unplannable"
+    made = AppContext(store, load_catalogue())
+    made.__dict__["program"] = "a later version"
+    client.app.state.context, client.app.state.planner = made, Here(made)  # type: ignore[attr-defined]
+    listed = [line["id"] for line in client.get("/api/sites").json()["sites"][0]["jobs"]]
+    assert len(listed) == 9
+    lines = {name: client.get(f"/api/jobs/{name}/line").json()["word"] for name in listed}
+    assert lines["oar-cradle"] == "unplannable"
+    assert lines["sail-bag-rack"] != "unplannable"
     assert client.get("/api/jobs/oar-cradle").json()["unplannable"]
     exported = client.get("/api/jobs/oar-cradle/document").text
     assert read_document(exported, load_catalogue()).title == "Broken"

@@ -31,12 +31,12 @@ def titled(store: Store, title: str) -> JobBody:
 
 def test_the_file_is_migrated_and_guarded(store: Store) -> None:
     engine = create_engine(f"sqlite:///{store.path}")
-    columns = {name: {c["name"] for c in inspect(engine).get_columns(name)} for name in ("document", "revision")}
+    columns = {name: {c["name"] for c in inspect(engine).get_columns(name)} for name in Base.metadata.tables}
     for table in Base.metadata.sorted_tables:
         assert columns[table.name] == {column.name for column in table.columns}
     with engine.connect() as connection:
         assert connection.execute(text("PRAGMA journal_mode")).scalar() == "wal"
-        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0002"
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0003"
     engine.dispose()
     with pytest.raises(IntegrityError), store._session() as session:
         session.execute(text("INSERT INTO revision (document_id, at, summary, body) VALUES ('ghost', '', '', '{}')"))

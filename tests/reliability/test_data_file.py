@@ -205,10 +205,11 @@ def test_everything_comes_into_an_empty_file_only_and_whole(store: Store, tmp_pa
     strange = [*documents, {**documents[0], "id": "tides", "kind": "tide"}]
     for wrong in (short, strange):
         empty = Store(tmp_path / f"empty-{len(wrong)}.sqlite")
+        as_it_was = empty.everything()
         with pytest.raises(BadInput):
             empty.bring_everything(json.loads(json.dumps(wrong)))
         assert empty.sites() == []
-        assert empty.everything() == []
+        assert empty.everything() == as_it_was
 
 
 @pytest.mark.parametrize("content", [b"", b"PK\x03\x04 not a zip", b"{}", b"PK" + b"\x00" * 400])

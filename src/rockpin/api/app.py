@@ -15,6 +15,7 @@ from rockpin import __version__
 from rockpin.api import devices, fixture, hidden, jobs, kit, packets, reference, sites
 from rockpin.api.context import AppContext
 from rockpin.api.door import Door, content_policy
+from rockpin.api.planning import Here, Planner, Workers
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
 from rockpin.core.tables.catalogue import Catalogue
@@ -36,16 +37,22 @@ def _page(web: Path, status: int) -> Response:
     return HTMLResponse(text, status_code=status, headers={"content-security-policy": content_policy(nonce)})
 
 
-def make_app(store: Store, catalogue: Catalogue, web: Path = WEB) -> FastAPI:
-    """An application on a store. Serves the built screen from ``web`` if it is there."""
+def make_app(store: Store, catalogue: Catalogue, web: Path = WEB, workers: int = 0) -> FastAPI:
+    """An application on a store. Serves the built screen from ``web`` if it is there.
+
+    ``workers``: processes beside this one that work out the plans; with 0 they are worked out here.
+    """
+    context = AppContext(store=store, shipped=catalogue)
+    planner: Planner = Workers(store.path, workers) if workers else Here(context)
 
     @asynccontextmanager
     async def lifespan(_app: FastAPI) -> AsyncIterator[None]:
         yield
+        planner.close()
         store.close()
 
     app = FastAPI(title="Rock Pin", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
-    app.state.context = AppContext(store=store, shipped=catalogue)
+    app.state.context, app.state.planner = context, planner
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
     app.add_middleware(Door)
     install(app)

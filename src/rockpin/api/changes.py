@@ -1,8 +1,8 @@
 """Changes to what is kept: each is planned before it is saved, and what cannot be planned changes nothing."""
 
 from rockpin.api.context import AppContext
-from rockpin.api.schemas import Workspace
-from rockpin.api.views import workspace_of
+from rockpin.api.planning import Planner
+from rockpin.api.tasks import part_of
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
@@ -11,47 +11,45 @@ from rockpin.core.tables.references import job_faults, wall_faults
 from rockpin.store.bodies import By
 
 
-def _planned_then_saved(
-    context: AppContext, job_id: str, document_id: str, body: Model, revision: int, summary: str, device: str
-) -> Workspace:
-    tried = context.store.document(job_id, context.catalogue, [body])
-    plan = context.plan_of(tried)
-    context.store.save(document_id, body, revision, summary, By(job_id, device or None))
-    # somebody may have changed the wall in between: then the plan that was made is of another state
-    stands = context.store.document(job_id, context.catalogue) == tried
-    return workspace_of(context, job_id, plan if stands else None, device)
-
-
 def save_job(
-    context: AppContext, job_id: str, job: JobBody, revision: int, summary: str, device: str = ""
-) -> Workspace:
+    context: AppContext, planner: Planner, job_id: str, job: JobBody, revision: int, summary: str, device: str = ""
+) -> bytes:
     """Saves a job that can be planned, and answers with its screen. Raises BadInput, CannotPlan, StaleWrite."""
     if faults := job_faults(job, context.catalogue):
         raise BadInput(faults)
     context.store.check_walls(job_id, job)
-    return _planned_then_saved(context, job_id, job_id, job, revision, summary, device)
+    planner.ask("tried", job_id, *part_of(job))
+    context.store.save(job_id, job, revision, summary, By(job_id, device or None))
+    return planner.ask("workspace", job_id, device)
 
 
 def save_wall_of_job(
-    context: AppContext, job_id: str, wall: Wall, revision: int, summary: str, device: str = ""
-) -> Workspace:
+    context: AppContext, planner: Planner, job_id: str, wall: Wall, revision: int, summary: str, device: str = ""
+) -> bytes:
     """Saves the wall that a job stands on, all jobs on it being plannable, and answers with the job's screen."""
     if context.store.job(job_id).body.placement.wall_id != wall.id:
         raise BadInput([Fault("wall.id", f"“{wall.id}” is not the wall that this job stands on")])
-    check_wall(context, wall, besides=job_id)
-    return _planned_then_saved(context, job_id, wall.id, wall, revision, summary, device)
+    check_wall(context, planner, wall, besides=job_id)
+    planner.ask("tried", job_id, *part_of(wall))
+    context.store.save(wall.id, wall, revision, summary, By(job_id, device or None))
+    return planner.ask("workspace", job_id, device)
 
 
-def check_wall(context: AppContext, wall: Wall, besides: str | None = None) -> None:
+def check_wall(context: AppContext, planner: Planner, wall: Wall, besides: str | None = None) -> None:
     """Raises BadInput or CannotPlan where a wall cannot stand as it is now, with the jobs that are on it."""
     if faults := wall_faults(wall, context.catalogue, "wall."):
         raise BadInput(faults)
-    for job in context.store.jobs(context.store.wall(wall.id).site_id):
-        if job.id != besides and job.body.placement.wall_id == wall.id:
-            context.must_stay_plannable(job.id, wall)
+    jobs = context.store.jobs(context.store.wall(wall.id).site_id)
+    on_it = [job.id for job in jobs if job.id != besides and job.body.placement.wall_id == wall.id]
+    _must_stay_plannable(planner, on_it, wall)
 
 
-def check_site(context: AppContext, site: Site) -> None:
+def check_site(context: AppContext, planner: Planner, site: Site) -> None:
     """Raises CannotPlan where a site's region, units or year would leave one of its jobs without a plan."""
-    for job in context.store.jobs(site.id):
-        context.must_stay_plannable(job.id, site)
+    _must_stay_plannable(planner, [job.id for job in context.store.jobs(site.id)], site)
+
+
+def _must_stay_plannable(planner: Planner, job_ids: list[str], changed: Model) -> None:
+    part = part_of(changed)
+    for job_id in job_ids:
+        planner.ask("stays_plannable", job_id, *part)

@@ -1,15 +1,17 @@
 """What every request needs: the store and the catalogue, held by the application."""
 
-from contextlib import suppress
+import hashlib
 from dataclasses import dataclass, field
-from typing import Annotated
+from functools import cached_property
+from pathlib import Path
+from typing import Annotated, TypeVar
 
 from fastapi import Depends, Header, Request
 
+from rockpin.api.schemas import WallLine
 from rockpin.core.base.errors import CannotPlan, RockPinError
-from rockpin.core.base.findings import Verdict
 from rockpin.core.base.keeping import Keep
-from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.plan import Plan, make_plan
@@ -18,7 +20,12 @@ from rockpin.core.tables.references import usable_rows
 from rockpin.store import Broken, Store
 from rockpin.store.bodies import FIXINGS_ID
 
-_MOST_KEPT = 500
+T = TypeVar("T")
+
+_PACKAGE = Path(__file__).parent.parent
+_TOLD = {".py", ".toml", ".json", ".csv"}
+# jobs that are worked on at the same time
+_MOST_KEPT = 24
 # a finger drags one fixture on one wall; a few people at once, each with the rooms' answers
 _MOST_ANSWERS = 60
 
@@ -28,7 +35,9 @@ class AppContext:
     store: Store
     shipped: Catalogue
     _own: dict[int, Catalogue] = field(default_factory=dict)
-    _verdicts: dict[str, Verdict] = field(default_factory=dict)
+    _documents: dict[str, tuple[str, JobDocument]] = field(default_factory=dict)
+    _plans: dict[str, tuple[JobDocument, Catalogue, Plan]] = field(default_factory=dict)
+    wall_lines: dict[tuple[int, UnitSystem], WallLine] = field(default_factory=dict)
     keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
 
     @property
@@ -41,7 +50,6 @@ class AppContext:
             return self.shipped
         if saved.revision not in self._own:
             self._own.clear()
-            self._verdicts.clear()
             rows = usable_rows(saved.body.rows, self.shipped)
             self._own[saved.revision] = self.shipped.with_own(rows) if rows else self.shipped
         return self._own[saved.revision]
@@ -62,10 +70,16 @@ class AppContext:
                     users.append(body.title)
         return users
 
-    def plan_of(self, document: JobDocument) -> Plan:
-        """The plan of a document. Raises CannotPlan where making it fails by a fault that nobody foresaw."""
+    def plan_of(self, document: JobDocument, *, keep: bool = True) -> Plan:
+        """The plan of a document. Raises CannotPlan where making it fails by a fault that nobody foresaw.
+
+        ``keep``: it is asked for again soon, as a change is that is tried and then saved.
+        """
+        catalogue, known = self.catalogue, self._plans.get(document.id)
+        if known is not None and known[1] is catalogue and known[0] == document:
+            return known[2]
         try:
-            return make_plan(document, self.catalogue, self.keep)
+            plan = make_plan(document, catalogue, self.keep)
         except RockPinError:
             raise
         except Exception as error:
@@ -73,27 +87,37 @@ class AppContext:
                 f"Rock Pin fails on this job ({type(error).__name__}): that is a fault of the program, not yours. Take "
                 "the last change back, or save the document and report it."
             ) from error
+        if keep:
+            _put(self._plans, document.id, (document, catalogue, plan))
+        return plan
 
-    def must_stay_plannable(self, job_id: str, changed: Model) -> None:
-        """Raises CannotPlan where a change would leave a job without a plan that has one now."""
-        try:
-            self.plan_of(self.store.document(job_id, self.catalogue, [changed]))
-        except CannotPlan:
-            # what could not be planned before is not held against the change
-            with suppress(RockPinError):
-                self.plan_of(self.store.document(job_id, self.catalogue))
-                raise
-        except RockPinError:
-            pass
+    @cached_property
+    def program(self) -> str:
+        """What stands for the rules and tables that plans are made with: a verdict made with others is made anew."""
+        read = hashlib.sha256()
+        for part in sorted(
+            file for room in ("core", "catalogue") for file in (_PACKAGE / room).rglob("*.*") if file.suffix in _TOLD
+        ):
+            read.update(part.read_bytes())
+        return read.hexdigest()[:16]
 
-    def verdict_of(self, document: JobDocument) -> Verdict:
-        """The verdict of a job, kept as long as its document stays the same: a plan is a pure function of it."""
-        key = document.model_dump_json()
-        if key not in self._verdicts:
-            if len(self._verdicts) >= _MOST_KEPT:
-                self._verdicts.clear()
-            self._verdicts[key] = self.plan_of(document).verdict
-        return self._verdicts[key]
+    def document_of(self, job_id: str) -> JobDocument:
+        """The document of a job, read anew only where something of it has changed."""
+        with self.store.moment():
+            stands, catalogue = self.store.made_from(job_id), self.catalogue
+            known = self._documents.get(job_id)
+            if known is None or known[0] != stands:
+                known = stands, self.store.document(job_id, catalogue)
+                _put(self._documents, job_id, known)
+        return known[1]
+
+
+def _put(kept: dict[str, T], key: str, value: T) -> None:
+    """Keeps a value, and gives up the one that was put there longest ago where there are many."""
+    kept.pop(key, None)
+    kept[key] = value
+    while len(kept) > _MOST_KEPT:
+        kept.pop(next(iter(kept)), None)
 
 
 def _context(request: Request) -> AppContext:

@@ -6,13 +6,13 @@ from fastapi import APIRouter, Response
 
 from rockpin.api.changes import save_job
 from rockpin.api.context import AppContext, Context, Device
+from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
-from rockpin.core.plan import HoleSet, WayOut, hole_sets, read_wall, ways_out
+from rockpin.core.plan import HoleSet, WayOut, read_wall
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.shapes import Shape
-from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
 
 router = APIRouter(prefix="/api", tags=["fixture"])
 
@@ -26,16 +26,16 @@ def shape_of(key: str, context: AppContext) -> Shape:
     return shape
 
 
-@router.put("/jobs/{job_id}/shape")
-def set_shape(job_id: str, ask: ShapeAsk, context: Context, device: Device = "") -> Workspace:
+@router.put("/jobs/{job_id}/shape", response_model=Workspace)
+def set_shape(job_id: str, ask: ShapeAsk, context: Context, planning: Planning, device: Device = "") -> Response:
     """Makes the fixture of a job anew from a shape and its measures."""
     job = context.store.job(job_id).body
     fixture = build(shape_of(ask.shape, context), ask.measures, job.fixture)
-    return save_job(context, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device)
+    return answer_of(save_job(context, planning, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device))
 
 
-@router.put("/jobs/{job_id}/fixture")
-def save_fixture(job_id: str, save: FixtureSave, context: Context, device: Device = "") -> Workspace:
+@router.put("/jobs/{job_id}/fixture", response_model=Workspace)
+def save_fixture(job_id: str, save: FixtureSave, context: Context, planning: Planning, device: Device = "") -> Response:
     """Saves other parts of a fixture; links let go of supports that are gone."""
     job, names = context.store.job(job_id).body, {support.id for support in save.fixture.supports}
     links = tuple(
@@ -43,11 +43,13 @@ def save_fixture(job_id: str, save: FixtureSave, context: Context, device: Devic
         for link in save.fixture.links
     )
     fixture = save.fixture.model_copy(update={"links": links})
-    return save_job(context, job_id, with_fixture(job, fixture), save.revision, save.summary, device)
+    return answer_of(
+        save_job(context, planning, job_id, with_fixture(job, fixture), save.revision, save.summary, device)
+    )
 
 
-@router.put("/jobs/{job_id}/bar")
-def drill_bar(job_id: str, ask: BarAsk, context: Context, device: Device = "") -> Workspace:
+@router.put("/jobs/{job_id}/bar", response_model=Workspace)
+def drill_bar(job_id: str, ask: BarAsk, context: Context, planning: Planning, device: Device = "") -> Response:
     """Puts the holes of a bar that is drilled on the spot where the wall holds best."""
     document = context.store.document(job_id, context.catalogue)
     support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
@@ -74,26 +76,27 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context, device: Device = "") -
         one.model_copy(update={"holes": holes}) if one.id == support.id else one for one in job.fixture.supports
     )
     changed = with_fixture(job, job.fixture.model_copy(update={"supports": supports}))
-    return save_job(context, job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120], device)
+    return answer_of(
+        save_job(context, planning, job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120], device)
+    )
 
 
-@router.get("/jobs/{job_id}/hole-sets")
-def compare_holes(job_id: str, context: Context) -> tuple[HoleSet, ...]:
+@router.get("/jobs/{job_id}/hole-sets", response_model=tuple[HoleSet, ...])
+async def compare_holes(job_id: str, planning: Planning) -> Response:
     """What other choices among the fixture's holes would mean."""
-    return hole_sets(context.store.document(job_id, context.catalogue), context.catalogue)
+    return answer_of(await planning.later("other_holes", job_id))
 
 
-@router.get("/jobs/{job_id}/ways-out")
-def ways_that_work(job_id: str, context: Context) -> tuple[WayOut, ...]:
+@router.get("/jobs/{job_id}/ways-out", response_model=tuple[WayOut, ...])
+async def ways_that_work(job_id: str, planning: Planning) -> Response:
     """The ways that work where nothing holds, or not for sure; each has been put through the plan."""
-    return ways_out(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    return answer_of(await planning.later("ways_that_work", job_id))
 
 
 @router.get("/jobs/{job_id}/sheet.{form}", response_class=Response)
-def calculation_sheet(job_id: str, form: Literal["md", "pdf"], context: Context) -> Response:
+async def calculation_sheet(job_id: str, form: Literal["md", "pdf"], planning: Planning) -> Response:
     """The calculation sheet of a job."""
-    plan = context.plan_of(context.store.document(job_id, context.catalogue))
-    body: str | bytes = sheet_markdown(plan) if form == "md" else sheet_pdf(plan)
     kind = "text/markdown; charset=utf-8" if form == "md" else "application/pdf"
     name = f'attachment; filename="{job_id}-sheet.{form}"'
+    body = await planning.later("sheet", job_id, form)
     return Response(body, media_type=kind, headers={"Content-Disposition": name})

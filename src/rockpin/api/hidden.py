@@ -10,13 +10,14 @@ from PIL import Image
 
 from rockpin.api.context import Context
 from rockpin.api.devices import practice_only
+from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import ScanAsk
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.wall import Scan, Wall
 from rockpin.core.hidden import ClearingWay, map_risk
 from rockpin.core.identification import identify
-from rockpin.core.plan import clear_hole, read_wall
+from rockpin.core.plan import read_wall
 from rockpin.devices.simulated_services import Inside, TrueService, lay_services, sweep_area
 
 router = APIRouter(prefix="/api", tags=["hidden"])
@@ -52,10 +53,10 @@ def risk_picture(
     return Response(packed.getvalue(), media_type="image/png", headers={"Cache-Control": "private, max-age=600"})
 
 
-@router.get("/jobs/{job_id}/holes/{hole_id}/ways")
-def ways(job_id: str, hole_id: str, context: Context) -> list[ClearingWay]:
+@router.get("/jobs/{job_id}/holes/{hole_id}/ways", response_model=list[ClearingWay])
+async def ways(job_id: str, hole_id: str, planning: Planning) -> Response:
     """The ways to clear a hole, each worked out; none where nothing stands against it."""
-    return list(clear_hole(context.store.document(job_id, context.catalogue), hole_id, context.catalogue))
+    return answer_of(await planning.later("clearing", job_id, hole_id))
 
 
 def _true_services(wall: Wall, inside: Inside) -> tuple[TrueService, ...]:

@@ -7,14 +7,13 @@ from fastapi import APIRouter, Response
 from rockpin.api import changes
 from rockpin.api.context import Body, Context, Device
 from rockpin.api.fixture import shape_of
-from rockpin.api.schemas import JobNew, JobSave, Made, Trial, WallSave, Workspace
-from rockpin.api.views import lean, workspace_of
+from rockpin.api.planning import Planning, answer_of
+from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, Trial, WallSave, Workspace
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
 from rockpin.exchange import read_document, write_document
-from rockpin.store.bodies import assemble
 
 router = APIRouter(prefix="/api", tags=["jobs"])
 
@@ -36,20 +35,30 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     return Made(id=context.store.add_job(site_id, job).id)
 
 
-@router.get("/jobs/{job_id}")
-def read_job(job_id: str, context: Context, device: Device = "") -> Workspace:
-    return workspace_of(context, job_id, device=device)
+@router.get("/jobs/{job_id}", response_model=Workspace)
+async def read_job(job_id: str, planning: Planning, device: Device = "") -> Response:
+    return answer_of(await planning.later("workspace", job_id, device))
 
 
-@router.put("/jobs/{job_id}")
-def save_job(job_id: str, save: JobSave, context: Context, device: Device = "") -> Workspace:
-    return changes.save_job(context, job_id, save.job, save.revision, save.summary, device)
+@router.get("/jobs/{job_id}/line", response_model=JobLine)
+async def read_line(job_id: str, planning: Planning) -> Response:
+    """The line of a job in the list, its verdict worked out where none is kept of what stands there now."""
+    return answer_of(await planning.later("line", job_id))
 
 
-@router.put("/jobs/{job_id}/wall")
-def save_wall_of_job(job_id: str, save: WallSave, context: Context, device: Device = "") -> Workspace:
+@router.put("/jobs/{job_id}", response_model=Workspace)
+def save_job(job_id: str, save: JobSave, context: Context, planning: Planning, device: Device = "") -> Response:
+    return answer_of(changes.save_job(context, planning, job_id, save.job, save.revision, save.summary, device))
+
+
+@router.put("/jobs/{job_id}/wall", response_model=Workspace)
+def save_wall_of_job(
+    job_id: str, save: WallSave, context: Context, planning: Planning, device: Device = ""
+) -> Response:
     """Saves the wall that a job stands on, and answers with all that the screen needs: one question a change."""
-    return changes.save_wall_of_job(context, job_id, save.wall, save.revision, save.summary, device)
+    return answer_of(
+        changes.save_wall_of_job(context, planning, job_id, save.wall, save.revision, save.summary, device)
+    )
 
 
 @router.delete("/jobs/{job_id}", status_code=204)
@@ -66,27 +75,32 @@ def restore_job(job_id: str, context: Context) -> Response:
     return Response(status_code=204)
 
 
-@router.post("/jobs/{job_id}/undo")
-def undo(job_id: str, context: Context, device: Device = "", revision: int | None = None) -> Workspace:
+@router.post("/jobs/{job_id}/undo", response_model=Workspace)
+def undo(
+    job_id: str, context: Context, planning: Planning, device: Device = "", revision: int | None = None
+) -> Response:
     """Takes back the last change made in this job at this device. ``revision``: of the job, as it is shown there."""
     context.store.undo(job_id, device, revision)
-    return workspace_of(context, job_id, device=device)
+    return answer_of(planning.ask("workspace", job_id, device))
 
 
-@router.post("/jobs/{job_id}/redo")
-def redo(job_id: str, context: Context, device: Device = "", revision: int | None = None) -> Workspace:
+@router.post("/jobs/{job_id}/redo", response_model=Workspace)
+def redo(
+    job_id: str, context: Context, planning: Planning, device: Device = "", revision: int | None = None
+) -> Response:
     """Brings back what was taken back last."""
     context.store.redo(job_id, device, revision)
-    return workspace_of(context, job_id, device=device)
+    return answer_of(planning.ask("workspace", job_id, device))
 
 
 @router.post("/jobs/{job_id}/trial", response_model=Plan)
-def try_placement(job_id: str, trial: Trial, context: Context) -> Response:
-    """The plan for a placement that is not saved: the answer while a finger drags, without the long lists."""
-    document = context.store.document(job_id, context.catalogue)
-    moved = document.model_copy(update={"placement": trial.placement})
-    plan = lean(context.plan_of(assemble(job_id, moved, document.site, document.walls)))
-    return Response(plan.model_dump_json(), media_type="application/json")
+async def try_placement(job_id: str, trial: Trial, planning: Planning, device: Device = "") -> Response:
+    """The plan for a placement that is not saved: the answer while a finger drags, without the long lists.
+
+    A question of the same device that still waits is overtaken by this one.
+    """
+    asker = f"{device}/{job_id}" if device else None
+    return answer_of(await planning.later("trial", job_id, trial.placement.model_dump_json(), overtakes=asker))
 
 
 @router.get("/jobs/{job_id}/document", response_class=Response)

@@ -13,12 +13,14 @@ from rockpin.core.base.errors import (
     CannotPlan,
     Fault,
     NotFound,
+    Overtaken,
     RockPinError,
     StaleWrite,
     fault_of,
     faults_of,
     most_of,
 )
+from rockpin.store import DataFileGone
 
 
 def _answer(status: int, problem: Problem) -> JSONResponse:
@@ -49,6 +51,10 @@ def install(app: FastAPI) -> None:
                 return _answer(404, Problem(title=str(error)))
             case StaleWrite():
                 return _answer(409, Problem(title=str(error), current_revision=error.current_revision))
+            case Overtaken():
+                return _answer(409, Problem(title=str(error)))
+            case DataFileGone():
+                return _answer(503, Problem(title=str(error)))
         return _answer(400, Problem(title=str(error)))
 
     @app.exception_handler(ValidationError)

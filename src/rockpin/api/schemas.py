@@ -4,7 +4,6 @@ from typing import Literal
 
 from pydantic import Field
 
-from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish, Location, Reading
@@ -170,13 +169,17 @@ class Trial(Model):
     placement: Placement
 
 
+ListWord = Literal["ready", "prove_first", "do_not_drill", "unplannable", "not_worked_out"]
+"""The word of a verdict, or that none can be given, or that none was made of what stands there now."""
+
+
 class JobLine(Model):
-    """A job in the list of a site. ``word``: of its verdict, or that no verdict can be given."""
+    """A job in the list of a site."""
 
     id: str
     title: str
     wall: str
-    word: VerdictWord | Literal["unplannable"]
+    word: ListWord
     label: str
     sentence: str
 
@@ -194,6 +197,15 @@ class SiteLine(Model):
     site: Site
     walls: tuple[WallLine, ...]
     jobs: tuple[JobLine, ...]
+    jobs_in_all: int
+
+
+class SitePage(Model):
+    """A page of the list of sites. ``in_all``: sites that match. ``next``: where the next page begins, if any."""
+
+    sites: tuple[SiteLine, ...]
+    in_all: int
+    next: int | None
 
 
 class WallOut(Model):

@@ -1,13 +1,15 @@
 """Sites and their walls."""
 
+from typing import Annotated
 from zlib import crc32
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 
 from rockpin.api.changes import check_site, check_wall
 from rockpin.api.context import Context
-from rockpin.api.schemas import Made, SiteLine, SiteNew, SiteSave, WallNew, WallOut, WallSave
-from rockpin.api.views import site_line
+from rockpin.api.planning import Planning
+from rockpin.api.schemas import Made, SiteLine, SiteNew, SitePage, SiteSave, WallNew, WallOut, WallSave
+from rockpin.api.views import page_of_sites, whole_site
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.job import Site
 from rockpin.core.document.wall import Courses, Framing, StudRow, Wall
@@ -17,8 +19,19 @@ router = APIRouter(prefix="/api", tags=["sites"])
 
 
 @router.get("/sites")
-def list_sites(context: Context) -> list[SiteLine]:
-    return [site_line(context, site) for site in context.store.listed(Site, None)]
+def list_sites(
+    context: Context,
+    search: Annotated[str, Query(max_length=120)] = "",
+    start: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+) -> SitePage:
+    """A page of the sites that hold every word of ``search`` in a name of theirs. Nothing is planned."""
+    return page_of_sites(context, search, start)
+
+
+@router.get("/sites/{site_id}")
+def read_site(site_id: str, context: Context) -> SiteLine:
+    """A site with all of its jobs."""
+    return whole_site(context, site_id)
 
 
 @router.post("/sites", status_code=201)
@@ -28,12 +41,12 @@ def make_site(new: SiteNew, context: Context) -> Made:
 
 
 @router.put("/sites/{site_id}")
-def save_site(site_id: str, save: SiteSave, context: Context) -> SiteLine:
+def save_site(site_id: str, save: SiteSave, context: Context, planning: Planning) -> SiteLine:
     if save.site.id != site_id:
         raise BadInput([Fault("site.id", f"is {save.site.id}, but the address says {site_id}")])
-    check_site(context, save.site)
-    saved = context.store.save(site_id, save.site, save.revision, "site changed")
-    return site_line(context, saved)
+    check_site(context, planning, save.site)
+    context.store.save(site_id, save.site, save.revision, "site changed")
+    return whole_site(context, site_id)
 
 
 @router.delete("/sites/{site_id}", status_code=204)
@@ -93,10 +106,10 @@ def read_wall(wall_id: str, context: Context) -> WallOut:
 
 
 @router.put("/walls/{wall_id}")
-def save_wall(wall_id: str, save: WallSave, context: Context) -> WallOut:
+def save_wall(wall_id: str, save: WallSave, context: Context, planning: Planning) -> WallOut:
     if save.wall.id != wall_id:
         raise BadInput([Fault("wall.id", f"is {save.wall.id}, but the address says {wall_id}")])
-    check_wall(context, save.wall)
+    check_wall(context, planning, save.wall)
     saved = context.store.save(wall_id, save.wall, save.revision, save.summary)
     return WallOut(revision=saved.revision, wall=saved.body)
 

@@ -1,7 +1,7 @@
 """Puts together what the screens ask for, from the store and the core."""
 
 from collections.abc import Mapping
-from typing import Any
+from typing import Any, cast
 
 from pydantic import ValidationError
 
@@ -13,23 +13,26 @@ from rockpin.api.schemas import (
     FixingLine,
     JobLine,
     Lists,
+    ListWord,
     ScrewLine,
     SiteLine,
+    SitePage,
     Starts,
     StudRowStart,
     WallLine,
     WallOut,
     Workspace,
 )
-from rockpin.core.base.errors import RockPinError
+from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.capacity import method_of
 from rockpin.core.document.fixture import Link, Support
-from rockpin.core.document.job import JobBody, Region, Site
+from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import HowKnown, Refuted, Screen, Wall
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.store import Broken, Saved
+from rockpin.store.listing import JobRow, SiteRow
+from rockpin.store.standing import Shown
 
 _REGIONS = {
     Region.BRITAIN: "Britain",
@@ -38,6 +41,7 @@ _REGIONS = {
     Region.NORTH_AMERICA: "North America",
     Region.UNKNOWN: "Elsewhere or unknown",
 }
+_MOST_WALL_LINES = 5000
 _KNOWN = {
     HowKnown.SEEN: "Seen with the wall open",
     HowKnown.PINNED: "Confirmed with a pin",
@@ -123,45 +127,86 @@ def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
 _UNREAD = "Open it to take the last change back, or to save its document."
 
 
-def _job_line(context: AppContext, saved: Saved[JobBody] | Broken, walls: dict[str, str]) -> JobLine:
-    if isinstance(saved, Broken):
-        return JobLine(
-            id=saved.id, title=saved.label, wall="", word="unplannable", label="Cannot be read", sentence=saved.why
-        )
-    line = JobLine(
-        id=saved.id,
-        title=saved.body.title,
-        wall=walls.get(saved.body.placement.wall_id, "no wall"),
-        word="unplannable",
-        label="Cannot be planned",
-        sentence=_UNREAD,
+def _line_of(row: JobRow, word: ListWord, label: str, sentence: str) -> JobLine:
+    return JobLine(
+        id=row.id, title=row.title or row.id, wall=row.wall or "no wall", word=word, label=label, sentence=sentence
     )
+
+
+def _kept_line(row: JobRow) -> JobLine:
+    """A job as it is listed without planning it: its verdict where one is kept of what stands there now."""
+    if row.shown is None:
+        return _line_of(row, "not_worked_out", "Not worked out", "Something it depends on has changed since.")
+    return _line_of(row, cast(ListWord, row.shown.word), row.shown.label, row.shown.sentence)
+
+
+def job_line(context: AppContext, job_id: str) -> JobLine:
+    """A job in the list, its verdict worked out and kept; one that cannot be read or planned says so."""
+    store = context.store
+    with store.moment():
+        row = store.job_row(job_id, context.program)
+        if row.shown is not None:
+            return _kept_line(row)
+        try:
+            document = store.document(job_id, context.catalogue)
+        except CannotPlan as error:
+            # one faulty job stands alone: the others are listed all the same
+            return _line_of(row, "unplannable", "Cannot be read", str(error))
+        except (RockPinError, ValidationError):
+            return _line_of(row, "unplannable", "Cannot be planned", _UNREAD)
     try:
-        verdict = context.verdict_of(context.store.document(saved.id, context.catalogue))
-    except (RockPinError, ValidationError):
-        # one faulty job stands alone: the others are listed all the same
-        return line
-    return line.model_copy(update={"word": verdict.word, "label": verdict.label, "sentence": verdict.sentence})
+        shown = _shown(context.plan_of(document))
+    except RockPinError:
+        return _line_of(row, "unplannable", "Cannot be planned", _UNREAD)
+    store.keep_verdict(job_id, row.made_from, shown)
+    return _kept_line(row._replace(shown=shown))
 
 
-def site_line(context: AppContext, saved: Saved[Site] | Broken) -> SiteLine:
-    """A site with its walls and jobs, each job with its verdict; what cannot be read says so in its own line."""
-    units = UnitSystem.METRIC if isinstance(saved, Broken) else saved.body.units
-    walls = context.store.listed(Wall, saved.id)
-    lines = tuple(
-        WallLine(id=one.id, name=one.label, size_text="cannot be read", build_up=one.why)
-        if isinstance(one, Broken)
-        else wall_line(one.body, units, context.catalogue)
-        for one in walls
-    )
-    names = {line.id: line.name for line in lines}
+def _shown(plan: Plan) -> Shown:
+    return Shown(plan.verdict.word, plan.verdict.label, plan.verdict.sentence)
+
+
+def site_line(context: AppContext, row: SiteRow) -> SiteLine:
+    """A site with its walls and jobs, as they are listed; what cannot be read says so in its own line."""
+    try:
+        site, units = context.store.site(row.id).body, None
+    except CannotPlan:
+        site, units = Site(id=row.id, name=row.label[:120] or row.id), UnitSystem.METRIC
     return SiteLine(
-        id=saved.id,
-        revision=saved.revision,
-        site=Site(id=saved.id, name=saved.label[:120] or saved.id) if isinstance(saved, Broken) else saved.body,
-        walls=lines,
-        jobs=tuple(_job_line(context, job, names) for job in context.store.listed(JobBody, saved.id)),
+        id=row.id,
+        revision=row.revision,
+        site=site,
+        walls=tuple(_wall_line(context, *wall, units or site.units) for wall in row.walls),
+        jobs=tuple(_kept_line(job) for job in row.jobs),
+        jobs_in_all=row.jobs_in_all,
     )
+
+
+def _wall_line(context: AppContext, wall_id: str, revision: int, name: str, units: UnitSystem) -> WallLine:
+    """The line of a wall; a revision stays as it is, so its line is kept."""
+    key = revision, units
+    if key not in context.wall_lines:
+        try:
+            line = wall_line(context.store.wall(wall_id).body, units, context.catalogue)
+        except CannotPlan as error:
+            return WallLine(id=wall_id, name=name or wall_id, size_text="cannot be read", build_up=str(error))
+        if len(context.wall_lines) >= _MOST_WALL_LINES:
+            context.wall_lines.clear()
+        context.wall_lines[key] = line
+    return context.wall_lines[key]
+
+
+def page_of_sites(context: AppContext, search: str, start: int) -> SitePage:
+    """A page of the list, read in one moment and without a plan."""
+    with context.store.moment():
+        page = context.store.page(search, start, context.program)
+        return SitePage(sites=tuple(site_line(context, row) for row in page.sites), in_all=page.in_all, next=page.next)
+
+
+def whole_site(context: AppContext, site_id: str) -> SiteLine:
+    """A site with all of its jobs. Raises NotFound."""
+    with context.store.moment():
+        return site_line(context, context.store.site_row(site_id, context.program))
 
 
 def starts_of(region: Region, catalogue: Catalogue) -> Starts:
@@ -182,19 +227,23 @@ def starts_of(region: Region, catalogue: Catalogue) -> Starts:
     )
 
 
-def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None, device: str = "") -> Workspace:
-    """The screen of one job: the documents with their revisions, and the plan made from them, or made already.
+def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspace:
+    """The screen of one job: the documents with their revisions, and the plan made from them.
 
     All of it is read in one moment, so that revisions and plan belong together; planning holds no transaction open.
     """
-    store, catalogue = context.store, context.catalogue
+    store = context.store
     with store.moment():
+        catalogue = context.catalogue
+        stands = f"{context.program}/{store.made_from(job_id)}"
         job = store.job(job_id)
         site = store.site(job.site_id)
         wall = store.wall(job.body.placement.wall_id)
         undo, redo = store.can_move(job_id, device)
         walls = store.walls(site.id)
         document = store.document(job_id, catalogue)
+    plan = context.plan_of(document)
+    store.keep_verdict(job_id, stands, _shown(plan))
     return Workspace(
         job_id=job_id,
         revision=job.revision,
@@ -203,7 +252,7 @@ def workspace_of(context: AppContext, job_id: str, plan: Plan | None = None, dev
         site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in walls),
         wall=WallOut(revision=wall.revision, wall=wall.body),
         starts=starts_of(site.body.region, catalogue),
-        plan=plan or context.plan_of(document),
+        plan=plan,
         undo=undo,
         redo=redo,
     )

@@ -12,14 +12,43 @@ from pathlib import Path
 
 from rockpin.core.base.errors import RockPinError
 
-TABLES = "0002"
+TABLES = "0003"
 """The newest revision of the tables that this version knows."""
 
-_KNOWN = ("0001", TABLES)
+_KNOWN = ("0001", "0002", TABLES)
 
 
 class BadDataFile(RockPinError):
     """A data file that cannot be used: one sentence, with what to do."""
+
+
+class DataFileGone(BadDataFile):
+    """The file was moved, deleted or replaced while it was in use: what is written would go nowhere."""
+
+
+class Identity:
+    """The file that was opened, told from another one that may come to stand at its path."""
+
+    def __init__(self, path: Path) -> None:
+        self._path, self._opened = path, self._now(path)
+
+    @staticmethod
+    def _now(path: Path) -> tuple[int, int] | None:
+        try:
+            found = path.stat()
+        except OSError:
+            return None
+        return found.st_dev, found.st_ino
+
+    def must_be_there(self) -> None:
+        """Raises DataFileGone where the path leads to another file by now, or to none."""
+        if (now := self._now(self._path)) == self._opened:
+            return
+        what = "is no longer there" if now is None else "is another file than the one that was opened"
+        raise DataFileGone(
+            f"{self._path} {what}: it was moved, deleted or replaced while Rock Pin was running. Nothing more is kept. "
+            "Stop Rock Pin, put the file back, and start it again."
+        )
 
 
 @contextmanager
@@ -29,8 +58,11 @@ def _opened(path: Path) -> Iterator[sqlite3.Connection]:
         raise BadDataFile(f"There is no file {path}; give the path of a data file.")
     if path.is_dir():
         raise BadDataFile(f"{path} is a folder; give the path of a data file in it.")
+    # beside a file in a folder that may not be written nothing can be made for its log; without a log none is needed
+    alone = not os.access(path.parent, os.W_OK) and not path.with_name(f"{path.name}-wal").exists()
+    how = "mode=ro&immutable=1" if alone else "mode=ro"
     try:
-        connection = sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True, timeout=10)
+        connection = sqlite3.connect(f"{path.resolve().as_uri()}?{how}", uri=True, timeout=10)
     except sqlite3.Error as error:
         raise BadDataFile(f"{path} cannot be opened ({error}); look whether you may read it.") from error
     try:

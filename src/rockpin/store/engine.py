@@ -26,13 +26,24 @@ def open_engine(path: Path) -> Engine:
             raise BadDataFile(f"{path} may not be written; change that, or take a copy that may be.")
     except OSError as error:
         raise BadDataFile(f"{path} cannot be used ({error.strerror}); give another path with --data.") from error
-    engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 10})
+    engine = _engine(path, timeout_s=10, synchronous="FULL")
+    migrate(engine)
+    return engine
+
+
+def open_notes(path: Path) -> Engine:
+    """An engine for what can be worked out again: it waits neither for another writer nor for the disk."""
+    return _engine(path, timeout_s=0, synchronous="NORMAL")
+
+
+def _engine(path: Path, timeout_s: float, synchronous: str) -> Engine:
+    engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": timeout_s})
 
     @event.listens_for(engine, "connect")
     def _connected(connection: Any, _record: Any) -> None:
         # the driver must not open transactions of its own: ours begin with the write lock
         connection.isolation_level = None
-        for pragma in ("journal_mode=WAL", "foreign_keys=ON", "synchronous=FULL"):
+        for pragma in ("journal_mode=WAL", "foreign_keys=ON", f"synchronous={synchronous}"):
             connection.execute(f"PRAGMA {pragma}")
 
     @event.listens_for(engine, "begin")
@@ -40,7 +51,6 @@ def open_engine(path: Path) -> Engine:
         reads = connection.get_execution_options().get("reads_only", False)
         connection.exec_driver_sql("BEGIN" if reads else "BEGIN IMMEDIATE")
 
-    migrate(engine)
     return engine
 
 

@@ -10,7 +10,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
@@ -38,11 +38,17 @@ from rockpin.store.bodies import (
     walls_of,
     with_holes,
 )
-from rockpin.store.engine import open_engine
+from rockpin.store.data_file import Identity
+from rockpin.store.engine import open_engine, open_notes
 from rockpin.store.history import bring_walls, last_change, must_be_seen, next_change
+from rockpin.store.listing import JobRow, Page, SiteRow, job_rows, page_of, site_rows
 from rockpin.store.loading import all_of, document_of, ids_of, load
+from rockpin.store.standing import Shown, drilled_on, jobs_on, keep_verdict, kept_verdicts, made_from, stand_at
 from rockpin.store.tables import Document, Revision
 from rockpin.store.whole_file import bring_everything, everything
+
+_SINGLE: dict[str, Model] = {KIT_ID: Kit(), FIXINGS_ID: OwnFixings()}
+"""What every data file holds once, empty until somebody tells."""
 
 
 class Store:
@@ -52,16 +58,30 @@ class Store:
         self.path = path
         self._engine = open_engine(path)
         self._reader = self._engine.execution_options(reads_only=True)
+        self._notes = open_notes(path)
+        self._file = Identity(path)
         self._moment: ContextVar[Session | None] = ContextVar(f"moment of {id(self)}", default=None)
+        with self._reading() as session:
+            there = {name for name in _SINGLE if session.get(Document, name) is not None}
+        for name in _SINGLE.keys() - there:
+            with self._session() as session:
+                if session.get(Document, name) is None:
+                    self._create(session, name, _SINGLE[name], None, "made")
 
     def close(self) -> None:
         self._engine.dispose()
+        self._notes.dispose()
 
     @contextmanager
     def _session(self) -> Iterator[Session]:
-        """A transaction that may write: it takes the lock at once."""
+        """A transaction that may write: it takes the lock at once.
+
+        Raises DataFileGone where the file is not the one that was opened, also if it went while this was written.
+        """
+        self._file.must_be_there()
         with Session(self._engine, expire_on_commit=False) as session, session.begin():
             yield session
+        self._file.must_be_there()
 
     @contextmanager
     def _reading(self) -> Iterator[Session]:
@@ -69,6 +89,7 @@ class Store:
         if (open_now := self._moment.get()) is not None:
             yield open_now
             return
+        self._file.must_be_there()
         with Session(self._reader, expire_on_commit=False) as session, session.begin():
             yield session
 
@@ -134,6 +155,43 @@ class Store:
         with self._reading() as session:
             return load(session, JobBody, job_id)
 
+    # --- lists, and the verdicts kept for them ---------------------------------------------------------------------
+
+    def page(self, search: str, start: int, program: str) -> Page:
+        """A page of the list of sites, as :func:`rockpin.store.listing.page_of`."""
+        with self._reading() as session:
+            return page_of(session, search, start, program)
+
+    def site_row(self, site_id: str, program: str) -> SiteRow:
+        """A site with all of its walls and jobs as the list shows them. Raises NotFound."""
+        with self._reading() as session:
+            document_of(session, Site, site_id)
+            return site_rows(session, [site_id], program)[0]
+
+    def job_row(self, job_id: str, program: str) -> JobRow:
+        """A job as the list shows it. Raises NotFound."""
+        with self._reading() as session:
+            return job_rows(session, [document_of(session, JobBody, job_id)], program)[job_id]
+
+    def made_from(self, job_id: str) -> str:
+        """The states that a plan of a job is made from now. Raises NotFound."""
+        with self._reading() as session:
+            document_of(session, JobBody, job_id)
+            return made_from(session, [job_id])[job_id]
+
+    def kept_verdict(self, job_id: str, stands: str) -> Shown | None:
+        """The verdict kept of a job, if it was made from these states."""
+        with self._reading() as session:
+            before = kept_verdicts(session, [job_id]).get(job_id)
+            return before[1] if before and before[0] == stands else None
+
+    def keep_verdict(self, job_id: str, stands: str, shown: Shown) -> None:
+        """Keeps a verdict with what it was made from. It waits for nobody: what is not kept is worked out again."""
+        if self.kept_verdict(job_id, stands) == shown:
+            return
+        with suppress(OperationalError), Session(self._notes) as session, session.begin():
+            keep_verdict(session, job_id, stands, shown)
+
     # --- writing ---------------------------------------------------------------------------------------------------
 
     def _append(
@@ -157,7 +215,7 @@ class Store:
         document = Document(id=document_id, kind=kind, site_id=site_id, head_id=0, deleted=False)
         session.add(document)
         session.flush()
-        document.head_id = self._append(session, document_id, None, body, summary).id
+        stand_at(session, document, self._append(session, document_id, None, body, summary))
 
     def add_site(self, site: Site) -> Saved[Site]:
         with self._session() as session:
@@ -192,7 +250,7 @@ class Store:
                 self._hold(session, document.site_id, body)
             head = session.get_one(Revision, document.head_id)
             if head.body != body.model_dump(mode="json"):
-                document.head_id = self._append(session, document_id, document.head_id, body, summary, by).id
+                stand_at(session, document, self._append(session, document_id, document.head_id, body, summary, by))
             return load(session, type(body), document_id)
 
     def check_walls(self, job_id: str, job: JobBody) -> None:
@@ -218,39 +276,21 @@ class Store:
         """
         with self._session() as session:
             document = document_of(session, kind, document_id)
-            if document.kind == "wall" and (jobs := self._on_wall(session, document)):
+            if document.kind == "wall" and (jobs := jobs_on(session, document_id)):
                 raise BadInput([Fault("wall", f"carries {', '.join(jobs)}; remove that first")])
             document.deleted = True
 
-    @staticmethod
-    def _on_wall(session: Session, wall: Document) -> list[str]:
-        """The titles of the jobs that stand on a wall."""
-        query = (
-            select(Revision.body)
-            .join(Document, Revision.id == Document.head_id)
-            .where(Document.kind == "job", Document.site_id == wall.site_id, Document.deleted.is_(False))
-            .order_by(Document.id)
-        )
-        return [body["title"] for body in session.scalars(query) if wall.id in wall_ids(body)]
-
     # --- what belongs to the user, not to a site -----------------------------------------------------------------
-
-    def _single(self, kind: type[Body], document_id: str, empty: Body) -> Saved[Body]:
-        with self._reading() as session:
-            if session.get(Document, document_id) is not None:
-                return load(session, kind, document_id)
-        with self._session() as session:
-            if session.get(Document, document_id) is None:
-                self._create(session, document_id, empty, None, "made")
-            return load(session, kind, document_id)
 
     def kit(self) -> Saved[Kit]:
         """What the van holds; empty until somebody tells."""
-        return self._single(Kit, KIT_ID, Kit())
+        with self._reading() as session:
+            return load(session, Kit, KIT_ID)
 
     def own_fixings(self) -> Saved[OwnFixings]:
         """The user's own rows of the catalogue."""
-        return self._single(OwnFixings, FIXINGS_ID, OwnFixings())
+        with self._reading() as session:
+            return load(session, OwnFixings, FIXINGS_ID)
 
     def before(self, document_id: str) -> dict[str, Any] | None:
         """What a single document held before its last change; None where there was nothing."""
@@ -267,7 +307,7 @@ class Store:
             head = session.get(Revision, document.head_id) if document else None
             if document is None or head is None or head.parent_id is None:
                 return None
-            document.head_id = head.parent_id
+            stand_at(session, document, session.get_one(Revision, head.parent_id))
             return head.summary
 
     # --- undo and redo over a job and its walls ---------------------------------------------------------------
@@ -287,7 +327,7 @@ class Store:
             must_be_seen(session, job_id, seen)
             back = last_change(session, job_id, device)
             if back and back[1].parent_id is not None:
-                back[0].head_id = back[1].parent_id
+                stand_at(session, back[0], session.get_one(Revision, back[1].parent_id))
                 bring_walls(session, job_id)
 
     def redo(self, job_id: str, device: str = "", seen: int | None = None) -> None:
@@ -296,7 +336,7 @@ class Store:
             must_be_seen(session, job_id, seen)
             forth = next_change(session, job_id, device)
             if forth:
-                forth[0].head_id = forth[1].id
+                stand_at(session, *forth)
                 bring_walls(session, job_id)
 
     # --- whole documents -------------------------------------------------------------------------------------------
@@ -335,16 +375,8 @@ class Store:
 
     def _drilled(self, session: Session, job: Saved[JobBody], wall_id: str, catalogue: Catalogue) -> list[OldHole]:
         """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""
-        query = (
-            select(Document.id, Revision.body)
-            .join(Revision, Revision.id == Document.head_id)
-            .where(Document.kind == "job", Document.site_id == job.site_id, Document.id != job.id)
-            .order_by(Document.id)
-        )
         found: list[OldHole] = []
-        for other_id, data in session.execute(query):
-            if not data.get("records") or wall_id not in wall_ids(data)[:1]:
-                continue
+        for other_id, data in drilled_on(session, wall_id, besides=job.id):
             # what another job has drilled, but cannot be read, is no reason to hide this one
             with suppress(CannotPlan):
                 found += drilled_holes(other_id, read_body(JobBody, "job", data), catalogue)

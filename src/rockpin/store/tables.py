@@ -1,9 +1,12 @@
-"""Two tables: documents (sites, walls, jobs), and the revisions of each, of which one is its head."""
+"""Documents (sites, walls, jobs) and the revisions of each, of which one is its head; and what a list shows of them.
+
+What a list shows follows from the heads: :func:`rockpin.store.standing.stand_at` alone writes it.
+"""
 
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, Boolean, DateTime, ForeignKey, Integer, String
+from sqlalchemy import JSON, Boolean, DateTime, ForeignKey, Integer, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -21,6 +24,30 @@ class Document(Base):
     site_id: Mapped[str | None] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), index=True)
     head_id: Mapped[int] = mapped_column(Integer)
     deleted: Mapped[bool] = mapped_column(Boolean, default=False)
+    label: Mapped[str] = mapped_column(String(200), default="")
+    drilled: Mapped[bool] = mapped_column(Boolean, default=False)
+
+
+class StandsOn(Base):
+    """A wall that a job stands on. ``place``: 0 the one of its placement, else that of a support."""
+
+    __tablename__ = "stands_on"
+
+    job_id: Mapped[str] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), primary_key=True)
+    wall_id: Mapped[str] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), primary_key=True, index=True)
+    place: Mapped[int] = mapped_column(Integer)
+
+
+class KeptVerdict(Base):
+    """The verdict of a job, with the states that it was made from: where another stands there now, it is none."""
+
+    __tablename__ = "verdict"
+
+    job_id: Mapped[str] = mapped_column(ForeignKey("document.id", ondelete="CASCADE"), primary_key=True)
+    made_from: Mapped[str] = mapped_column(Text)
+    word: Mapped[str] = mapped_column(String(20))
+    label: Mapped[str] = mapped_column(String(200))
+    sentence: Mapped[str] = mapped_column(Text)
 
 
 class Revision(Base):

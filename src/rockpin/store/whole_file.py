@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.store.bodies import FIXINGS_ID, KIT_ID, MODELS
+from rockpin.store.standing import stand_at
 from rockpin.store.tables import Document, Revision
 
 
@@ -50,7 +51,7 @@ def bring_everything(session: Session, documents: Sequence[dict[str, Any]]) -> i
     """
     if session.scalars(select(Document.id).where(Document.kind == "site")).first() is not None:
         raise BadInput([Fault("data", "is not empty; give --data with the name of a new file")])
-    # an empty van and no own fixings are made on looking; what is brought stands in their place
+    # an empty van and no own fixings are in every file; what is brought stands in their place
     for name in (KIT_ID, FIXINGS_ID):
         if (empty := session.get(Document, name)) is not None:
             session.execute(delete(Revision).where(Revision.document_id == name))
@@ -91,4 +92,6 @@ def bring_everything(session: Session, documents: Sequence[dict[str, Any]]) -> i
     heads = {int(one["head"]) for one in documents}
     if heads - {int(state["id"]) for one in documents for state in one["states"]}:
         raise BadInput([Fault("file", "names states that are not in it; export it again")])
+    for document in session.scalars(select(Document)):
+        stand_at(session, document, session.get_one(Revision, document.head_id))
     return len(documents)

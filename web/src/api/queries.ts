@@ -8,6 +8,9 @@ export function useLists() {
 
 export const SITES = ["get", "/api/sites"] as const;
 
+/** All that a list of sites is made of: its pages, whole sites, and the verdicts that were worked out for it. */
+const LISTED = [SITES, ["get", "/api/sites/{site_id}"], ["get", "/api/jobs/{job_id}/line"]] as const;
+
 /**
  * Asks for the list of sites anew after a change.
  *
@@ -15,6 +18,6 @@ export const SITES = ["get", "/api/sites"] as const;
  * dropped first.
  */
 export async function refreshSites(queries: QueryClient): Promise<void> {
-  await queries.cancelQueries({ queryKey: SITES });
-  await queries.invalidateQueries({ queryKey: SITES });
+  await Promise.all(LISTED.map((queryKey) => queries.cancelQueries({ queryKey })));
+  await Promise.all(LISTED.map((queryKey) => queries.invalidateQueries({ queryKey })));
 }

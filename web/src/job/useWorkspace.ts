@@ -12,7 +12,7 @@ import {
   type Wall,
   type Workspace,
 } from "../api/client";
-import { SITES } from "../api/queries";
+import { refreshSites } from "../api/queries";
 import { rebase } from "./rebase";
 import { useTrial } from "./useTrial";
 
@@ -93,7 +93,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
     onSuccess: (fresh) => {
       queries.setQueryData(key, fresh);
       setStale(null);
-      void queries.invalidateQueries({ queryKey: SITES });
+      void refreshSites(queries);
       for (const what of WORKED_OUT) void queries.invalidateQueries({ queryKey: ["get", what] });
     },
     onError: (error, { change }) => {

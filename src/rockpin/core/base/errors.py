@@ -73,6 +73,10 @@ class BadInput(RockPinError):
         self.faults = tuple(faults)
         super().__init__("\n".join(str(fault) for fault in faults))
 
+    def __reduce__(self) -> tuple[type["BadInput"], tuple[list[Fault]]]:
+        # by its faults, not by its text: it comes whole from another process
+        return BadInput, (list(self.faults),)
+
 
 class CannotPlan(RockPinError):
     """A document from which no plan can be made, by a fault of ours; it stays as it is and can be saved as a file."""
@@ -88,3 +92,10 @@ class StaleWrite(RockPinError):
     def __init__(self, message: str, current_revision: int) -> None:
         self.current_revision = current_revision
         super().__init__(message)
+
+    def __reduce__(self) -> tuple[type["StaleWrite"], tuple[str, int]]:
+        return StaleWrite, (str(self), self.current_revision)
+
+
+class Overtaken(RockPinError):
+    """A question that was asked anew before its turn came; the newer one is answered."""

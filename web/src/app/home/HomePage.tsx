@@ -1,12 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { ask, client, Refused, unwrap } from "../../api/client";
+import { client, Refused, unwrap } from "../../api/client";
 import { useTheme } from "../../lib/theme";
-import { refreshSites, SITES, useLists } from "../../api/queries";
+import { refreshSites, useLists } from "../../api/queries";
 import { Button } from "../../ui/controls";
 import { NewSite } from "./SiteForms";
-import { SiteSection } from "./SiteSection";
+import { SiteList } from "./SiteList";
 
 /** All sites with their walls and jobs. */
 export function HomePage() {
@@ -15,7 +15,6 @@ export function HomePage() {
   const queries = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const [faults, setFaults] = useState<readonly string[]>([]);
-  const sites = ask.useQuery(...SITES);
   const lists = useLists();
 
   const bring = async (chosen: File) => {
@@ -86,18 +85,7 @@ export function HomePage() {
             </ul>
           </div>
         )}
-        {sites.isError && (
-          <p role="alert" className="text-brick">
-            Rock Pin does not answer. Is it still running?
-          </p>
-        )}
-        {sites.data?.length === 0 && (
-          <p className="border-t-2 border-ink pt-4 text-soft">
-            No site yet. A site is a building; it has walls, and on each wall the things that you hang. Start
-            with New site.
-          </p>
-        )}
-        {lists && sites.data?.map((line) => <SiteSection key={line.id} line={line} lists={lists} />)}
+        {lists && <SiteList lists={lists} />}
       </main>
     </div>
   );

@@ -1,6 +1,6 @@
-import { Link } from "react-router";
-import type { Lists, Schemas } from "../../api/client";
-import { INK, Mark } from "../../ui/Mark";
+import { useState } from "react";
+import { ask, type Lists, type Schemas } from "../../api/client";
+import { JobRow } from "./JobRow";
 import { NewJob } from "./NewJob";
 import { NewWall } from "./NewWall";
 import { EditSite } from "./SiteForms";
@@ -8,47 +8,24 @@ import { useRemoval } from "./useRemoval";
 
 type SiteLine = Schemas["SiteLine"];
 
-function inkOf(word: SiteLine["jobs"][number]["word"]): string {
-  return word === "unplannable" ? "text-brick" : INK[word];
-}
-
 const WORDS: Record<string, string> = { metric: "millimetres", imperial: "inches" };
 
-/** One job in one line: its mark, its name and what is next. */
-function JobRow({ job, onRemove }: { job: SiteLine["jobs"][number]; onRemove: () => void }) {
-  return (
-    <li className="flex border-b border-rule">
-      <Link
-        to={`/jobs/${job.id}/set-out`}
-        className="grid min-w-0 flex-1 grid-cols-[22px_1fr] gap-x-2 py-2 hover:bg-wash max-sm:py-3"
-      >
-        <span className={`pt-1 ${inkOf(job.word)}`}>
-          <Mark severity={job.word === "unplannable" ? "do_not_drill" : job.word} size={15} />
-        </span>
-        <span className="min-w-0">
-          <span className="flex flex-wrap justify-between gap-x-3">
-            <strong className="text-[15px]">{job.title}</strong>
-            <span className={`text-[13px] font-semibold ${inkOf(job.word)}`}>{job.label}</span>
-          </span>
-          <span className="block text-[12.5px] text-soft">
-            {job.wall}. {job.word === "ready" ? "" : job.sentence}
-          </span>
-        </span>
-      </Link>
-      <button
-        type="button"
-        aria-label={`Remove ${job.title}`}
-        className="px-3 text-[12px] text-soft underline hover:text-brick"
-        onClick={onRemove}
-      >
-        Remove
-      </button>
-    </li>
+/** The jobs of a site that the list shows, or all of them once that was asked for. */
+function useJobs(line: SiteLine) {
+  const [all, setAll] = useState(false);
+  const whole = ask.useQuery(
+    "get",
+    "/api/sites/{site_id}",
+    { params: { path: { site_id: line.id } } },
+    { enabled: all },
   );
+  const jobs = all && whole.data ? whole.data.jobs : line.jobs;
+  return { jobs, rest: line.jobs_in_all - jobs.length, showAll: () => setAll(true) };
 }
 
-/** One site: its jobs with their verdicts, and its walls. */
-export function SiteSection({ line, lists }: { line: SiteLine; lists: Lists }) {
+/** One site: its jobs with their verdicts, and its walls. `found`: only those jobs that a search is for. */
+export function SiteSection({ line, lists, found }: { line: SiteLine; lists: Lists; found: boolean }) {
+  const { jobs, rest, showAll } = useJobs(line);
   const { removed, removeJob, removeWall, bringBack, refusal } = useRemoval();
   const region = lists.regions.find((one) => one.key === line.site.region)?.label ?? line.site.region;
   return (
@@ -65,10 +42,19 @@ export function SiteSection({ line, lists }: { line: SiteLine; lists: Lists }) {
         <div>
           <h3 className="mb-1 text-[13px] font-semibold text-soft">Jobs</h3>
           <ul>
-            {line.jobs.map((job) => (
+            {jobs.map((job) => (
               <JobRow key={job.id} job={job} onRemove={() => removeJob(job)} />
             ))}
           </ul>
+          {rest > 0 && (
+            <button
+              type="button"
+              className="min-h-11 text-[13px] font-semibold text-chalk underline"
+              onClick={showAll}
+            >
+              Show all {line.jobs_in_all} jobs
+            </button>
+          )}
           {removed && (
             <p role="status" className="py-2 text-[13px]">
               {removed.title} is removed.{" "}
@@ -77,7 +63,7 @@ export function SiteSection({ line, lists }: { line: SiteLine; lists: Lists }) {
               </button>
             </p>
           )}
-          {line.jobs.length === 0 && (
+          {line.jobs.length === 0 && !found && (
             <p className="py-2 text-soft">
               {line.walls.length
                 ? "No job yet. Say what you want to hang, and on which wall."

@@ -1,0 +1,211 @@
+"""Who works out plans: this process, or processes beside it, so that one long plan holds nobody else up.
+
+The questions about one job go to the same process, which has its documents and the answers of its rooms at hand.
+"""
+
+import asyncio
+import gc
+import os
+import signal
+from concurrent.futures import CancelledError, Future, ThreadPoolExecutor
+from dataclasses import dataclass, field
+from multiprocessing import get_context
+from multiprocessing.connection import Connection
+from pathlib import Path
+from threading import RLock
+from typing import Annotated, Any, Protocol
+from zlib import crc32
+
+import anyio.to_thread
+from fastapi import Depends, Request, Response
+
+from rockpin.api.context import AppContext
+from rockpin.api.tasks import TASKS
+from rockpin.core.base.errors import CannotPlan, Overtaken, RockPinError
+
+_MOST_WORKERS = 4
+
+
+class Planner(Protocol):
+    """Answers :data:`rockpin.api.tasks.TASKS` by name. Raises what the task raises."""
+
+    def ask(self, task: str, job_id: str, *rest: str) -> bytes:
+        """Waits for the answer."""
+
+    async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
+        """Holds nobody up meanwhile. ``overtakes``: who asks; a question of his that still waits is dropped.
+
+        Raises Overtaken where that has happened to this one.
+        """
+
+    def close(self) -> None: ...
+
+
+@dataclass(frozen=True)
+class Here:
+    """Plans in this process, beside the loop."""
+
+    context: AppContext
+
+    def ask(self, task: str, job_id: str, *rest: str) -> bytes:
+        return TASKS[task](self.context, job_id, *rest)
+
+    async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
+        return await anyio.to_thread.run_sync(self.ask, task, job_id, *rest)
+
+    def close(self) -> None:
+        """Nothing runs on."""
+
+
+def _work(path: Path, line: Connection) -> None:
+    """The life of a process that plans: it answers until its line is closed, and ends with whom it works for."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.store import Store
+
+    # Ctrl+C is for the one that serves; it closes the line
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    context = AppContext(store=Store(path), shipped=load_catalogue())
+    gc.collect()
+    gc.freeze()
+    while True:
+        try:
+            task, rest = line.recv()
+        except (EOFError, OSError):
+            return
+        try:
+            answer: bytes | Exception = TASKS[task](context, *rest)
+        except Exception as error:
+            answer = error
+        try:
+            line.send(answer)
+        except (BrokenPipeError, OSError):
+            return
+        except Exception:
+            # an error that cannot be handed over is told by its name
+            line.send(CannotPlan(f"Rock Pin fails on this job ({type(answer).__name__})."))
+
+
+@dataclass
+class _Beside:
+    """One process beside this one, and the thread that talks with it: one question at a time, in their order."""
+
+    path: Path
+    thread: ThreadPoolExecutor = field(default_factory=lambda: ThreadPoolExecutor(1, "planner"))
+    waiting: int = 0
+    _line: Connection | None = None
+    _process: Any = None
+
+    def start(self) -> None:
+        spawn = get_context("spawn")
+        self._line, theirs = spawn.Pipe()
+        self._process = spawn.Process(target=_work, args=(self.path, theirs), daemon=True)
+        self._process.start()
+        # ours alone now: so it ends for us when they end, and for them when we do
+        theirs.close()
+
+    def answer(self, task: str, rest: tuple[str, ...]) -> bytes:
+        try:
+            return self._asked(task, rest)
+        except (EOFError, OSError):
+            # it was ended from outside; a fresh one gets the question once more
+            self.start()
+        try:
+            return self._asked(task, rest)
+        except (EOFError, OSError) as error:
+            raise CannotPlan(
+                "Rock Pin ends without an answer on this job: that is a fault of the program, or this machine has no "
+                "memory left. Take the last change back, or save the document and report it."
+            ) from error
+
+    def _asked(self, task: str, rest: tuple[str, ...]) -> bytes:
+        if self._line is None:
+            self.start()
+        assert self._line is not None
+        self._line.send((task, rest))
+        answer = self._line.recv()
+        if isinstance(answer, RockPinError):
+            raise answer
+        if isinstance(answer, Exception):
+            # not to be taken for the end of the line
+            raise RuntimeError(repr(answer)) from answer
+        found: bytes = answer
+        return found
+
+    def close(self) -> None:
+        self.thread.shutdown(wait=False, cancel_futures=True)
+        if self._line is not None:
+            self._line.close()
+        if self._process is not None:
+            self._process.join(timeout=2)
+            if self._process.is_alive():
+                self._process.kill()
+
+
+class Workers:
+    """Plans in ``count`` processes that open the data file at ``path`` themselves."""
+
+    def __init__(self, path: Path, count: int) -> None:
+        self._beside = tuple(_Beside(path) for _ in range(count))
+        self._latest: dict[str, Future[bytes]] = {}
+        # cancelling calls back within
+        self._lock = RLock()
+        for one in self._beside:
+            one.thread.submit(one.start)
+
+    def _submit(self, task: str, job_id: str, rest: tuple[str, ...], asker: str | None) -> Future[bytes]:
+        home = crc32(job_id.encode()) % len(self._beside)
+        with self._lock:
+            if asker is not None and (before := self._latest.get(asker)) is not None:
+                before.cancel()
+            least = min(self._beside, key=lambda one: one.waiting)
+            # home knows the job; elsewhere it is learned anew, which pays where home has a queue and another has none
+            chosen = self._beside[home] if self._beside[home].waiting <= least.waiting + 1 else least
+            chosen.waiting += 1
+            made = chosen.thread.submit(chosen.answer, task, (job_id, *rest))
+            if asker is not None:
+                self._latest[asker] = made
+
+        def done(_future: Future[bytes]) -> None:
+            with self._lock:
+                chosen.waiting -= 1
+                if asker is not None and self._latest.get(asker) is made:
+                    del self._latest[asker]
+
+        made.add_done_callback(done)
+        return made
+
+    def ask(self, task: str, job_id: str, *rest: str) -> bytes:
+        return self._submit(task, job_id, rest, None).result()
+
+    async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
+        made = self._submit(task, job_id, rest, overtakes)
+        try:
+            return await asyncio.wrap_future(made)
+        except (asyncio.CancelledError, CancelledError):
+            if made.cancelled():
+                raise Overtaken("A newer question of the same kind came before this one's turn.") from None
+            raise
+
+    def close(self) -> None:
+        for one in self._beside:
+            one.close()
+
+
+def _planner(request: Request) -> Planner:
+    planner: Planner = request.app.state.planner
+    return planner
+
+
+Planning = Annotated[Planner, Depends(_planner)]
+"""Who works out the plans of a request."""
+
+
+def answer_of(made: bytes) -> Response:
+    """What a task has answered, handed on as it is."""
+    return Response(made, media_type="application/json")
+
+
+def workers_for_this_machine() -> int:
+    """One for every processor that may be used, up to four; none where there is only one."""
+    usable = len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
+    return 0 if usable < 2 else min(_MOST_WORKERS, usable)

@@ -1,0 +1,107 @@
+"""What is planned, as questions whose answers are bytes: they are worked out here or in a process beside this one."""
+
+from collections.abc import Callable
+from contextlib import suppress
+
+from pydantic import TypeAdapter
+
+from rockpin.api.context import AppContext
+from rockpin.api.views import job_line, lean, workspace_of
+from rockpin.core.base.errors import CannotPlan, RockPinError
+from rockpin.core.base.model import Model
+from rockpin.core.document.job import Placement
+from rockpin.core.hidden import ClearingWay
+from rockpin.core.plan import HoleSet, WayOut, clear_hole, hole_sets, ways_out
+from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
+from rockpin.store.bodies import MODELS, assemble
+
+Task = Callable[..., bytes]
+
+_WAYS_OUT = TypeAdapter(tuple[WayOut, ...])
+_HOLE_SETS = TypeAdapter(tuple[HoleSet, ...])
+_CLEARING = TypeAdapter(tuple[ClearingWay, ...])
+
+
+def workspace(context: AppContext, job_id: str, device: str) -> bytes:
+    """The screen of a job, as JSON."""
+    return workspace_of(context, job_id, device=device).model_dump_json().encode()
+
+
+def trial(context: AppContext, job_id: str, placement: str) -> bytes:
+    """The plan of a job in a placement that is not saved, as JSON, without the long lists."""
+    document = context.document_of(job_id)
+    moved = document.model_copy(update={"placement": Placement.model_validate_json(placement)})
+    plan = lean(context.plan_of(assemble(job_id, moved, document.site, document.walls), keep=False))
+    return plan.model_dump_json().encode()
+
+
+def line(context: AppContext, job_id: str) -> bytes:
+    """The line of a job in the list, with its verdict worked out, as JSON."""
+    return job_line(context, job_id).model_dump_json().encode()
+
+
+def tried(context: AppContext, job_id: str, kind: str, body: str) -> bytes:
+    """Nothing; raises CannotPlan where a job could not be planned with a changed part of it."""
+    context.plan_of(context.store.document(job_id, context.catalogue, [_part(kind, body)]))
+    return b""
+
+
+def stays_plannable(context: AppContext, job_id: str, kind: str, body: str) -> bytes:
+    """Nothing; raises CannotPlan where a change would leave a job without a plan that has one now."""
+    try:
+        tried(context, job_id, kind, body)
+    except CannotPlan:
+        # what could not be planned before is not held against the change
+        with suppress(RockPinError):
+            context.plan_of(context.store.document(job_id, context.catalogue))
+            raise
+    except RockPinError:
+        pass
+    return b""
+
+
+def ways_that_work(context: AppContext, job_id: str) -> bytes:
+    """The ways that work where nothing holds, or not for sure, as JSON."""
+    return _WAYS_OUT.dump_json(
+        ways_out(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    )
+
+
+def other_holes(context: AppContext, job_id: str) -> bytes:
+    """What other choices among the fixture's holes would mean, as JSON."""
+    return _HOLE_SETS.dump_json(hole_sets(context.store.document(job_id, context.catalogue), context.catalogue))
+
+
+def clearing(context: AppContext, job_id: str, hole_id: str) -> bytes:
+    """The ways to clear a hole, as JSON."""
+    document = context.store.document(job_id, context.catalogue)
+    return _CLEARING.dump_json(tuple(clear_hole(document, hole_id, context.catalogue)))
+
+
+def sheet(context: AppContext, job_id: str, form: str) -> bytes:
+    """The calculation sheet of a job as Markdown or PDF."""
+    plan = context.plan_of(context.store.document(job_id, context.catalogue))
+    return sheet_pdf(plan) if form == "pdf" else sheet_markdown(plan).encode()
+
+
+def part_of(changed: Model) -> tuple[str, str]:
+    """A changed site, wall or job as :func:`tried` takes it."""
+    kind = next(name for name, model in MODELS.items() if model is type(changed))
+    return kind, changed.model_dump_json()
+
+
+def _part(kind: str, body: str) -> Model:
+    return MODELS[kind].model_validate_json(body)
+
+
+TASKS: dict[str, Task] = {
+    "workspace": workspace,
+    "trial": trial,
+    "line": line,
+    "ways_that_work": ways_that_work,
+    "other_holes": other_holes,
+    "clearing": clearing,
+    "sheet": sheet,
+    "tried": tried,
+    "stays_plannable": stays_plannable,
+}

@@ -1,0 +1,73 @@
+"""Plans that are worked out in processes beside the server: the same answers, and none of their troubles shown."""
+
+import asyncio
+import os
+import signal
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from rockpin import cli
+from rockpin.api.context import AppContext
+from rockpin.api.planning import Here, Workers
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import NotFound, Overtaken
+from rockpin.store import Store
+
+
+@pytest.fixture(scope="module")
+def path(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    made = tmp_path_factory.mktemp("planning") / "data.sqlite"
+    store = Store(made)
+    cli.load_demo(store)
+    store.close()
+    return made
+
+
+@pytest.fixture(scope="module")
+def workers(path: Path) -> Iterator[Workers]:
+    made = Workers(path, 1)
+    yield made
+    made.close()
+
+
+def test_they_answer_as_this_process_does(workers: Workers, path: Path) -> None:
+    here = Here(AppContext(Store(path), load_catalogue()))
+    placement = here.context.store.job("oar-cradle").body.placement.model_dump_json()
+    for task, rest in (("workspace", ("",)), ("trial", (placement,)), ("line", ()), ("sheet", ("md",))):
+        assert workers.ask(task, "oar-cradle", *rest) == here.ask(task, "oar-cradle", *rest)
+
+
+def test_what_is_refused_comes_back_as_it_was_refused(workers: Workers) -> None:
+    with pytest.raises(NotFound, match="no job “ghost”"):
+        workers.ask("workspace", "ghost", "")
+    with pytest.raises(RuntimeError, match="KeyError"):
+        workers.ask("no such task", "oar-cradle")
+    assert workers.ask("line", "oar-cradle")
+
+
+def test_a_newer_question_of_the_same_device_overtakes_the_one_that_waits(workers: Workers, path: Path) -> None:
+    placement = Store(path).job("oar-cradle").body.placement.model_dump_json()
+
+    async def drag() -> list[object]:
+        asked = [workers.later("trial", "oar-cradle", placement, overtakes="phone/oar-cradle") for _ in range(12)]
+        other = workers.later("trial", "oar-cradle", placement, overtakes="tablet/oar-cradle")
+        return await asyncio.gather(*asked, other, return_exceptions=True)
+
+    *mine, other = asyncio.run(drag())
+    assert isinstance(mine[-1], bytes)
+    assert isinstance(other, bytes)
+    # the one that was under way may be answered; those that waited behind it are not worked out
+    assert sum(isinstance(one, Overtaken) for one in mine) >= 10
+
+
+def test_a_process_that_was_ended_is_replaced(path: Path) -> None:
+    made = Workers(path, 1)
+    try:
+        before = made.ask("line", "tide-clock")
+        (one,) = made._beside
+        os.kill(one._process.pid, signal.SIGKILL)
+        assert made.ask("line", "tide-clock") == before
+    finally:
+        made.close()

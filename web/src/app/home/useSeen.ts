@@ -1,0 +1,19 @@
+import { type RefObject, useEffect, useState } from "react";
+
+/** Whether something has come into view, or close to it. */
+export function useSeen(what: RefObject<Element | null>): boolean {
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    const element = what.current;
+    if (!element || seen) return undefined;
+    const watch = new IntersectionObserver(
+      (entries) => {
+        if (entries.some((entry) => entry.isIntersecting)) setSeen(true);
+      },
+      { rootMargin: "200px" },
+    );
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [what, seen]);
+  return seen;
+}
