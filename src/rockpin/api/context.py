@@ -1,6 +1,8 @@
 """What every request needs: the store and the catalogue, held by the application."""
 
 import hashlib
+from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
@@ -38,6 +40,7 @@ class AppContext:
     _documents: dict[str, tuple[str, JobDocument]] = field(default_factory=dict)
     _plans: dict[str, tuple[JobDocument, Catalogue, Plan]] = field(default_factory=dict)
     wall_lines: dict[tuple[int, UnitSystem], WallLine] = field(default_factory=dict)
+    _afterwards: list[Callable[[], None]] = field(default_factory=list)
     keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
 
     @property
@@ -100,6 +103,20 @@ class AppContext:
         ):
             read.update(part.read_bytes())
         return read.hexdigest()[:16]
+
+    def afterwards(self, work: Callable[[], None]) -> None:
+        """Puts off what an answer need not wait for."""
+        self._afterwards.append(work)
+
+    def finish(self) -> None:
+        """Does what was put off, as far as it can be done now."""
+        while True:
+            try:
+                work = self._afterwards.pop(0)
+            except IndexError:
+                return
+            with suppress(RockPinError):
+                work()
 
     def document_of(self, job_id: str) -> JobDocument:
         """The document of a job, read anew only where something of it has changed."""

@@ -48,7 +48,10 @@ class Here:
     context: AppContext
 
     def ask(self, task: str, job_id: str, *rest: str) -> bytes:
-        return TASKS[task](self.context, job_id, *rest)
+        try:
+            return TASKS[task](self.context, job_id, *rest)
+        finally:
+            self.context.finish()
 
     async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
         return await anyio.to_thread.run_sync(self.ask, task, job_id, *rest)
@@ -67,6 +70,8 @@ def _work(path: Path, line: Connection) -> None:
     context = AppContext(store=Store(path), shipped=load_catalogue())
     gc.collect()
     gc.freeze()
+    # a plan makes many small things and few circles
+    gc.set_threshold(20_000, 20, 50)
     while True:
         try:
             task, rest = line.recv()
@@ -83,6 +88,7 @@ def _work(path: Path, line: Connection) -> None:
         except Exception:
             # an error that cannot be handed over is told by its name
             line.send(CannotPlan(f"Rock Pin fails on this job ({type(answer).__name__})."))
+        context.finish()
 
 
 @dataclass

@@ -240,16 +240,17 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
         site = store.site(job.site_id)
         wall = store.wall(job.body.placement.wall_id)
         undo, redo = store.can_move(job_id, device)
-        walls = store.walls(site.id)
+        row = store.wall_rows(site.id)
+        walls = tuple(_wall_line(context, *one, site.body.units) for one in row)
         document = store.document(job_id, catalogue)
     plan = context.plan_of(document)
-    store.keep_verdict(job_id, stands, _shown(plan))
+    context.afterwards(lambda: store.keep_verdict(job_id, stands, _shown(plan)))
     return Workspace(
         job_id=job_id,
         revision=job.revision,
         job=job.body,
         site=site.body,
-        site_walls=tuple(wall_line(one.body, site.body.units, catalogue) for one in walls),
+        site_walls=walls,
         wall=WallOut(revision=wall.revision, wall=wall.body),
         starts=starts_of(site.body.region, catalogue),
         plan=plan,

@@ -25,13 +25,19 @@ class JobRow(NamedTuple):
     shown: Shown | None
 
 
+class WallRow(NamedTuple):
+    id: str
+    revision: int
+    name: str
+
+
 class SiteRow(NamedTuple):
-    """A site in a list: its walls as (id, revision, name), its jobs, and how many jobs it has in all."""
+    """A site in a list with its walls, its jobs, and how many jobs it has in all."""
 
     id: str
     revision: int
     label: str
-    walls: tuple[tuple[str, int, str], ...]
+    walls: tuple[WallRow, ...]
     jobs: tuple[JobRow, ...]
     jobs_in_all: int
 
@@ -89,9 +95,7 @@ def site_rows(
     own = {site.id: site for site in session.scalars(select(Document).where(Document.id.in_(site_ids)))}
     parts = select(Document).where(Document.site_id.in_(site_ids), Document.deleted.is_(False))
     wanted = None if named is None else _wanted(session, site_ids, named)
-    walls: dict[str, list[tuple[str, int, str]]] = {}
-    for wall in session.scalars(_oldest_first(parts.where(Document.kind == "wall"))):
-        walls.setdefault(wall.site_id or "", []).append((wall.id, wall.head_id, wall.label))
+    walls = wall_rows(session, site_ids)
     jobs: dict[str, list[Document]] = {}
     counts: dict[str, int] = {}
     for job in session.scalars(_oldest_first(parts.where(Document.kind == "job"))):
@@ -113,6 +117,17 @@ def site_rows(
         )
         for site_id in site_ids
     ]
+
+
+def wall_rows(session: Session, site_ids: Sequence[str]) -> dict[str, list[WallRow]]:
+    """The walls of some sites, by site."""
+    walls: dict[str, list[WallRow]] = {}
+    of_sites = select(Document).where(
+        Document.site_id.in_(site_ids), Document.deleted.is_(False), Document.kind == "wall"
+    )
+    for wall in session.scalars(_oldest_first(of_sites)):
+        walls.setdefault(wall.site_id or "", []).append(WallRow(wall.id, wall.head_id, wall.label))
+    return walls
 
 
 def _wanted(session: Session, site_ids: Sequence[str], named: ColumnElement[bool]) -> set[str]:

@@ -1,5 +1,7 @@
 """Documents read inside a transaction: by id, of a kind, in the order in which they were made."""
 
+from typing import Any
+
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
@@ -8,19 +10,32 @@ from rockpin.core.base.model import Model
 from rockpin.store.bodies import MODELS, Body, Saved, read_body
 from rockpin.store.tables import Document, Revision
 
+WRITES = "writes"
+"""Marks a session that may write."""
+_READ = "read bodies"
+"""Where a session carries the bodies that were read before it, by the revision that they stand in."""
+_MOST_READ = 2000
+
+
+def shared() -> dict[str, Any]:
+    """What the sessions of a store share: a revision is never written over, so its body is read once."""
+    return {_READ: {}}
+
 
 def load(session: Session, kind: type[Body], document_id: str) -> Saved[Body]:
     """A document as it stands. Raises NotFound where it is none or was removed, CannotPlan where unreadable."""
-    query = select(Document, Revision).join(Revision, Revision.id == Document.head_id).where(Document.id == document_id)
-    document, revision = session.execute(query).one_or_none() or (None, None)
-    document = _checked(kind, document_id, document)
-    assert revision is not None
-    return Saved(
-        id=document.id,
-        site_id=document.site_id or document.id,
-        revision=revision.id,
-        body=read_body(kind, document.kind, revision.body),
-    )
+    document = document_of(session, kind, document_id)
+    known: dict[int, Any] = session.info.get(_READ, {})
+    body = known.get(document.head_id)
+    if body is None:
+        revision = session.get_one(Revision, document.head_id)
+        body = read_body(kind, document.kind, revision.body)
+        if len(known) >= _MOST_READ:
+            known.clear()
+        # what this very transaction writes may still be taken back, and its number given to another
+        if not session.info.get(WRITES, False):
+            known[document.head_id] = body
+    return Saved(id=document.id, site_id=document.site_id or document.id, revision=document.head_id, body=body)
 
 
 def document_of(session: Session, kind: type[Model], document_id: str) -> Document:

@@ -40,9 +40,9 @@ from rockpin.store.bodies import (
 )
 from rockpin.store.data_file import Identity
 from rockpin.store.engine import open_engine, open_notes
-from rockpin.store.history import bring_walls, last_change, must_be_seen, next_change
-from rockpin.store.listing import JobRow, Page, SiteRow, job_rows, page_of, site_rows
-from rockpin.store.loading import all_of, document_of, ids_of, load
+from rockpin.store.history import bring_walls, moves, must_be_seen
+from rockpin.store.listing import JobRow, Page, SiteRow, WallRow, job_rows, page_of, site_rows, wall_rows
+from rockpin.store.loading import WRITES, all_of, document_of, ids_of, load, shared
 from rockpin.store.standing import Shown, drilled_on, jobs_on, keep_verdict, kept_verdicts, made_from, stand_at
 from rockpin.store.tables import Document, Revision
 from rockpin.store.whole_file import bring_everything, everything
@@ -60,6 +60,7 @@ class Store:
         self._reader = self._engine.execution_options(reads_only=True)
         self._notes = open_notes(path)
         self._file = Identity(path)
+        self._shared = shared()
         self._moment: ContextVar[Session | None] = ContextVar(f"moment of {id(self)}", default=None)
         with self._reading() as session:
             there = {name for name in _SINGLE if session.get(Document, name) is not None}
@@ -79,7 +80,7 @@ class Store:
         Raises DataFileGone where the file is not the one that was opened, also if it went while this was written.
         """
         self._file.must_be_there()
-        with Session(self._engine, expire_on_commit=False) as session, session.begin():
+        with Session(self._engine, expire_on_commit=False, info={WRITES: True}) as session, session.begin():
             yield session
         self._file.must_be_there()
 
@@ -90,7 +91,7 @@ class Store:
             yield open_now
             return
         self._file.must_be_there()
-        with Session(self._reader, expire_on_commit=False) as session, session.begin():
+        with Session(self._reader, expire_on_commit=False, info=self._shared) as session, session.begin():
             yield session
 
     @contextmanager
@@ -168,6 +169,11 @@ class Store:
             document_of(session, Site, site_id)
             return site_rows(session, [site_id], program)[0]
 
+    def wall_rows(self, site_id: str) -> list[WallRow]:
+        """The walls of a site as the list shows them."""
+        with self._reading() as session:
+            return wall_rows(session, [site_id]).get(site_id, [])
+
     def job_row(self, job_id: str, program: str) -> JobRow:
         """A job as the list shows it. Raises NotFound."""
         with self._reading() as session:
@@ -187,10 +193,11 @@ class Store:
 
     def keep_verdict(self, job_id: str, stands: str, shown: Shown) -> None:
         """Keeps a verdict with what it was made from. It waits for nobody: what is not kept is worked out again."""
-        if self.kept_verdict(job_id, stands) == shown:
-            return
-        with suppress(OperationalError), Session(self._notes) as session, session.begin():
-            keep_verdict(session, job_id, stands, shown)
+        with suppress(OperationalError):
+            if self.kept_verdict(job_id, stands) == shown:
+                return
+            with Session(self._notes) as session, session.begin():
+                keep_verdict(session, job_id, stands, shown)
 
     # --- writing ---------------------------------------------------------------------------------------------------
 
@@ -315,7 +322,8 @@ class Store:
     def can_move(self, job_id: str, device: str = "") -> tuple[str | None, str | None]:
         """What undo would take back and redo bring again, in words; None where there is nothing."""
         with self._reading() as session:
-            back, forth = last_change(session, job_id, device), next_change(session, job_id, device)
+            document_of(session, JobBody, job_id)
+            back, forth = moves(session, job_id, device)
             return (back[1].summary if back else None), (forth[1].summary if forth else None)
 
     def undo(self, job_id: str, device: str = "", seen: int | None = None) -> None:
@@ -325,7 +333,7 @@ class Store:
         """
         with self._session() as session:
             must_be_seen(session, job_id, seen)
-            back = last_change(session, job_id, device)
+            back, _ = moves(session, job_id, device)
             if back and back[1].parent_id is not None:
                 stand_at(session, back[0], session.get_one(Revision, back[1].parent_id))
                 bring_walls(session, job_id)
@@ -334,7 +342,7 @@ class Store:
         """Brings back the change that was taken back last. Raises StaleWrite as :meth:`undo`."""
         with self._session() as session:
             must_be_seen(session, job_id, seen)
-            forth = next_change(session, job_id, device)
+            _, forth = moves(session, job_id, device)
             if forth:
                 stand_at(session, *forth)
                 bring_walls(session, job_id)

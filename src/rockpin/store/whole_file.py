@@ -52,7 +52,7 @@ def bring_everything(session: Session, documents: Sequence[dict[str, Any]]) -> i
     if session.scalars(select(Document.id).where(Document.kind == "site")).first() is not None:
         raise BadInput([Fault("data", "is not empty; give --data with the name of a new file")])
     # an empty van and no own fixings are in every file; what is brought stands in their place
-    for name in (KIT_ID, FIXINGS_ID):
+    for name in {KIT_ID, FIXINGS_ID} & {one.get("id") for one in documents}:
         if (empty := session.get(Document, name)) is not None:
             session.execute(delete(Revision).where(Revision.document_id == name))
             session.delete(empty)

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from importlib import import_module
 from types import ModuleType
-from typing import get_args
+from typing import cast, get_args
 
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.quantities import show_bit, show_force, show_length, show_limit
@@ -208,10 +208,18 @@ Pair = tuple[AnyFixing, Spot]
 
 
 def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessment]:
-    """Fixings at holes, in their order: all that one method has prepared goes through its sums in one sweep."""
+    """Fixings at holes, in their order: all that one method has prepared goes through its sums in one sweep.
+
+    What a fixing came to at a hole is kept there: the same row at the same hole is not judged again.
+    """
     found: dict[int, Assessment] = {}
     waiting: dict[Answer, list[tuple[int, Prepared]]] = {}
+    known: dict[int, Assessment] = {}
     for number, (fixing, spot) in enumerate(pairs):
+        kept = spot.assessed.get(fixing.key)
+        if kept is not None and kept[0] is fixing and kept[1] is tables:
+            known[number] = cast(Assessment, kept[2])
+            continue
         prepared = _prepare(fixing, spot, tables)
         if isinstance(prepared, list):
             found[number] = refused(fixing, prepared)
@@ -220,7 +228,11 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
     for answer, some in waiting.items():
         for (number, _), made in zip(some, answer([prepared for _, prepared in some], tables), strict=True):
             found[number] = made
-    return [_finish(found[number], fixing, spot, tables) for number, (fixing, spot) in enumerate(pairs)]
+    for number, (fixing, spot) in enumerate(pairs):
+        if number not in known:
+            known[number] = _finish(found[number], fixing, spot, tables)
+            spot.assessed[fixing.key] = (fixing, tables, known[number])
+    return [known[number] for number in range(len(pairs))]
 
 
 def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:

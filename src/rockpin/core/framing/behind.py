@@ -200,6 +200,12 @@ def chance_clear(
     return clear
 
 
+def _gap_mm(member: MemberReading, x_mm: float) -> float:
+    """The least [mm] by which an upright member keeps away from a place along the wall, as chance_clear sees it."""
+    spread = 8 * member.sigma_mm + 400 * bool(member.density)
+    return abs(x_mm - member.rect.centre_x_mm) - member.rect.width_mm / 2 - spread
+
+
 def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, figures: FramingFigures) -> float:
     """Distance [mm] across the grain from the axis to the member's nearer edge, at least that with the chance asked."""
     rect = member.rect
@@ -246,9 +252,12 @@ def nearest_sure(
     lean = figures.stud_lean_mm_per_m
     # a member whose place is too vague is sure wood nowhere, and need not be asked at every millimetre
     sure = [one for one in members if _most_wood(one, side) >= figures.solid_wood_credit - 1e-9]
+    # one that is far from all of these places lowers the chance at none of them
+    reach = figures.move_most_mm + half_mm
+    near = tuple(one for one in members if one.horizontal or _gap_mm(one, x_mm) <= reach)
     for step in range(1, int(figures.move_most_mm) + 1):
         for dx in (float(step), float(-step)):
-            if False not in found and chance_clear(members, x_mm + dx, y_mm, half_mm, lean) >= figures.clear_of_stud:
+            if False not in found and chance_clear(near, x_mm + dx, y_mm, half_mm, lean) >= figures.clear_of_stud:
                 found[False] = Shift(dx, wood=False)
             if True not in found and any(
                 chance_of_wood(one, x_mm + dx, y_mm, side, lean) >= figures.solid_wood_credit for one in sure

@@ -111,6 +111,10 @@ class Spot:
     shared: Shared = field(default_factory=dict, compare=False, repr=False)
     _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
     _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
+    assessed: dict[str, tuple[object, object, object]] = field(
+        default_factory=dict, init=False, compare=False, repr=False
+    )
+    """What fixings came to here, by key, with the row and the tables that they were judged by."""
     _texts: dict[str, str] = field(default_factory=dict, init=False, compare=False, repr=False)
 
     @property
@@ -270,6 +274,8 @@ class Spot:
         ``shared``: one for all holes that are looked at in that wall.
         """
         members = self.members if reading.family.framed else ()
+        if shared is None and reading is self.reading and members == self.members:
+            return self
         return replace(self, reading=reading, members=members, shared={} if shared is None else shared)
 
     @cached_property
