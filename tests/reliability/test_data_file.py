@@ -6,6 +6,7 @@ import sqlite3
 from pathlib import Path
 
 import pytest
+from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from typer.testing import CliRunner
@@ -17,10 +18,12 @@ from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
 from rockpin.demo import demo_documents
 from rockpin.exchange.everything import read_everything, write_everything
-from rockpin.store import BadDataFile, Store
+from rockpin.store import BadDataFile, DataFileGone, Store
 from rockpin.store.data_file import TABLES, copy_to, faults_of_file, put_back, version_of
+from rockpin.store.in_use import only_user_of
 
-OLD = Path(__file__).parent / "files" / "data-0001.sqlite"
+FILES = Path(__file__).parent / "files"
+OLD = FILES / "data-0001.sqlite"
 run = CliRunner().invoke
 
 
@@ -113,17 +116,94 @@ def test_a_file_that_may_not_be_written_is_said_so(tmp_path: Path) -> None:
         Store(tmp_path / "old.sqlite")
 
 
-def test_a_file_of_an_earlier_version_opens_and_a_copy_was_made_before(tmp_path: Path) -> None:
+@pytest.mark.parametrize(
+    ("tables", "undone", "labelled"),
+    [("0001", "note", "Oar cradle"), ("0002", "title changed", "Oar cradle, moved")],
+)
+def test_a_file_of_an_earlier_version_opens_and_a_copy_was_made_before(
+    tmp_path: Path, tables: str, undone: str, labelled: str
+) -> None:
     file = tmp_path / "old.sqlite"
-    file.write_bytes(OLD.read_bytes())
+    file.write_bytes((FILES / f"data-{tables}.sqlite").read_bytes())
     store = Store(file)
     assert version_of(file) == TABLES
     (copy,) = tmp_path.glob("old.sqlite.before-update-*")
-    assert version_of(copy) == "0001"
-    assert store.job("oar-cradle").body.note == "kept"
-    # nobody noted then where a change was made, so it can be taken back as before
-    assert store.can_move("oar-cradle", "any device")[0] == "note"
-    assert run(cli.app, ["check", "--data", str(file)]).output.endswith("all whole.\n")
+    assert version_of(copy) == tables
+    # nobody noted in the first where a change was made, so it can be taken back as before
+    device = "any device" if tables == "0001" else "device-a"
+    assert store.can_move("oar-cradle", device)[0] == undone
+    # what lists show is there for what was saved before there was any
+    assert [job.title for site in store.page("", 0, "").sites for job in site.jobs] == [labelled]
+    with pytest.raises(BadInput, match="carries Oar cradle"):
+        store.remove(Wall, "boat-bay-north")
+    assert run(cli.app, ["check", "--data", str(file)]).output.endswith("is whole.\n")
+
+
+def test_a_file_that_is_only_read_stays_as_it_is(tmp_path: Path) -> None:
+    file = tmp_path / "old.sqlite"
+    file.write_bytes(OLD.read_bytes())
+    for words in (["jobs"], ["export", "oar-cradle"], ["check"], ["kit"], ["fixings"]):
+        assert run(cli.app, [*words, "--data", str(file)]).exit_code == 0
+    assert file.read_bytes() == OLD.read_bytes()
+    assert [one.name for one in tmp_path.iterdir()] == ["old.sqlite"]
+    # a mistyped name is told, and no file comes of it
+    said = run(cli.app, ["jobs", "--data", str(tmp_path / "odl.sqlite")])
+    assert said.exit_code == 2
+    assert "There is no file" in said.output
+    assert not (tmp_path / "odl.sqlite").exists()
+
+
+def test_one_server_to_a_file_and_no_copy_put_back_under_it(store: Store, tmp_path: Path) -> None:
+    copy = tmp_path / "copy.sqlite"
+    copy_to(store.path, copy)
+    before = store.path.read_bytes()
+    with only_user_of(store.path, "go on"):
+        for words in (["serve", "--port", "0"], ["demo", "--port", "0"], ["restore", str(copy)]):
+            said = run(cli.app, [*words, "--data", str(store.path)])
+            assert said.exit_code == 2
+            assert "is in use" in said.output
+        assert store.path.read_bytes() == before
+    assert run(cli.app, ["restore", str(copy), "--data", str(store.path)]).exit_code == 0
+
+
+@pytest.mark.parametrize("how", ["moved", "deleted", "replaced"])
+def test_a_file_that_goes_while_it_is_used_is_noticed_before_anything_is_acknowledged(
+    store: Store, client: TestClient, how: str
+) -> None:
+    now = client.get("/api/jobs/oar-cradle").json()
+    if how == "moved":
+        store.path.rename(store.path.with_name("elsewhere.sqlite"))
+    elif how == "deleted":
+        store.path.unlink()
+    else:
+        copy_to(store.path, store.path.with_name("copy.sqlite"))
+        store.path.with_name("copy.sqlite").replace(store.path)
+    body = {"revision": now["revision"], "summary": "note", "job": {**now["job"], "note": "lost?"}}
+    for answer in (client.put("/api/jobs/oar-cradle", json=body), client.get("/api/sites")):
+        assert answer.status_code == 503
+        assert "put the file back" in answer.json()["title"]
+
+
+def test_a_file_that_goes_in_the_middle_of_a_change_is_noticed_too(store: Store) -> None:
+    job = store.job("oar-cradle")
+    with pytest.raises(DataFileGone), store._session():
+        store.path.rename(store.path.with_name("elsewhere.sqlite"))
+    with pytest.raises(DataFileGone):
+        store.save("oar-cradle", job.body.model_copy(update={"note": "lost?"}), job.revision, "note")
+
+
+def test_what_has_no_plan_is_set_aside_as_files(store: Store) -> None:
+    with sqlite3.connect(store.path) as file:
+        file.execute("UPDATE revision SET body = json_set(body, '$.title', 7) WHERE document_id = 'oar-cradle'")
+    store.close()
+    said = run(cli.app, ["check", "--set-aside", "--data", str(store.path)])
+    assert said.exit_code == 1
+    (folder,) = store.path.parent.glob("data.sqlite.set-aside-*")
+    kept = json.loads((folder / "oar-cradle.rockpin.json").read_text())
+    assert (kept["title"], kept["walls"][0]["id"]) == (7, "boat-bay-north")
+    again = run(cli.app, ["check", "--data", str(store.path)])
+    assert again.exit_code == 0, again.output
+    assert not Store(store.path).has("oar-cradle")
 
 
 def test_check_lists_what_is_wrong(store: Store) -> None:

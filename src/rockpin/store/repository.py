@@ -56,6 +56,7 @@ class Store:
 
     def __init__(self, path: Path) -> None:
         self.path = path
+        self.is_new = not path.exists()
         self._engine = open_engine(path)
         self._reader = self._engine.execution_options(reads_only=True)
         self._notes = open_notes(path)

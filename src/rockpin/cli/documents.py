@@ -1,0 +1,92 @@
+"""Commands on a job document in a file, without any data file."""
+
+import json
+import sys
+import tempfile
+from enum import StrEnum
+from pathlib import Path
+from typing import TYPE_CHECKING, Annotated
+
+import typer
+
+from rockpin.cli.shared import app, fail, read_file
+from rockpin.core.base.errors import BadInput
+
+if TYPE_CHECKING:
+    from rockpin.core.plan import Plan
+
+
+def _planned(file: Path) -> "Plan":
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.plan import make_plan
+    from rockpin.exchange import read_document
+
+    catalogue = load_catalogue()
+    try:
+        return make_plan(read_document(read_file(file), catalogue), catalogue)
+    except BadInput as error:
+        fail(error)
+
+
+@app.command()
+def plan(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) -> None:
+    """Print the plan of a job document as JSON."""
+    print(_planned(file).model_dump_json(indent=2))
+
+
+@app.command()
+def ways(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) -> None:
+    """Print the ways that work where nothing holds, or not for sure, one a line."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.plan import ways_out
+    from rockpin.exchange import read_document
+
+    catalogue = load_catalogue()
+    try:
+        found = ways_out(read_document(read_file(file), catalogue), catalogue)
+    except BadInput as error:
+        fail(error)
+    else:
+        for way in found:
+            print(f"{way.word.value}\t{way.sentence}")
+
+
+@app.command()
+def schema(what: Annotated[str, typer.Argument(help="job")]) -> None:
+    """Print the JSON Schema of a document."""
+    from rockpin.core.document.job import JobDocument
+
+    if what != "job":
+        print(f"There is no schema “{what}”; there is: job", file=sys.stderr)
+        raise typer.Exit(2)
+    print(json.dumps(JobDocument.model_json_schema(), indent=2, ensure_ascii=False))
+
+
+class SheetForm(StrEnum):
+    MD = "md"
+    PDF = "pdf"
+
+
+@app.command()
+def sheet(
+    file: Annotated[Path, typer.Argument(help="A job document, JSON.")],
+    form: Annotated[SheetForm, typer.Option(help="Markdown or PDF.")] = SheetForm.MD,
+) -> None:
+    """Print the calculation sheet of a job document."""
+    from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
+
+    made = _planned(file)
+    sys.stdout.buffer.write(sheet_pdf(made) if form is SheetForm.PDF else sheet_markdown(made).encode())
+
+
+@app.command()
+def openapi() -> None:
+    """Print the OpenAPI schema of the web interface."""
+    from rockpin.api import make_app
+    from rockpin.catalogue import load_catalogue
+    from rockpin.store import Store
+
+    with tempfile.TemporaryDirectory() as folder:
+        store = Store(Path(folder) / "empty.sqlite")
+        print(json.dumps(make_app(store, load_catalogue()).openapi(), indent=2))
+        store.close()
