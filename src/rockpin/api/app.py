@@ -18,6 +18,7 @@ from rockpin.api.door import Door, content_policy
 from rockpin.api.planning import Here, Planner, Workers
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
+from rockpin.api.weighing import Weighing
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
 
@@ -54,6 +55,7 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB, workers: int =
     app = FastAPI(title="Rock Pin", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.context, app.state.planner = context, planner
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
+    app.add_middleware(Weighing)
     app.add_middleware(Door)
     install(app)
     for part in (sites, jobs, fixture, packets, kit, devices, hidden, reference):

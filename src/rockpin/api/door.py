@@ -4,6 +4,7 @@ Rock Pin answers to its own addresses only, and changes nothing for a page of an
 that no simple form can send, and an origin that is its own.
 """
 
+import asyncio
 from collections.abc import Iterable, MutableMapping
 from typing import Any
 
@@ -50,8 +51,16 @@ _ALWAYS = {
 }
 
 
-class _TooLarge(Exception):
-    """A body that went on beyond what is read."""
+BODY_WITHIN_S = 60.0
+"""How long a body may take to come."""
+
+
+class _NotRead(Exception):
+    """A body that went on beyond what is read, or came too slowly: the status and the sentence of the refusal."""
+
+    def __init__(self, status: int, title: str) -> None:
+        self.status, self.title = status, title
+        super().__init__(title)
 
 
 def _name_of(host: str) -> str:
@@ -88,6 +97,9 @@ def _refusal(scope: Scope, headers: Headers, hosts: frozenset[str]) -> JSONRespo
 _TOO_LARGE = f"Nothing was read: it is larger than {MOST_BYTES // 1024 // 1024} MB; split it, or leave pictures out."
 
 
+_TOO_SLOW = f"Nothing was read: it had not come within {BODY_WITHIN_S:.0f} seconds; send it again on a better line."
+
+
 class Door:
     """Stands before the application. ``hosts``: the names besides those of this machine that it answers to."""
 
@@ -114,9 +126,10 @@ class Door:
         asked: MutableMapping[str, Any] = {**scope, "method": "GET"} if scope["method"] == "HEAD" else scope
         try:
             await self._app(asked, _counted(receive), noting)
-        except _TooLarge:
+        except _NotRead as refused:
             if not started:
-                await JSONResponse({"title": _TOO_LARGE, "faults": []}, status_code=413)(scope, receive, answering)
+                said = {"title": refused.title, "faults": []}
+                await JSONResponse(said, status_code=refused.status)(scope, receive, answering)
 
     def _answering(self, scope: Scope, send: Send) -> Send:
         head_only = scope["method"] == "HEAD"
@@ -142,16 +155,25 @@ def _kept(path: str) -> str:
 
 
 def _counted(receive: Receive) -> Receive:
-    """A body that ends in :class:`_TooLarge` once more has come than is read."""
-    read = 0
+    """A body that ends in :class:`_NotRead` once more has come than is read, or once it has taken too long."""
+    read, whole = 0, False
+    loop = asyncio.get_running_loop()
+    until = loop.time() + BODY_WITHIN_S
 
     async def counting() -> Message:
-        nonlocal read
-        message = await receive()
+        nonlocal read, whole
+        if whole:
+            # what comes now is that the other side has gone
+            return await receive()
+        try:
+            message = await asyncio.wait_for(receive(), max(0.001, until - loop.time()))
+        except TimeoutError:
+            raise _NotRead(408, _TOO_SLOW) from None
+        whole = message["type"] != "http.request" or not message.get("more_body", False)
         if message["type"] == "http.request":
             read += len(message.get("body", b""))
             if read > MOST_BYTES:
-                raise _TooLarge
+                raise _NotRead(413, _TOO_LARGE)
         return message
 
     return counting

@@ -32,6 +32,7 @@ def _serve(store: "Store", port: int) -> None:
     import uvicorn
 
     from rockpin.api import make_app
+    from rockpin.api.lines import PatientLine
     from rockpin.api.planning import workers_for_this_machine
     from rockpin.catalogue import load_catalogue
 
@@ -54,7 +55,7 @@ def _serve(store: "Store", port: int) -> None:
     # the catalogue stays: else the collector walks over all of it in the middle of an answer
     gc.collect()
     gc.freeze()
-    config = uvicorn.Config(app_made, log_level="warning", access_log=False)
+    config = uvicorn.Config(app_made, http=PatientLine, log_level="warning", access_log=False)
     uvicorn.Server(config).run(sockets=[listener])
 
 

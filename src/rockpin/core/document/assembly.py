@@ -28,7 +28,9 @@ class AssemblyRating(Model):
     """
 
     source: Name
-    rated_in: tuple[RatedIn, ...] = Field(min_length=1, description="what may stand behind every hole of it")
+    rated_in: tuple[RatedIn, ...] = Field(
+        max_length=10, min_length=1, description="what may stand behind every hole of it"
+    )
     mass_max_kg: MassKg = Field(gt=0, description="of the whole thing with what it holds")
     reach_max_mm: NonNegativeMm | None = Field(default=None, description="of its weight off the wall, folded out")
     covering_max_mm: NonNegativeMm | None = Field(default=None, description="in front of what holds")

@@ -185,7 +185,7 @@ class Trace(Model):
     id: Id
     y_mm: WallCoordinate
     readings: tuple[Reading, ...] = Field(min_length=1, max_length=4000)
-    struck: tuple[Id, ...] = ()
+    struck: tuple[Id, ...] = Field(default=(), max_length=200)
     read_by: ReadBy = ReadBy.INSTRUMENT
     day: Day | None = None
     note: Note = ""

@@ -26,16 +26,16 @@ class Screw(Row):
 
     label_us: Name | None = None
     kind: ScrewKind
-    systems: tuple[UnitSystem, ...]
+    systems: tuple[UnitSystem, ...] = Field(max_length=4)
     diameter_mm: float = Field(gt=0)
     root_mm: float = Field(gt=0)
     head_mm: float = Field(gt=0)
-    seats: tuple[HeadSeat, ...]
+    seats: tuple[HeadSeat, ...] = Field(max_length=10)
     thread_share: float = Field(gt=0, le=1, description="threaded part of the length")
     yield_mpa: float = Field(default=400, gt=0, description="of its steel in bending; a hardened screw's until told")
     stainless: bool = Field(default=False, description="or coated: for places that are not dry")
     instead_of: Id | None = Field(default=None, description="the plain screw of the same size that it stands for there")
-    lengths_mm: tuple[float, ...]
+    lengths_mm: tuple[float, ...] = Field(max_length=60)
 
     def stock_length_mm(self, least_mm: float) -> float | None:
         """The next stock length [mm] up, or None where the longest is too short."""
@@ -46,14 +46,14 @@ class FixingBase(Row):
     """What all fixings have in common."""
 
     label_us: Name | None = None
-    says: str
-    systems: tuple[UnitSystem, ...] = (UnitSystem.METRIC, UnitSystem.IMPERIAL)
-    environments: tuple[Environment, ...]
+    says: str = Field(max_length=600)
+    systems: tuple[UnitSystem, ...] = Field(default=(UnitSystem.METRIC, UnitSystem.IMPERIAL), max_length=4)
+    environments: tuple[Environment, ...] = Field(max_length=20)
     minutes: float = Field(gt=0)
     removable: bool
-    tools: tuple[Id, ...] = ()
-    grips: str
-    stop: str
+    tools: tuple[Id, ...] = Field(default=(), max_length=40)
+    grips: str = Field(max_length=600)
+    stop: str = Field(max_length=600)
     carries_people: bool = Field(default=False, description="its packet says that it may carry a person, in board")
     pull_most_n: float | None = Field(default=None, gt=0, description="what pulls that failed on the spot allow")
     most_raise: float = Field(default=10.0, ge=1, description="how far a short load may raise its values")
@@ -119,7 +119,7 @@ class BoardHanger(FixingBase):
     front_max_mm: float = Field(gt=0, description="thickest front that it reaches through")
     reach_mm: float = Field(gt=0)
     behind_mm: float = Field(ge=0)
-    pushed: str = Field(description="how it is put in, without a drill")
+    pushed: str = Field(max_length=600, description="how it is put in, without a drill")
 
 
 MasonryKind = Literal["concrete", "solid", "cored", "hollow", "aerated"]
@@ -138,9 +138,9 @@ class MasonryPlug(FixingBase):
     plastic: bool = True
     hole_mm: float = Field(gt=0)
     plug_length_mm: float = Field(gt=0)
-    body_lengths_mm: tuple[float, ...] = ()
-    screws: tuple[Id, ...]
-    ratings: dict[MasonryKind, Rating]
+    body_lengths_mm: tuple[float, ...] = Field(default=(), max_length=60)
+    screws: tuple[Id, ...] = Field(max_length=60)
+    ratings: dict[MasonryKind, Rating] = Field(max_length=40)
     hole_max_mm: float | None = Field(default=None, gt=0, description="where its packet gives a range of holes")
 
 
@@ -177,7 +177,7 @@ class ConcreteAnchor(FixingBase):
     diameter_mm: float = Field(gt=0)
     hef_mm: float = Field(gt=0)
     embedment_mm: float = Field(gt=0, description="length of anchor in the concrete")
-    lengths_mm: tuple[float, ...]
+    lengths_mm: tuple[float, ...] = Field(max_length=60)
     steel_area_mm2: float = Field(gt=0)
     fuk_mpa: float = Field(gt=0)
     fyk_mpa: float = Field(gt=0)

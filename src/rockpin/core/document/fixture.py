@@ -218,7 +218,7 @@ class Link(Model):
     id: Id
     kind: LinkKind
     thickness_mm: NonNegativeMm
-    support_ids: tuple[Id, ...] = ()
+    support_ids: tuple[Id, ...] = Field(default=(), max_length=20)
     x_mm: WallCoordinate = 0
     y_mm: WallCoordinate = 0
     width_mm: float = Field(default=0, ge=0, le=5_000)
@@ -291,7 +291,7 @@ class Fixture(Model):
     name: Name
     pieces: tuple[Piece, ...] = Field(default=(), max_length=20)
     supports: tuple[Support, ...] = Field(default=(), max_length=20)
-    links: tuple[Link, ...] = ()
+    links: tuple[Link, ...] = Field(default=(), max_length=20)
     limits: tuple[Limit, ...] = Field(default=(), max_length=20)
     rated: AssemblyRating | None = Field(default=None, description="its maker's rating of the whole, if there is one")
     swings: tuple[Swing, ...] = Field(default=(), max_length=4)

@@ -74,7 +74,7 @@ class Placement(Model):
     wall_id: Id
     x_mm: WallCoordinate
     y_mm: WallCoordinate
-    supports: tuple[SupportPlace, ...] = ()
+    supports: tuple[SupportPlace, ...] = Field(default=(), max_length=20)
 
 
 class Choice(Model):
@@ -150,7 +150,7 @@ class HoleRecord(Model):
 
     hole_id: Id
     day: Day | None = None
-    met: tuple[Id, ...] = ()
+    met: tuple[Id, ...] = Field(default=(), max_length=20)
     depth_mm: NonNegativeMm | None = None
     bit_mm: float | None = Field(default=None, gt=0, le=60, description="diameter that it was drilled with")
     fixing: Id | None = None
@@ -164,15 +164,17 @@ class JobBody(Model):
     title: Name
     fixture: Fixture
     placement: Placement
-    wishes: tuple[Wish, ...] = Field(default=(), description="none: what a good tradesman would reach for")
-    choices: tuple[Choice, ...] = ()
+    wishes: tuple[Wish, ...] = Field(
+        default=(), max_length=20, description="none: what a good tradesman would reach for"
+    )
+    choices: tuple[Choice, ...] = Field(default=(), max_length=400)
     kit: Kit = Kit()
     packets: tuple[Packet, ...] = Field(default=(), max_length=40, description="packets in hand")
     screw_packets: tuple[ScrewPacket, ...] = Field(default=(), max_length=40, description="packets of wood screws")
     own_fixings: tuple[Fixing, ...] = Field(
         default=(), max_length=1000, description="rows that the catalogue lacks or has otherwise; they count here"
     )
-    records: tuple[HoleRecord, ...] = ()
+    records: tuple[HoleRecord, ...] = Field(default=(), max_length=400)
     pull_tests: tuple[PullTest, ...] = Field(default=(), max_length=200)
     note: Note = ""
 

@@ -49,7 +49,9 @@ class Packet(PacketLoad):
     basis: PacketBasis = PacketBasis.UNKNOWN
     hole_mm: float = Field(gt=0, le=60)
     hole_max_mm: float | None = Field(default=None, gt=0, le=60, description="where a range of holes is printed")
-    places: tuple[Environment, ...] = Field(default=(), description="printed; none: its material decides")
+    places: tuple[Environment, ...] = Field(
+        default=(), max_length=20, description="printed; none: its material decides"
+    )
     hanging_only: bool = Field(default=False, description="the load holds for hanging weight alone, never pulled out")
     length_mm: PositiveMm
     screw_min_mm: float = Field(gt=0, le=20)

@@ -122,7 +122,9 @@ class StudRow(Model):
     pitch_mm: float = Field(ge=150, le=1_500)
     stud_width_mm: float = Field(ge=20, le=200)
     known: HowKnown = HowKnown.PREDICTED
-    pinned: tuple[Id, ...] = Field(default=(), description="ids of its studs that were confirmed with a pin")
+    pinned: tuple[Id, ...] = Field(
+        default=(), max_length=300, description="ids of its studs that were confirmed with a pin"
+    )
 
 
 ROW_STUD = "row-stud-"
@@ -139,7 +141,7 @@ class Framing(Model):
 
     species: Id = "spruce"
     row: StudRow | None = None
-    members: tuple[Member, ...] = ()
+    members: tuple[Member, ...] = Field(default=(), max_length=300)
 
     @model_validator(mode="after")
     def _names_apart(self) -> Self:
@@ -226,7 +228,7 @@ class Scan(Model):
         default=None, description="how deep the known cable lay on which it was proved; None: nobody said"
     )
     circuits_on: bool = False
-    finds: tuple[Find, ...] = ()
+    finds: tuple[Find, ...] = Field(default=(), max_length=200)
     read_by: ReadBy = ReadBy.INSTRUMENT
     instrument: Note = ""
     note: Note = ""
@@ -265,7 +267,9 @@ class Wall(Model):
     )
     left_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
     right_edge: EdgeKind = EdgeKind.INTERNAL_CORNER
-    outline: tuple[Corner, ...] = Field(default=(), description="corners of a face that is no rectangle")
+    outline: tuple[Corner, ...] = Field(
+        default=(), max_length=100, description="corners of a face that is no rectangle"
+    )
     edge_slope_mm_per_m: float = Field(default=0, ge=-100, le=100, description="how far the left edge is out of plumb")
     stands: Location = Field(default=Location.UNKNOWN, description="where in the building")
     backs_onto: Backing = Field(default=Backing.UNKNOWN, description="what is on its other face")
@@ -278,17 +282,17 @@ class Wall(Model):
     stated: HowStated = Field(default=HowStated.SEEN, description="how the stated layers are known")
     courses: Courses | None = None
     framing: Framing | None = None
-    board_joints_mm: tuple[WallCoordinate, ...] = ()
-    openings: tuple[Opening, ...] = ()
-    points: tuple[Point, ...] = ()
+    board_joints_mm: tuple[WallCoordinate, ...] = Field(default=(), max_length=200)
+    openings: tuple[Opening, ...] = Field(default=(), max_length=100)
+    points: tuple[Point, ...] = Field(default=(), max_length=1000)
     evidence: tuple[Evidence, ...] = Field(default=(), max_length=500)
     hits: tuple[Hit, ...] = Field(default=(), max_length=500)
     traces: tuple[Trace, ...] = Field(default=(), max_length=40)
-    scans: tuple[Scan, ...] = ()
-    old_holes: tuple[OldHole, ...] = ()
+    scans: tuple[Scan, ...] = Field(default=(), max_length=200)
+    old_holes: tuple[OldHole, ...] = Field(default=(), max_length=2000)
     school: Id | None = Field(default=None, description="rule school for cables, if not the region's")
     workroom: bool = Field(default=False, description="kitchen, utility or workroom, with a worktop")
-    screens: tuple[Screen, ...] = Field(default=(), description="what blunts a detector here")
+    screens: tuple[Screen, ...] = Field(default=(), max_length=10, description="what blunts a detector here")
     back_reached: bool = Field(default=False, description="somebody can get at its far face to put a nut on")
     coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
     note: Note = ""
