@@ -15,6 +15,9 @@ from typing import Any, NamedTuple
 import psutil
 
 
+_RESTS_S = 3.0
+
+
 class Answer(NamedTuple):
     status: int
     body: bytes
@@ -28,16 +31,34 @@ class Client:
 
     def __init__(self, address: str, device: str = "attacker") -> None:
         self._line = http.client.HTTPConnection(address.removeprefix("http://"), timeout=120)
-        self._headers = {"x-rock-pin": device, "content-type": "application/json"}
+        self._headers = {"x-rock-pin": device}
+        self._last = 0.0
 
     def ask(self, method: str, path: str, body: Any = None) -> Answer:
+        return self.send(method, path, None if body is None else json.dumps(body).encode(), "application/json")
+
+    def send(
+        self, method: str, path: str, body: bytes | None, kind: str, headers: dict[str, str] | None = None
+    ) -> Answer:
+        """A body as it is; ``headers`` stand over the usual ones, and an empty one is left out."""
+        if time.monotonic() - self._last > _RESTS_S:
+            # the server closes a line that rests, as a browser knows
+            self._line.close()
         if self._line.sock is None:
             self._line.connect()
             line: Any = self._line.sock
             line.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)
-        self._line.request(method, path, None if body is None else json.dumps(body), self._headers)
+        told = {**self._headers, "content-type": kind, **(headers or {})}
+        try:
+            self._line.request(method, path, body, {name: value for name, value in told.items() if value})
+        except (BrokenPipeError, ConnectionResetError):
+            # refused before all of it was sent, or a line that rested: once more on a fresh one
+            self._line.close()
+            self._line.request(method, path, body, {name: value for name, value in told.items() if value})
         answer = self._line.getresponse()
-        return Answer(answer.status, answer.read())
+        found = Answer(answer.status, answer.read())
+        self._last = time.monotonic()
+        return found
 
     def ok(self, method: str, path: str, body: Any = None) -> Answer:
         """An answer that has to be one."""

@@ -3,9 +3,11 @@
 Both are made from the same paragraphs, so that they cannot differ.
 """
 
+import hashlib
 import io
-from collections.abc import Iterator
-from typing import Literal, NamedTuple
+from collections.abc import Iterator, Sequence
+from datetime import date
+from typing import Any, Literal, NamedTuple
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
@@ -13,10 +15,12 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
-from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, SimpleDocTemplate, Spacer, TableStyle
 
 from rockpin.core.base.findings import Severity
 from rockpin.core.plan import HolePlan, Plan
+from rockpin.exchange.tagged import Structure, TaggedParagraph, TrimmedTable, trim
 
 
 class Part(NamedTuple):
@@ -68,10 +72,22 @@ def _hole(hole: HolePlan) -> Iterator[Part]:
         )
 
 
-def sheet_parts(plan: Plan) -> list[Part]:
-    """The whole sheet in order."""
+def revision_of(plan: Plan) -> str:
+    """Eight signs that stand for all that a sheet says: two sheets that carry the same ones say the same."""
+    return hashlib.sha256(plan.model_dump_json().encode()).hexdigest()[:8]
+
+
+def _issue(plan: Plan, day: date | None) -> str:
+    """The day on which a sheet is made and the revision that it shows, in words."""
+    made = day or date.today()
+    return f"{made.day} {made:%B %Y}, revision {revision_of(plan)}"
+
+
+def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
+    """The whole sheet in order. ``day``: on which it is made; None: today."""
     parts = [
         Part("title", f"Calculation sheet: {plan.title}"),
+        Part("text", f"{_issue(plan, day)}."),
         Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
         Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"),
         Part("text", _BOUNDS),
@@ -96,10 +112,10 @@ def sheet_parts(plan: Plan) -> list[Part]:
     return parts
 
 
-def sheet_markdown(plan: Plan) -> str:
+def sheet_markdown(plan: Plan, day: date | None = None) -> str:
     """The sheet as Markdown."""
     lines: list[str] = []
-    for part in sheet_parts(plan):
+    for part in sheet_parts(plan, day):
         match part.kind:
             case "title":
                 lines += [f"# {part.text}", ""]
@@ -135,9 +151,33 @@ def _font() -> str:
     return "Vera"
 
 
-def sheet_pdf(plan: Plan) -> bytes:
-    """The sheet as PDF, A4, with page numbers."""
-    font = _font()
+def _table(part: Part, number: int, plain: ParagraphStyle, structure: Structure) -> Flowable:
+    def cell(text: str, row: int, column: int) -> TaggedParagraph:
+        place = row * len(part.rows[0]) + column
+        path = (("Table", number), ("TR", row), ("TH" if row == 0 else "TD", place))
+        return TaggedParagraph(_escaped(text), plain, structure=structure, path=path)
+
+    cells = [[cell(text, row, column) for column, text in enumerate(line)] for row, line in enumerate(part.rows)]
+    widths = {2: (118 * mm, 52 * mm), 3: (40 * mm, 40 * mm, 40 * mm)}[len(part.rows[0])]
+    table = TrimmedTable(cells, colWidths=widths, hAlign="LEFT", repeatRows=1)
+    table.setStyle(
+        TableStyle(
+            [
+                ("LINEBELOW", (0, 0), (-1, 0), 0.8, colors.black),
+                ("LINEBELOW", (0, 1), (-1, -1), 0.25, colors.grey),
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("TOPPADDING", (0, 0), (-1, -1), 1),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), 1),
+            ]
+        )
+    )
+    return table
+
+
+_TAGS = {"title": "H1", "heading": "H2", "text": "P"}
+
+
+def _story(parts: Sequence[Part], font: str, structure: Structure) -> list[Flowable]:
     plain = ParagraphStyle("plain", fontName=font, fontSize=9, leading=12, spaceAfter=4)
     styles = {
         "title": ParagraphStyle("title", parent=plain, fontSize=16, leading=20, spaceAfter=8),
@@ -146,26 +186,28 @@ def sheet_pdf(plan: Plan) -> bytes:
         "item": ParagraphStyle("item", parent=plain, leftIndent=10, bulletIndent=0),
     }
     story: list[Flowable] = []
-    for part in sheet_parts(plan):
-        if part.kind != "table":
-            bullet = "–" if part.kind == "item" else None
-            story.append(Paragraph(_escaped(part.text), styles[part.kind], bulletText=bullet))
+    lists = 0
+    for number, part in enumerate(parts):
+        if part.kind == "table":
+            story += [_table(part, number, plain, structure), Spacer(1, 4)]
             continue
-        cells = [[Paragraph(_escaped(cell), plain) for cell in row] for row in part.rows]
-        widths = {2: (118 * mm, 52 * mm), 3: (40 * mm, 40 * mm, 40 * mm)}[len(part.rows[0])]
-        table = Table(cells, colWidths=widths, hAlign="LEFT", repeatRows=1)
-        table.setStyle(
-            TableStyle(
-                [
-                    ("LINEBELOW", (0, 0), (-1, 0), 0.8, colors.black),
-                    ("LINEBELOW", (0, 1), (-1, -1), 0.25, colors.grey),
-                    ("VALIGN", (0, 0), (-1, -1), "TOP"),
-                    ("TOPPADDING", (0, 0), (-1, -1), 1),
-                    ("BOTTOMPADDING", (0, 0), (-1, -1), 1),
-                ]
+        if part.kind == "item":
+            # items that follow one another are one list
+            lists = lists if number and parts[number - 1].kind == "item" else number
+            path = (("L", lists), ("LI", number), ("LBody", number))
+            story.append(
+                TaggedParagraph(_escaped(part.text), styles["item"], structure=structure, path=path, bulletText="–")
             )
-        )
-        story += [table, Spacer(1, 4)]
+            continue
+        path_of_text = ((_TAGS[part.kind], number),)
+        story.append(TaggedParagraph(_escaped(part.text), styles[part.kind], structure=structure, path=path_of_text))
+    return story
+
+
+def sheet_pdf(plan: Plan, day: date | None = None) -> bytes:
+    """The sheet as tagged PDF, A4, with page numbers."""
+    font = _font()
+    structure = Structure()
     out = io.BytesIO()
     page = SimpleDocTemplate(
         out,
@@ -176,12 +218,21 @@ def sheet_pdf(plan: Plan) -> bytes:
         bottomMargin=18 * mm,
         title=f"Calculation sheet: {plan.title}",
         author="Rock Pin",
+        lang="en-GB",
         invariant=1,
     )
+    foot = f"{plan.title}, {_issue(plan, day)}"
 
-    def numbered(canvas: object, document: object) -> None:
-        canvas.setFont(font, 8)  # type: ignore[attr-defined]
-        canvas.drawRightString(190 * mm, 10 * mm, f"{plan.title}, page {document.page}")  # type: ignore[attr-defined]
+    def numbered(canvas: Any, document: Any) -> None:
+        with trim(canvas):
+            canvas.setFont(font, 8)
+            canvas.drawRightString(190 * mm, 10 * mm, font_text(f"{foot}, page {document.page}"))
 
-    page.build(story, onFirstPage=numbered, onLaterPages=numbered)
+    class Finished(Canvas):
+        def save(self) -> None:
+            structure.finish(self)
+            super().save()
+
+    story = _story(sheet_parts(plan, day), font, structure)
+    page.build(story, onFirstPage=numbered, onLaterPages=numbered, canvasmaker=Finished)
     return out.getvalue()
