@@ -25,7 +25,8 @@ class _Writer(threading.Thread):
         line = self._client.ok("GET", f"/api/sites/{self.site}").json()
         self._site: dict[str, Any] = line["site"]
         self._revision: int = line["revision"]
-        self.found = int(line["site"]["note"] or -1)
+        note = line["site"]["note"]
+        self.found = int(note) if note.isdigit() else -1
 
     def run(self) -> None:
         number = self.found

@@ -14,7 +14,6 @@ from typing import Any, NamedTuple
 
 import psutil
 
-
 _RESTS_S = 3.0
 
 

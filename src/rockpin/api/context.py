@@ -6,7 +6,7 @@ from contextlib import suppress
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
-from typing import Annotated, TypeVar
+from typing import Annotated, Any, TypeVar
 
 from fastapi import Depends, Header, Request
 
@@ -154,3 +154,12 @@ async def _body(request: Request) -> bytes:
 
 Body = Annotated[bytes, Depends(_body)]
 """What was sent, as it came: its reading is done beside the loop that answers everybody."""
+
+
+def sent_as(kind: str, schema: dict[str, str]) -> dict[str, Any]:
+    """What the description of an address says of a body that is read as it came."""
+    return {"requestBody": {"required": True, "content": {kind: {"schema": schema}}}}
+
+
+A_DOCUMENT = sent_as("application/json", {"type": "object"})
+A_TABLE = sent_as("text/csv", {"type": "string"})

@@ -5,7 +5,7 @@ import json
 from fastapi import APIRouter, Response
 
 from rockpin.api import changes
-from rockpin.api.context import Body, Context, Device
+from rockpin.api.context import A_DOCUMENT, Body, Context, Device
 from rockpin.api.fixture import shape_of
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, Trial, WallSave, Workspace
@@ -118,7 +118,7 @@ def export_document(job_id: str, context: Context) -> Response:
     )
 
 
-@router.post("/documents", status_code=201)
+@router.post("/documents", status_code=201, openapi_extra=A_DOCUMENT)
 def import_document(body: Body, context: Context) -> Made:
     """A JSON job document, as a site of its own under fresh ids. Nothing is kept of a faulty one."""
     document = read_document(body, context.catalogue)
@@ -126,10 +126,7 @@ def import_document(body: Body, context: Context) -> Made:
     return Made(id=context.store.add_document(document).id)
 
 
-@router.post(
-    "/plan",
-    openapi_extra={"requestBody": {"required": True, "content": {"application/json": {"schema": {"type": "object"}}}}},
-)
+@router.post("/plan", openapi_extra=A_DOCUMENT)
 def plan_document(body: Body, context: Context) -> Plan:
     """The plan of a document of any version that can be read, without keeping it."""
     return context.plan_of(read_document(body, context.catalogue))

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Depends, Response
 
-from rockpin.api.context import AppContext, Body, Context
+from rockpin.api.context import A_TABLE, AppContext, Body, Context
 from rockpin.api.schemas import Choice, KitOut, KitSave, OwnOut
 from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.document.fixings import OwnFixings
@@ -63,7 +63,7 @@ def export_kit(context: Context) -> Response:
     return _csv(write_kit(context.store.kit().body), "kit.csv")
 
 
-@router.post("/kit.csv")
+@router.post("/kit.csv", openapi_extra=A_TABLE)
 def import_kit(text: Table, context: Context) -> KitOut:
     """The whole kit from CSV, in place of the one that is there. Nothing is taken of a faulty file."""
     kit: Kit = read_kit(text, context.catalogue)
@@ -77,7 +77,7 @@ def export_fixings(context: Context) -> Response:
     return _csv(write_fixings(context.catalogue.fixings), "fixings.csv")
 
 
-@router.post("/fixings.csv")
+@router.post("/fixings.csv", openapi_extra=A_TABLE)
 def import_fixings(text: Table, context: Context) -> OwnOut:
     """Fixings from CSV: rows that the shipped catalogue does not have, or has otherwise, become the user's own."""
     own = read_fixings(text, context.shipped)
