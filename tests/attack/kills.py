@@ -53,15 +53,16 @@ def kill_while_writing(folder: Path, kills: int = 300) -> list[str]:
     last: dict[str, tuple[int, int]] = {}
     for _ in range(kills):
         server = Server(data)
-        tree = server.tree()
-        writers = [_Writer(server, number) for number in range(_WRITERS)]
-        for writer in writers:
-            acknowledged, begun = last.get(writer.site, (-1, -1))
-            lost += not acknowledged <= writer.found <= max(begun, acknowledged)
-            writer.start()
-        threading.Event().wait(chance.uniform(0.02, 0.35))
-        tree = server.tree() or tree
-        server.kill()
+        try:
+            writers = [_Writer(server, number) for number in range(_WRITERS)]
+            for writer in writers:
+                acknowledged, begun = last.get(writer.site, (-1, -1))
+                lost += not acknowledged <= writer.found <= max(begun, acknowledged)
+                writer.start()
+            threading.Event().wait(chance.uniform(0.02, 0.35))
+            tree = server.tree()
+        finally:
+            server.kill()
         for writer in writers:
             writer.join()
             written += writer.count

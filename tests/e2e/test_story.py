@@ -367,3 +367,18 @@ def test_a_removed_job_can_be_brought_back(open_page: OpenPage) -> None:
     expect(page.get_by_role("alert")).to_contain_text(
         "carries Dry-suit hanger, Hose arm, Rinse-bay grab rail; remove that first"
     )
+
+
+def test_a_word_finds_a_job_and_its_verdict_is_worked_out_in_its_line(open_page: OpenPage) -> None:
+    page = open_page()
+    jobs = page.get_by_role("link").filter(has_text=re.compile("Ready to drill|Prove first|Do not drill"))
+    expect(jobs).to_have_count(9)
+    find = page.get_by_role("searchbox", name="Find a site, a wall or a job")
+    find.fill("barom")
+    expect(jobs).to_have_count(1)
+    expect(jobs).to_contain_text("Barometer")
+    expect(page.get_by_text("1 site found")).to_be_visible()
+    find.fill("harpoon")
+    expect(page.get_by_text("Nothing here is called “harpoon”.")).to_be_visible()
+    find.fill("")
+    expect(jobs).to_have_count(9)

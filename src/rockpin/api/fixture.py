@@ -13,6 +13,8 @@ from rockpin.core.fixture import build, with_fixture
 from rockpin.core.plan import HoleSet, WayOut, read_wall
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.shapes import Shape
+from rockpin.exchange.at_full_size import Paper
+from rockpin.exchange.template import Along, Form, kind_of
 
 router = APIRouter(prefix="/api", tags=["fixture"])
 
@@ -99,4 +101,16 @@ async def calculation_sheet(job_id: str, form: Literal["md", "pdf"], planning: P
     kind = "text/markdown; charset=utf-8" if form == "md" else "application/pdf"
     name = f'attachment; filename="{job_id}-sheet.{form}"'
     body = await planning.later("sheet", job_id, form)
+    return Response(body, media_type=kind, headers={"Content-Disposition": name})
+
+
+@router.get("/jobs/{job_id}/template.{form}", response_class=Response)
+async def template(
+    job_id: str, form: Form, planning: Planning, paper: Paper = "a4", along: Along = "along"
+) -> Response:
+    """The template at full size, the story pole along the wall or up it, or the marks as a table."""
+    body = await planning.later("to_the_wall", job_id, form, paper, along)
+    kind, ending = kind_of(form)
+    what = f"pole-{along}" if form.startswith("pole") else "template"
+    name = f'attachment; filename="{job_id}-{what}.{ending}"'
     return Response(body, media_type=kind, headers={"Content-Disposition": name})

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from contextlib import suppress
+from typing import cast
 
 from pydantic import TypeAdapter
 
@@ -12,7 +13,9 @@ from rockpin.core.base.model import Model
 from rockpin.core.document.job import Placement
 from rockpin.core.hidden import ClearingWay
 from rockpin.core.plan import HoleSet, WayOut, clear_hole, hole_sets, ways_out
+from rockpin.exchange.at_full_size import Paper
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
+from rockpin.exchange.template import Along, Form, carried
 from rockpin.store.bodies import MODELS, assemble
 
 Task = Callable[..., bytes]
@@ -84,6 +87,12 @@ def sheet(context: AppContext, job_id: str, form: str) -> bytes:
     return sheet_pdf(plan) if form == "pdf" else sheet_markdown(plan).encode()
 
 
+def to_the_wall(context: AppContext, job_id: str, form: str, paper: str, along: str) -> bytes:
+    """The template, the story pole or the table of marks of a job, in one of their forms."""
+    plan = context.plan_of(context.store.document(job_id, context.catalogue))
+    return carried(plan, cast(Form, form), cast(Paper, paper), cast(Along, along))
+
+
 def part_of(changed: Model) -> tuple[str, str]:
     """A changed site, wall or job as :func:`tried` takes it."""
     kind = next(name for name, model in MODELS.items() if model is type(changed))
@@ -102,6 +111,7 @@ TASKS: dict[str, Task] = {
     "other_holes": other_holes,
     "clearing": clearing,
     "sheet": sheet,
+    "to_the_wall": to_the_wall,
     "tried": tried,
     "stays_plannable": stays_plannable,
 }

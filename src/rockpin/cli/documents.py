@@ -79,6 +79,44 @@ def sheet(
     sys.stdout.buffer.write(sheet_pdf(made) if form is SheetForm.PDF else sheet_markdown(made).encode())
 
 
+class TemplateForm(StrEnum):
+    PDF = "pdf"
+    SVG = "svg"
+    DXF = "dxf"
+    CSV = "csv"
+    POLE = "pole"
+    POLE_SVG = "pole-svg"
+    POLE_DXF = "pole-dxf"
+    POLE_CSV = "pole-csv"
+
+
+class PaperSize(StrEnum):
+    A4 = "a4"
+    LETTER = "letter"
+
+
+class PoleLine(StrEnum):
+    ALONG = "along"
+    UP = "up"
+
+
+@app.command()
+def template(
+    file: Annotated[Path, typer.Argument(help="A job document, JSON.")],
+    form: Annotated[TemplateForm, typer.Option(help="The template as PDF, SVG, DXF or CSV, or the story pole.")] = (
+        TemplateForm.PDF
+    ),
+    paper: Annotated[PaperSize, typer.Option(help="Paper of a PDF.")] = PaperSize.A4,
+    line: Annotated[PoleLine, typer.Option(help="A pole along the wall from its left edge, or up from the floor.")] = (
+        PoleLine.ALONG
+    ),
+) -> None:
+    """Print the marks of a job document at full size: on sheets of paper, as a drawing, or as a strip."""
+    from rockpin.exchange.template import carried
+
+    sys.stdout.buffer.write(carried(_planned(file), form.value, paper.value, line.value))
+
+
 @app.command()
 def openapi() -> None:
     """Print the OpenAPI schema of the web interface."""

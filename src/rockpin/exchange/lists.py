@@ -17,10 +17,9 @@ from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.fixings import AnyFixing, Fixing, OwnFixings
 from rockpin.core.document.job import Kit, KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.exchange.table import clean_table, table_rows
+from rockpin.exchange.table import clean_table, safe_cell, table_rows
 
 MOST_LINES = 2000
-_FORMULA = ("=", "+", "-", "@", "\t", "\r")
 _MOST_FAULTS = 20
 _RATINGS = ("rating", "panel", "rated")
 _MATERIALS = ("concrete", "solid", "cored", "hollow", "aerated")
@@ -37,9 +36,7 @@ def _cell(value: object) -> str:
         return " | ".join(_cell(one) for one in value)
     if isinstance(value, float):
         return f"{value:g}"
-    text = str(value)
-    # a spreadsheet takes these for the start of a formula
-    return f"'{text}" if isinstance(value, str) and text.startswith(_FORMULA) else text
+    return safe_cell(value) if isinstance(value, str) else str(value)
 
 
 def _flat(fixing: AnyFixing) -> dict[str, str]:
@@ -77,7 +74,7 @@ def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
         text = (raw or "").strip()
         if not text:
             continue
-        if text.startswith("'") and text[1:].startswith(_FORMULA):
+        if text.startswith("'") and safe_cell(text[1:]) == text:
             text = text[1:]
         stem, _, part = name.partition("_")
         if stem in _RATINGS and part in ("tension_n", "shear_n"):

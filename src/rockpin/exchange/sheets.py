@@ -77,7 +77,7 @@ def revision_of(plan: Plan) -> str:
     return hashlib.sha256(plan.model_dump_json().encode()).hexdigest()[:8]
 
 
-def _issue(plan: Plan, day: date | None) -> str:
+def issue_of(plan: Plan, day: date | None) -> str:
     """The day on which a sheet is made and the revision that it shows, in words."""
     made = day or date.today()
     return f"{made.day} {made:%B %Y}, revision {revision_of(plan)}"
@@ -87,7 +87,7 @@ def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
     """The whole sheet in order. ``day``: on which it is made; None: today."""
     parts = [
         Part("title", f"Calculation sheet: {plan.title}"),
-        Part("text", f"{_issue(plan, day)}."),
+        Part("text", f"{issue_of(plan, day)}."),
         Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
         Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"),
         Part("text", _BOUNDS),
@@ -145,7 +145,8 @@ def _escaped(text: str) -> str:
     return font_text(text).replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
 
 
-def _font() -> str:
+def sheet_font() -> str:
+    """The name of the font that ships with the PDF library, told to it."""
     if "Vera" not in pdfmetrics.getRegisteredFontNames():
         pdfmetrics.registerFont(TTFont("Vera", "Vera.ttf"))
     return "Vera"
@@ -206,7 +207,7 @@ def _story(parts: Sequence[Part], font: str, structure: Structure) -> list[Flowa
 
 def sheet_pdf(plan: Plan, day: date | None = None) -> bytes:
     """The sheet as tagged PDF, A4, with page numbers."""
-    font = _font()
+    font = sheet_font()
     structure = Structure()
     out = io.BytesIO()
     page = SimpleDocTemplate(
@@ -221,7 +222,7 @@ def sheet_pdf(plan: Plan, day: date | None = None) -> bytes:
         lang="en-GB",
         invariant=1,
     )
-    foot = f"{plan.title}, {_issue(plan, day)}"
+    foot = f"{plan.title}, {issue_of(plan, day)}"
 
     def numbered(canvas: Any, document: Any) -> None:
         with trim(canvas):

@@ -13,6 +13,14 @@ LONGEST_CELL = 10_000
 _LINE_ENDS = str.maketrans({"\u2028": "\n", "\u2029": "\n", "\x0b": "\n", "\x0c": "\n"})
 
 
+_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+
+
+def safe_cell(text: str) -> str:
+    """A text as it may stand in a table: a spreadsheet would take some for the start of a formula."""
+    return f"'{text}" if text.startswith(_FORMULA) else text
+
+
 def clean_table(text: str) -> str:
     """The text with line feeds for every line end there is, and without the mark of its encoding."""
     return text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n").translate(_LINE_ENDS)

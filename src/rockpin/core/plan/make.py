@@ -22,7 +22,7 @@ from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.record_lines import RecordLine, record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
-from rockpin.core.setout import PlacedPart
+from rockpin.core.setout import PlacedPart, SetOutMeasures, measures_of
 from rockpin.core.tables.catalogue import Catalogue, Duty
 
 
@@ -84,6 +84,7 @@ class Plan(Model):
     supports: tuple[PlacedPart, ...]
     links: tuple[PlacedPart, ...]
     holes: tuple[HolePlan, ...]
+    measures: SetOutMeasures
     joints: tuple[JointPlan, ...]
     heavier_text: str | None
     cases: tuple[DecidingCase, ...]
@@ -242,6 +243,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
             )
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),
+        measures=measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units),
         heavier_text=heavier_hand_text(done, job, shipped),
         cases=_deciding(done),
         cases_text=f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole.",

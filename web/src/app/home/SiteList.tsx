@@ -62,7 +62,7 @@ export function SiteList({ lists }: { lists: Lists }) {
               className="h-10 w-full rounded-sm border border-rule bg-sheet px-2 text-[15px] max-sm:h-12"
             />
           </div>
-          <p role="status" className="pb-2 text-[13px] text-soft">
+          <p aria-live="polite" className="pb-2 text-[13px] text-soft">
             {search && (inAll === 0 ? `Nothing here is called “${search}”.` : countOf(inAll, "found"))}
             {!search && inAll > shown.length && countOf(inAll, "in all")}
           </p>

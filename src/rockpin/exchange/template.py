@@ -1,0 +1,233 @@
+"""What is carried to the wall: the template at full size, the story pole, and the marks as a table.
+
+All of it comes from the plan; nothing is reckoned here but where a line goes on the paper.
+"""
+
+import csv
+import io
+from datetime import date
+from typing import Literal, get_args
+
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.document.wall import MemberKind
+from rockpin.core.plan import HolePlan, Plan
+from rockpin.exchange.at_full_size import Paper, pdf_of, strips_of
+from rockpin.exchange.drawing import Box, Circle, Drawing, dxf_of, svg_of
+from rockpin.exchange.sheets import issue_of
+from rockpin.exchange.table import safe_cell
+
+Along = Literal["along", "up"]
+Form = Literal["pdf", "svg", "dxf", "csv", "pole", "pole-svg", "pole-dxf", "pole-csv"]
+FORMS: tuple[Form, ...] = get_args(Form)
+KINDS = {
+    "pdf": "application/pdf",
+    "svg": "image/svg+xml",
+    "dxf": "image/vnd.dxf",
+    "csv": "text/csv; charset=utf-8",
+}
+"""What a form is sent as, by its last part; a pole alone is a PDF."""
+
+_KINDS = {
+    MemberKind.STUD: "stud",
+    MemberKind.NOGGIN: "noggin",
+    MemberKind.BLOCKING: "blocking",
+    MemberKind.PLATE: "plate",
+}
+_ARM_MM = 8.0
+_ROUND_MM = 35.0
+"""What a template shows round the outermost marks."""
+_SAYS_MM = 78.0
+"""Room to the right of a mark for what is said beside it."""
+_CHECK_MM = 100.0
+_POLE_MM = 40.0
+"""Width of a story pole."""
+
+
+def bit_words(hole: HolePlan) -> str:
+    """The bit and the depth of a hole, as on its card."""
+    card = hole.card
+    if card is None:
+        return "nothing holds here"
+    if card.pushed:
+        return card.put_in_text
+    return f"{card.bit_text} {card.bit_words}, {card.depth_text} deep"
+
+
+def _box(plan: Plan) -> Box:
+    xs, ys = [hole.x_mm for hole in plan.holes], [hole.y_mm for hole in plan.holes]
+    left, right = min(xs) - _ROUND_MM, max(xs) + max(_ROUND_MM, _SAYS_MM)
+    # so high that the check line and its words stand free of the marks
+    return Box(left, min(ys) - _ROUND_MM - 22, max(right, left + _CHECK_MM + 20), max(ys) + _ROUND_MM)
+
+
+def template_of(plan: Plan) -> Drawing:
+    """The marks with their bits and depths, a level line, studs and joints, the fixture, and a line to check the scale.
+
+    Coordinates are those of the wall: from its left edge and from the finished floor.
+    """
+    box = _box(plan) if plan.holes else Box(0, 0, 140, 60)
+    drawing = Drawing(f"{plan.title}: template at full size", box)
+    _wall(drawing, plan)
+    for part in plan.pieces:
+        area = part.area
+        drawing.rect("fixture", area.x_mm, area.y_mm, area.right_mm, area.top_mm)
+    if plan.holes:
+        # the sheet hangs by one level line, through the highest mark
+        top = max(plan.holes, key=lambda hole: (hole.y_mm, -hole.x_mm))
+        height = plan.measures.marks[top.number - 1].up_text
+        drawing.line("level", box.left_mm, top.y_mm, box.right_mm, top.y_mm)
+        drawing.say("words", top.x_mm + _ARM_MM + 2, top.y_mm + 1.5, 3, f"level, {height} above the finished floor")
+    for hole, mark in zip(plan.holes, plan.measures.marks, strict=True):
+        _mark(drawing, hole, f"{mark.left_text} from left, {mark.up_text} up")
+    x, y = box.left_mm + 10, box.bottom_mm + 8
+    drawing.line("check", x, y, x + _CHECK_MM, y)
+    for end in (x, x + _CHECK_MM):
+        drawing.line("check", end, y - 3, end, y + 3)
+    drawing.say("words", x + 4, y + 2, 3, "100 mm: measure it before you use the sheet")
+    return drawing
+
+
+def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
+    drawing.cross("marks", hole.x_mm, hole.y_mm, _ARM_MM)
+    diameter = hole.card.bit_mm if hole.card and not hole.card.pushed else hole.diameter_mm
+    drawing.circles.append(Circle("marks", hole.x_mm, hole.y_mm, diameter / 2))
+    x = hole.x_mm + _ARM_MM + 2
+    drawing.say("words", x, hole.y_mm - 5, 4.2, f"{hole.number}  {bit_words(hole)}")
+    drawing.say("words", x, hole.y_mm - 9.5, 3, where)
+    if hole.verdict.word is not VerdictWord.READY:
+        drawing.say("words", x, hole.y_mm - 14.5, 4.2, hole.verdict.label)
+
+
+def _wall(drawing: Drawing, plan: Plan) -> None:
+    """Studs and noggins, brick joints and the wall's own edges, as far as the sheet reaches."""
+    box, wall = drawing.box, plan.elevation
+    for member in wall.members:
+        area = member.rect
+        if area.right_mm < box.left_mm or area.x_mm > box.right_mm:
+            continue
+        bottom, top = max(area.y_mm, box.bottom_mm), min(area.top_mm, box.top_mm)
+        if bottom >= top:
+            continue
+        drawing.rect("studs", max(area.x_mm, box.left_mm), bottom, min(area.right_mm, box.right_mm), top)
+        drawing.say("words", max(area.x_mm, box.left_mm) + 1, top - 5, 2.6, _KINDS[member.kind])
+    _joints(drawing, plan)
+    for x in (0.0, wall.width_mm):
+        if box.left_mm <= x <= box.right_mm:
+            drawing.line("edges", x, max(0.0, box.bottom_mm), x, min(wall.height_mm, box.top_mm))
+    for y in (0.0, wall.height_mm):
+        if box.bottom_mm <= y <= box.top_mm:
+            drawing.line("edges", max(0.0, box.left_mm), y, min(wall.width_mm, box.right_mm), y)
+
+
+def _joints(drawing: Drawing, plan: Plan) -> None:
+    box, courses = drawing.box, plan.elevation.courses
+    if courses is None:
+        return
+    for bed in courses.beds_mm:
+        if box.bottom_mm <= bed <= box.top_mm:
+            drawing.line("joints", max(0.0, box.left_mm), bed, min(plan.elevation.width_mm, box.right_mm), bed)
+    for row in courses.uprights:
+        low, high = max(row.low_mm, box.bottom_mm), min(row.high_mm, box.top_mm)
+        for x in row.joints_mm if low < high else ():
+            if box.left_mm <= x <= box.right_mm:
+                drawing.line("joints", x, low, x, high)
+
+
+def pole_of(plan: Plan, along: Along) -> Drawing:
+    """A strip with every mark along one line: held with its end to the wall's left edge, or stood on the floor.
+
+    It lies from left to right, also one that is stood up: its zero is at its left end.
+    """
+    upright = along == "up"
+    places = [(hole.y_mm if upright else hole.x_mm, number) for number, hole in enumerate(plan.holes)]
+    length = max((place for place, _ in places), default=100.0) + 25
+    what = "from the floor" if upright else "from the left edge"
+    drawing = Drawing(f"{plan.title}: story pole {what}", Box(0, 0, length, _POLE_MM))
+    drawing.rect("edges", 0, 0, length, _POLE_MM)
+    drawing.say("words", 2, _POLE_MM - 5, 3.5, "finished floor" if upright else "left edge of the wall")
+    told: dict[float, list[int]] = {}
+    for place, number in sorted(places):
+        told.setdefault(round(place, 3), []).append(number)
+    for place, numbers in told.items():
+        drawing.line("marks", place, 0, place, 26)
+        marks = [plan.measures.marks[number] for number in numbers]
+        names = ", ".join(str(mark.number) for mark in marks)
+        text = marks[0].up_text if upright else marks[0].left_text
+        drawing.say("words", place + 1.5, 20, 4.2, names)
+        drawing.say("words", place + 1.5, 15, 3, text)
+    if plan.holes:
+        start = min(place for place, _ in places)
+        begins = max(0.0, min(start, length - _CHECK_MM - 25))
+        drawing.line("check", begins, 5, begins + _CHECK_MM, 5)
+        for end in (begins, begins + _CHECK_MM):
+            drawing.line("check", end, 3, end, 7)
+        drawing.say("words", begins + 3, 6.5, 2.8, "100 mm: measure it first")
+    return drawing
+
+
+_PLACES = ("hole", "support", "from_left_mm", "from_right_mm", "above_floor_mm")
+_HEAD = (*_PLACES, "bit_mm", "depth_mm", "put_in", "verdict")
+
+
+def marks_csv(plan: Plan) -> str:
+    """The marks as a table, lengths in millimetres."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(_HEAD)
+    for hole, mark in zip(plan.holes, plan.measures.marks, strict=True):
+        drilled = hole.card if hole.card and not hole.card.pushed else None
+        row = [
+            hole.number,
+            hole.support_label,
+            f"{mark.left_mm:.1f}",
+            f"{mark.right_mm:.1f}",
+            f"{mark.up_mm:.1f}",
+            f"{drilled.bit_mm:g}" if drilled else "",
+            f"{drilled.depth_mm:g}" if drilled else "",
+            hole.chosen_label or "",
+            hole.verdict.label,
+        ]
+        writer.writerow([safe_cell(str(cell)) for cell in row])
+    return out.getvalue()
+
+
+def pole_csv(plan: Plan, along: Along) -> str:
+    """The marks of a story pole as a table, from its zero on, lengths in millimetres."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("above_floor_mm" if along == "up" else "from_left_mm", "hole"))
+    places = [(mark.up_mm if along == "up" else mark.left_mm, mark.number) for mark in plan.measures.marks]
+    for place, number in sorted(places):
+        writer.writerow((f"{place:.1f}", number))
+    return out.getvalue()
+
+
+def kind_of(form: Form) -> tuple[str, str]:
+    """What a form is sent as, and the ending of its file."""
+    ending = "pdf" if form == "pole" else form.rsplit("-", 1)[-1]
+    return KINDS[ending], ending
+
+
+def carried(plan: Plan, form: Form, paper: Paper, along: Along, day: date | None = None) -> bytes:
+    """What is carried to the wall in one of its forms. ``day``: on which it is made; None: today."""
+    foot = (
+        f"{plan.title}, {plan.wall}: {issue_of(plan, day)}. Print at 100 %, not fitted to the page.",
+        f"{plan.verdict.label}. {plan.verdict.sentence}"[:150],
+    )
+    match form:
+        case "pdf":
+            return pdf_of(template_of(plan), paper, foot)
+        case "svg":
+            return svg_of(template_of(plan)).encode()
+        case "dxf":
+            return dxf_of(template_of(plan)).encode()
+        case "csv":
+            return marks_csv(plan).encode()
+        case "pole":
+            return strips_of(pole_of(plan, along), paper, foot)
+        case "pole-svg":
+            return svg_of(pole_of(plan, along)).encode()
+        case "pole-dxf":
+            return dxf_of(pole_of(plan, along)).encode()
+        case "pole-csv":
+            return pole_csv(plan, along).encode()
