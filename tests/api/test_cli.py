@@ -3,13 +3,14 @@
 import json
 from pathlib import Path
 
+import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
 from bench.ordinary_refused import REFUSED
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.cli import app
+from rockpin.cli import app, load_demo
 from rockpin.core.plan import ways_out
 from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
@@ -79,3 +80,18 @@ def test_the_ways_that_work_are_the_same_by_command_and_by_screen(tmp_path: Path
         assert saved["plan"]["verdict"]["word"] == shown[0]["word"]
     file.write_text("{", encoding="utf-8")
     assert run("ways", file)[0] == 2
+
+
+@pytest.mark.parametrize("form", ["pdf", "svg", "csv", "pole", "pole-csv"])
+def test_what_is_carried_to_the_wall_is_the_same_by_command_and_by_screen(tmp_path: Path, form: str) -> None:
+    store = Store(tmp_path / "data.sqlite")
+    load_demo(store)
+    file = tmp_path / "job.json"
+    file.write_text(write_document(store.whole_document("oar-cradle", load_catalogue())))
+    done = CliRunner().invoke(app, ["template", str(file), "--form", form, "--paper", "letter", "--line", "up"])
+    assert done.exit_code == 0
+    with TestClient(make_app(store, load_catalogue(), tmp_path)) as client:
+        shown = client.get(f"/api/jobs/oar-cradle/template.{form}", params={"paper": "letter", "along": "up"})
+        assert shown.content == done.stdout_bytes
+        assert client.get("/api/jobs/oar-cradle/template.dwg").status_code == 422
+        assert client.get("/api/jobs/ghost/template.pdf").status_code == 404

@@ -13,6 +13,7 @@ from tests.attack.many_jobs import everything_of
 from tests.attack.server import Client, Server
 
 _WRITERS = 3
+_WITH_PLANNERS = 15
 
 
 class _Writer(threading.Thread):
@@ -51,8 +52,9 @@ def kill_while_writing(folder: Path, kills: int = 300) -> list[str]:
     store.close()
     chance, written, lost, left = random.Random(3), 0, 0, 0
     last: dict[str, tuple[int, int]] = {}
-    for _ in range(kills):
-        server = Server(data)
+    for kill in range(kills):
+        # now and then with the processes that plan, which end with the server
+        server = Server(data, planners=None if kill % _WITH_PLANNERS == 0 else 0)
         try:
             writers = [_Writer(server, number) for number in range(_WRITERS)]
             for writer in writers:

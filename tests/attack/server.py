@@ -69,8 +69,9 @@ class Client:
 class Server:
     """A running server at ``address``."""
 
-    def __init__(self, data: Path, cores: set[int] | None = None) -> None:
+    def __init__(self, data: Path, cores: set[int] | None = None, planners: int | None = None) -> None:
         command = [sys.executable, "-m", "rockpin", "serve", "--data", str(data), "--port", "0"]
+        command += [] if planners is None else ["--planners", str(planners)]
         self.process = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True)
         if cores:
             psutil.Process(self.process.pid).cpu_affinity(sorted(cores))

@@ -382,3 +382,27 @@ def test_a_word_finds_a_job_and_its_verdict_is_worked_out_in_its_line(open_page:
     expect(page.get_by_text("Nothing here is called “harpoon”.")).to_be_visible()
     find.fill("")
     expect(jobs).to_have_count(9)
+
+
+def test_the_marks_are_told_from_either_edge_and_carried_to_the_wall(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/set-out")
+    third = page.get_by_role("row").filter(has=page.get_by_role("button", name="Show hole 3"))
+    expect(third).to_contain_text("2000 mm")
+    page.get_by_label("The tape is held").select_option("from the right edge")
+    # the wall is 3600 mm wide
+    expect(third).to_contain_text("1600 mm")
+    page.get_by_label("The tape is held").select_option("running, from the first mark")
+    expect(third).to_contain_text("800 mm")
+    expect(third).to_contain_text("240 mm")
+    between = page.get_by_role("list", name="Between the marks")
+    expect(between.get_by_role("listitem").filter(has_text="1 to 3")).to_contain_text("800 mm")
+    expect(page.get_by_text("where both are 835 mm, the marks are square")).to_be_visible()
+    page.get_by_label("Paper", exact=True).select_option("Letter")
+    for link, begins in (
+        ("Template, full size", b"%PDF-"),
+        ("Story pole, from the floor", b"%PDF-"),
+        ("SVG", b"<?xml"),
+    ):
+        with page.expect_download() as download:
+            page.get_by_role("link", name=link).click()
+        assert Path(download.value.path()).read_bytes().startswith(begins)

@@ -233,6 +233,7 @@ class Starts(Model):
     find_sigma_mm: float
     sweep_height_mm: float
     claimed_depth_mm: float
+    paper: Literal["a4", "letter"]
 
 
 class Workspace(Model):

@@ -224,6 +224,7 @@ def starts_of(region: Region, catalogue: Catalogue) -> Starts:
         find_sigma_mm=starts.find_sigma_mm,
         sweep_height_mm=starts.sweep_height_mm,
         claimed_depth_mm=starts.claimed_depth_mm,
+        paper="letter" if region is Region.NORTH_AMERICA else "a4",
     )
 
 

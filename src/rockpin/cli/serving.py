@@ -15,6 +15,10 @@ from rockpin.cli.shared import Data, app, fail, open_store
 if TYPE_CHECKING:
     from rockpin.store import Store
 
+Planners = Annotated[
+    int | None,
+    typer.Option(help="Processes that work out plans; otherwise one for every processor, up to four.", min=0, max=16),
+]
 Port = Annotated[int, typer.Option(help="Port on 127.0.0.1.", min=0, max=65535)]
 
 
@@ -28,7 +32,7 @@ def load_demo(store: "Store") -> None:
         store.add_document(document, keep_ids=True)
 
 
-def _serve(store: "Store", port: int) -> None:
+def _serve(store: "Store", port: int, planners: int | None) -> None:
     import uvicorn
 
     from rockpin.api import make_app
@@ -51,7 +55,7 @@ def _serve(store: "Store", port: int) -> None:
         f"Rock Pin is at {address}\nData: {store.path}{', a new file' if store.is_new else ''}\nStop it with Ctrl+C.",
         flush=True,
     )
-    app_made = make_app(store, load_catalogue(), workers=workers_for_this_machine())
+    app_made = make_app(store, load_catalogue(), workers=workers_for_this_machine() if planners is None else planners)
     # the catalogue stays: else the collector walks over all of it in the middle of an answer
     gc.collect()
     gc.freeze()
@@ -74,15 +78,15 @@ def _alone_with(data: Path | None) -> Iterator["Store"]:
 
 
 @app.command()
-def serve(data: Data = None, port: Port = 8765) -> None:
+def serve(data: Data = None, port: Port = 8765, planners: Planners = None) -> None:
     """Start the application and print its address."""
     with _alone_with(data) as store:
-        _serve(store, port)
+        _serve(store, port, planners)
 
 
 @app.command()
-def demo(data: Data = None, port: Port = 8765) -> None:
+def demo(data: Data = None, port: Port = 8765, planners: Planners = None) -> None:
     """Load Slipway House, the demo site, and start the application."""
     with _alone_with(data) as store:
         load_demo(store)
-        _serve(store, port)
+        _serve(store, port, planners)

@@ -1,7 +1,6 @@
 """What is marked, in every way it is measured on a wall: from either edge, running, hole to hole, diagonals."""
 
 from collections.abc import Sequence
-from itertools import pairwise
 from math import hypot
 
 from rockpin.core.base.model import Model
@@ -85,6 +84,12 @@ def _square_text(diagonals: Sequence[MarkDistance]) -> str | None:
     return f"Measure {pair}: where both are {rising.text}, the marks are square."
 
 
+def _measured_from(earlier: Sequence[PlacedHole], hole: PlacedHole) -> PlacedHole:
+    """The mark that another is best measured from: the nearest straight beside or above it, else the one before."""
+    straight = [one for one in earlier if min(abs(one.x_mm - hole.x_mm), abs(one.y_mm - hole.y_mm)) < _ALIKE_MM]
+    return min(straight, key=lambda one: hypot(one.x_mm - hole.x_mm, one.y_mm - hole.y_mm), default=earlier[-1])
+
+
 def measures_of(
     holes: Sequence[PlacedHole], wall_width_mm: float, floor_to_come_mm: float, units: UnitSystem
 ) -> SetOutMeasures:
@@ -109,5 +114,9 @@ def measures_of(
         for hole in holes
     )
     diagonals = _diagonals(holes, units)
-    steps = tuple(_distance(one, other, units, diagonal=False) for one, other in pairwise(holes))
+    steps = tuple(
+        _distance(_measured_from(holes[:place], hole), hole, units, diagonal=False)
+        for place, hole in enumerate(holes)
+        if place
+    )
     return SetOutMeasures(marks=marks, distances=(*steps, *diagonals), square_text=_square_text(diagonals))
