@@ -10,7 +10,7 @@ from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
-from rockpin.core.plan import HoleSet, WayOut, read_wall
+from rockpin.core.plan import FitReading, HoleSet, WayOut, read_wall
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.shapes import Shape
 from rockpin.exchange.at_full_size import Paper
@@ -87,6 +87,12 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context, planning: Planning, de
 async def compare_holes(job_id: str, planning: Planning) -> Response:
     """What other choices among the fixture's holes would mean."""
     return answer_of(await planning.later("other_holes", job_id))
+
+
+@router.get("/jobs/{job_id}/fit", response_model=FitReading | None)
+async def will_it_fit(job_id: str, planning: Planning) -> Response:
+    """Whether the screws will find their holes, by each way of marking; null where no plate has two screws."""
+    return answer_of(await planning.later("fit", job_id))
 
 
 @router.get("/jobs/{job_id}/ways-out", response_model=tuple[WayOut, ...])

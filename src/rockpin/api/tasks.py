@@ -12,7 +12,7 @@ from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import Placement
 from rockpin.core.hidden import ClearingWay
-from rockpin.core.plan import HoleSet, WayOut, clear_hole, hole_sets, ways_out
+from rockpin.core.plan import FitReading, HoleSet, WayOut, clear_hole, fit_reading, hole_sets, ways_out
 from rockpin.exchange.at_full_size import Paper
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
 from rockpin.exchange.template import Along, Form, carried
@@ -21,6 +21,7 @@ from rockpin.store.bodies import MODELS, assemble
 Task = Callable[..., bytes]
 
 _WAYS_OUT = TypeAdapter(tuple[WayOut, ...])
+_FIT = TypeAdapter(FitReading | None)
 _HOLE_SETS = TypeAdapter(tuple[HoleSet, ...])
 _CLEARING = TypeAdapter(tuple[ClearingWay, ...])
 
@@ -75,6 +76,13 @@ def other_holes(context: AppContext, job_id: str) -> bytes:
     return _HOLE_SETS.dump_json(hole_sets(context.store.document(job_id, context.catalogue), context.catalogue))
 
 
+def fit(context: AppContext, job_id: str) -> bytes:
+    """Whether the screws will find their holes by each way of marking, as JSON; null where nothing can be missed."""
+    return _FIT.dump_json(
+        fit_reading(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    )
+
+
 def clearing(context: AppContext, job_id: str, hole_id: str) -> bytes:
     """The ways to clear a hole, as JSON."""
     document = context.store.document(job_id, context.catalogue)
@@ -110,6 +118,7 @@ TASKS: dict[str, Task] = {
     "ways_that_work": ways_that_work,
     "other_holes": other_holes,
     "clearing": clearing,
+    "fit": fit,
     "sheet": sheet,
     "to_the_wall": to_the_wall,
     "tried": tried,

@@ -29,6 +29,7 @@ _TABLES = (
     "outcomes",
     "shapes",
     "tools",
+    "markings",
 )
 _BELIEF = ("checks", "likelihoods", "tile_answers", "faces", "dust", "pitches", "hits", "thicknesses", "rests")
 _FIXINGS = tuple(row.model_fields["method"].default for row in get_args(AnyFixing))

@@ -51,6 +51,7 @@ const WORKED_OUT = [
   "/api/jobs/{job_id}/holes/{hole_id}/ways",
   "/api/jobs/{job_id}/hole-sets",
   "/api/jobs/{job_id}/ways-out",
+  "/api/jobs/{job_id}/fit",
 ];
 
 /** Sends a change, put on top of what stands now. */

@@ -1,6 +1,7 @@
 """The plan: every room in its order, and every sentence of judgement."""
 
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
+from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.remedies import ways_out
@@ -9,12 +10,15 @@ from rockpin.core.plan.way_out import WayOut
 
 __all__ = [
     "ComputedStages",
+    "FitReading",
+    "FitWay",
     "HolePlan",
     "HoleSet",
     "Plan",
     "WayOut",
     "clear_hole",
     "compute_stages",
+    "fit_reading",
     "hole_sets",
     "make_plan",
     "read_wall",

@@ -1,19 +1,26 @@
 """Where does everything come to lie on the wall, and where is a bar drilled?"""
 
 from rockpin.core.setout.bar import bar_holes
+from rockpin.core.setout.fit import Fit, Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasures, measures_of
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
 
 __all__ = [
     "LINK_WORDS",
+    "Fit",
     "MarkDistance",
     "MarkMeasures",
+    "Marking",
     "Placed",
     "PlacedHole",
     "PlacedPart",
+    "Screwed",
     "SetOutMeasures",
     "bar_holes",
+    "fit_of",
+    "goes_on",
     "measures_of",
     "place_fixture",
+    "spreads_of",
 ]

@@ -72,6 +72,7 @@ class Material(Row):
     unit_height_mm: float = Field(default=65, gt=0)
     plug_share: float = Field(default=1.0, gt=0, le=1, description="of a plug's value in such a unit")
     bit: BitType
+    bit_wander_mm: float = Field(gt=0, description="off its mark, one standard deviation")
     hammer: Hammer
     speed: Name
     silica_dust: bool
@@ -116,6 +117,19 @@ class Outcome(Row):
     """What a bit can meet, for the record."""
 
     stops: bool
+    says: str
+
+
+class MarkingWay(Row):
+    """A way to bring marks to the wall, with its errors of one standard deviation.
+
+    ``base_mm`` and ``per_m_mm``: of each mark on each axis, and more for each metre from the first.
+    ``level_per_m_mm``: of the one slope that all marks share.
+    """
+
+    base_mm: float = Field(ge=0)
+    per_m_mm: float = Field(ge=0)
+    level_per_m_mm: float = Field(ge=0)
     says: str
 
 
@@ -191,6 +205,7 @@ class Catalogue(Model):
     outcomes: tuple[Outcome, ...]
     shapes: tuple[Shape, ...]
     tools: tuple[Tool, ...]
+    markings: tuple[MarkingWay, ...]
     wishes: dict[Wish, str]
     starts: StartTable
     remedies: RemedyTable
@@ -214,6 +229,7 @@ class Catalogue(Model):
             "allowances",
             "screws",
             "fixings",
+            "markings",
         ):
             keys = [row.key for row in getattr(self, name)]
             if len(keys) != len(set(keys)):

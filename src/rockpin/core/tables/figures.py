@@ -106,6 +106,9 @@ class SetoutFigures(Model):
     start_height_mm: float
     bar_end_mm: float
     bar_spacing_mm: float
+    guided_wander_mm: float
+    countersunk_play_mm: float
+    fit_wanted: float
 
 
 class DemandFigures(Model):

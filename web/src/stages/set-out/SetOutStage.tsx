@@ -2,6 +2,7 @@ import { Field } from "../../ui/Field";
 import { Heading } from "../../ui/controls";
 import { UseBars } from "../../ui/UseBars";
 import { CarryIt } from "./CarryIt";
+import { FindTheirHoles } from "./FindTheirHoles";
 import { MarkTable } from "./MarkTable";
 import type { StageProps } from "../../job/stage";
 
@@ -44,6 +45,7 @@ export function SetOutStage({ editing, selected, onSelect }: StageProps) {
           <UseBars working={hole.working} />
         </>
       )}
+      <FindTheirHoles jobId={editing.data.job_id} />
       <CarryIt jobId={editing.data.job_id} usual={editing.data.starts.paper} />
     </>
   );
