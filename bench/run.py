@@ -17,6 +17,7 @@ from pathlib import Path
 from bench.advice import measure_sixty, try_advice
 from bench.browser import demo_in_browser
 from bench.candidates import measure_candidates
+from bench.fit import measure_fit
 from bench.framing import try_framing
 from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
@@ -62,7 +63,8 @@ async ([x, y, count]) => {
   for (let step = 0; step < count; step += 1) {
     const start = performance.now();
     await (await fetch("/api/quantity", {
-      method: "POST", headers: { "content-type": "application/json" }, body: '{"text":"1","kind":"length"}',
+      method: "POST", headers: { "content-type": "application/json", "x-rock-pin": "bench" },
+      body: '{"text":"1","kind":"length"}',
     })).json();
     least.push(performance.now() - start);
   }
@@ -140,6 +142,7 @@ PARTS: dict[str, Callable[[], None]] = {
     "ordinary": measure_ordinary,
     "sixty": lambda: measure_sixty(load_catalogue()),
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
+    "fit": measure_fit,
     "map": lambda: measure_map(load_catalogue()),
     "drag": measure_drag,
     "change": measure_change,
