@@ -38,7 +38,7 @@ def test_the_file_is_migrated_and_guarded(store: Store) -> None:
         assert connection.execute(text("PRAGMA journal_mode")).scalar() == "wal"
         assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0003"
     engine.dispose()
-    with pytest.raises(IntegrityError), store._session() as session:
+    with pytest.raises(IntegrityError), store._sessions.writing() as session:
         session.execute(text("INSERT INTO revision (document_id, at, summary, body) VALUES ('ghost', '', '', '{}')"))
 
 

@@ -63,6 +63,8 @@ def kill_while_writing(folder: Path, kills: int = 300) -> list[str]:
                 writer.start()
             threading.Event().wait(chance.uniform(0.02, 0.35))
             tree = server.tree()
+        except AssertionError as error:
+            raise AssertionError(f"{error}\n{server.said()}") from error
         finally:
             server.kill()
         for writer in writers:

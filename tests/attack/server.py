@@ -72,13 +72,19 @@ class Server:
     def __init__(self, data: Path, cores: set[int] | None = None, planners: int | None = None) -> None:
         command = [sys.executable, "-m", "rockpin", "serve", "--data", str(data), "--port", "0"]
         command += [] if planners is None else ["--planners", str(planners)]
-        self.process = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True)
+        self._log = data.with_name(f"{data.name}.log")
+        with self._log.open("ab") as log:
+            self.process = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=log, text=True)
         if cores:
             psutil.Process(self.process.pid).cpu_affinity(sorted(cores))
         assert self.process.stdout is not None
         found = re.search(r"http://127\.0\.0\.1:\d+", self.process.stdout.readline())
         assert found, "the server did not print its address"
         self.address = found[0]
+
+    def said(self) -> str:
+        """The last of what it said of its own troubles."""
+        return self._log.read_text("utf-8", "replace")[-3000:]
 
     def client(self, device: str = "attacker") -> Client:
         return Client(self.address, device)

@@ -24,6 +24,6 @@ def out_and_in(folder: Path, sites: int = 30, jobs: int = 10, changes: int = 150
     other = Store(folder / "other.sqlite")
     count = other.bring_everything(read_everything(packed))
     assert other.everything() == store.everything()
-    first, second = store.page("", 0, "x"), other.page("", 0, "x")
+    first, second = store.lists.page("", 0, "x"), other.lists.page("", 0, "x")
     assert first == second
     return [f"{count} documents with {changes} changes out and in again: alike, {len(packed) / 1e6:.1f} MB packed"]

@@ -9,6 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from sqlalchemy import event
 from typer.testing import CliRunner
 
 from rockpin import cli
@@ -133,7 +134,7 @@ def test_a_file_of_an_earlier_version_opens_and_a_copy_was_made_before(
     device = "any device" if tables == "0001" else "device-a"
     assert store.can_move("oar-cradle", device)[0] == undone
     # what lists show is there for what was saved before there was any
-    assert [job.title for site in store.page("", 0, "").sites for job in site.jobs] == [labelled]
+    assert [job.title for site in store.lists.page("", 0, "").sites for job in site.jobs] == [labelled]
     with pytest.raises(BadInput, match="carries Oar cradle"):
         store.remove(Wall, "boat-bay-north")
     assert run(cli.app, ["check", "--data", str(file)]).output.endswith("is whole.\n")
@@ -186,10 +187,28 @@ def test_a_file_that_goes_while_it_is_used_is_noticed_before_anything_is_acknowl
 
 def test_a_file_that_goes_in_the_middle_of_a_change_is_noticed_too(store: Store) -> None:
     job = store.job("oar-cradle")
-    with pytest.raises(DataFileGone), store._session():
+    with pytest.raises(DataFileGone), store._sessions.writing():
         store.path.rename(store.path.with_name("elsewhere.sqlite"))
     with pytest.raises(DataFileGone):
         store.save("oar-cradle", job.body.model_copy(update={"note": "lost?"}), job.revision, "note")
+
+
+def test_a_full_disk_is_said_so_and_nothing_of_a_change_is_kept(store: Store, client: TestClient) -> None:
+    now = client.get("/api/jobs/oar-cradle").json()
+
+    def full(connection: sqlite3.Connection, _record: object) -> None:
+        connection.execute("PRAGMA max_page_count = 1")
+
+    event.listen(store._sessions._engine, "connect", full)
+    store._sessions._engine.dispose()
+    body = {"revision": now["revision"], "summary": "note", "job": {**now["job"], "note": "x" * 1900}}
+    for _ in range(3):
+        answer = client.put("/api/jobs/oar-cradle", json=body)
+        assert answer.status_code == 503
+        assert "the disk is full: make room" in answer.json()["title"]
+    event.remove(store._sessions._engine, "connect", full)
+    store._sessions._engine.dispose()
+    assert client.get("/api/jobs/oar-cradle").json()["job"]["note"] == now["job"]["note"]
 
 
 def test_what_has_no_plan_is_set_aside_as_files(store: Store) -> None:

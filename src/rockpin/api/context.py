@@ -121,7 +121,7 @@ class AppContext:
     def document_of(self, job_id: str) -> JobDocument:
         """The document of a job, read anew only where something of it has changed."""
         with self.store.moment():
-            stands, catalogue = self.store.made_from(job_id), self.catalogue
+            stands, catalogue = self.store.lists.made_from(job_id), self.catalogue
             known = self._documents.get(job_id)
             if known is None or known[0] != stands:
                 known = stands, self.store.document(job_id, catalogue)

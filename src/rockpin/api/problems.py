@@ -20,7 +20,7 @@ from rockpin.core.base.errors import (
     faults_of,
     most_of,
 )
-from rockpin.store import DataFileGone
+from rockpin.store import BadDataFile
 
 
 def _answer(status: int, problem: Problem) -> JSONResponse:
@@ -53,7 +53,7 @@ def install(app: FastAPI) -> None:
                 return _answer(409, Problem(title=str(error), current_revision=error.current_revision))
             case Overtaken():
                 return _answer(409, Problem(title=str(error)))
-            case DataFileGone():
+            case BadDataFile():
                 return _answer(503, Problem(title=str(error)))
         return _answer(400, Problem(title=str(error)))
 

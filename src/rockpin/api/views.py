@@ -144,7 +144,7 @@ def job_line(context: AppContext, job_id: str) -> JobLine:
     """A job in the list, its verdict worked out and kept; one that cannot be read or planned says so."""
     store = context.store
     with store.moment():
-        row = store.job_row(job_id, context.program)
+        row = store.lists.job(job_id, context.program)
         if row.shown is not None:
             return _kept_line(row)
         try:
@@ -158,7 +158,7 @@ def job_line(context: AppContext, job_id: str) -> JobLine:
         shown = _shown(context.plan_of(document))
     except RockPinError:
         return _line_of(row, "unplannable", "Cannot be planned", _UNREAD)
-    store.keep_verdict(job_id, row.made_from, shown)
+    store.lists.keep_verdict(job_id, row.made_from, shown)
     return _kept_line(row._replace(shown=shown))
 
 
@@ -199,14 +199,14 @@ def _wall_line(context: AppContext, wall_id: str, revision: int, name: str, unit
 def page_of_sites(context: AppContext, search: str, start: int) -> SitePage:
     """A page of the list, read in one moment and without a plan."""
     with context.store.moment():
-        page = context.store.page(search, start, context.program)
+        page = context.store.lists.page(search, start, context.program)
         return SitePage(sites=tuple(site_line(context, row) for row in page.sites), in_all=page.in_all, next=page.next)
 
 
 def whole_site(context: AppContext, site_id: str) -> SiteLine:
     """A site with all of its jobs. Raises NotFound."""
     with context.store.moment():
-        return site_line(context, context.store.site_row(site_id, context.program))
+        return site_line(context, context.store.lists.site(site_id, context.program))
 
 
 def starts_of(region: Region, catalogue: Catalogue) -> Starts:
@@ -236,16 +236,16 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
     store = context.store
     with store.moment():
         catalogue = context.catalogue
-        stands = f"{context.program}/{store.made_from(job_id)}"
+        stands = f"{context.program}/{store.lists.made_from(job_id)}"
         job = store.job(job_id)
         site = store.site(job.site_id)
         wall = store.wall(job.body.placement.wall_id)
         undo, redo = store.can_move(job_id, device)
-        row = store.wall_rows(site.id)
+        row = store.lists.walls(site.id)
         walls = tuple(_wall_line(context, *one, site.body.units) for one in row)
         document = store.document(job_id, catalogue)
     plan = context.plan_of(document)
-    context.afterwards(lambda: store.keep_verdict(job_id, stands, _shown(plan)))
+    context.afterwards(lambda: store.lists.keep_verdict(job_id, stands, _shown(plan)))
     return Workspace(
         job_id=job_id,
         revision=job.revision,

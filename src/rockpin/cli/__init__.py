@@ -1,11 +1,19 @@
 """The command line: serve, demo, plan, ways, sheet, export, import, backup, restore, check, jobs, kit, fixings."""
 
+import sys
+
 from rockpin.cli import data_file, documents, lists, serving
 from rockpin.cli.serving import load_demo
 from rockpin.cli.shared import app
+from rockpin.core.base.errors import RockPinError
 
 __all__ = ["app", "data_file", "documents", "lists", "load_demo", "main", "serving"]
 
 
 def main() -> None:
-    app()
+    try:
+        app()
+    except RockPinError as error:
+        # what goes wrong in the middle, as a disk that fills up
+        print(error, file=sys.stderr)
+        sys.exit(2)

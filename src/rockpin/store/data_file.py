@@ -26,6 +26,28 @@ class DataFileGone(BadDataFile):
     """The file was moved, deleted or replaced while it was in use: what is written would go nowhere."""
 
 
+class DataFileTrouble(BadDataFile):
+    """The file could not be read or written just now; nothing was kept of what was asked."""
+
+
+_REMEDIES = {
+    "full": "the disk is full: make room, and do it again",
+    "locked": "another program holds it: close that one, and do it again",
+    "malformed": "it is damaged: stop Rock Pin, look it over with check, and bring back a copy with restore",
+}
+
+
+_OTHERWISE = "look whether its disk is well, and do it again"
+
+
+def trouble_with(path: Path, why: str) -> DataFileTrouble:
+    """What to do where the database refuses. ``why``: in its own words."""
+    remedy = next(
+        (says for word, says in _REMEDIES.items() if word in why), "look whether its disk is well, and do it again"
+    )
+    return DataFileTrouble(f"Nothing was kept: {path} could not be used ({why}); {remedy}.")
+
+
 class Identity:
     """The file that was opened, told from another one that may come to stand at its path."""
 

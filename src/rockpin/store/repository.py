@@ -3,14 +3,12 @@
 A write names the revision that it was made from; if another stands there by now, it is refused as stale.
 """
 
-from collections.abc import Iterator, Sequence
-from contextlib import contextmanager, suppress
-from contextvars import ContextVar
+from collections.abc import Sequence
+from contextlib import AbstractContextManager, suppress
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
@@ -38,12 +36,11 @@ from rockpin.store.bodies import (
     walls_of,
     with_holes,
 )
-from rockpin.store.data_file import Identity
-from rockpin.store.engine import open_engine, open_notes
 from rockpin.store.history import bring_walls, moves, must_be_seen
-from rockpin.store.listing import JobRow, Page, SiteRow, WallRow, job_rows, page_of, site_rows, wall_rows
-from rockpin.store.loading import WRITES, all_of, document_of, ids_of, load, shared
-from rockpin.store.standing import Shown, drilled_on, jobs_on, keep_verdict, kept_verdicts, made_from, stand_at
+from rockpin.store.lists import Lists
+from rockpin.store.loading import all_of, document_of, ids_of, load
+from rockpin.store.sessions import Sessions
+from rockpin.store.standing import drilled_on, jobs_on, stand_at
 from rockpin.store.tables import Document, Revision
 from rockpin.store.whole_file import bring_everything, everything
 
@@ -57,59 +54,27 @@ class Store:
     def __init__(self, path: Path) -> None:
         self.path = path
         self.is_new = not path.exists()
-        self._engine = open_engine(path)
-        self._reader = self._engine.execution_options(reads_only=True)
-        self._notes = open_notes(path)
-        self._file = Identity(path)
-        self._shared = shared()
-        self._moment: ContextVar[Session | None] = ContextVar(f"moment of {id(self)}", default=None)
-        with self._reading() as session:
+        self._sessions = Sessions(path)
+        self.lists = Lists(self._sessions)
+        with self._sessions.reading() as session:
             there = {name for name in _SINGLE if session.get(Document, name) is not None}
         for name in _SINGLE.keys() - there:
-            with self._session() as session:
+            with self._sessions.writing() as session:
                 if session.get(Document, name) is None:
                     self._create(session, name, _SINGLE[name], None, "made")
 
     def close(self) -> None:
-        self._engine.dispose()
-        self._notes.dispose()
+        self._sessions.close()
 
-    @contextmanager
-    def _session(self) -> Iterator[Session]:
-        """A transaction that may write: it takes the lock at once.
-
-        Raises DataFileGone where the file is not the one that was opened, also if it went while this was written.
-        """
-        self._file.must_be_there()
-        with Session(self._engine, expire_on_commit=False, info={WRITES: True}) as session, session.begin():
-            yield session
-        self._file.must_be_there()
-
-    @contextmanager
-    def _reading(self) -> Iterator[Session]:
-        """A transaction that only reads, and waits for no writer; inside :meth:`moment` the one of that moment."""
-        if (open_now := self._moment.get()) is not None:
-            yield open_now
-            return
-        self._file.must_be_there()
-        with Session(self._reader, expire_on_commit=False, info=self._shared) as session, session.begin():
-            yield session
-
-    @contextmanager
-    def moment(self) -> Iterator[None]:
+    def moment(self) -> AbstractContextManager[None]:
         """All that is read inside is read of one moment, whatever is saved meanwhile."""
-        with self._reading() as session:
-            token = self._moment.set(session)
-            try:
-                yield
-            finally:
-                self._moment.reset(token)
+        return self._sessions.moment()
 
     # --- reading ---------------------------------------------------------------------------------------------------
 
     def listed(self, kind: type[Body], site_id: str | None) -> list[Saved[Body] | Broken]:
         """All of a kind, those that cannot be read as what can be told of them: one never hides the others."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             found: list[Saved[Body] | Broken] = []
             for document_id in ids_of(session, kind, site_id):
                 try:
@@ -122,7 +87,7 @@ class Store:
 
     def raw_document(self, job_id: str) -> dict[str, Any]:
         """A job with its site and walls as they stand in the file, also where they cannot be read."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             job = document_of(session, JobBody, job_id)
 
             def body(document_id: str | None) -> dict[str, Any] | None:
@@ -134,71 +99,28 @@ class Store:
             return {**own, "id": job_id, "site": body(job.site_id), "walls": walls}
 
     def sites(self) -> list[Saved[Site]]:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return all_of(session, Site, None)
 
     def site(self, site_id: str) -> Saved[Site]:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return load(session, Site, site_id)
 
     def walls(self, site_id: str) -> list[Saved[Wall]]:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return all_of(session, Wall, site_id)
 
     def jobs(self, site_id: str) -> list[Saved[JobBody]]:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return all_of(session, JobBody, site_id)
 
     def wall(self, wall_id: str) -> Saved[Wall]:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return load(session, Wall, wall_id)
 
     def job(self, job_id: str) -> Saved[JobBody]:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return load(session, JobBody, job_id)
-
-    # --- lists, and the verdicts kept for them ---------------------------------------------------------------------
-
-    def page(self, search: str, start: int, program: str) -> Page:
-        """A page of the list of sites, as :func:`rockpin.store.listing.page_of`."""
-        with self._reading() as session:
-            return page_of(session, search, start, program)
-
-    def site_row(self, site_id: str, program: str) -> SiteRow:
-        """A site with all of its walls and jobs as the list shows them. Raises NotFound."""
-        with self._reading() as session:
-            document_of(session, Site, site_id)
-            return site_rows(session, [site_id], program)[0]
-
-    def wall_rows(self, site_id: str) -> list[WallRow]:
-        """The walls of a site as the list shows them."""
-        with self._reading() as session:
-            return wall_rows(session, [site_id]).get(site_id, [])
-
-    def job_row(self, job_id: str, program: str) -> JobRow:
-        """A job as the list shows it. Raises NotFound."""
-        with self._reading() as session:
-            return job_rows(session, [document_of(session, JobBody, job_id)], program)[job_id]
-
-    def made_from(self, job_id: str) -> str:
-        """The states that a plan of a job is made from now. Raises NotFound."""
-        with self._reading() as session:
-            document_of(session, JobBody, job_id)
-            return made_from(session, [job_id])[job_id]
-
-    def kept_verdict(self, job_id: str, stands: str) -> Shown | None:
-        """The verdict kept of a job, if it was made from these states."""
-        with self._reading() as session:
-            before = kept_verdicts(session, [job_id]).get(job_id)
-            return before[1] if before and before[0] == stands else None
-
-    def keep_verdict(self, job_id: str, stands: str, shown: Shown) -> None:
-        """Keeps a verdict with what it was made from. It waits for nobody: what is not kept is worked out again."""
-        with suppress(OperationalError):
-            if self.kept_verdict(job_id, stands) == shown:
-                return
-            with Session(self._notes) as session, session.begin():
-                keep_verdict(session, job_id, stands, shown)
 
     # --- writing ---------------------------------------------------------------------------------------------------
 
@@ -226,19 +148,19 @@ class Store:
         stand_at(session, document, self._append(session, document_id, None, body, summary))
 
     def add_site(self, site: Site) -> Saved[Site]:
-        with self._session() as session:
+        with self._sessions.writing() as session:
             self._create(session, site.id, site, None, "site made")
             return load(session, Site, site.id)
 
     def add_wall(self, site_id: str, wall: Wall) -> Saved[Wall]:
-        with self._session() as session:
+        with self._sessions.writing() as session:
             document_of(session, Site, site_id)
             self._create(session, wall.id, wall, site_id, "wall made")
             return load(session, Wall, wall.id)
 
     def add_job(self, site_id: str, job: JobBody, job_id: str | None = None) -> Saved[JobBody]:
         """A new job on walls of its site. Raises BadInput where one of them is none, or is gone."""
-        with self._session() as session:
+        with self._sessions.writing() as session:
             document_of(session, Site, site_id)
             self._hold(session, site_id, job)
             made = job_id or new_id("job")
@@ -250,7 +172,7 @@ class Store:
 
         Raises StaleWrite where another stands there now, BadInput where a job would stand on a wall that is not there.
         """
-        with self._session() as session:
+        with self._sessions.writing() as session:
             document = document_of(session, type(body), document_id)
             if document.head_id != base_revision:
                 raise StaleWrite("This was changed elsewhere in the meantime.", document.head_id)
@@ -263,7 +185,7 @@ class Store:
 
     def check_walls(self, job_id: str, job: JobBody) -> None:
         """Raises BadInput where a job would stand on a wall that is not there, or on one of another site."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             site_id = document_of(session, JobBody, job_id).site_id
             if site_id:
                 self._hold(session, site_id, job)
@@ -282,7 +204,7 @@ class Store:
 
         Raises BadInput where jobs still stand on a wall, with any of their supports.
         """
-        with self._session() as session:
+        with self._sessions.writing() as session:
             document = document_of(session, kind, document_id)
             if document.kind == "wall" and (jobs := jobs_on(session, document_id)):
                 raise BadInput([Fault("wall", f"carries {', '.join(jobs)}; remove that first")])
@@ -292,17 +214,17 @@ class Store:
 
     def kit(self) -> Saved[Kit]:
         """What the van holds; empty until somebody tells."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return load(session, Kit, KIT_ID)
 
     def own_fixings(self) -> Saved[OwnFixings]:
         """The user's own rows of the catalogue."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return load(session, OwnFixings, FIXINGS_ID)
 
     def before(self, document_id: str) -> dict[str, Any] | None:
         """What a single document held before its last change; None where there was nothing."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             document = session.get(Document, document_id)
             head = session.get(Revision, document.head_id) if document else None
             parent = session.get(Revision, head.parent_id) if head and head.parent_id else None
@@ -310,7 +232,7 @@ class Store:
 
     def step_back(self, document_id: str) -> str | None:
         """Takes back the last change of a single document; the summary of what was taken back, None where nothing."""
-        with self._session() as session:
+        with self._sessions.writing() as session:
             document = session.get(Document, document_id)
             head = session.get(Revision, document.head_id) if document else None
             if document is None or head is None or head.parent_id is None:
@@ -322,7 +244,7 @@ class Store:
 
     def can_move(self, job_id: str, device: str = "") -> tuple[str | None, str | None]:
         """What undo would take back and redo bring again, in words; None where there is nothing."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             document_of(session, JobBody, job_id)
             back, forth = moves(session, job_id, device)
             return (back[1].summary if back else None), (forth[1].summary if forth else None)
@@ -332,7 +254,7 @@ class Store:
 
         ``seen``: the revision of the job that the device shows; raises StaleWrite where another stands there now.
         """
-        with self._session() as session:
+        with self._sessions.writing() as session:
             must_be_seen(session, job_id, seen)
             back, _ = moves(session, job_id, device)
             if back and back[1].parent_id is not None:
@@ -341,7 +263,7 @@ class Store:
 
     def redo(self, job_id: str, device: str = "", seen: int | None = None) -> None:
         """Brings back the change that was taken back last. Raises StaleWrite as :meth:`undo`."""
-        with self._session() as session:
+        with self._sessions.writing() as session:
             must_be_seen(session, job_id, seen)
             _, forth = moves(session, job_id, device)
             if forth:
@@ -357,7 +279,7 @@ class Store:
         ``changed``: a job, site or walls to be looked at in place of those that are saved.
         """
         kit = self.kit().body
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             job = load(session, JobBody, job_id)
             saved_site = load(session, Site, job.site_id).body
             body = next((one for one in changed if isinstance(one, JobBody)), job.body)
@@ -396,7 +318,7 @@ class Store:
 
         ``keep_ids``: the demo keeps its own, and adds to its site if that is already there.
         """
-        with self._session() as session:
+        with self._sessions.writing() as session:
             names: dict[str, str] = {}
             site = document.site
             if not keep_ids:
@@ -423,7 +345,7 @@ class Store:
 
     def restore(self, document_id: str) -> bool:
         """Brings a removed document back to sight with what it needs; False where there never was one."""
-        with self._session() as session:
+        with self._sessions.writing() as session:
             document = session.get(Document, document_id)
             if document is None:
                 return False
@@ -439,7 +361,7 @@ class Store:
 
     def everything(self) -> list[dict[str, Any]]:
         """Every document with all of its states, removed ones too, as they stand in the file."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return everything(session)
 
     def bring_everything(self, documents: Sequence[dict[str, Any]]) -> int:
@@ -447,10 +369,10 @@ class Store:
 
         Raises BadInput where something is in the file already, or where what is brought does not hold together.
         """
-        with self._session() as session:
+        with self._sessions.writing() as session:
             return bring_everything(session, documents)
 
     def has(self, document_id: str) -> bool:
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             document = session.get(Document, document_id)
             return document is not None and not document.deleted
