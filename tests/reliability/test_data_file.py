@@ -14,8 +14,8 @@ from typer.testing import CliRunner
 
 from rockpin import cli
 from rockpin.catalogue import load_catalogue
-from rockpin.core.base.errors import BadInput
-from rockpin.core.document.job import JobBody, Site
+from rockpin.core.base.errors import BadInput, CannotPlan
+from rockpin.core.document.job import SCHEMA_VERSION, JobBody, Site
 from rockpin.core.document.wall import Wall
 from rockpin.demo import demo_documents
 from rockpin.exchange.everything import read_everything, write_everything
@@ -138,6 +138,19 @@ def test_a_file_of_an_earlier_version_opens_and_a_copy_was_made_before(
     with pytest.raises(BadInput, match="carries Oar cradle"):
         store.remove(Wall, "boat-bay-north")
     assert run(cli.app, ["check", "--data", str(file)]).output.endswith("is whole.\n")
+
+
+def test_a_state_knows_the_version_it_was_written_in(store: Store) -> None:
+    job = store.job("oar-cradle")
+    store.save(job.id, job.body.model_copy(update={"note": "of today"}), job.revision, "note")
+    with sqlite3.connect(store.path) as file:
+        versions = {row[0] for row in file.execute("SELECT version FROM revision")}
+        assert versions == {SCHEMA_VERSION}
+        file.execute("UPDATE revision SET version = version + 1 WHERE document_id = 'oar-cradle'")
+    other = Store(store.path)
+    with pytest.raises(CannotPlan, match="written by a newer Rock Pin"):
+        other.job("oar-cradle")
+    assert other.job("chart-table").body.title
 
 
 def test_a_file_that_is_only_read_stays_as_it_is(tmp_path: Path) -> None:

@@ -9,7 +9,7 @@ from pydantic import ValidationError
 from rockpin.core.base.errors import CannotPlan, Fault, faults_of
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import JobBody, JobDocument, Kit, Site
+from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Kit, Site
 from rockpin.core.document.upgrades import upgraded_part
 from rockpin.core.document.wall import OldHole, Wall
 from rockpin.store.tables import Revision
@@ -64,10 +64,18 @@ def new_id(stem: str) -> str:
     return f"{stem}-{uuid4().hex[:10]}"
 
 
-def read_body(kind: type[Body], name: str, body: dict[str, Any]) -> Body:
-    """A body as its model. Raises CannotPlan where it is none: it was whole when it was saved."""
+def read_body(kind: type[Body], name: str, body: dict[str, Any], version: int | None) -> Body:
+    """A body as its model. Raises CannotPlan where it is none: it was whole when it was saved.
+
+    ``version``: of the documents in which it was written; None where nobody noted it.
+    """
+    if version is not None and version > SCHEMA_VERSION:
+        raise CannotPlan(
+            f"This {name} was written by a newer Rock Pin (documents of version {version}; this one reads up to "
+            f"{SCHEMA_VERSION}). Open it with that one."
+        )
     try:
-        return kind.model_validate(upgraded_part(name, body))
+        return kind.model_validate(upgraded_part(name, body, version))
     except (ValidationError, KeyError, TypeError, ValueError) as error:
         first = faults_of(error)[0] if isinstance(error, ValidationError) else Fault("", type(error).__name__)
         raise CannotPlan(

@@ -29,7 +29,7 @@ def load(session: Session, kind: type[Body], document_id: str) -> Saved[Body]:
     body = known.get(document.head_id)
     if body is None:
         revision = session.get_one(Revision, document.head_id)
-        body = read_body(kind, document.kind, revision.body)
+        body = read_body(kind, document.kind, revision.body, revision.version)
         if len(known) >= _MOST_READ:
             known.clear()
         # what this very transaction writes may still be taken back, and its number given to another

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import JobBody, JobDocument, Kit, Site
+from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Kit, Site
 from rockpin.core.document.wall import OldHole, Wall
 from rockpin.core.drilling import drilled_holes
 from rockpin.core.tables.catalogue import Catalogue
@@ -135,6 +135,7 @@ class Store:
             at=datetime.now(UTC),
             summary=summary[:200],
             body=body.model_dump(mode="json"),
+            version=SCHEMA_VERSION,
         )
         session.add(revision)
         session.flush()
@@ -307,10 +308,10 @@ class Store:
     def _drilled(self, session: Session, job: Saved[JobBody], wall_id: str, catalogue: Catalogue) -> list[OldHole]:
         """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""
         found: list[OldHole] = []
-        for other_id, data in drilled_on(session, wall_id, besides=job.id):
+        for other_id, state in drilled_on(session, wall_id, besides=job.id):
             # what another job has drilled, but cannot be read, is no reason to hide this one
             with suppress(CannotPlan):
-                found += drilled_holes(other_id, read_body(JobBody, "job", data), catalogue)
+                found += drilled_holes(other_id, read_body(JobBody, "job", state.body, state.version), catalogue)
         return found
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:

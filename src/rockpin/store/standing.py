@@ -56,16 +56,16 @@ def jobs_on(session: Session, wall_id: str) -> list[str]:
     return list(session.scalars(query))
 
 
-def drilled_on(session: Session, wall_id: str, besides: str) -> list[tuple[str, dict[str, Any]]]:
-    """The other jobs that have drilled a wall, with their bodies; one that was removed left its holes all the same."""
+def drilled_on(session: Session, wall_id: str, besides: str) -> list[tuple[str, Revision]]:
+    """The other jobs that have drilled a wall, with their states; one that was removed left its holes all the same."""
     query = (
-        select(Document.id, Revision.body)
+        select(Document.id, Revision)
         .join(StandsOn, StandsOn.job_id == Document.id)
         .join(Revision, Revision.id == Document.head_id)
         .where(StandsOn.wall_id == wall_id, StandsOn.place == 0, Document.drilled, Document.id != besides)
         .order_by(Document.id)
     )
-    return [(name, body) for name, body in session.execute(query)]
+    return [(name, state) for name, state in session.execute(query)]
 
 
 def made_from(session: Session, job_ids: Sequence[str]) -> dict[str, str]:

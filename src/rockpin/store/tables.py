@@ -53,7 +53,8 @@ class KeptVerdict(Base):
 class Revision(Base):
     """One state of a document. Ids rise over all documents, so they also tell which change came last.
 
-    ``job_id``, ``device``: where the change was made, so that undoing it elsewhere is no accident.
+    ``job_id``, ``device``: where the change was made, so that undoing it elsewhere is no accident. ``version``: of the
+    job document, in whose words the body is written; None of states from before it was noted.
     """
 
     __tablename__ = "revision"
@@ -67,3 +68,4 @@ class Revision(Base):
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     summary: Mapped[str] = mapped_column(String(200))
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
+    version: Mapped[int | None] = mapped_column(Integer)

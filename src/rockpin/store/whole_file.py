@@ -26,6 +26,7 @@ def everything(session: Session) -> list[dict[str, Any]]:
                 "summary": one.summary,
                 "job": one.job_id,
                 "device": one.device,
+                "version": one.version,
                 "body": one.body,
             }
         )
@@ -83,6 +84,8 @@ def bring_everything(session: Session, documents: Sequence[dict[str, Any]]) -> i
                     summary=str(state["summary"])[:200],
                     job_id=state["job"],
                     device=state["device"],
+                    # a file from before versions were noted has none
+                    version=state.get("version"),
                     body=state["body"],
                 )
             )

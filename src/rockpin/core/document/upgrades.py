@@ -70,8 +70,16 @@ UPGRADES: dict[int, Callable[[Data], Data]] = {1: _document_from_1, 2: _document
 """From a version of the job document to the next."""
 
 
-def upgraded_part(kind: str, data: Data) -> Data:
-    """A part of a document as it was kept, a wall or a job, as the present version has it."""
-    if kind == "wall":
-        return _wall_from_1(data)
-    return _job_from_2(data) if kind == "job" else data
+_PARTS: dict[int, dict[str, Callable[[Data], Data]]] = {1: {"wall": _wall_from_1}, 2: {"job": _job_from_2}}
+"""What a version of the job document changed in its parts."""
+
+
+def upgraded_part(kind: str, data: Data, version: int | None = None) -> Data:
+    """A part of a document as it was kept, a wall or a job, as the present version has it.
+
+    ``version``: in which it was kept; None where nobody noted it, and every step is taken.
+    """
+    for step, parts in sorted(_PARTS.items()):
+        if kind in parts and (version is None or version <= step):
+            data = parts[kind](data)
+    return data

@@ -1,4 +1,7 @@
-"""What a list shows without reading whole bodies: names, walls under jobs, verdicts with what they were made from."""
+"""What a list shows without reading whole bodies: names, walls under jobs, verdicts with what they were made from.
+
+And the version of the documents in which each state was written; of older states nobody noted it.
+"""
 
 import json
 from typing import Any
@@ -15,6 +18,7 @@ depends_on = None
 def upgrade() -> None:
     op.add_column("document", sa.Column("label", sa.String(200), nullable=False, server_default=""))
     op.add_column("document", sa.Column("drilled", sa.Boolean, nullable=False, server_default=sa.false()))
+    op.add_column("revision", sa.Column("version", sa.Integer, nullable=True))
     op.create_table(
         "stands_on",
         sa.Column("job_id", sa.String(60), sa.ForeignKey("document.id", ondelete="CASCADE"), primary_key=True),
@@ -70,5 +74,6 @@ def _fill() -> None:
 def downgrade() -> None:
     op.drop_table("verdict")
     op.drop_table("stands_on")
+    op.drop_column("revision", "version")
     op.drop_column("document", "drilled")
     op.drop_column("document", "label")
