@@ -11,7 +11,7 @@ from rockpin import cli
 from rockpin.api import context, make_app
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import HoleRecord, Kit, SupportPlace
+from rockpin.core.document.job import HoleRecord, Kit, Site, SupportPlace
 from rockpin.core.document.wall import Wall
 from rockpin.demo import demo_documents
 from rockpin.store import Store
@@ -131,6 +131,8 @@ def test_the_list_comes_in_pages_and_a_word_finds_sites_walls_and_jobs(client: T
     # signs of the database's own patterns are letters like any other
     assert found("100%_") == ["site-0"]
     assert found("%") == ["site-0"]
+    store.add_site(Site(id="shed", name="Möwenschuppen ÉTÉ"))
+    assert found("MÖWEN été") == ["shed"]
     oar = client.get("/api/sites", params={"search": "oar cradle"}).json()
     assert [[job["id"] for job in site["jobs"]] for site in oar["sites"]] == [["oar-cradle"]]
     # a job is found by the wall that it stands on

@@ -135,6 +135,7 @@ def test_a_file_of_an_earlier_version_opens_and_a_copy_was_made_before(
     assert store.can_move("oar-cradle", device)[0] == undone
     # what lists show is there for what was saved before there was any
     assert [job.title for site in store.lists.page("", 0, "").sites for job in site.jobs] == [labelled]
+    assert store.lists.page("OAR cradle", 0, "").in_all == 1
     with pytest.raises(BadInput, match="carries Oar cradle"):
         store.remove(Wall, "boat-bay-north")
     assert run(cli.app, ["check", "--data", str(file)]).output.endswith("is whole.\n")

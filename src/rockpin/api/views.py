@@ -136,7 +136,7 @@ def _line_of(row: JobRow, word: ListWord, label: str, sentence: str) -> JobLine:
 def _kept_line(row: JobRow) -> JobLine:
     """A job as it is listed without planning it: its verdict where one is kept of what stands there now."""
     if row.shown is None:
-        return _line_of(row, "not_worked_out", "Not worked out", "Something it depends on has changed since.")
+        return _line_of(row, "not_worked_out", "Not worked out", "There is no verdict yet of what stands there now.")
     return _line_of(row, cast(ListWord, row.shown.word), row.shown.label, row.shown.sentence)
 
 

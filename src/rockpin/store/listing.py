@@ -54,9 +54,9 @@ def _named(words: Sequence[str]) -> ColumnElement[bool] | None:
     """Names that hold every word, whatever their case; None without words."""
     if not words:
         return None
-    held: ColumnElement[bool] = Document.label.icontains(words[0], autoescape=True)
+    held: ColumnElement[bool] = Document.folded.contains(words[0].casefold(), autoescape=True)
     for word in words[1:]:
-        held = held & Document.label.icontains(word, autoescape=True)
+        held = held & Document.folded.contains(word.casefold(), autoescape=True)
     return held
 
 

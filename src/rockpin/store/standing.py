@@ -24,6 +24,7 @@ def stand_at(session: Session, document: Document, revision: Revision) -> None:
     document.head_id = revision.id
     body = revision.body if isinstance(revision.body, dict) else {}
     document.label = str(body.get("title") or body.get("name") or "")[:200]
+    document.folded = document.label.casefold()
     if document.kind != "job":
         return
     document.drilled = bool(body.get("records"))

@@ -15,7 +15,7 @@ class Base(DeclarativeBase):
 
 
 class Document(Base):
-    """A site, wall or job. Walls and jobs belong to a site and go with it."""
+    """A site, wall or job; walls and jobs go with their site. ``folded``: the label as a search looks at it."""
 
     __tablename__ = "document"
 
@@ -25,6 +25,7 @@ class Document(Base):
     head_id: Mapped[int] = mapped_column(Integer)
     deleted: Mapped[bool] = mapped_column(Boolean, default=False)
     label: Mapped[str] = mapped_column(String(200), default="")
+    folded: Mapped[str] = mapped_column(String(400), default="")
     drilled: Mapped[bool] = mapped_column(Boolean, default=False)
 
 

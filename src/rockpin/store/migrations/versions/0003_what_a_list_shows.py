@@ -17,6 +17,7 @@ depends_on = None
 
 def upgrade() -> None:
     op.add_column("document", sa.Column("label", sa.String(200), nullable=False, server_default=""))
+    op.add_column("document", sa.Column("folded", sa.String(400), nullable=False, server_default=""))
     op.add_column("document", sa.Column("drilled", sa.Boolean, nullable=False, server_default=sa.false()))
     op.add_column("revision", sa.Column("version", sa.Integer, nullable=True))
     op.create_table(
@@ -54,8 +55,8 @@ def _fill() -> None:
         label = str(body.get("title") or body.get("name") or "")[:200]
         drilled = row.kind == "job" and bool(body.get("records"))
         connection.execute(
-            sa.text("UPDATE document SET label = :label, drilled = :drilled WHERE id = :id"),
-            {"label": label, "drilled": drilled, "id": row.id},
+            sa.text("UPDATE document SET label = :label, folded = :folded, drilled = :drilled WHERE id = :id"),
+            {"label": label, "folded": label.casefold(), "drilled": drilled, "id": row.id},
         )
         placement = body.get("placement") if row.kind == "job" else None
         if not isinstance(placement, dict):
@@ -76,4 +77,5 @@ def downgrade() -> None:
     op.drop_table("stands_on")
     op.drop_column("revision", "version")
     op.drop_column("document", "drilled")
+    op.drop_column("document", "folded")
     op.drop_column("document", "label")
