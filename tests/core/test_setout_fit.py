@@ -107,6 +107,11 @@ def test_a_surer_way_of_marking_is_named_where_the_usual_will_not_do() -> None:
     catalogue = load_catalogue()
     found = {document.id: fit_reading(document, catalogue) for document in demo_documents()}
     assert found["tide-clock"] is None, "one screw finds its hole"
+    # where nothing holds there is no screw whose play could be told
+    shaky = next(one for one in demo_documents() if one.id == "chart-table")
+    pieces = tuple(piece.model_copy(update={"mass_kg": 400}) for piece in shaky.fixture.pieces)
+    heavy = shaky.model_copy(update={"fixture": shaky.fixture.model_copy(update={"pieces": pieces})})
+    assert fit_reading(heavy, catalogue) is None
     table = found["chart-table"]
     assert table is not None
     assert table.advice.startswith("Tape and spirit level will do")

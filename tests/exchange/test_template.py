@@ -16,7 +16,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.plan import Plan, make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.at_full_size import OVERLAP_MM, Paper
-from rockpin.exchange.template import FORMS, Along, carried, template_of
+from rockpin.exchange.template import FORMS, Along, Form, carried, template_of
 
 CATALOGUE = load_catalogue()
 PLANS = {document.id: make_plan(document, CATALOGUE) for document in demo_documents()}
@@ -153,6 +153,15 @@ def test_a_sheet_says_what_it_is_and_has_a_line_to_check_the_scale() -> None:
         if abs(line[1][0] - line[0][0] - 100) < 0.01 and line[0][1] == line[1][1]
     ]
     assert hundred
+
+
+@pytest.mark.parametrize("form", ["svg", "dxf", "pole-svg", "pole-dxf"])
+def test_what_may_not_be_drilled_yet_says_so_in_every_file(form: Form) -> None:
+    plan = PLANS["chart-table"]
+    stopped = plan.model_copy(update={"verdict": PLANS["oar-cradle"].verdict})
+    assert "Prove first" not in carried(plan, form, "a4", "along").decode()
+    # the holes are clear each by itself; the whole is not
+    assert "Prove first. Hole 3 is where a cable may lie." in carried(stopped, form, "a4", "along").decode()
 
 
 @pytest.mark.parametrize("along", ["along", "up"])

@@ -84,7 +84,14 @@ def template_of(plan: Plan) -> Drawing:
     for end in (x, x + _CHECK_MM):
         drawing.line("check", end, y - 3, end, y + 3)
     drawing.say("words", x + 4, y + 2, 3, "100 mm: measure it before you use the sheet")
+    _warned(drawing, plan, x, y + 8)
     return drawing
+
+
+def _warned(drawing: Drawing, plan: Plan, x_mm: float, y_mm: float) -> None:
+    """A job that may not be drilled yet says so in every form, also where each hole by itself is clear."""
+    if plan.verdict.word is not VerdictWord.READY:
+        drawing.say("words", x_mm, y_mm, 4.2, f"{plan.verdict.label}. {plan.verdict.sentence}")
 
 
 def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
@@ -162,6 +169,7 @@ def pole_of(plan: Plan, along: Along) -> Drawing:
         for end in (begins, begins + _CHECK_MM):
             drawing.line("check", end, 3, end, 7)
         drawing.say("words", begins + 3, 6.5, 2.8, "100 mm: measure it first")
+    _warned(drawing, plan, 2, _POLE_MM - 11)
     return drawing
 
 

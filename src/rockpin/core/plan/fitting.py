@@ -59,11 +59,13 @@ def _wander_mm(spot: Spot, depth_mm: float, catalogue: Catalogue) -> float:
 
 
 def fit_reading(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FitReading | None:
-    """The chance by each way of marking; None where no plate has two screws, so that there is nothing to miss.
+    """The chance by each way of marking; None where nothing can be missed, or a hole has nothing to put in yet.
 
     Each plate is a thing by itself; that all go on is the product.
     """
     done = compute_stages(job, catalogue, keep)
+    if any(choice.chosen is None for choice in done.choices):
+        return None
     figures, units = done.catalogue.figures.setout, job.site.units
     touching: list[Support | Link] = [*job.fixture.supports, *job.fixture.links]
     slots = {hole.id: hole.slot_length_mm for part in touching for hole in part.holes}
