@@ -19,6 +19,7 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("fixture", "/jobs/first-aid-cabinet/fixture", 1280, 800, "light"),
     ("fixing", "/jobs/first-aid-cabinet/fixing", 1280, 800, "light"),
     ("set-out", "/jobs/chart-table/set-out", 1280, 800, "light"),
+    ("set-out-carried", "/jobs/first-aid-cabinet/set-out", 1280, 800, "light"),
     ("drill", "/jobs/tide-clock/drill", 1280, 800, "light"),
     ("drill-dark", "/jobs/dry-suit-hanger/drill", 1280, 800, "dark"),
     ("record", "/jobs/dry-suit-hanger/record", 1280, 800, "light"),
@@ -81,11 +82,17 @@ def _side_by_side(page: Page) -> None:
     page.get_by_role("dialog").wait_for()
 
 
+def _carry_it(page: Page) -> None:
+    page.get_by_role("cell", name="Marked through the piece").wait_for()
+    page.get_by_role("link", name="DXF").scroll_into_view_if_needed()
+
+
 STEPS: dict[str, Callable[[Page], None]] = {
     "wall-check": _report_a_check,
     "wall-studs": _sweep_for_studs,
     "hidden": _read_a_hole,
     "fixing": _open_the_sums,
+    "set-out-carried": _carry_it,
     "van": _tell_the_van,
     "compare": _side_by_side,
 }

@@ -127,7 +127,8 @@ def _advice(ways: Sequence[FitWay], wanted: float) -> str:
             f"By {usual.label.lower()} {usual.chance_text}. Through tape or a guide, so that the bit does not wander, "
             f"{guided.label.lower()} comes to {guided.guided_text}. {guided.says}"
         )
+    guide = f", by {best.guided_text} with the bit held in a guide" if best.guided_text != best.chance_text else ""
     return (
-        f"The holes are tight on their screws: all at once go in without force by {best.chance_text} at the best, by "
-        f"{best.guided_text} with the bit held in a guide. Drill one hole, hang it, and drill the next through it."
+        f"The holes are tight on their screws: all go in at once without force by {best.chance_text} at the "
+        f"best{guide}. Drill one hole, hang it, and drill the next through it."
     )
