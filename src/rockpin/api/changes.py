@@ -3,10 +3,11 @@
 from rockpin.api.context import AppContext
 from rockpin.api.planning import Planner
 from rockpin.api.tasks import part_of
-from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.base.errors import BadInput, CannotPlan, Fault
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
+from rockpin.core.plan import standing
 from rockpin.core.tables.references import job_faults, wall_faults
 from rockpin.store.bodies import By
 
@@ -18,9 +19,23 @@ def save_job(
     if faults := job_faults(job, context.catalogue):
         raise BadInput(faults)
     context.store.check_walls(job_id, job)
+    job = _noted(context, job_id, job)
     planner.ask("tried", job_id, *part_of(job))
     context.store.save(job_id, job, revision, summary, By(job_id, device or None))
     return planner.ask("workspace", job_id, device)
+
+
+def _noted(context: AppContext, job_id: str, job: JobBody) -> JobBody:
+    """The job with its place noted as it comes out now: from the first hole on record on it is what counts."""
+    held = job.placement.along or job.placement.upright
+    if held is None or context.store.job(job_id).body.records:
+        return job
+    try:
+        document = context.store.document(job_id, context.catalogue, [job.model_copy(update={"records": ()})])
+        at = standing(document, context.catalogue, context.keep).placement
+    except CannotPlan:
+        return job
+    return job.model_copy(update={"placement": job.placement.model_copy(update={"x_mm": at.x_mm, "y_mm": at.y_mm})})
 
 
 def save_wall_of_job(

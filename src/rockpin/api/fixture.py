@@ -10,7 +10,7 @@ from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
-from rockpin.core.plan import FitReading, HoleSet, WayOut, read_wall
+from rockpin.core.plan import FitReading, HoleSet, WayOut, read_wall, standing
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.shapes import Shape
 from rockpin.exchange.at_full_size import Paper
@@ -53,7 +53,7 @@ def save_fixture(job_id: str, save: FixtureSave, context: Context, planning: Pla
 @router.put("/jobs/{job_id}/bar", response_model=Workspace)
 def drill_bar(job_id: str, ask: BarAsk, context: Context, planning: Planning, device: Device = "") -> Response:
     """Puts the holes of a bar that is drilled on the spot where the wall holds best."""
-    document = context.store.document(job_id, context.catalogue)
+    document = standing(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
     support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
     if support is None:
         raise BadInput([Fault("support_id", f"“{ask.support_id}” is no support of this fixture")])

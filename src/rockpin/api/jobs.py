@@ -8,7 +8,7 @@ from rockpin.api import changes
 from rockpin.api.context import A_DOCUMENT, Body, Context, Device
 from rockpin.api.fixture import shape_of
 from rockpin.api.planning import Planning, answer_of
-from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, Trial, WallSave, Workspace
+from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, Trial, TrialAnswer, WallSave, Workspace
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fixture import build
@@ -93,14 +93,14 @@ def redo(
     return answer_of(planning.ask("workspace", job_id, device))
 
 
-@router.post("/jobs/{job_id}/trial", response_model=Plan)
+@router.post("/jobs/{job_id}/trial", response_model=TrialAnswer)
 async def try_placement(job_id: str, trial: Trial, planning: Planning, device: Device = "") -> Response:
-    """The plan for a placement that is not saved: the answer while a finger drags, without the long lists.
+    """The plan for a place that is not saved: the answer while a finger drags, without the long lists.
 
     A question of the same device that still waits is overtaken by this one.
     """
     asker = f"{device}/{job_id}" if device else None
-    return answer_of(await planning.later("trial", job_id, trial.placement.model_dump_json(), overtakes=asker))
+    return answer_of(await planning.later("trial", job_id, trial.model_dump_json(), overtakes=asker))
 
 
 @router.get("/jobs/{job_id}/document", response_class=Response)

@@ -4,12 +4,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
+from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect, WallCoordinate
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Placement, Region, Site
+from rockpin.core.document.placing import Reference
 from rockpin.core.document.wall import MemberKind, OpeningKind, ScanMode, Wall
+from rockpin.core.placing import Axis, LineUp
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Outcome, Species
 from rockpin.core.tables.hands import Hand
@@ -164,9 +166,36 @@ class OwnOut(Model):
 
 
 class Trial(Model):
-    """A placement to be answered without being saved."""
+    """Where the fixture's corner is held, to be answered without being saved. ``lines_up``: with what is near there."""
 
+    x_mm: WallCoordinate
+    y_mm: WallCoordinate
+    lines_up: bool = False
+
+
+class TrialAnswer(Model):
+    """The plan where a fixture would come to lie, and what it would line up with."""
+
+    plan: Plan
     placement: Placement
+    line_ups: tuple[LineUp, ...]
+
+
+class PlaceSave(Trial):
+    """Where the fixture was let go: it is measured anew from what it lines up with there."""
+
+    revision: int
+    summary: Name
+
+
+class ReferenceSave(Model):
+    """What a fixture is measured from in one direction; None: from nothing. ``stay``: where it is now."""
+
+    revision: int
+    summary: Name
+    axis: Axis
+    reference: Reference | None
+    stay: bool = False
 
 
 ListWord = Literal["ready", "prove_first", "do_not_drill", "unplannable", "not_worked_out"]

@@ -7,12 +7,22 @@ from typing import cast
 from pydantic import TypeAdapter
 
 from rockpin.api.context import AppContext
+from rockpin.api.schemas import Trial, TrialAnswer
 from rockpin.api.views import job_line, lean, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.model import Model
-from rockpin.core.document.job import Placement
 from rockpin.core.hidden import ClearingWay
-from rockpin.core.plan import FitReading, HoleSet, WayOut, clear_hole, fit_reading, hole_sets, ways_out
+from rockpin.core.plan import (
+    FitReading,
+    HoleSet,
+    WayOut,
+    carry,
+    clear_hole,
+    fit_reading,
+    hole_sets,
+    placing_options,
+    ways_out,
+)
 from rockpin.exchange.at_full_size import Paper
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
 from rockpin.exchange.template import Along, Form, carried
@@ -31,12 +41,19 @@ def workspace(context: AppContext, job_id: str, device: str) -> bytes:
     return workspace_of(context, job_id, device=device).model_dump_json().encode()
 
 
-def trial(context: AppContext, job_id: str, placement: str) -> bytes:
-    """The plan of a job in a placement that is not saved, as JSON, without the long lists."""
-    document = context.document_of(job_id)
-    moved = document.model_copy(update={"placement": Placement.model_validate_json(placement)})
+def trial(context: AppContext, job_id: str, held: str) -> bytes:
+    """The plan of a job held where it is not saved, as JSON, without the long lists, and what it lines up with."""
+    document, wanted = context.document_of(job_id), Trial.model_validate_json(held)
+    at, line_ups = carry(document, wanted.x_mm, wanted.y_mm, context.catalogue, context.keep, lines_up=wanted.lines_up)
+    moved = document.model_copy(update={"placement": at})
     plan = lean(context.plan_of(assemble(job_id, moved, document.site, document.walls), keep=False))
-    return plan.model_dump_json().encode()
+    return TrialAnswer(plan=plan, placement=at, line_ups=line_ups).model_dump_json().encode()
+
+
+def placing(context: AppContext, job_id: str) -> bytes:
+    """What of a fixture can be measured, and from what, as JSON."""
+    document = context.store.document(job_id, context.catalogue)
+    return placing_options(document, context.catalogue, context.keep).model_dump_json().encode()
 
 
 def line(context: AppContext, job_id: str) -> bytes:
@@ -114,6 +131,7 @@ def _part(kind: str, body: str) -> Model:
 TASKS: dict[str, Task] = {
     "workspace": workspace,
     "trial": trial,
+    "placing": placing,
     "line": line,
     "ways_that_work": ways_that_work,
     "other_holes": other_holes,

@@ -287,11 +287,8 @@ class Store:
             site = next((one for one in changed if isinstance(one, Site)), saved_site)
             others = {one.id: one for one in changed if isinstance(one, Wall)}
             walls = tuple(
-                with_holes(
-                    others.get(wall_id) or load(session, Wall, wall_id).body,
-                    self._drilled(session, job, wall_id, catalogue),
-                )
-                for wall_id in walls_of(body)
+                with_holes(wall, self._drilled(session, job, wall, catalogue))
+                for wall in (others.get(wall_id) or load(session, Wall, wall_id).body for wall_id in walls_of(body))
             )
             return assemble(job.id, body.model_copy(update={"kit": kit}) if kit.told else body, site, walls)
 
@@ -305,13 +302,14 @@ class Store:
         rows = {row.key: row for row in (*own, *document.own_fixings)}
         return document.model_copy(update={"own_fixings": tuple(rows.values())})
 
-    def _drilled(self, session: Session, job: Saved[JobBody], wall_id: str, catalogue: Catalogue) -> list[OldHole]:
+    def _drilled(self, session: Session, job: Saved[JobBody], wall: Wall, catalogue: Catalogue) -> list[OldHole]:
         """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""
         found: list[OldHole] = []
-        for other_id, state in drilled_on(session, wall_id, besides=job.id):
+        for other_id, state in drilled_on(session, wall.id, besides=job.id):
             # what another job has drilled, but cannot be read, is no reason to hide this one
             with suppress(CannotPlan):
-                found += drilled_holes(other_id, read_body(JobBody, "job", state.body, state.version), catalogue)
+                other = read_body(JobBody, "job", state.body, state.version)
+                found += drilled_holes(other_id, other, wall, catalogue)
         return found
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:

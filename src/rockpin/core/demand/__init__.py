@@ -3,18 +3,16 @@
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.demands import CaseDemand, Demand, DemandTable, HoleDemand, Turns
 from rockpin.core.demand.fastener_group import Rows
-from rockpin.core.demand.loads import Body, bodies_of, weight_n
+from rockpin.core.demand.loads import weight_n
 from rockpin.core.demand.solve import solve_fixture, stiffness_of
 
 __all__ = [
-    "Body",
     "CaseDemand",
     "Demand",
     "DemandTable",
     "HoleDemand",
     "Rows",
     "Turns",
-    "bodies_of",
     "load_cases",
     "solve_fixture",
     "stiffness_of",

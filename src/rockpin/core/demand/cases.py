@@ -6,9 +6,10 @@ from dataclasses import replace
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2
 from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.hands import hand_cases, held_rail_cases, swing_cases
-from rockpin.core.demand.loads import LoadCase, bodies_of, weight_at, weights
+from rockpin.core.demand.loads import LoadCase, weight_at, weights
 from rockpin.core.demand.people import person_cases
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, Piece, RailKind
+from rockpin.core.fixture import bodies_of
 from rockpin.core.tables.catalogue import DemandTables
 from rockpin.core.tables.figures import DemandFigures
 from rockpin.core.tables.hands import Acts

@@ -14,10 +14,11 @@ from numpy.typing import NDArray
 
 from rockpin.core.demand.demands import CaseRow, Demand, DemandTable, Turns, demands_of
 from rockpin.core.demand.fastener_group import GroupRows, Rows, solve_rows
-from rockpin.core.demand.loads import LoadCase, bodies_of
+from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.sharing import as_given, share_out, turning
 from rockpin.core.demand.support_groups import SupportGroup, first_screw, groups_of, link_group
 from rockpin.core.document.fixture import Fixture
+from rockpin.core.fixture import bodies_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.tables.figures import DemandFigures
 

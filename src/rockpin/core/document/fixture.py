@@ -15,6 +15,7 @@ from rockpin.core.base.model import (
     Name,
     NonNegativeMm,
     Note,
+    PositiveMm,
     Rect,
     WallCoordinate,
     bounding,
@@ -276,6 +277,32 @@ class HeldRail(Model):
     z_mm: NonNegativeMm
 
 
+class OwnLine(Model):
+    """A level line of the fixture that its user measures by: a seat, the lowest rung, the hooks' tips."""
+
+    id: Id
+    name: Name
+    y_mm: WallCoordinate
+
+
+class SpacingKind(StrEnum):
+    EQUAL_GAPS = "equal_gaps"
+    MARGINS = "margins"
+    FIXED_GAPS = "fixed_gaps"
+
+
+class Spacing(Model):
+    """How the things of a fixture stand in a row, in the order of its pieces, within a span from its left end on.
+
+    Equal gaps stand at both ends too; margins leave so much at the ends and share the rest; fixed gaps are centred.
+    """
+
+    kind: SpacingKind = SpacingKind.EQUAL_GAPS
+    span_mm: PositiveMm
+    margin_mm: NonNegativeMm = 0
+    gap_mm: NonNegativeMm = 0
+
+
 class Limit(Model):
     """A limit that the fixture's maker sets, with where it is written."""
 
@@ -296,6 +323,8 @@ class Fixture(Model):
     rated: AssemblyRating | None = Field(default=None, description="its maker's rating of the whole, if there is one")
     swings: tuple[Swing, ...] = Field(default=(), max_length=4)
     rails: tuple[HeldRail, ...] = Field(default=(), max_length=4)
+    spacing: Spacing | None = Field(default=None, description="if its things stand in a row")
+    lines: tuple[OwnLine, ...] = Field(default=(), max_length=20, description="lines that the user measures by")
     duty: Id = "storage"
     environment: Environment = Environment.DRY
     hand: Id = Field(default="use", description="what hands do to it in reach")
@@ -311,6 +340,7 @@ class Fixture(Model):
             ("supports", duplicated(self.supports)),
             ("links", duplicated(self.links)),
             ("rails", duplicated(self.rails)),
+            ("lines", duplicated(self.lines)),
         ):
             if twice:
                 raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")

@@ -11,9 +11,10 @@ from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fixings import Fixing
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.packet import Packet, ScrewPacket
+from rockpin.core.document.placing import ALONG_ONLY, UPRIGHT_ONLY, FeatureKind, Lie, Reference
 from rockpin.core.document.wall import Wall
 
-SCHEMA_VERSION = 3
+SCHEMA_VERSION = 4
 
 
 class Region(StrEnum):
@@ -69,12 +70,34 @@ class SupportPlace(Model):
 
 
 class Placement(Model):
-    """Where the fixture's lower left corner lies on which wall."""
+    """Where the fixture's lower left corner lies on which wall, and what it is held to there.
+
+    Where a reference is given it is what holds; ``x_mm`` and ``y_mm`` then say where that was when it was last said,
+    and count again where what it was measured from is gone.
+    """
 
     wall_id: Id
     x_mm: WallCoordinate
     y_mm: WallCoordinate
+    along: Reference | None = Field(default=None, description="what it is measured from along the wall")
+    upright: Reference | None = Field(default=None, description="what it is measured from up or down")
+    lie: Lie = Lie()
     supports: tuple[SupportPlace, ...] = Field(default=(), max_length=20)
+
+    @model_validator(mode="after")
+    def _of_its_direction(self) -> Self:
+        for name, held, wrong, way in (
+            ("along", self.along, UPRIGHT_ONLY, "up and down"),
+            ("upright", self.upright, ALONG_ONLY, "along the wall"),
+        ):
+            for mark in held.marks if held else ():
+                if mark.kind in wrong:
+                    raise ValueError(f"{name}: a {mark.kind.replace('_', ' ')} is measured from {way} only")
+        if self.along and self.along.feature.kind is FeatureKind.LINE:
+            raise ValueError("along: an own line of the fixture has a height and no place along it")
+        if self.upright and self.upright.feature.kind is FeatureKind.SPAN:
+            raise ValueError("upright: the span of a row is measured along the wall only")
+        return self
 
 
 class Choice(Model):
@@ -201,7 +224,7 @@ class JobBody(Model):
 class JobDocument(JobBody):
     """A whole job: the site, its walls and the job itself. What is exported, imported and planned."""
 
-    schema_version: Literal[3] = 3
+    schema_version: Literal[4] = 4
     id: Id
     site: Site
     walls: tuple[Wall, ...] = Field(min_length=1, max_length=12)

@@ -2,6 +2,7 @@
 
 Version 2: a reading knows what it was taken with, and a row's studs are confirmed by their ids instead of by numbers.
 Version 3: hands are picked by what they do, instead of a thing being grasped or not; the strongest is a wish.
+Version 4: a place may be said by what it is measured from; walls know tiles, stairs and things that are there.
 """
 
 from collections.abc import Callable
@@ -66,7 +67,11 @@ def _document_from_2(document: Data) -> Data:
     return {**_job_from_2(document), "schema_version": 3}
 
 
-UPGRADES: dict[int, Callable[[Data], Data]] = {1: _document_from_1, 2: _document_from_2}
+def _document_from_3(document: Data) -> Data:
+    return {**document, "schema_version": 4}
+
+
+UPGRADES: dict[int, Callable[[Data], Data]] = {1: _document_from_1, 2: _document_from_2, 3: _document_from_3}
 """From a version of the job document to the next."""
 
 

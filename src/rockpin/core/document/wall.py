@@ -23,6 +23,7 @@ from rockpin.core.base.model import (
     duplicated,
 )
 from rockpin.core.document.evidence import Evidence, Filling, Finish, Hit, HowStated, Location, ReadBy, Trace
+from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
 
 
 class HowKnown(StrEnum):
@@ -238,6 +239,7 @@ class OldHole(Model):
     """A hole that is already in the wall, and what it met: the best evidence there is."""
 
     id: Id
+    name: Name | None = Field(default=None, description="what it is called, as in hole 2 of the lower hooks")
     x_mm: WallCoordinate
     y_mm: WallCoordinate
     diameter_mm: float = Field(gt=0, le=150)
@@ -281,6 +283,10 @@ class Wall(Model):
     build_up: tuple[Layer, ...] = Field(default=(), max_length=12, description="as stated; empty: left to the checks")
     stated: HowStated = Field(default=HowStated.SEEN, description="how the stated layers are known")
     courses: Courses | None = None
+    tiles: TileGrid | None = None
+    skirting_mm: float = Field(default=0, ge=0, le=1_000, description="how high a skirting is or will be; 0: none")
+    stairs: Stairs | None = None
+    things: tuple[Thing, ...] = Field(default=(), max_length=100, description="what hangs or stands there and stays")
     framing: Framing | None = None
     board_joints_mm: tuple[WallCoordinate, ...] = Field(default=(), max_length=200)
     openings: tuple[Opening, ...] = Field(default=(), max_length=100)
@@ -301,6 +307,7 @@ class Wall(Model):
     def _consistent(self) -> Self:
         for label, items in (
             ("openings", self.openings),
+            ("things", self.things),
             ("points", self.points),
             ("evidence", self.evidence),
             ("hits", self.hits),

@@ -1,13 +1,15 @@
 """What a job has drilled is in its wall for every other job there."""
 
 from rockpin.core.document.job import JobBody
-from rockpin.core.document.wall import OldHole
+from rockpin.core.document.wall import OldHole, Wall
+from rockpin.core.placing import lying
 from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
 
-def drilled_holes(job_id: str, job: JobBody, catalogue: Catalogue) -> tuple[OldHole, ...]:
+def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -> tuple[OldHole, ...]:
     """The holes that a job has recorded, as old holes of its wall for every other job there."""
+    job = lying(job, wall)
     holes = {hole.id: hole for hole in place_fixture(job, catalogue.figures.setout.channel_back_mm).holes}
     found = []
     for record in job.records:
@@ -19,6 +21,7 @@ def drilled_holes(job_id: str, job: JobBody, catalogue: Catalogue) -> tuple[OldH
         found.append(
             OldHole(
                 id=f"{job_id}-{hole.id}"[:60],
+                name=f"hole {hole.number} of {job.title}"[:120],
                 x_mm=hole.x_mm,
                 y_mm=hole.y_mm,
                 diameter_mm=hole.diameter_mm,

@@ -15,10 +15,10 @@ from rockpin.core.document.wall import Backing, Find, Scan, ScanMode, Wall, Wall
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden.risk import Found, RiskField, ScanConditions
 from rockpin.core.hidden.routes import Route, read_routes
-from rockpin.core.hidden.zones import PointReading, Zone, point_area, read_zones
+from rockpin.core.hidden.zones import PointReading, Zone, read_zones
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import HiddenTables
-from rockpin.core.tables.services import ZoneSchool
+from rockpin.core.tables.services import ZoneSchool, point_area
 
 OPENED_TO_MM = 1e6
 """How deep [mm] a place is cleared that was opened and looked into."""

@@ -14,9 +14,8 @@ from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.outline import UPRIGHT_MM, edges_of, face_shape, top_edges
 from rockpin.core.document.wall import Corner, EdgeKind, Wall, WallSide
-from rockpin.core.document.wall import Point as WallPoint
 from rockpin.core.framing import MemberReading
-from rockpin.core.tables.services import PointKind, Service, ZoneRule, ZoneSchool, ZoneShape
+from rockpin.core.tables.services import Service, ZoneRule, ZoneSchool, ZoneShape
 
 _LEAST_MM2 = 1.0
 
@@ -60,12 +59,6 @@ class PointReading(Model):
     services: tuple[Service, ...]
     face: WallSide
     area: Rect
-
-
-def point_area(point: WallPoint, kind: PointKind) -> Rect:
-    """The face of a point on the wall: as measured, or as the catalogue has it."""
-    width, height = point.width_mm or kind.width_mm, point.height_mm or kind.height_mm
-    return Rect(x_mm=point.x_mm - width / 2, y_mm=point.y_mm - height / 2, width_mm=width, height_mm=height)
 
 
 def _rect(area: Rect) -> Polygon:

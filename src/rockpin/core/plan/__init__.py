@@ -4,6 +4,7 @@ from rockpin.core.plan.alternatives import HoleSet, hole_sets
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, standing
 from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.way_out import WayOut
@@ -14,13 +15,18 @@ __all__ = [
     "FitWay",
     "HolePlan",
     "HoleSet",
+    "PlacingOptions",
     "Plan",
     "WayOut",
+    "carry",
     "clear_hole",
     "compute_stages",
     "fit_reading",
     "hole_sets",
     "make_plan",
+    "measured_from",
+    "placing_options",
     "read_wall",
+    "standing",
     "ways_out",
 ]

@@ -6,6 +6,7 @@ from math import ceil, floor, sqrt
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
 from rockpin.core.document.evidence import Filling
+from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
 from rockpin.core.document.wall import Corner, Courses, OldHole, OpeningKind, Scan, Wall, WallSide
 from rockpin.core.framing import Behind, BehindKind, MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
@@ -39,6 +40,14 @@ class OpeningDrawing(Model):
     area: Rect
 
 
+class ThingDrawing(Model):
+    """Something that is there already, by its corners: one end may lie higher than the other."""
+
+    id: str
+    name: str
+    outline: tuple[Corner, ...]
+
+
 class EvidenceMark(Model):
     """Where somebody checked the wall, or where its framing answered. ``kind``: of the check or of the hit."""
 
@@ -59,6 +68,10 @@ class Elevation(Model):
     outline: tuple[Corner, ...]
     members: tuple[MemberReading, ...]
     courses: CourseLines | None
+    tiles: CourseLines | None
+    things: tuple[ThingDrawing, ...]
+    stairs: tuple[Corner, ...]
+    skirting_mm: float
     openings: tuple[OpeningDrawing, ...]
     points: tuple[PointReading, ...]
     zones: tuple[Zone, ...]
@@ -149,6 +162,43 @@ def course_lines(courses: Courses, wall: Wall) -> CourseLines:
     return CourseLines(joint_mm=courses.joint_mm, beds_mm=tuple(beds), uprights=tuple(rows))
 
 
+def _as_courses(tiles: TileGrid) -> Courses:
+    """Tiles as courses of units, however large: they are drawn and counted alike."""
+    return Courses.model_construct(
+        unit_length_mm=tiles.tile_width_mm,
+        unit_height_mm=tiles.tile_height_mm,
+        joint_mm=tiles.joint_mm,
+        origin_x_mm=tiles.origin_x_mm,
+        origin_y_mm=tiles.origin_y_mm,
+        course_shift=tiles.course_shift,
+    )
+
+
+def _outline_of(thing: Thing) -> tuple[Corner, ...]:
+    """The corners of a thing from its lower left one round, its right side as much higher as was measured."""
+    area, rise = thing.rect, thing.rise_mm
+    return tuple(
+        Corner(x_mm=x, y_mm=y)
+        for x, y in (
+            (area.x_mm, area.y_mm),
+            (area.right_mm, area.y_mm + rise),
+            (area.right_mm, area.top_mm + rise),
+            (area.x_mm, area.top_mm),
+        )
+    )
+
+
+def _steps(stairs: Stairs) -> tuple[Corner, ...]:
+    """The steps as one walks up them, from nosing to nosing; two points alone are their line."""
+    corners = [Corner(x_mm=stairs.x_mm, y_mm=stairs.y_mm)]
+    for step in range(1, stairs.steps + 1):
+        x, y = stairs.x_mm + step * stairs.going_mm, stairs.y_mm + step * stairs.rise_mm
+        if stairs.steps > 1:
+            corners.append(Corner(x_mm=x, y_mm=y - stairs.rise_mm))
+        corners.append(Corner(x_mm=x, y_mm=y))
+    return tuple(corners)
+
+
 def _evidence_marks(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> tuple[EvidenceMark, ...]:
     labels = {row.kind: row.label for row in catalogue.belief.hits}
     checks = [
@@ -181,6 +231,10 @@ def draw_elevation(
         outline=wall.outline,
         members=members,
         courses=course_lines(wall.courses, wall) if wall.courses else None,
+        tiles=course_lines(_as_courses(wall.tiles), wall) if wall.tiles else None,
+        things=tuple(ThingDrawing(id=one.id, name=one.name, outline=_outline_of(one)) for one in wall.things),
+        stairs=_steps(wall.stairs) if wall.stairs else (),
+        skirting_mm=wall.skirting_mm,
         openings=tuple(OpeningDrawing(id=one.id, kind=one.kind, area=one.rect) for one in wall.openings),
         points=hidden.points,
         zones=tuple(zone for zone in hidden.zones if zone.face is WallSide.THIS),

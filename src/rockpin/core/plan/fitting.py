@@ -66,6 +66,7 @@ def fit_reading(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEP
     done = compute_stages(job, catalogue, keep)
     if any(choice.chosen is None for choice in done.choices):
         return None
+    job = done.job
     figures, units = done.catalogue.figures.setout, job.site.units
     touching: list[Support | Link] = [*job.fixture.supports, *job.fixture.links]
     slots = {hole.id: hole.slot_length_mm for part in touching for hole in part.holes}

@@ -9,20 +9,21 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
-from rockpin.core.demand import bodies_of
-from rockpin.core.document.fixture import Environment
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.fixture import Environment, HeldRail
+from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import GatherItem, Step, card_of, work_of
+from rockpin.core.fixture import bodies_of, outline_of, things_of
 from rockpin.core.framing import FramingReading
 from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import Belief, WallReading, may_be_old
+from rockpin.core.placing import PlacingReading
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
 from rockpin.core.plan.findings import all_findings
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.record_lines import RecordLine, record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
-from rockpin.core.setout import PlacedPart, SetOutMeasures, measures_of
+from rockpin.core.setout import Gap, PlacedPart, SetOutMeasures, gaps_between, measures_of
 from rockpin.core.tables.catalogue import Catalogue, Duty
 
 
@@ -84,6 +85,9 @@ class Plan(Model):
     supports: tuple[PlacedPart, ...]
     links: tuple[PlacedPart, ...]
     holes: tuple[HolePlan, ...]
+    placing: PlacingReading
+    gaps: tuple[Gap, ...]
+    rails: tuple[HeldRail, ...]
     measures: SetOutMeasures
     joints: tuple[JointPlan, ...]
     heavier_text: str | None
@@ -153,6 +157,19 @@ def _lifted_kg(job: JobDocument) -> float:
     return max((sum(piece.mass_kg for piece in body.fixture.pieces) for body in bodies_of(job.fixture)), default=0.0)
 
 
+def _gaps(job: JobDocument, units: UnitSystem) -> tuple[Gap, ...]:
+    """The gaps between the things of a fixture, where they come to stand."""
+    at, spacing = job.placement, job.fixture.spacing
+    outlines = [outline_of(thing) for thing in things_of(job.fixture)] if job.fixture.pieces else []
+    placed = [one.model_copy(update={"x_mm": one.x_mm + at.x_mm, "y_mm": one.y_mm + at.y_mm}) for one in outlines]
+    return gaps_between(placed, (at.x_mm, at.x_mm + spacing.span_mm) if spacing else None, units)
+
+
+def _on_the_wall(rail: HeldRail, at: Placement) -> HeldRail:
+    moved = {"x_mm": rail.x_mm + at.x_mm, "x2_mm": rail.x2_mm + at.x_mm}
+    return rail.model_copy(update={**moved, "y_mm": rail.y_mm + at.y_mm, "y2_mm": rail.y2_mm + at.y_mm})
+
+
 def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
     where = {Environment.DRY: "in the dry", Environment.WET: "in the wet", Environment.OUTDOOR: "outdoors"}
     return (
@@ -167,7 +184,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
     """
     done = compute_stages(job, catalogue, keep)
-    whole, job, shipped = job, job.counted(), catalogue
+    whole, job, shipped = done.whole, done.job, catalogue
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
     reading, choices = identified.reading, done.choices
@@ -243,6 +260,9 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
             )
             for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
         ),
+        placing=done.placing,
+        gaps=_gaps(job, units),
+        rails=tuple(_on_the_wall(rail, job.placement) for rail in job.fixture.rails),
         measures=measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units),
         heavier_text=heavier_hand_text(done, job, shipped),
         cases=_deciding(done),

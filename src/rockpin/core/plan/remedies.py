@@ -10,10 +10,12 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import BehindKind
+from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.placings import standing
 from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, test_first
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, strained, with_what
 from rockpin.core.tables.catalogue import Catalogue
@@ -22,9 +24,7 @@ from rockpin.core.tables.remedies import RemedyTable
 
 
 def _moved(job: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
-    at = job.placement
-    place = at.model_copy(update={"x_mm": at.x_mm + dx_mm, "y_mm": at.y_mm + dy_mm})
-    return job.model_copy(update={"placement": place})
+    return job.model_copy(update={"placement": shifted(job.placement, dx_mm, dy_mm)})
 
 
 def _moves(job: JobDocument, plan: Plan, sizes: RemedyTable) -> list[tuple[float, float]]:
@@ -280,6 +280,7 @@ def ways_out(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -
     Every one has been planned: with it every hole has a fixing, and nothing that it brings stops the job.
     """
     keep = keep or Keep(8)
+    job = standing(job, catalogue, keep)
     before = make_plan(job, catalogue, keep)
     if not strained(before) or not before.reading.family.planned:
         return ()

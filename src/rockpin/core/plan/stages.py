@@ -8,13 +8,14 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
 from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
+from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
-from rockpin.core.setout import Placed, place_fixture
+from rockpin.core.setout import Placed, hole_numbers, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.packets import with_packets
 from rockpin.core.tables.references import check_references
@@ -36,8 +37,14 @@ def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: floa
 
 
 class ComputedStages(NamedTuple):
-    """What the rooms have made of a job, before it is put together as a plan."""
+    """What the rooms have made of a job, before it is put together as a plan.
 
+    ``whole``: the job with its fixture where it comes to lie, and all of its readings; ``job``: with those that count.
+    """
+
+    whole: JobDocument
+    job: JobDocument
+    placing: PlacingReading
     catalogue: Catalogue
     identified: Identified
     framing: FramingReading
@@ -85,6 +92,23 @@ def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     )
 
 
+def surroundings_of(job: JobDocument, read: ReadWall) -> Surroundings:
+    """What the fixture of a job can be measured from."""
+    american = job.site.region is Region.NORTH_AMERICA
+    return Surroundings(
+        wall=job.wall,
+        members=read.framing.members,
+        points=read.catalogue.point_by_key,
+        units=job.site.units,
+        skirting="baseboard" if american else "skirting",
+    )
+
+
+def settled(job: JobDocument, read: ReadWall) -> Settled:
+    """A job with its fixture where it comes to lie by what it is measured from, and as it lies there."""
+    return settle(job, surroundings_of(job, read), hole_numbers(job.fixture))
+
+
 def _demand(
     job: JobDocument, placed: Placed, kinds: dict[str, BehindKind], bearing_mpa: float, shipped: Catalogue, keep: Keep
 ) -> Demand:
@@ -104,9 +128,11 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
 
     ``keep``: what rooms have answered lately to the same questions.
     """
-    job, shipped = job.counted(), catalogue
+    shipped, read = catalogue, read_wall(job, catalogue, keep)
+    whole, placing = settled(job, read)
+    job = whole.counted()
     wall = job.wall
-    catalogue, identified, framing, hidden = read_wall(job, shipped, keep)
+    catalogue, identified, framing, hidden = read
     reading, members = identified.reading, framing.members
     catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
 
@@ -145,6 +171,9 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
     )
     judged = tuple(judge_hole(hidden, one) for one in planned)
     return ComputedStages(
+        whole,
+        job,
+        placing,
         catalogue,
         identified,
         framing,
@@ -164,7 +193,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
 
 def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue) -> list[Spot]:
     """The holes of a job under other loads, where all else is as it was computed."""
-    counted = job.counted()
+    counted = job.counted()  # under other loads only: its place is the one that was settled
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     reading = done.identified.reading
     demand = _demand(counted, done.placed, kinds, reading.bearing_mpa, shipped, NOTHING_KEPT)

@@ -140,6 +140,13 @@ def _place_joints(job: JobBody, supports: Sequence[PlacedPart], channel_back_mm:
     return tuple(placed)
 
 
+def hole_numbers(fixture: Fixture) -> dict[str, int]:
+    """The numbers of the holes in the wall, by their ids, in the order of the supports."""
+    touching: tuple[Support | Link, ...] = (*fixture.supports, *fixture.links)
+    used = [hole.id for part in touching if part.id not in fixture.carriers for hole in part.holes if hole.used]
+    return {name: number for number, name in enumerate(used, 1)}
+
+
 class Placed(NamedTuple):
     """A fixture where it comes to lie on the wall: its parts, the holes in the wall, and those in boards between.
 

@@ -109,6 +109,7 @@ class SetoutFigures(Model):
     guided_wander_mm: float
     countersunk_play_mm: float
     fit_wanted: float
+    line_up_mm: float
 
 
 class DemandFigures(Model):

@@ -5,10 +5,10 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from rockpin.core.base.model import Id, Model, Name
+from rockpin.core.base.model import Id, Model, Name, Rect
 from rockpin.core.base.row import Row
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import ScanMode
+from rockpin.core.document.wall import Point, ScanMode
 
 
 class Service(StrEnum):
@@ -38,6 +38,12 @@ class PointKind(Row):
     ways: tuple[Id, ...]
     width_mm: float = Field(gt=0)
     height_mm: float = Field(gt=0)
+
+
+def point_area(point: Point, kind: PointKind) -> Rect:
+    """The face of a point on the wall: as measured, or as the catalogue has it."""
+    width, height = point.width_mm or kind.width_mm, point.height_mm or kind.height_mm
+    return Rect(x_mm=point.x_mm - width / 2, y_mm=point.y_mm - height / 2, width_mm=width, height_mm=height)
 
 
 class Make(Model):

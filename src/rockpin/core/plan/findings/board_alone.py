@@ -6,9 +6,10 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force, show_mass
 from rockpin.core.capacity import method_of
 from rockpin.core.choice import HoleChoice
-from rockpin.core.demand import Body, Demand, bodies_of
+from rockpin.core.demand import Demand
 from rockpin.core.document.fixture import HeldBy
 from rockpin.core.document.job import JobBody
+from rockpin.core.fixture import Body, bodies_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import Catalogue

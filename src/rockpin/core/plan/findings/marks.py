@@ -8,6 +8,7 @@ from rockpin.core.document.job import JobBody
 from rockpin.core.document.outline import off_face_mm
 from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.hidden import Hidden
+from rockpin.core.placing import PlacingReading
 from rockpin.core.setout import Placed, PlacedHole
 from rockpin.core.tables.figures import PlanFigures
 
@@ -88,11 +89,53 @@ def _hole_findings(
     return found
 
 
+def _things(placed: Placed, wall: Wall) -> list[Finding]:
+    """Holes and pieces where something hangs or stands already, or a skirting runs."""
+    found: list[Finding] = []
+    for thing in wall.things:
+        for hole in placed.holes:
+            if thing.rect.distance_to(hole.x_mm, hole.y_mm) == 0:
+                where = Where(hole=hole.id, area=thing.rect)
+                sentence = f"Hole {hole.number} lies behind {thing.name}."
+                stop = Severity.DO_NOT_DRILL
+                found.append(_finding(stop, "hole-behind-thing", sentence, "Move the fixture.", where))
+        for piece in placed.pieces:
+            if piece.area.overlaps(thing.rect):
+                where = Where(area=thing.rect, item=piece.id)
+                sentence = f"{piece.label} and {thing.name} want the same place."
+                stop = Severity.DO_NOT_DRILL
+                found.append(_finding(stop, "piece-over-thing", sentence, "Move one of the two.", where))
+    for part in (*placed.pieces, *placed.supports):
+        if part.area.y_mm < wall.skirting_mm:
+            sentence = f"{part.label} reaches down over the skirting and does not lie flat on the wall there."
+            note = Severity.NOTE
+            found.append(
+                _finding(note, "over-skirting", sentence, "Pack it out, or hang it higher.", Where(item=part.id))
+            )
+    return found
+
+
 def setout_findings(
-    job: JobBody, placed: Placed, wall: Wall, hidden: Hidden, figures: PlanFigures, units: UnitSystem
+    job: JobBody,
+    placing: PlacingReading,
+    placed: Placed,
+    wall: Wall,
+    hidden: Hidden,
+    figures: PlanFigures,
+    units: UnitSystem,
 ) -> list[Finding]:
     """Holes and pieces that lie where they cannot, or where somebody should look."""
-    found = [finding for hole in placed.holes for finding in _hole_findings(hole, wall, hidden, figures, units)]
+    found = [
+        _finding(
+            Severity.PROVE_FIRST,
+            "measured-from-nothing",
+            f"What it was measured from is gone ({lost.text}): it stands where it stood then.",
+            "Say anew where it goes.",
+            Where(),
+        )
+        for lost in placing.lost
+    ]
+    found += [finding for hole in placed.holes for finding in _hole_findings(hole, wall, hidden, figures, units)]
     for place in job.placement.supports:
         if place.wall_id and place.wall_id != job.placement.wall_id:
             found.append(
@@ -104,6 +147,7 @@ def setout_findings(
                     Where(item=place.support_id),
                 )
             )
+    found += _things(placed, wall)
     for piece in placed.pieces:
         for opening in wall.openings:
             if piece.area.overlaps(opening.rect):

@@ -1,0 +1,42 @@
+"""Where a fixture goes: dragged there, or said by what it is measured from."""
+
+from fastapi import APIRouter, Response
+
+from rockpin.api.changes import save_job
+from rockpin.api.context import Context, Device
+from rockpin.api.planning import Planning, answer_of
+from rockpin.api.schemas import PlaceSave, ReferenceSave, Workspace
+from rockpin.core.plan import PlacingOptions, carry, measured_from, standing
+
+router = APIRouter(prefix="/api", tags=["placing"])
+
+
+@router.put("/jobs/{job_id}/place", response_model=Workspace)
+def put_there(job_id: str, save: PlaceSave, context: Context, planning: Planning, device: Device = "") -> Response:
+    """Puts a fixture where it was let go, measured from what it lines up with there."""
+    document = context.store.document(job_id, context.catalogue)
+    at, _ = carry(document, save.x_mm, save.y_mm, context.catalogue, context.keep, lines_up=save.lines_up)
+    job = context.store.job(job_id).body.model_copy(update={"placement": at})
+    return answer_of(save_job(context, planning, job_id, job, save.revision, save.summary, device))
+
+
+@router.put("/jobs/{job_id}/reference", response_model=Workspace)
+def measure_from(
+    job_id: str, save: ReferenceSave, context: Context, planning: Planning, device: Device = ""
+) -> Response:
+    """Measures a fixture from something else, or from nothing but the wall's corner."""
+    document = standing(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    if save.reference is None:
+        place = document.placement.model_copy(update={save.axis.value: None})
+    else:
+        stay = save.stay
+        found = measured_from(document, save.axis, save.reference, context.catalogue, context.keep, stay=stay)
+        place = found.placement
+    job = context.store.job(job_id).body.model_copy(update={"placement": place})
+    return answer_of(save_job(context, planning, job_id, job, save.revision, save.summary, device))
+
+
+@router.get("/jobs/{job_id}/placing", response_model=PlacingOptions)
+async def what_to_measure(job_id: str, planning: Planning) -> Response:
+    """The lines of the fixture that can be measured, and those of the wall that it can be measured from."""
+    return answer_of(await planning.later("placing", job_id))

@@ -1,0 +1,26 @@
+"""Where does it go, as its user says it: which line of the fixture, how far from what, and how it lies?"""
+
+from rockpin.core.placing.features import Axis, NamedFeature, feature_mm, features_of
+from rockpin.core.placing.line_up import Carried, LineUp, carried
+from rockpin.core.placing.marks import NamedMark, Surroundings, mark_mm, marks_of
+from rockpin.core.placing.settling import PlacingReading, Settled, held_from, lying, settle, shifted
+
+__all__ = [
+    "Axis",
+    "Carried",
+    "LineUp",
+    "NamedFeature",
+    "NamedMark",
+    "PlacingReading",
+    "Settled",
+    "Surroundings",
+    "carried",
+    "feature_mm",
+    "features_of",
+    "held_from",
+    "lying",
+    "mark_mm",
+    "marks_of",
+    "settle",
+    "shifted",
+]

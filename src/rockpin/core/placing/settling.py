@@ -1,0 +1,199 @@
+"""Where a fixture comes to lie by what it is measured from, and as what it lies there."""
+
+from collections.abc import Mapping
+from typing import NamedTuple, TypeVar
+
+from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import show_length
+from rockpin.core.document.fixture import Attachment, Fixture
+from rockpin.core.document.job import JobBody, JobDocument, Placement, SupportPlace
+from rockpin.core.document.placing import Lie, Reference
+from rockpin.core.document.wall import Wall
+from rockpin.core.placing.features import Axis, Offsets, feature_mm
+from rockpin.core.placing.marks import Surroundings, mark_mm
+from rockpin.core.placing.sentences import held_text, lie_text
+from rockpin.core.placing.turning import angle_deg, pivot_of, slope_of, turned
+
+Job = TypeVar("Job", bound=JobBody)
+
+
+class Lost(Model):
+    """What a fixture was measured from and is gone, or what of it was measured."""
+
+    axis: Axis
+    text: str
+
+
+class PlacingReading(Model):
+    """Where a fixture goes, in words that can be pressed one by one.
+
+    ``x_mm``, ``y_mm``: of its corner. ``turn_deg``: how far it is turned out of level, anticlockwise about the pivot.
+    """
+
+    upright_text: str
+    along_text: str
+    lie_text: str
+    sentence: str
+    x_mm: float
+    y_mm: float
+    slope_mm_per_m: float
+    turn_deg: float
+    pivot_x_mm: float
+    pivot_y_mm: float
+    lost: tuple[Lost, ...]
+
+
+class Settled(NamedTuple):
+    """A job with its fixture where it comes to lie and as it lies there, and how that is said."""
+
+    job: JobDocument
+    reading: PlacingReading
+
+
+def _along_the_rail(fixture: Fixture, places: tuple[SupportPlace, ...]) -> tuple[SupportPlace, ...]:
+    """Brackets slid along a rail that climbs keep their distance below it, measured plumb."""
+    rail = next((one for one in fixture.rails if one.y_mm != one.y2_mm and one.x_mm != one.x2_mm), None)
+    if rail is None:
+        return places
+    climb = (rail.y2_mm - rail.y_mm) / (rail.x2_mm - rail.x_mm)
+    sliding = {one.id for one in fixture.supports if one.attachment is Attachment.SLIDING}
+    return tuple(
+        one.model_copy(update={"dy_mm": one.dy_mm + climb * one.dx_mm}) if one.support_id in sliding else one
+        for one in places
+    )
+
+
+def _turned_slides(places: tuple[SupportPlace, ...], slope_mm_per_m: float) -> tuple[SupportPlace, ...]:
+    """A bracket slides along the piece as it lies, not along the floor."""
+    slope = slope_mm_per_m / 1000
+    across = (1 + slope * slope) ** -0.5
+    return tuple(
+        one.model_copy(
+            update={
+                "dx_mm": across * (one.dx_mm - slope * one.dy_mm),
+                "dy_mm": across * (slope * one.dx_mm + one.dy_mm),
+            }
+        )
+        for one in places
+    )
+
+
+def _offsets(places: tuple[SupportPlace, ...]) -> Offsets:
+    return {one.support_id: (one.dx_mm, one.dy_mm) for one in places}
+
+
+def resolved_mm(
+    here: Surroundings, fixture: Fixture, offsets: Offsets, held: Reference, axis: Axis, corner_x_mm: float
+) -> float | None:
+    """Where the fixture's corner comes to lie [mm] by a reference; None where one of its ends is gone."""
+    feature = feature_mm(fixture, offsets, held.feature, axis)
+    over = feature_mm(fixture, offsets, held.feature, Axis.ALONG)
+    if feature is None:
+        return None
+    # a line across the whole fixture is measured at its middle
+    middle = fixture.outline.centre_x_mm
+    x_mm = corner_x_mm + (middle if over is None else over)
+    marks = [mark_mm(here, mark, axis, x_mm) for mark in held.marks]
+    known = [mark for mark in marks if mark is not None]
+    if len(known) < len(marks):
+        return None
+    return sum(known) / len(known) + held.distance_mm - feature
+
+
+def _corner(fixture: Fixture) -> tuple[float, float]:
+    """Lower left corner of everything [mm], in fixture coordinates."""
+    if not (fixture.pieces or fixture.supports or fixture.links):
+        return 0.0, 0.0
+    return fixture.outline.x_mm, fixture.outline.y_mm
+
+
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+def lying(job: Job, wall: Wall) -> Job:
+    """A job with its fixture and its slid brackets as they lie, where its corner was last said to be."""
+    at, slope = job.placement, slope_of(job.placement.lie, wall)
+    places = _along_the_rail(job.fixture, at.supports)
+    places = _turned_slides(places, slope) if slope else places
+    lain = at.model_copy(update={"supports": places, "lie": Lie()})
+    return job.model_copy(update={"placement": lain, "fixture": turned(job.fixture, slope or 0.0)})
+
+
+def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> Settled:
+    """A job with its place worked out from what it is measured from, and its fixture as it lies there.
+
+    ``numbers``: of the holes in the wall. Where an end of a reference is gone, the place last said counts, and the
+    reading tells it. Once a hole is on record nothing moves the fixture any more, and the distances are told as they
+    come out.
+    """
+    at, slope, lain = job.placement, slope_of(job.placement.lie, here.wall), lying(job, here.wall)
+    pivot = pivot_of(job.fixture) or (0.0, 0.0)
+    fixture, offsets = lain.fixture, _offsets(lain.placement.supports)
+    place, lost, texts = {Axis.ALONG: at.x_mm, Axis.UPRIGHT: at.y_mm}, [], {}
+    for axis, held in ((Axis.ALONG, at.along), (Axis.UPRIGHT, at.upright)):
+        if held is None:
+            continue
+        found = resolved_mm(here, fixture, offsets, held, axis, place[Axis.ALONG])
+        if found is None:
+            lost.append(Lost(axis=axis, text=held_text(here, job.fixture, numbers, held, axis)))
+            continue
+        if job.records:
+            held = held.model_copy(update={"distance_mm": held.distance_mm + place[axis] - found})
+        else:
+            place[axis] = found
+        texts[axis] = held_text(here, job.fixture, numbers, held, axis)
+    x_mm, y_mm = place[Axis.ALONG], place[Axis.UPRIGHT]
+    left, low = _corner(fixture)
+    along = (
+        texts.get(Axis.ALONG) or f"its left side {show_length(x_mm + left, here.units)} from the left end of the wall"
+    )
+    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {show_length(y_mm + low, here.units)} above the floor"
+    lie = lie_text(here, at.lie, slope)
+    placed = lain.placement.model_copy(update={"x_mm": x_mm, "y_mm": y_mm})
+    reading = PlacingReading(
+        upright_text=upright,
+        along_text=along,
+        lie_text=lie,
+        sentence=_capital(f"{upright}, {along}; {lie}."),
+        x_mm=x_mm,
+        y_mm=y_mm,
+        slope_mm_per_m=slope or 0.0,
+        turn_deg=angle_deg(slope or 0.0),
+        pivot_x_mm=x_mm + pivot[0],
+        pivot_y_mm=y_mm + pivot[1],
+        lost=tuple(lost),
+    )
+    return Settled(lain.model_copy(update={"placement": placed}), reading)
+
+
+def held_from(job: JobDocument, here: Surroundings, axis: Axis, held: Reference, *, stay: bool) -> Reference:
+    """A reference of a settled job. ``stay``: with the distance at which the fixture stays where it is.
+
+    Raises BadInput where the fixture has no such feature, or the wall no such mark.
+    """
+    offsets = _offsets(job.placement.supports)
+    if feature_mm(job.fixture, offsets, held.feature, axis) is None:
+        raise BadInput([Fault("feature", "is nothing that this fixture has; pick another line of it")])
+    corner = resolved_mm(here, job.fixture, offsets, held, axis, job.placement.x_mm)
+    if corner is None:
+        raise BadInput([Fault("mark", "is nothing that is on this wall; pick another line to measure from")])
+    now = job.placement.x_mm if axis is Axis.ALONG else job.placement.y_mm
+    return held.model_copy(update={"distance_mm": round(held.distance_mm + now - corner, 4)}) if stay else held
+
+
+def shifted(placement: Placement, dx_mm: float, dy_mm: float) -> Placement:
+    """The placement so many mm to the right and up: what it is measured from stays, its distance changes."""
+
+    def farther(held: Reference | None, by_mm: float) -> Reference | None:
+        return held and held.model_copy(update={"distance_mm": round(held.distance_mm + by_mm, 4)})
+
+    return placement.model_copy(
+        update={
+            "x_mm": placement.x_mm + dx_mm,
+            "y_mm": placement.y_mm + dy_mm,
+            "along": farther(placement.along, dx_mm),
+            "upright": farther(placement.upright, dy_mm),
+        }
+    )
