@@ -10,7 +10,8 @@ from pydantic import ValidationError
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.fixture import Fixture, FixtureHole, OwnLine, Piece, Support
+from rockpin.core.document.arrangement import OwnLine
+from rockpin.core.document.fixture import Fixture, FixtureHole, Piece, Support
 from rockpin.core.document.job import JobDocument, Placement, SupportPlace
 from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
 from rockpin.core.document.placing import (

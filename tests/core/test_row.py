@@ -8,16 +8,8 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
-from rockpin.core.document.fixture import (
-    Fixture,
-    FixtureHole,
-    OwnLine,
-    Piece,
-    Spacing,
-    SpacingKind,
-    Support,
-    SupportMaterial,
-)
+from rockpin.core.document.arrangement import OwnLine, Spacing, SpacingKind
+from rockpin.core.document.fixture import Fixture, FixtureHole, Piece, Support, SupportMaterial
 from rockpin.core.document.placing import Feature, FeatureKind, MarkKind, Reference, Side, WallMark
 from rockpin.core.fixture import build, copied, in_row, places_in, removed, reordered, things_of, with_fixture
 from rockpin.core.plan import make_plan

@@ -15,12 +15,12 @@ from rockpin.core.base.model import (
     Name,
     NonNegativeMm,
     Note,
-    PositiveMm,
     Rect,
     WallCoordinate,
     bounding,
     duplicated,
 )
+from rockpin.core.document.arrangement import Envelope, OwnLine, Spacing
 from rockpin.core.document.assembly import AssemblyRating
 
 
@@ -275,32 +275,7 @@ class HeldRail(Model):
     x2_mm: WallCoordinate
     y2_mm: WallCoordinate
     z_mm: NonNegativeMm
-
-
-class OwnLine(Model):
-    """A level line of the fixture that its user measures by: a seat, the lowest rung, the hooks' tips."""
-
-    id: Id
-    name: Name
-    y_mm: WallCoordinate
-
-
-class SpacingKind(StrEnum):
-    EQUAL_GAPS = "equal_gaps"
-    MARGINS = "margins"
-    FIXED_GAPS = "fixed_gaps"
-
-
-class Spacing(Model):
-    """How the things of a fixture stand in a row, in the order of its pieces, within a span from its left end on.
-
-    Equal gaps stand at both ends too; margins leave so much at the ends and share the rest; fixed gaps are centred.
-    """
-
-    kind: SpacingKind = SpacingKind.EQUAL_GAPS
-    span_mm: PositiveMm
-    margin_mm: NonNegativeMm = 0
-    gap_mm: NonNegativeMm = 0
+    returned: int = Field(default=2, ge=0, le=2, description="how many of its ends go back to the wall")
 
 
 class Limit(Model):
@@ -323,6 +298,9 @@ class Fixture(Model):
     rated: AssemblyRating | None = Field(default=None, description="its maker's rating of the whole, if there is one")
     swings: tuple[Swing, ...] = Field(default=(), max_length=4)
     rails: tuple[HeldRail, ...] = Field(default=(), max_length=4)
+    envelopes: tuple[Envelope, ...] = Field(default=(), max_length=20, description="room that it claims in use")
+    apart_mm: float = Field(default=0, ge=0, le=100, description="how far its supports can be pulled apart")
+    together_mm: float = Field(default=0, ge=0, le=100, description="how far its supports can be pushed together")
     spacing: Spacing | None = Field(default=None, description="if its things stand in a row")
     lines: tuple[OwnLine, ...] = Field(default=(), max_length=20, description="lines that the user measures by")
     duty: Id = "storage"
@@ -341,6 +319,7 @@ class Fixture(Model):
             ("links", duplicated(self.links)),
             ("rails", duplicated(self.rails)),
             ("lines", duplicated(self.lines)),
+            ("envelopes", duplicated(self.envelopes)),
         ):
             if twice:
                 raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")

@@ -181,6 +181,20 @@ class HoleRecord(Model):
     note: Note = ""
 
 
+class AsBuilt(Model):
+    """A distance [mm] between two holes as it was measured once they were drilled."""
+
+    first: Id
+    second: Id
+    distance_mm: PositiveMm
+
+    @model_validator(mode="after")
+    def _of_two(self) -> Self:
+        if self.first == self.second:
+            raise ValueError(f"second: is {self.second} again; a distance is measured from one hole to another")
+        return self
+
+
 class JobBody(Model):
     """The part of the document that belongs to the job alone; walls and site outlive it."""
 
@@ -198,6 +212,7 @@ class JobBody(Model):
         default=(), max_length=1000, description="rows that the catalogue lacks or has otherwise; they count here"
     )
     records: tuple[HoleRecord, ...] = Field(default=(), max_length=400)
+    as_built: tuple[AsBuilt, ...] = Field(default=(), max_length=200, description="distances measured after drilling")
     pull_tests: tuple[PullTest, ...] = Field(default=(), max_length=200)
     note: Note = ""
 

@@ -31,7 +31,10 @@ def held_text(here: Surroundings, fixture: Fixture, numbers: Mapping[str, int], 
 
 
 def lie_text(here: Surroundings, lie: Lie, slope_mm_per_m: float | None) -> str:
-    """How the fixture lies. ``slope_mm_per_m``: how far it rises to the right; None where that is known no more."""
+    """How the fixture lies, in words.
+
+    ``slope_mm_per_m``: how far it rises to the right [mm per m]; None where that is known no more.
+    """
     if slope_mm_per_m is None:
         return "level, since what it lay parallel to is gone"
     if lie.kind is LieKind.LEVEL:

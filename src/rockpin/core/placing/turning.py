@@ -2,6 +2,7 @@
 
 from math import atan, cos, degrees, sin
 
+from rockpin.core.document.arrangement import Envelope
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, Piece, Support
 from rockpin.core.document.placing import Lie, LieKind
 from rockpin.core.document.wall import Wall
@@ -64,6 +65,10 @@ class _Turn:
         corner = self.corner(part.x_mm, part.y_mm, part.width_mm, part.height_mm)
         return part.model_copy(update={"x_mm": corner[0], "y_mm": corner[1], "holes": self.holes(part, corner)})
 
+    def envelope(self, room: Envelope) -> Envelope:
+        corner = self.corner(room.x_mm, room.y_mm, room.width_mm, room.height_mm)
+        return room.model_copy(update={"x_mm": corner[0], "y_mm": corner[1]})
+
     def piece(self, piece: Piece) -> Piece:
         corner = self.corner(piece.x_mm, piece.y_mm, piece.width_mm, piece.height_mm)
         x, y, _ = piece.cog_mm
@@ -97,6 +102,7 @@ def turned(fixture: Fixture, slope_mm_per_m: float) -> Fixture:
             "supports": tuple(turn.support(one) for one in fixture.supports),
             "links": tuple(turn.link(one) for one in fixture.links),
             "rails": tuple(rails),
+            "envelopes": tuple(turn.envelope(one) for one in fixture.envelopes),
             "swings": tuple(swings),
         }
     )

@@ -7,6 +7,7 @@ from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, standing
 from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
+from rockpin.core.plan.stairs import along_stairs
 from rockpin.core.plan.way_out import WayOut
 
 __all__ = [
@@ -18,6 +19,7 @@ __all__ = [
     "PlacingOptions",
     "Plan",
     "WayOut",
+    "along_stairs",
     "carry",
     "clear_hole",
     "compute_stages",

@@ -10,9 +10,30 @@ from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import HeadSeat, HoleKind, Link, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.hole import Spot
-from rockpin.core.plan.stages import compute_stages
-from rockpin.core.setout import Fit, Marking, Screwed, fit_of
+from rockpin.core.plan.stages import ComputedStages, compute_stages
+from rockpin.core.setout import (
+    AsBuiltReading,
+    DrilledHole,
+    Fit,
+    Give,
+    Marking,
+    Measured,
+    Screwed,
+    as_built,
+    fit_of,
+)
 from rockpin.core.tables.catalogue import Catalogue, MarkingWay
+
+
+def read_as_built(done: ComputedStages) -> tuple[AsBuiltReading, ...]:
+    """What the distances measured after drilling come to, with the screws that are planned."""
+    job = done.job
+    if not job.as_built or not done.choices:
+        return ()
+    screwed = screwed_holes(job, done.spots, done.choices, done.catalogue.figures.setout.countersunk_play_mm)
+    holes = {spot.hole.id: DrilledHole(spot.hole.number, one) for spot, one in zip(done.spots, screwed, strict=True)}
+    measured = [Measured(one.first, one.second, one.distance_mm) for one in job.as_built]
+    return as_built(holes, measured, Give(job.fixture.apart_mm, job.fixture.together_mm), job.site.units)
 
 
 class FitWay(Model):
@@ -51,6 +72,18 @@ def _screwed(spot: Spot, choice: HoleChoice, slot_mm: float, countersunk_play_mm
     )
 
 
+def screwed_holes(
+    job: JobDocument, spots: Sequence[Spot], choices: Sequence[HoleChoice], play_mm: float
+) -> list[Screwed]:
+    """Every hole with the room that its planned screw has in it. ``play_mm``: under a countersunk head."""
+    touching: list[Support | Link] = [*job.fixture.supports, *job.fixture.links]
+    slots = {hole.id: hole.slot_length_mm for part in touching for hole in part.holes}
+    return [
+        _screwed(spot, choice, slots.get(spot.hole.id, 0.0), play_mm)
+        for spot, choice in zip(spots, choices, strict=False)
+    ]
+
+
 def _wander_mm(spot: Spot, depth_mm: float, catalogue: Catalogue) -> float:
     """How far the bit drifts [mm]: by the worst of what it goes through."""
     materials = catalogue.material_by_key
@@ -68,11 +101,9 @@ def fit_reading(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEP
         return None
     job = done.job
     figures, units = done.catalogue.figures.setout, job.site.units
-    touching: list[Support | Link] = [*job.fixture.supports, *job.fixture.links]
-    slots = {hole.id: hole.slot_length_mm for part in touching for hole in part.holes}
     plates: dict[str, list[tuple[Screwed, float]]] = {}
-    for spot, choice in zip(done.spots, done.choices, strict=False):
-        screwed = _screwed(spot, choice, slots.get(spot.hole.id, 0.0), figures.countersunk_play_mm)
+    all_screwed = screwed_holes(job, done.spots, done.choices, figures.countersunk_play_mm)
+    for spot, choice, screwed in zip(done.spots, done.choices, all_screwed, strict=False):
         depth = choice.chosen.hole.depth_mm if choice.chosen and choice.chosen.hole else 50.0
         plates.setdefault(spot.hole.support, []).append((screwed, _wander_mm(spot, depth, done.catalogue)))
     several = [plate for plate in plates.values() if len(plate) > 1]

@@ -18,12 +18,22 @@ from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidde
 from rockpin.core.identification import Belief, WallReading, may_be_old
 from rockpin.core.placing import PlacingReading
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
-from rockpin.core.plan.findings import all_findings
+from rockpin.core.plan.findings import all_findings, as_built_findings
+from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.record_lines import RecordLine, record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
-from rockpin.core.setout import Gap, PlacedPart, SetOutMeasures, gaps_between, measures_of
+from rockpin.core.setout import (
+    AsBuiltReading,
+    Claim,
+    Clearance,
+    Gap,
+    PlacedPart,
+    SetOutMeasures,
+    gaps_between,
+    measures_of,
+)
 from rockpin.core.tables.catalogue import Catalogue, Duty
 
 
@@ -88,6 +98,9 @@ class Plan(Model):
     placing: PlacingReading
     gaps: tuple[Gap, ...]
     rails: tuple[HeldRail, ...]
+    claims: tuple[Claim, ...]
+    clearances: tuple[Clearance, ...]
+    as_built: tuple[AsBuiltReading, ...]
     measures: SetOutMeasures
     joints: tuple[JointPlan, ...]
     heavier_text: str | None
@@ -200,7 +213,8 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         ),
     )
     joints, joint_findings = check_joints(job, done.placed.joints, done.demand, catalogue)
-    findings = all_findings(whole, done, joint_findings)
+    built = read_as_built(done)
+    findings = [*all_findings(whole, done, joint_findings), *as_built_findings(built)]
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
     cautions = hidden_cautions(hidden, done.judged, untested)
@@ -262,6 +276,9 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         ),
         placing=done.placing,
         gaps=_gaps(job, units),
+        claims=done.claims,
+        clearances=done.clearances,
+        as_built=built,
         rails=tuple(_on_the_wall(rail, job.placement) for rail in job.fixture.rails),
         measures=measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units),
         heavier_text=heavier_hand_text(done, job, shipped),

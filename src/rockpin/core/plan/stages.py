@@ -9,13 +9,25 @@ from rockpin.core.capacity import Assessment
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.job import JobDocument, Region
+from rockpin.core.document.wall import WallSide
+from rockpin.core.fixture import things_of
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
 from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
 from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
-from rockpin.core.setout import Placed, hole_numbers, place_fixture
+from rockpin.core.setout import (
+    Claim,
+    Clash,
+    Clearance,
+    Placed,
+    claims_of,
+    clashes_of,
+    clearances_of,
+    hole_numbers,
+    place_fixture,
+)
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.packets import with_packets
 from rockpin.core.tables.references import check_references
@@ -59,6 +71,9 @@ class ComputedStages(NamedTuple):
     planned: tuple[PlannedHole, ...]
     proofs: list[Proof]
     maker: Maker
+    claims: tuple[Claim, ...]
+    clashes: tuple[Clash, ...]
+    clearances: tuple[Clearance, ...]
 
 
 class ReadWall(NamedTuple):
@@ -170,6 +185,8 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
         for spot, one in zip(spots, chosen, strict=True)
     )
     judged = tuple(judge_hole(hidden, one) for one in planned)
+    claims = claims_of(job, things_of(job.fixture), catalogue.figures.setout.lift_on_mm)
+    on_face = [(point.label.lower(), point.area) for point in hidden.points if point.face is WallSide.THIS]
     return ComputedStages(
         whole,
         job,
@@ -188,6 +205,9 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
         planned,
         proofs,
         maker,
+        claims,
+        clashes_of(claims, wall, on_face),
+        clearances_of(job.fixture.limits, placed.pieces, wall, catalogue.point_by_key, job.site.units),
     )
 
 

@@ -1,25 +1,39 @@
 """Where does everything come to lie on the wall, and where is a bar drilled?"""
 
 from rockpin.core.setout.bar import bar_holes
+from rockpin.core.setout.clearances import Clearance, clearances_of
+from rockpin.core.setout.drilled_distances import AsBuiltReading, DrilledHole, Give, Measured, as_built
 from rockpin.core.setout.fit import Fit, Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.core.setout.gaps import Gap, gaps_between
 from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasures, measures_of
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbers, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
+from rockpin.core.setout.rooms import Claim, Clash, claims_of, clashes_of
 
 __all__ = [
     "LINK_WORDS",
+    "AsBuiltReading",
+    "Claim",
+    "Clash",
+    "Clearance",
+    "DrilledHole",
     "Fit",
     "Gap",
+    "Give",
     "MarkDistance",
     "MarkMeasures",
     "Marking",
+    "Measured",
     "Placed",
     "PlacedHole",
     "PlacedPart",
     "Screwed",
     "SetOutMeasures",
+    "as_built",
     "bar_holes",
+    "claims_of",
+    "clashes_of",
+    "clearances_of",
     "fit_of",
     "gaps_between",
     "goes_on",

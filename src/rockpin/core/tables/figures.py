@@ -110,6 +110,7 @@ class SetoutFigures(Model):
     countersunk_play_mm: float
     fit_wanted: float
     line_up_mm: float
+    lift_on_mm: float
 
 
 class DemandFigures(Model):

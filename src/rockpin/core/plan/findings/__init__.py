@@ -13,11 +13,12 @@ from rockpin.core.plan.findings.maker_limits import limit_findings
 from rockpin.core.plan.findings.marks import setout_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
 from rockpin.core.plan.findings.rated import rating_findings
-from rockpin.core.plan.findings.record import record_findings
+from rockpin.core.plan.findings.record import as_built_findings, record_findings
+from rockpin.core.plan.findings.rooms import room_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
 
-__all__ = ["all_findings"]
+__all__ = ["all_findings", "as_built_findings"]
 
 
 def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[Finding]) -> list[Finding]:
@@ -33,8 +34,8 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += fixture_findings(job, done.demand, duty)
     findings += of_joints
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
-    points = catalogue.point_by_key
-    findings += limit_findings(job, done.placed.pieces, reading, done.behinds, choices, units, points)
+    findings += limit_findings(job, done.clearances, reading, done.behinds, choices, units)
+    findings += room_findings(done.clashes, units)
     findings += rating_findings(job, done.maker, choices, units)
     findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers, catalogue)

@@ -3,7 +3,7 @@
 from rockpin.core.base.findings import Finding, Severity, Stage
 from rockpin.core.base.quantities import UnitSystem, show_force
 from rockpin.core.demand import Demand, Turns, load_cases, solve_fixture
-from rockpin.core.document.fixture import Attachment, Environment, Link, LinkKind, Support
+from rockpin.core.document.fixture import Attachment, Environment, Link, LinkKind, RailKind, Support
 from rockpin.core.document.job import JobBody
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import DemandTables, Duty
@@ -94,6 +94,15 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
                     "Choose the shape grab rail or handrail, and give its ends and how far it stands off.",
                 )
             )
+    if any(rail.kind is RailKind.HANDRAIL and rail.returned < 2 for rail in fixture.rails):
+        found.append(
+            _finding(
+                note,
+                "rail-not-returned",
+                "An end of the handrail stands free: a sleeve or a strap catches on it, and many codes forbid it.",
+                "Return its ends to the wall, and look at what the local code asks for.",
+            )
+        )
     if duty.sideways_g:
         found.append(
             _finding(

@@ -2,20 +2,16 @@
 
 from collections.abc import Sequence
 from itertools import pairwise
-from math import hypot, inf
+from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage
-from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_limit, show_mass
 from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import ClearOf, Limit, LimitKind
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.outline import to_top_mm
-from rockpin.core.document.wall import EdgeKind, Wall, WallSide
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.identification import WallReading
-from rockpin.core.setout import PlacedPart
-from rockpin.core.tables.services import PointKind
+from rockpin.core.setout import Clearance
 
 
 def _broken(limit: Limit, planned: float, sentence: str, action: str, stage: Stage | None = None) -> Finding:
@@ -28,61 +24,6 @@ def _broken(limit: Limit, planned: float, sentence: str, action: str, stage: Sta
         action_stage=stage,
         figures={"limit": limit.value, "planned": planned},
     )
-
-
-def _between(one_low: float, one_high: float, low: float, high: float) -> float:
-    """Gap [mm] between two stretches, 0 where they overlap."""
-    return max(0.0, low - one_high, one_low - high)
-
-
-_POINTS_LIKE = {
-    ClearOf.LIGHT: ("light",),
-    ClearOf.TAP: ("tap", "shower", "valve"),
-    ClearOf.SOCKET: ("socket", "switch"),
-}
-"""What a point's kind is called, for each thing that a maker wants clear space from."""
-
-
-def _apart(a: Rect, b: Rect) -> float:
-    """Gap [mm] between the edges of two rectangles, 0 where they overlap."""
-    across = _between(a.x_mm, a.right_mm, b.x_mm, b.right_mm)
-    return hypot(across, _between(a.y_mm, a.top_mm, b.y_mm, b.top_mm))
-
-
-def _around(area: Rect, wall: Wall, points: dict[str, PointKind]) -> list[tuple[ClearOf, float, str]]:
-    """Every gap [mm] round a piece, edge to edge: what kind of thing it is, how far, and its name."""
-    gaps = [(ClearOf.OPENING, _apart(area, one.rect), f"the {one.kind.value}") for one in wall.openings]
-    for point in wall.points:
-        if point.face is not WallSide.THIS:
-            continue
-        kind = points.get(point.kind)
-        wide = point.width_mm or (kind.width_mm if kind else 0.0)
-        high = point.height_mm or (kind.height_mm if kind else 0.0)
-        rect = Rect.model_construct(
-            x_mm=point.x_mm - wide / 2, y_mm=point.y_mm - high / 2, width_mm=wide, height_mm=high
-        )
-        name = point.kind.replace("_", " ")
-        what = next((one for one, words in _POINTS_LIKE.items() if any(word in name for word in words)), None)
-        gaps.append((what or ClearOf.ANYTHING, _apart(area, rect), f"the {name}"))
-    gaps.append((ClearOf.CEILING, to_top_mm(wall, area.centre_x_mm, area.top_mm), "the ceiling"))
-    if wall.left_edge is EdgeKind.INTERNAL_CORNER:
-        gaps.append((ClearOf.SIDE_WALL, area.x_mm, "the corner at the left"))
-    if wall.right_edge is EdgeKind.INTERNAL_CORNER:
-        gaps.append((ClearOf.SIDE_WALL, wall.width_mm - area.right_mm, "the corner at the right"))
-    return gaps
-
-
-def _clearance(
-    pieces: Sequence[PlacedPart], wall: Wall, clear_of: ClearOf, points: dict[str, PointKind]
-) -> tuple[float, str]:
-    """The smallest gap [mm] from a piece's edge to what its maker names, and what that is."""
-    gaps = [
-        (gap, name)
-        for piece in pieces
-        for what, gap, name in _around(piece.area, wall, points)
-        if clear_of in (ClearOf.ANYTHING, what)
-    ]
-    return min(gaps, default=(inf, "anything"))
 
 
 def _studs(behinds: dict[str, Behind]) -> list[float]:
@@ -123,21 +64,21 @@ def _diameter(limit: Limit, choices: Sequence[HoleChoice], units: UnitSystem) ->
 
 def limit_findings(
     job: JobDocument,
-    pieces: Sequence[PlacedPart],
+    clearances: Sequence[Clearance],
     reading: WallReading,
     behinds: dict[str, Behind],
     choices: Sequence[HoleChoice],
     units: UnitSystem,
-    points: dict[str, PointKind],
 ) -> list[Finding]:
     """A finding for each limit that this plan breaks."""
     found: list[Finding] = []
-    fixture, wall = job.fixture, job.wall
+    fixture = job.fixture
 
     def length(value: float) -> str:
         return show_length(value, units)
 
-    for limit in fixture.limits:
+    short = {one.limit: one for one in clearances if not one.kept}
+    for number, limit in enumerate(fixture.limits):
         value, source = limit.value, limit.source
         match limit.kind:
             case LimitKind.MASS_MAX_KG:
@@ -190,8 +131,8 @@ def limit_findings(
                         f"{length(nearest)} apart."
                     )
                     found.append(_broken(limit, nearest, sentence, "Use studs farther apart."))
-            case LimitKind.CLEARANCE_MIN_MM:
-                gap, name = _clearance(pieces, wall, limit.clear_of, points)
+            case LimitKind.CLEARANCE_MIN_MM if number in short:
+                gap, name = short[number].gap_mm, short[number].name
                 if gap < value:
                     of = "around it" if limit.clear_of is ClearOf.ANYTHING else f"to {_CLEAR_WORDS[limit.clear_of]}"
                     sentence = (

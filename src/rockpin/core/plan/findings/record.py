@@ -1,8 +1,27 @@
 """What is to be said of the record: stops that the wall itself has called, and holes that do not hold."""
 
+from collections.abc import Sequence
+
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.document.job import Holds, JobDocument
+from rockpin.core.setout import AsBuiltReading
 from rockpin.core.tables.catalogue import Outcome
+
+
+def as_built_findings(read: Sequence[AsBuiltReading]) -> list[Finding]:
+    """Holes that came out where the fixture does not go on."""
+    return [
+        Finding(
+            severity=Severity.PROVE_FIRST,
+            stage=Stage.RECORD,
+            code="as-built-off",
+            sentence=one.sentence,
+            action="Measure once more before you file or fill.",
+            figures={"off_mm": one.off_mm, "beyond_mm": one.beyond_mm},
+        )
+        for one in read
+        if not one.fits
+    ]
 
 
 def record_findings(job: JobDocument, numbers: dict[str, int], outcomes: dict[str, Outcome]) -> list[Finding]:
