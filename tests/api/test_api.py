@@ -53,12 +53,14 @@ def test_from_a_new_site_to_a_plan(client: TestClient) -> None:
 
 def test_a_trial_answers_without_saving_and_agrees_with_the_save(client: TestClient) -> None:
     before = client.get("/api/jobs/oar-cradle").json()
-    placement = before["job"]["placement"] | {"y_mm": 1342}
-    trial = client.post("/api/jobs/oar-cradle/trial", json={"placement": placement}).json()
+    at = before["job"]["placement"]
+    held = {"x_mm": at["x_mm"], "y_mm": 1342, "lines_up": False}
+    trial = client.post("/api/jobs/oar-cradle/trial", json=held).json()
     assert client.get("/api/jobs/oar-cradle").json() == before
-    body = {"revision": before["revision"], "summary": "moved", "job": before["job"] | {"placement": placement}}
-    saved = client.put("/api/jobs/oar-cradle", json=body).json()
-    for drawn, kept in zip(trial["holes"], saved["plan"]["holes"], strict=True):
+    body = {"revision": before["revision"], "summary": "moved", **held}
+    saved = client.put("/api/jobs/oar-cradle/place", json=body).json()
+    assert saved["job"]["placement"] == trial["placement"] == at | {"y_mm": 1342}
+    for drawn, kept in zip(trial["plan"]["holes"], saved["plan"]["holes"], strict=True):
         assert drawn | {"candidates": [], "refused": []} == kept | {"candidates": [], "refused": []}
     assert saved["undo"] == "moved"
     assert client.post("/api/jobs/oar-cradle/undo").json()["job"] == before["job"]
@@ -282,8 +284,8 @@ def test_the_wall_remembers_what_other_jobs_drilled(client: TestClient) -> None:
     # it belongs to the other job's plan, not to the wall that this screen edits
     assert other["wall"]["wall"]["old_holes"] == []
     hole = job["plan"]["holes"][0]
-    near = {"wall_id": "crew-room-river", "x_mm": hole["x_mm"] - 50, "y_mm": hole["y_mm"] + 30}
-    moved = client.post("/api/jobs/chart-table/trial", json={"placement": near}).json()
+    near = {"x_mm": hole["x_mm"] - 50, "y_mm": hole["y_mm"] + 30}
+    moved = client.post("/api/jobs/chart-table/trial", json=near).json()["plan"]
     codes = {one["code"] for stage in moved["stages"] for one in stage["findings"]}
     assert "old-hole-stopped" in codes
     # even after that job was removed, its hole stays in the wall

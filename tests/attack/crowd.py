@@ -47,8 +47,8 @@ class Phone:
         writer.close()
 
     async def _ask(self, reader: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
-        moved = {**self._placement, "x_mm": self._placement["x_mm"] + self._chance.randint(-40, 40)}
-        body = json.dumps({"placement": moved})
+        x_mm, y_mm = self._placement["x_mm"] + self._chance.randint(-40, 40), self._placement["y_mm"]
+        body = json.dumps({"x_mm": x_mm, "y_mm": y_mm, "lines_up": True})
         head = _HEAD.format(path=self._path, host=self._host, device=self._device)
         writer.write(f"{head}content-length: {len(body)}\r\n\r\n{body}".encode())
         answer = (await reader.readuntil(b"\r\n\r\n")).decode().lower()

@@ -12,7 +12,7 @@ from fastapi.responses import FileResponse, HTMLResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 
 from rockpin import __version__
-from rockpin.api import devices, fixture, hidden, jobs, kit, packets, reference, sites
+from rockpin.api import devices, fixture, hidden, jobs, kit, packets, placing, reference, sites, things
 from rockpin.api.context import AppContext
 from rockpin.api.door import Door, content_policy
 from rockpin.api.planning import Here, Planner, Workers
@@ -58,7 +58,7 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB, workers: int =
     app.add_middleware(Weighing)
     app.add_middleware(Door)
     install(app)
-    for part in (sites, jobs, fixture, packets, kit, devices, hidden, reference):
+    for part in (sites, jobs, fixture, things, placing, packets, kit, devices, hidden, reference):
         router = part.router
         app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
 

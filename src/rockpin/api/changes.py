@@ -7,6 +7,7 @@ from rockpin.core.base.errors import BadInput, CannotPlan, Fault
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
+from rockpin.core.fixture import in_row
 from rockpin.core.plan import standing
 from rockpin.core.tables.references import job_faults, wall_faults
 from rockpin.store.bodies import By
@@ -18,6 +19,7 @@ def save_job(
     """Saves a job that can be planned, and answers with its screen. Raises BadInput, CannotPlan, StaleWrite."""
     if faults := job_faults(job, context.catalogue):
         raise BadInput(faults)
+    job = job.model_copy(update={"fixture": in_row(job.fixture)})
     context.store.check_walls(job_id, job)
     job = _noted(context, job_id, job)
     planner.ask("tried", job_id, *part_of(job))

@@ -1,15 +1,18 @@
 """What goes over the wire, where it is not a model of the core itself."""
 
+from enum import StrEnum
 from typing import Literal
 
 from pydantic import Field
 
 from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect, WallCoordinate
 from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.arrangement import Spacing
 from rockpin.core.document.evidence import Finish, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Placement, Region, Site
-from rockpin.core.document.placing import Reference
+from rockpin.core.document.landmarks import Stairs, TileGrid
+from rockpin.core.document.placing import Reference, WallMark
 from rockpin.core.document.wall import MemberKind, OpeningKind, ScanMode, Wall
 from rockpin.core.placing import Axis, LineUp
 from rockpin.core.plan import Plan
@@ -18,7 +21,7 @@ from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.identification import BuildUp, Check, HitRow
 from rockpin.core.tables.services import PointKind
 from rockpin.core.tables.shapes import Shape
-from rockpin.core.tables.starts import MemberStart, OpeningStart
+from rockpin.core.tables.starts import MemberStart, OpeningStart, ThingStart
 
 
 class FaultOut(Model):
@@ -121,6 +124,47 @@ class FixtureSave(Model):
     revision: int
     summary: Name
     fixture: Fixture
+
+
+class ThingChange(StrEnum):
+    COPY = "copy"
+    REMOVE = "remove"
+    EARLIER = "earlier"
+    LATER = "later"
+
+
+class ThingAsk(Model):
+    """A change of one of the things of a fixture, by one of its pieces."""
+
+    revision: int
+    summary: Name
+    piece_id: Id
+    change: ThingChange
+
+
+class ThingAdd(Model):
+    """Another thing of a shape beside those that there are."""
+
+    revision: int
+    summary: Name
+    shape: Id
+
+
+class SpacingSave(Model):
+    """How the things of a fixture stand in a row; None: as they were put. ``between``: marks that the span joins."""
+
+    revision: int
+    summary: Name
+    spacing: Spacing | None
+    between: tuple[WallMark, WallMark] | None = None
+
+
+class StairsAsk(Model):
+    """A handrail so high above the nosing line [mm], measured plumb."""
+
+    revision: int
+    summary: Name
+    above_mm: float = Field(ge=0, le=3_000)
 
 
 class ShapeAsk(Model):
@@ -262,6 +306,10 @@ class Starts(Model):
     find_sigma_mm: float
     sweep_height_mm: float
     claimed_depth_mm: float
+    rail_above_mm: float
+    thing: ThingStart
+    tiles: TileGrid
+    stairs: Stairs
     paper: Literal["a4", "letter"]
 
 

@@ -224,6 +224,10 @@ def starts_of(region: Region, catalogue: Catalogue) -> Starts:
         find_sigma_mm=starts.find_sigma_mm,
         sweep_height_mm=starts.sweep_height_mm,
         claimed_depth_mm=starts.claimed_depth_mm,
+        rail_above_mm=starts.rail_above_mm,
+        thing=starts.thing,
+        tiles=starts.tiles,
+        stairs=starts.stairs,
         paper="letter" if region is Region.NORTH_AMERICA else "a4",
     )
 

@@ -20,6 +20,7 @@ export type Support = NonNullable<Fixture["supports"]>[number];
 export type FixtureHole = NonNullable<Support["holes"]>[number];
 export type Piece = NonNullable<Fixture["pieces"]>[number];
 export type Placement = Job["placement"];
+export type Reference = NonNullable<Placement["along"]>;
 export type Units = Schemas["UnitSystem"];
 export type Problem = Schemas["Problem"];
 

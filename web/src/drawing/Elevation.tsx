@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import type { Placement, Plan, Rect, Stage } from "../api/client";
+import type { Plan, Rect, Schemas, Stage } from "../api/client";
 import { Checkbox } from "../ui/controls";
 import { aheadOf, FixtureOnWall } from "./FixtureOnWall";
 import { Hatches } from "./Hatches";
@@ -7,16 +7,20 @@ import { EvidenceMarks } from "./EvidenceMarks";
 import { closeUp, crowded, fitScale, polygon, type Scale, wholeWall } from "./scale";
 import { Highlight, Risk, Routes, Unswept } from "./RiskPicture";
 import { Finds, Points, Sweeps, Zones } from "./Services";
+import { LineUps } from "./LineUps";
+import { Stairs, Things, Tiles } from "./Landmarks";
 import { useMover } from "./useMover";
 import { useSize } from "./useSize";
 import { Brickwork, Framing, OldHoles, Openings, Rulers, StudCentres } from "./WallFace";
 
-/** Where the fixture is: as saved, and as it is moved by finger or key. */
+export type Held = Schemas["Trial"];
+
+/** Where the fixture is: as saved, and as it is moved by finger or key, with what it lines up with there. */
 export interface Moving {
   saved: Plan;
-  savedPlacement: Placement;
-  placement: Placement;
-  onMove: (next: Placement | ((now: Placement) => Placement)) => void;
+  at: Held;
+  lineUps: Schemas["TrialAnswer"]["line_ups"];
+  onMove: (next: Held | ((now: Held) => Held)) => void;
   onDrop: () => void;
 }
 
@@ -78,12 +82,15 @@ function Still({
           <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
         )}
         <Brickwork elevation={elevation} scale={scale} />
+        <Tiles elevation={elevation} scale={scale} />
         {shows("Framing") && <Framing elevation={elevation} scale={scale} />}
         {shows("Cable zones") && <Zones elevation={elevation} scale={scale} />}
         {shows("Not swept") && <Unswept elevation={elevation} scale={scale} />}
         {shows("Risk") && <Risk src={overlay.risk} face={face} />}
         {shows("Routes") && <Routes plan={plan} scale={scale} />}
+        <Stairs elevation={elevation} scale={scale} />
         <Openings elevation={elevation} scale={scale} />
+        <Things elevation={elevation} scale={scale} />
         <OldHoles elevation={elevation} scale={scale} />
         {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
         <Finds elevation={elevation} scale={scale} />
@@ -176,6 +183,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
                 placing.onPlace(Math.round(at.x), Math.round(at.y));
               }}
             >
+              <LineUps lineUps={moving.lineUps} scale={scale} />
               <g
                 role="application"
                 tabIndex={0}
@@ -187,7 +195,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
                   plan={plan}
                   scale={scale}
                   selected={selected}
-                  ahead={aheadOf(plan, moving.savedPlacement, moving.placement, saved)}
+                  ahead={aheadOf(plan, moving.at)}
                   onSelect={onSelect}
                 />
               </g>

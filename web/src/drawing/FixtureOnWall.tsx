@@ -1,4 +1,5 @@
-import type { HolePlan, Placement, Plan } from "../api/client";
+import type { HolePlan, Plan, Rect } from "../api/client";
+import { Gaps, Rails, Rooms } from "./Around";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -113,16 +114,30 @@ function Dimensions({ hole, scale }: { hole: HolePlan; scale: Scale }) {
   );
 }
 
+/** Turns a part about its middle, as far as the whole fixture lies out of level. */
+function turn(area: Rect, degrees: number, scale: Scale): string | undefined {
+  if (!degrees) return undefined;
+  const [x, y] = [scale.x(area.x_mm + area.width_mm / 2), scale.y(area.y_mm + area.height_mm / 2)];
+  return `rotate(${-degrees} ${x} ${y})`;
+}
+
 /** The fixture with its numbered holes, where the plan has it, or where the finger is by now. */
 export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props) {
   const chosen = plan.holes.find((hole) => hole.id === selected);
   const shift = `translate(${ahead.dx * scale.perMm} ${-ahead.dy * scale.perMm})`;
+  const lying = (area: Rect) => turn(area, plan.placing.turn_deg, scale);
+  // a rail that climbs is the line that it is, not the box round it
+  const climbs = plan.rails.some(
+    (rail) => Math.abs(rail.y2_mm - rail.y_mm) > 0.1 * Math.abs(rail.x2_mm - rail.x_mm),
+  );
   return (
     <g transform={shift}>
+      <Rooms plan={plan} scale={scale} />
       {plan.links.map((part) => (
         <rect
           key={part.id}
           {...scale.box(part.area)}
+          transform={lying(part.area)}
           fill="url(#hatch-timber)"
           stroke="var(--ink)"
           strokeWidth="1.2"
@@ -134,21 +149,25 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
         <rect
           key={part.id}
           {...scale.box(part.area)}
+          transform={lying(part.area)}
           fill="var(--chalk-wash)"
           stroke="var(--chalk)"
           opacity=".92"
         />
       ))}
-      {plan.pieces.map((part) => (
+      {(climbs ? [] : plan.pieces).map((part) => (
         <rect
           key={part.id}
           {...scale.box(part.area)}
+          transform={lying(part.area)}
           fill="var(--chalk)"
           fillOpacity=".13"
           stroke="var(--chalk)"
           strokeWidth="1.8"
         />
       ))}
+      <Rails plan={plan} scale={scale} climbs={climbs} />
+      <Gaps plan={plan} scale={scale} />
       {chosen && <Dimensions hole={chosen} scale={scale} />}
       {plan.holes.map((hole) => (
         <HoleMark
@@ -163,18 +182,7 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
   );
 }
 
-/** The distance from the placement that a plan was made for to the one under the finger. */
-export function aheadOf(
-  plan: Plan,
-  saved: Placement,
-  now: Placement,
-  original: Plan,
-): { dx: number; dy: number } {
-  const first = plan.pieces[0] ?? plan.supports[0];
-  const origin = original.pieces[0] ?? original.supports[0];
-  if (!first || !origin) return { dx: 0, dy: 0 };
-  return {
-    dx: now.x_mm - saved.x_mm - (first.area.x_mm - origin.area.x_mm),
-    dy: now.y_mm - saved.y_mm - (first.area.y_mm - origin.area.y_mm),
-  };
+/** The distance from where a plan has the fixture to where the finger holds it. */
+export function aheadOf(plan: Plan, at: { x_mm: number; y_mm: number }): { dx: number; dy: number } {
+  return { dx: at.x_mm - plan.placing.x_mm, dy: at.y_mm - plan.placing.y_mm };
 }

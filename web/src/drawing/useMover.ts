@@ -1,7 +1,6 @@
 import { useDrag } from "@use-gesture/react";
 import { type KeyboardEvent, useEffect, useRef } from "react";
-import type { Placement } from "../api/client";
-import type { Moving } from "./Elevation";
+import type { Held, Moving } from "./Elevation";
 
 /** How long the keys rest before what they did is saved: ten quick presses are one move and one undo [ms]. */
 const REST_MS = 400;
@@ -13,13 +12,13 @@ const WAYS: Record<string, [number, number]> = {
   ArrowDown: [0, -1],
 };
 
-function shifted(from: Placement, dx: number, dy: number): Placement {
-  return { ...from, x_mm: from.x_mm + dx, y_mm: from.y_mm + dy };
+function shifted(from: Held, dx: number, dy: number, lines_up: boolean): Held {
+  return { x_mm: from.x_mm + dx, y_mm: from.y_mm + dy, lines_up };
 }
 
 /** Moves the fixture by finger, mouse or arrow keys; handlers for the element that is taken hold of. */
 export function useMover(moving: Moving, perMm: number, enabled: boolean) {
-  const { placement, onMove, onDrop } = moving;
+  const { at, onMove, onDrop } = moving;
   const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
   const drop = useRef(onDrop);
   useEffect(() => {
@@ -36,10 +35,10 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean) {
 
   const bind = useDrag(
     ({ xy: [x, y], initial: [x0, y0], first, last, memo }) => {
-      const from = (first ? placement : memo) as Placement;
+      const from = (first ? at : memo) as Held;
       // from where it was taken hold of, not from where a tap became a drag
       const [dx, dy] = [Math.round((x - x0) / perMm), Math.round((y0 - y) / perMm)];
-      if (dx !== 0 || dy !== 0 || !first) onMove(shifted(from, dx, dy));
+      if (dx !== 0 || dy !== 0 || !first) onMove(shifted(from, dx, dy, true));
       if (last) onDrop();
       return from;
     },
@@ -52,7 +51,8 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean) {
       if (!way) return;
       event.preventDefault();
       const step = event.shiftKey ? 10 : 1;
-      onMove((now) => shifted(now, way[0] * step, way[1] * step));
+      // a key goes its millimetre, whatever stands near
+      onMove((now) => shifted(now, way[0] * step, way[1] * step, false));
       if (rest.current !== null) clearTimeout(rest.current);
       rest.current = setTimeout(settle, REST_MS);
     },

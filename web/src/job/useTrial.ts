@@ -1,24 +1,28 @@
 import { useCallback, useRef, useState } from "react";
-import { client, type Placement, type Plan, unwrap } from "../api/client";
+import { client, type Schemas, unwrap } from "../api/client";
+
+/** Where the fixture's corner is held, and whether it is put in line with what stands near there. */
+export type Held = Schemas["Trial"];
+export type TrialAnswer = Schemas["TrialAnswer"];
 
 interface Trial {
   /** Where the fixture is under the finger or the keys; null: where it is saved. */
-  placement: Placement | null;
-  trial: Plan | null;
-  try: (placement: Placement) => void;
+  held: Held | null;
+  trial: TrialAnswer | null;
+  try: (held: Held) => void;
   /** What is being tried right now, also between two pictures. */
-  now: () => Placement | null;
-  /** Ends the trial of one placement; a newer one goes on. */
-  end: (saved: Placement) => void;
+  now: () => Held | null;
+  /** Ends the trial of one place; a newer one goes on. */
+  end: (saved: Held) => void;
 }
 
-/** Plans a placement while it is dragged: one question in flight, and only the latest one after it. */
+/** Plans a place while the fixture is dragged: one question in flight, and only the latest one after it. */
 export function useTrial(jobId: string): Trial {
-  const [placement, setPlacement] = useState<Placement | null>(null);
-  const [trial, setTrial] = useState<Plan | null>(null);
+  const [held, setHeld] = useState<Held | null>(null);
+  const [trial, setTrial] = useState<TrialAnswer | null>(null);
   const busy = useRef(false);
-  const tried = useRef<Placement | null>(null);
-  const next = useRef<Placement | null>(null);
+  const tried = useRef<Held | null>(null);
+  const next = useRef<Held | null>(null);
 
   const ask = useCallback(async () => {
     if (busy.current) return;
@@ -29,7 +33,7 @@ export function useTrial(jobId: string): Trial {
       try {
         const answer = await client.POST("/api/jobs/{job_id}/trial", {
           params: { path: { job_id: jobId } },
-          body: { placement: wanted },
+          body: wanted,
         });
         setTrial(unwrap(answer));
         performance.mark("trial-drawn");
@@ -41,23 +45,23 @@ export function useTrial(jobId: string): Trial {
   }, [jobId]);
 
   return {
-    placement,
-    trial: placement ? trial : null,
+    held,
+    trial: held ? trial : null,
     try: useCallback(
-      (wanted: Placement) => {
+      (wanted: Held) => {
         tried.current = wanted;
-        setPlacement(wanted);
+        setHeld(wanted);
         next.current = wanted;
         void ask();
       },
       [ask],
     ),
     now: useCallback(() => tried.current, []),
-    end: useCallback((saved: Placement) => {
+    end: useCallback((saved: Held) => {
       if (tried.current !== saved) return;
       tried.current = null;
       next.current = null;
-      setPlacement(null);
+      setHeld(null);
       setTrial(null);
     }, []),
   };

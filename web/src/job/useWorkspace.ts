@@ -5,7 +5,6 @@ import {
   client,
   type Fixture,
   type Job,
-  type Placement,
   type Plan,
   Refused,
   unwrap,
@@ -14,7 +13,7 @@ import {
 } from "../api/client";
 import { refreshSites } from "../api/queries";
 import { rebase } from "./rebase";
-import { useTrial } from "./useTrial";
+import { type Held, type TrialAnswer, useTrial } from "./useTrial";
 
 type Change =
   | { kind: "job"; update: (latest: Job) => Job; summary: string }
@@ -25,9 +24,12 @@ type Change =
 
 export interface Editing {
   data: Workspace;
-  /** The plan to draw: of the placement under the finger while one drags, else of what is saved. */
+  /** The plan to draw: of the place under the finger while one drags, else of what is saved. */
   plan: Plan;
-  placement: Placement;
+  /** Where the fixture's corner is, by the finger or as it is saved. */
+  at: Held;
+  /** What the fixture lines up with where it is held. */
+  lineUps: TrialAnswer["line_ups"];
   /** Saves a part of the job, or what a function makes of the job as it stands when its turn comes. */
   saveJob: (change: Partial<Job> | ((latest: Job) => Partial<Job>), summary: string) => Promise<void>;
   /** Saves other parts of the fixture; the server lets go of what belonged to holes and supports that are gone. */
@@ -35,10 +37,12 @@ export interface Editing {
   saveWall: (change: Partial<Wall>, summary: string) => Promise<void>;
   /** Has the server work out a change and save it: the answer is the workspace with it. */
   ask: (run: (now: Workspace) => Promise<Workspace>) => Promise<void>;
-  /** Tries a placement: one from where a drag began, or a step from wherever the fixture is by now. */
-  move: (next: Placement | ((now: Placement) => Placement)) => void;
+  /** Tries a place: one from where a drag began, or a step from wherever the fixture is by now. */
+  move: (next: Held | ((now: Held) => Held)) => void;
   /** Saves where the fixture was moved to. */
   drop: () => void;
+  /** Puts the fixture's corner at a place, by figures. */
+  put: (to: Partial<Held>, summary?: string) => Promise<void>;
   undo: () => void;
   redo: () => void;
   /** A change that was refused because another tab saved first; it waits for what the user wants. */
@@ -52,6 +56,7 @@ const WORKED_OUT = [
   "/api/jobs/{job_id}/hole-sets",
   "/api/jobs/{job_id}/ways-out",
   "/api/jobs/{job_id}/fit",
+  "/api/jobs/{job_id}/placing",
 ];
 
 /** Sends a change, put on top of what stands now. */
@@ -81,7 +86,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   const load = async () => unwrap(await client.GET("/api/jobs/{job_id}", params));
   const query = asked.useQuery("get", "/api/jobs/{job_id}", params);
   const [stale, setStale] = useState<Change | null>(null);
-  const { trial, placement: moving, try: tryPlacement, now: tried, end } = useTrial(jobId);
+  const { trial, held, try: tryPlace, now: tried, end } = useTrial(jobId);
 
   const mutation = useMutation({
     // one after the other, so that two quick changes do not trip over each other
@@ -116,6 +121,19 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   const data = query.data;
   const error = query.error as Error | null;
   if (!data) return { editing: null, error };
+  const { x_mm, y_mm } = data.plan.placing;
+  const saved: Held = { x_mm, y_mm, lines_up: false };
+  const put = (to: Held, summary: string) =>
+    change({
+      kind: "ask",
+      run: async (now) =>
+        unwrap(
+          await client.PUT("/api/jobs/{job_id}/place", {
+            params: { path: { job_id: now.job_id } },
+            body: { ...to, revision: now.revision, summary },
+          }),
+        ),
+    });
   const saveJob: Editing["saveJob"] = (part, summary) =>
     change({
       kind: "job",
@@ -127,8 +145,9 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
     });
   const editing: Editing = {
     data,
-    plan: trial ?? data.plan,
-    placement: moving ?? data.job.placement,
+    plan: trial?.plan ?? data.plan,
+    at: held ?? saved,
+    lineUps: trial?.line_ups ?? [],
     saveJob,
     saveWall: (part, summary) =>
       change({
@@ -151,14 +170,15 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
         },
       }),
     ask: (runIt) => change({ kind: "ask", run: runIt }),
-    move: (next) => tryPlacement(typeof next === "function" ? next(tried() ?? data.job.placement) : next),
+    move: (next) => tryPlace(typeof next === "function" ? next(tried() ?? saved) : next),
     drop: () => {
       const wanted = tried();
       if (!wanted) return;
       // a key pressed while this is saved moves on from here, and is saved after it
       const ended = () => end(wanted);
-      saveJob(() => ({ placement: wanted }), "fixture moved").then(ended, ended);
+      put(wanted, "fixture moved").then(ended, ended);
     },
+    put: (to, summary = "fixture moved") => put({ ...saved, ...to }, summary),
     undo: () => void change({ kind: "undo" }).catch(() => undefined),
     redo: () => void change({ kind: "redo" }).catch(() => undefined),
     clash: stale && {

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping
 from enum import StrEnum
 
-from rockpin.core.base.model import Model, Rect
+from rockpin.core.base.model import Model, Rect, bounding
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, Support
 from rockpin.core.document.placing import Feature, FeatureKind, Side
 
@@ -53,12 +53,19 @@ def _slid(support: Support, offsets: Offsets) -> Rect:
     return support.rect.model_copy(update={"x_mm": support.x_mm + dx, "y_mm": support.y_mm + dy})
 
 
+def seen_of(fixture: Fixture) -> Rect | None:
+    """What one sees of a fixture and measures it by: its pieces; else all its parts; None where it has none."""
+    if fixture.pieces:
+        return bounding(piece.rect for piece in fixture.pieces)
+    return fixture.outline if fixture.supports or fixture.links else None
+
+
 def feature_mm(fixture: Fixture, offsets: Offsets, feature: Feature, axis: Axis) -> float | None:
     """Where a feature lies in fixture coordinates [mm]; None where the fixture has no such thing."""
     match feature.kind:
         case FeatureKind.OUTLINE:
-            whole = bool(fixture.pieces or fixture.supports or fixture.links)
-            return side_mm(fixture.outline, feature.side, axis) if whole else None
+            whole = seen_of(fixture)
+            return side_mm(whole, feature.side, axis) if whole else None
         case FeatureKind.PIECE:
             piece = next((one for one in fixture.pieces if one.id == feature.id), None)
             return side_mm(piece.rect, feature.side, axis) if piece else None

@@ -5,7 +5,7 @@ from typing import NamedTuple
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument, Placement
-from rockpin.core.document.placing import FeatureKind, MarkKind, Reference, WallMark
+from rockpin.core.document.placing import FeatureKind, MarkKind, Reference, Side, WallMark
 from rockpin.core.placing.features import Axis, Offsets, feature_mm, features_of
 from rockpin.core.placing.marks import NamedMark, Surroundings, marks_of
 from rockpin.core.placing.sentences import held_text
@@ -43,7 +43,16 @@ def _between(here: Surroundings, axis: Axis) -> list[tuple[WallMark, WallMark, f
 def _lines_to(here: Surroundings, axis: Axis) -> list[NamedMark]:
     """Marks that one lines up with by eye: not the wall's ends and the floor, which everything stands off."""
     away = (MarkKind.LEFT_EDGE, MarkKind.RIGHT_EDGE, MarkKind.FLOOR, MarkKind.TODAYS_FLOOR, MarkKind.CEILING)
-    return [one for one in marks_of(here, axis) if one.mark.kind not in away and one.at_mm is not None]
+    return [
+        one
+        for one in marks_of(here, axis)
+        if one.mark.kind not in away and one.at_mm is not None and not _half_up_an_opening(one.mark, axis)
+    ]
+
+
+def _half_up_an_opening(mark: WallMark, axis: Axis) -> bool:
+    """Half-way up a door is no line that anybody sees."""
+    return axis is Axis.UPRIGHT and mark.kind is MarkKind.OPENING and mark.side is Side.MIDDLE
 
 
 def _line_up(

@@ -164,7 +164,7 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
     name = next((name for kind, one, name, _ in _areas(here) if (kind, one) == (mark.kind, mark.id)), None)
     if name is None:
         return f"the {mark.kind.replace('_', ' ')} that was there"
-    return name if mark.side is Side.MIDDLE else f"the {_SIDE_WORDS[axis][mark.side]} of {name}"
+    return f"the {_SIDE_WORDS[axis][mark.side]} of {name}"
 
 
 def _plain(here: Surroundings, axis: Axis) -> list[WallMark]:

@@ -4,13 +4,13 @@ from collections.abc import Mapping
 from typing import NamedTuple, TypeVar
 
 from rockpin.core.base.errors import BadInput, Fault
-from rockpin.core.base.model import Model
+from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import show_length
 from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import JobBody, JobDocument, Placement, SupportPlace
 from rockpin.core.document.placing import Lie, Reference
 from rockpin.core.document.wall import Wall
-from rockpin.core.placing.features import Axis, Offsets, feature_mm
+from rockpin.core.placing.features import Axis, Offsets, feature_mm, seen_of
 from rockpin.core.placing.marks import Surroundings, mark_mm
 from rockpin.core.placing.sentences import held_text, lie_text
 from rockpin.core.placing.turning import angle_deg, pivot_of, slope_of, turned
@@ -92,20 +92,14 @@ def resolved_mm(
     if feature is None:
         return None
     # a line across the whole fixture is measured at its middle
-    middle = fixture.outline.centre_x_mm
+    whole = seen_of(fixture)
+    middle = whole.centre_x_mm if whole else 0.0
     x_mm = corner_x_mm + (middle if over is None else over)
     marks = [mark_mm(here, mark, axis, x_mm) for mark in held.marks]
     known = [mark for mark in marks if mark is not None]
     if len(known) < len(marks):
         return None
     return sum(known) / len(known) + held.distance_mm - feature
-
-
-def _corner(fixture: Fixture) -> tuple[float, float]:
-    """Lower left corner of everything [mm], in fixture coordinates."""
-    if not (fixture.pieces or fixture.supports or fixture.links):
-        return 0.0, 0.0
-    return fixture.outline.x_mm, fixture.outline.y_mm
 
 
 def _capital(text: str) -> str:
@@ -145,11 +139,10 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
             place[axis] = found
         texts[axis] = held_text(here, job.fixture, numbers, held, axis)
     x_mm, y_mm = place[Axis.ALONG], place[Axis.UPRIGHT]
-    left, low = _corner(fixture)
-    along = (
-        texts.get(Axis.ALONG) or f"its left side {show_length(x_mm + left, here.units)} from the left end of the wall"
-    )
-    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {show_length(y_mm + low, here.units)} above the floor"
+    whole = seen_of(fixture) or Rect(x_mm=0, y_mm=0, width_mm=0, height_mm=0)
+    left, low = (show_length(at, here.units) for at in (x_mm + whole.x_mm, y_mm + whole.y_mm))
+    along = texts.get(Axis.ALONG) or f"its left side {left} from the left end of the wall"
+    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {low} above the floor"
     lie = lie_text(here, at.lie, slope)
     placed = lain.placement.model_copy(update={"x_mm": x_mm, "y_mm": y_mm})
     reading = PlacingReading(

@@ -4,7 +4,7 @@ from rockpin.core.plan.alternatives import HoleSet, hole_sets
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
-from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, standing
+from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
 from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
@@ -29,6 +29,7 @@ __all__ = [
     "measured_from",
     "placing_options",
     "read_wall",
+    "row_between",
     "standing",
     "ways_out",
 ]

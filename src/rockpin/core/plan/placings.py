@@ -1,9 +1,12 @@
 """Where the fixture of a job goes: said anew, dragged, or only asked what it could be measured from."""
 
+from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model
-from rockpin.core.document.job import JobDocument
-from rockpin.core.document.placing import Reference
+from rockpin.core.document.arrangement import Spacing
+from rockpin.core.document.job import JobDocument, Placement
+from rockpin.core.document.placing import Feature, FeatureKind, Reference, Side, WallMark
+from rockpin.core.fixture import with_fixture
 from rockpin.core.placing import (
     Axis,
     Carried,
@@ -12,6 +15,7 @@ from rockpin.core.placing import (
     carried,
     features_of,
     held_from,
+    mark_mm,
     marks_of,
 )
 from rockpin.core.plan.stages import read_wall, settled, surroundings_of
@@ -66,6 +70,31 @@ def measured_from(
     # said anew it counts, also where holes are on record
     put = standing(job.model_copy(update={"placement": place, "records": ()}), catalogue, keep)
     return put.model_copy(update={"records": job.records})
+
+
+def row_between(
+    job: JobDocument,
+    spacing: Spacing,
+    between: tuple[WallMark, WallMark],
+    catalogue: Catalogue,
+    keep: Keep = NOTHING_KEPT,
+) -> JobDocument:
+    """The job with its things spaced out from one mark on the wall to another, whichever comes first.
+
+    Raises BadInput where one of them is not there, or the things do not fit between.
+    """
+    here = surroundings_of(job, read_wall(job, catalogue, keep))
+    places = [mark_mm(here, mark, Axis.ALONG, 0.0) for mark in between]
+    known = [place for place in places if place is not None]
+    if len(known) < len(places) or known[0] == known[1]:
+        raise BadInput([Fault("between", "wants two different lines of this wall; pick both again")])
+    left, right = sorted(known)
+    first = between[known.index(left)]
+    spaced = spacing.model_copy(update={"span_mm": right - left})
+    held = Reference(feature=Feature(kind=FeatureKind.SPAN, side=Side.LOW), mark=first)
+    place = Placement.model_validate({**job.placement.model_dump(), "along": held})
+    fixture = job.fixture.model_copy(update={"spacing": spaced})
+    return standing(with_fixture(job.model_copy(update={"placement": place}), fixture), catalogue, keep)
 
 
 def placing_options(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> PlacingOptions:

@@ -5,6 +5,7 @@ from pydantic import Field
 from rockpin.core.base.model import Model, Name
 from rockpin.core.document.fixture import LinkKind
 from rockpin.core.document.job import Region
+from rockpin.core.document.landmarks import Stairs, TileGrid
 from rockpin.core.document.wall import MemberKind, OpeningKind
 
 
@@ -42,16 +43,32 @@ class LinkStart(Model):
     height_mm: float = Field(gt=0)
 
 
+class ThingStart(Model):
+    """What is there already until somebody says [mm]."""
+
+    name: Name
+    y_mm: float
+    width_mm: float = Field(gt=0)
+    height_mm: float = Field(gt=0)
+
+
 class StartTable(Model):
-    """All starting values. ``find_sigma_mm``: spread of a find that nobody measured."""
+    """All starting values.
+
+    ``find_sigma_mm``: spread of a find that nobody measured. ``rail_above_mm``: a handrail above the nosing line.
+    """
 
     source: Name
     species: str
     find_sigma_mm: float
     sweep_height_mm: float
     claimed_depth_mm: float
+    rail_above_mm: float
     stud_pitch_mm: dict[Region, float]
     members: dict[MemberKind, MemberStart]
     openings: dict[OpeningKind, OpeningStart]
+    thing: ThingStart
+    tiles: TileGrid
+    stairs: Stairs
     support: SupportStart
     link: LinkStart

@@ -91,8 +91,8 @@ export function WorkspacePage() {
                 plan={plan}
                 moving={{
                   saved: editing.data.plan,
-                  savedPlacement: editing.data.job.placement,
-                  placement: editing.placement,
+                  at: editing.at,
+                  lineUps: editing.lineUps,
                   onMove: editing.move,
                   onDrop: editing.drop,
                 }}

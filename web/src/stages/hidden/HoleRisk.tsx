@@ -46,16 +46,7 @@ export function HoleRisk({
 
   const move = (way: Way) =>
     void editing
-      .saveJob(
-        (latest) => ({
-          placement: {
-            ...latest.placement,
-            x_mm: latest.placement.x_mm + (way.dx_mm ?? 0),
-            y_mm: latest.placement.y_mm + (way.dy_mm ?? 0),
-          },
-        }),
-        "fixture moved",
-      )
+      .put({ x_mm: editing.at.x_mm + (way.dx_mm ?? 0), y_mm: editing.at.y_mm + (way.dy_mm ?? 0) })
       .catch(() => undefined);
   const take = (fixing: string) =>
     void editing

@@ -4,6 +4,7 @@ import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading, Select } from "../../ui/controls";
 import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
+import { AsBuilt } from "./AsBuilt";
 
 type HoleRecord = Job["records"][number];
 
@@ -112,6 +113,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
           </div>
         </div>
       )}
+      <AsBuilt editing={editing} />
       <Heading>So far</Heading>
       <ol className="text-[13px]">
         {editing.plan.record.map((line) => (

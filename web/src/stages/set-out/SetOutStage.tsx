@@ -4,32 +4,32 @@ import { UseBars } from "../../ui/UseBars";
 import { CarryIt } from "./CarryIt";
 import { FindTheirHoles } from "./FindTheirHoles";
 import { MarkTable } from "./MarkTable";
+import { PlaceSentence } from "./PlaceSentence";
 import type { StageProps } from "../../job/stage";
 
 export function SetOutStage({ editing, selected, onSelect }: StageProps) {
-  const { plan, placement } = editing;
+  const { plan, at } = editing;
   const units = editing.data.site.units;
   const hole = plan.holes.find((one) => one.id === selected);
-  const put = (part: Partial<typeof placement>) =>
-    editing.saveJob({ placement: { ...editing.data.job.placement, ...part } }, "fixture moved");
   return (
     <>
-      <p className="mb-3 text-[13px] text-soft">
-        Drag the fixture on the wall, or type where its lower left corner goes. Arrow keys move it by a
-        millimetre.
+      <PlaceSentence editing={editing} />
+      <p className="mb-2 text-[13px] text-soft">
+        Press a part of the sentence to say it otherwise. Or drag the fixture: it lines up with what is near
+        and is measured from that. Arrow keys move it by a millimetre.
       </p>
       <div className="grid grid-cols-2 gap-2">
         <Field
           label="Left corner, from the left edge"
           units={units}
-          value={placement.x_mm}
-          onCommit={(v) => put({ x_mm: v })}
+          value={at.x_mm}
+          onCommit={(v) => editing.put({ x_mm: v })}
         />
         <Field
           label="Lower edge, from the floor"
           units={units}
-          value={placement.y_mm}
-          onCommit={(v) => put({ y_mm: v })}
+          value={at.y_mm}
+          onCommit={(v) => editing.put({ y_mm: v })}
         />
       </div>
       <MarkTable plan={plan} selected={selected} onSelect={onSelect} />

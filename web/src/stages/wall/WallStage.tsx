@@ -1,6 +1,7 @@
 import { Tabs } from "radix-ui";
 import { useState } from "react";
 import type { StageProps } from "../../job/stage";
+import { AlreadyThere } from "./AlreadyThere";
 import { Belief, NextCheck } from "./Belief";
 import { BuildUp } from "./BuildUp";
 import { Facts } from "./Facts";
@@ -12,6 +13,7 @@ const PARTS = [
   { key: "what", label: "What it is" },
   { key: "framing", label: "Studs" },
   { key: "measures", label: "Measures" },
+  { key: "there", label: "Already there" },
 ] as const;
 
 /** What the wall is, where its framing stands, and how large it is. */
@@ -27,7 +29,10 @@ export function WallStage(props: StageProps) {
         if (part !== "framing") sweep.show(null);
       }}
     >
-      <Tabs.List aria-label="Parts of the wall" className="mb-4 grid grid-cols-3 border-b border-rule">
+      <Tabs.List
+        aria-label="Parts of the wall"
+        className="mb-4 grid grid-cols-[auto_auto_auto_auto] border-b border-rule"
+      >
         {PARTS.map((part) => (
           <Tabs.Trigger
             key={part.key}
@@ -57,6 +62,9 @@ export function WallStage(props: StageProps) {
       </Tabs.Content>
       <Tabs.Content value="measures">
         <Measures editing={editing} lists={lists} />
+      </Tabs.Content>
+      <Tabs.Content value="there">
+        <AlreadyThere editing={editing} />
       </Tabs.Content>
     </Tabs.Root>
   );

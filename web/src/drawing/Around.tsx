@@ -1,0 +1,108 @@
+import type { Plan } from "../api/client";
+import type { Scale } from "./scale";
+
+const LABEL = {
+  fontSize: 11.5,
+  fontWeight: 700,
+  stroke: "var(--sheet)",
+  strokeWidth: 3.5,
+  paintOrder: "stroke",
+} as const;
+
+/** The gaps of a row: a line from edge to edge with its measure. */
+export function Gaps({ plan, scale }: { plan: Plan; scale: Scale }) {
+  return (
+    <g aria-hidden>
+      {plan.gaps.map((gap) => {
+        const [from, to, y] = [scale.x(gap.from_mm), scale.x(gap.to_mm), scale.y(gap.y_mm)];
+        const narrow = to - from < 44;
+        return (
+          <g key={gap.from_mm} stroke="var(--chalk)" strokeWidth="1.2">
+            <path d={`M${from} ${y - 5}v10M${to} ${y - 5}v10M${from} ${y}H${to}`} />
+            <text
+              x={(from + to) / 2}
+              y={narrow ? y + 18 : y - 5}
+              textAnchor="middle"
+              {...LABEL}
+              fill="var(--chalk)"
+            >
+              {gap.text}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The rails that hands hold on to, as the lines that they are; ends that return to the wall are closed. */
+export function Rails({ plan, scale, climbs }: { plan: Plan; scale: Scale; climbs: boolean }) {
+  if (!climbs) return null;
+  return (
+    <g fill="none" stroke="var(--chalk)" strokeLinecap="round">
+      {plan.rails.map((rail) => {
+        const ends = [
+          [scale.x(rail.x_mm), scale.y(rail.y_mm)],
+          [scale.x(rail.x2_mm), scale.y(rail.y2_mm)],
+        ] as const;
+        return (
+          <g key={rail.id}>
+            <path d={`M${ends[0].join(" ")}L${ends[1].join(" ")}`} strokeWidth="7" opacity=".35" />
+            <path d={`M${ends[0].join(" ")}L${ends[1].join(" ")}`} strokeWidth="1.4" />
+            {ends.slice(0, rail.returned).map(([x, y]) => (
+              <circle key={x} cx={x} cy={y} r="4.5" fill="var(--chalk)" stroke="none" />
+            ))}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The room that the fixture claims in use, and clear space that was asked for, from edge to edge. */
+export function Rooms({ plan, scale }: { plan: Plan; scale: Scale }) {
+  return (
+    <g aria-hidden>
+      {plan.claims.map((claim, index) => {
+        const box = scale.box(claim.area);
+        return (
+          <g key={`${claim.item} ${claim.kind} ${index}`}>
+            <rect
+              {...box}
+              fill="none"
+              stroke="var(--soft)"
+              strokeWidth="1"
+              strokeDasharray={claim.kind === "hangs" ? "1 4" : "6 4"}
+            />
+            {box.height > 26 && box.width > 60 && (
+              <text
+                x={box.x + 4}
+                y={box.y + box.height - 5}
+                fontSize="10.5"
+                fill="var(--soft)"
+                stroke="var(--sheet)"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                {claim.name}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {plan.clearances.map((one) => {
+        const [x1, y1] = [scale.x(one.from_x_mm), scale.y(one.from_y_mm)];
+        const [x2, y2] = [scale.x(one.to_x_mm), scale.y(one.to_y_mm)];
+        const ink = one.kept ? "var(--chalk)" : "var(--brick)";
+        return (
+          <g key={one.limit} stroke={ink} strokeWidth={one.kept ? 1.2 : 2.2}>
+            <path d={`M${x1} ${y1}L${x2} ${y2}`} />
+            <text x={(x1 + x2) / 2 + 5} y={(y1 + y2) / 2 - 4} {...LABEL} fill={ink}>
+              {one.text} to {one.name}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
