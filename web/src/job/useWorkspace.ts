@@ -123,16 +123,19 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   if (!data) return { editing: null, error };
   const { x_mm, y_mm } = data.plan.placing;
   const saved: Held = { x_mm, y_mm, lines_up: false };
-  const put = (to: Held, summary: string) =>
+  // what is not said stays as it is when the change has its turn: two figures typed quickly both count
+  const put: Editing["put"] = (to, summary = "fixture moved") =>
     change({
       kind: "ask",
-      run: async (now) =>
-        unwrap(
+      run: async (now) => {
+        const { x_mm, y_mm } = now.plan.placing;
+        return unwrap(
           await client.PUT("/api/jobs/{job_id}/place", {
             params: { path: { job_id: now.job_id } },
-            body: { ...to, revision: now.revision, summary },
+            body: { x_mm, y_mm, lines_up: false, ...to, revision: now.revision, summary },
           }),
-        ),
+        );
+      },
     });
   const saveJob: Editing["saveJob"] = (part, summary) =>
     change({
@@ -176,9 +179,9 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
       if (!wanted) return;
       // a key pressed while this is saved moves on from here, and is saved after it
       const ended = () => end(wanted);
-      put(wanted, "fixture moved").then(ended, ended);
+      put(wanted).then(ended, ended);
     },
-    put: (to, summary = "fixture moved") => put({ ...saved, ...to }, summary),
+    put,
     undo: () => void change({ kind: "undo" }).catch(() => undefined),
     redo: () => void change({ kind: "redo" }).catch(() => undefined),
     clash: stale && {
