@@ -18,7 +18,7 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("small-wall", "/jobs/barometer/wall", 390, 844, "light"),
     ("fixture", "/jobs/first-aid-cabinet/fixture", 1280, 800, "light"),
     ("fixing", "/jobs/first-aid-cabinet/fixing", 1280, 800, "light"),
-    ("set-out", "/jobs/chart-table/set-out", 1280, 800, "light"),
+    ("set-out", "/jobs/oar-cradle/set-out", 1280, 800, "light"),
     ("set-out-carried", "/jobs/first-aid-cabinet/set-out", 1280, 800, "light"),
     ("drill", "/jobs/tide-clock/drill", 1280, 800, "light"),
     ("drill-dark", "/jobs/dry-suit-hanger/drill", 1280, 800, "dark"),
@@ -29,6 +29,7 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     # last, since from here on the van is told
     ("van", "/van", 1280, 800, "light"),
     ("compare", "/jobs/sail-bag-rack/fixing", 1280, 800, "light"),
+    ("stairs", "/jobs/tide-clock/wall", 1280, 800, "light"),
 )
 
 
@@ -87,12 +88,32 @@ def _carry_it(page: Page) -> None:
     page.get_by_role("link", name="DXF").scroll_into_view_if_needed()
 
 
+def _better_places(page: Page) -> None:
+    page.get_by_role("button", name="Would it be better a little aside?").click()
+    page.get_by_role("list", name="Better places near").get_by_role("listitem").last.hover()
+
+
+def _along_the_stairs(page: Page) -> None:
+    page.get_by_role("tab", name="Already there").click()
+    page.get_by_role("button", name="There is a flight of stairs").click()
+    steps = page.get_by_label("Steps", exact=True)
+    steps.fill("7")
+    steps.press("Enter")
+    page.get_by_role("link", name="Fixture").first.click()
+    page.get_by_label("What it is like").select_option("handrail")
+    page.get_by_role("button", name="Lay it along the stairs").click()
+    page.get_by_role("link", name="Set-out").first.click()
+    page.get_by_role("button", name="Line of the rail, middle 900 mm above the nosing line").wait_for()
+
+
 STEPS: dict[str, Callable[[Page], None]] = {
     "wall-check": _report_a_check,
     "wall-studs": _sweep_for_studs,
     "hidden": _read_a_hole,
     "fixing": _open_the_sums,
+    "set-out": _better_places,
     "set-out-carried": _carry_it,
+    "stairs": _along_the_stairs,
     "van": _tell_the_van,
     "compare": _side_by_side,
 }

@@ -6,7 +6,7 @@ from rockpin.api.changes import save_job
 from rockpin.api.context import Context, Device
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import PlaceSave, ReferenceSave, Workspace
-from rockpin.core.plan import PlacingOptions, carry, measured_from, standing
+from rockpin.core.plan import BetterPlace, PlacingOptions, carry, measured_from, standing
 
 router = APIRouter(prefix="/api", tags=["placing"])
 
@@ -40,3 +40,9 @@ def measure_from(
 async def what_to_measure(job_id: str, planning: Planning) -> Response:
     """The lines of the fixture that can be measured, and those of the wall that it can be measured from."""
     return answer_of(await planning.later("placing", job_id))
+
+
+@router.get("/jobs/{job_id}/places", response_model=tuple[BetterPlace, ...])
+async def better_ones(job_id: str, planning: Planning) -> Response:
+    """Places near the wanted one that are better in something, each put through the plan."""
+    return answer_of(await planning.later("places", job_id))

@@ -13,9 +13,11 @@ from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.model import Model
 from rockpin.core.hidden import ClearingWay
 from rockpin.core.plan import (
+    BetterPlace,
     FitReading,
     HoleSet,
     WayOut,
+    better_places,
     carry,
     clear_hole,
     fit_reading,
@@ -31,6 +33,7 @@ from rockpin.store.bodies import MODELS, assemble
 Task = Callable[..., bytes]
 
 _WAYS_OUT = TypeAdapter(tuple[WayOut, ...])
+_PLACES = TypeAdapter(tuple[BetterPlace, ...])
 _FIT = TypeAdapter(FitReading | None)
 _HOLE_SETS = TypeAdapter(tuple[HoleSet, ...])
 _CLEARING = TypeAdapter(tuple[ClearingWay, ...])
@@ -88,6 +91,13 @@ def ways_that_work(context: AppContext, job_id: str) -> bytes:
     )
 
 
+def places(context: AppContext, job_id: str) -> bytes:
+    """The places near that are better in something, as JSON."""
+    return _PLACES.dump_json(
+        better_places(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    )
+
+
 def other_holes(context: AppContext, job_id: str) -> bytes:
     """What other choices among the fixture's holes would mean, as JSON."""
     return _HOLE_SETS.dump_json(hole_sets(context.store.document(job_id, context.catalogue), context.catalogue))
@@ -132,6 +142,7 @@ TASKS: dict[str, Task] = {
     "workspace": workspace,
     "trial": trial,
     "placing": placing,
+    "places": places,
     "line": line,
     "ways_that_work": ways_that_work,
     "other_holes": other_holes,

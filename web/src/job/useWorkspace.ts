@@ -57,6 +57,7 @@ const WORKED_OUT = [
   "/api/jobs/{job_id}/ways-out",
   "/api/jobs/{job_id}/fit",
   "/api/jobs/{job_id}/placing",
+  "/api/jobs/{job_id}/places",
 ];
 
 /** Sends a change, put on top of what stands now. */

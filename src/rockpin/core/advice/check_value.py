@@ -67,6 +67,10 @@ class Advice(Model):
     options: tuple[CheckValue, ...]
 
 
+NOT_ASKED = Advice(enough=False, decided=False, sentence="", check=None, how="", x_mm=None, y_mm=None, options=())
+"""Where a place is only weighed against others, nobody asks what to do next."""
+
+
 class _Worth(NamedTuple):
     """What a check is worth by itself: the chance that it changes the decision, and bits about the wall."""
 

@@ -4,6 +4,7 @@ from rockpin.core.plan.alternatives import HoleSet, hole_sets
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.near_places import BetterPlace, better_places
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
 from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
@@ -11,6 +12,7 @@ from rockpin.core.plan.stairs import along_stairs
 from rockpin.core.plan.way_out import WayOut
 
 __all__ = [
+    "BetterPlace",
     "ComputedStages",
     "FitReading",
     "FitWay",
@@ -20,6 +22,7 @@ __all__ = [
     "Plan",
     "WayOut",
     "along_stairs",
+    "better_places",
     "carry",
     "clear_hole",
     "compute_stages",

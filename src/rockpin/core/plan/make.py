@@ -3,6 +3,9 @@
 Same document and same catalogue, same plan: nothing here asks a clock, a file or chance.
 """
 
+from collections.abc import Sequence
+from typing import NamedTuple
+
 from rockpin.core.advice import Advice
 from rockpin.core.base.findings import Finding, Stage, Verdict, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
@@ -191,13 +194,26 @@ def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
     )
 
 
+class _Judged(NamedTuple):
+    joints: Sequence[JointPlan]
+    as_built: tuple[AsBuiltReading, ...]
+    findings: list[Finding]
+
+
+def findings_of(done: ComputedStages) -> _Judged:
+    """All that is to be said of a job, with what it was read from besides."""
+    joints, of_joints = check_joints(done.job, done.placed.joints, done.demand, done.catalogue)
+    built = read_as_built(done)
+    return _Judged(joints, built, [*all_findings(done.whole, done, of_joints), *as_built_findings(built)])
+
+
 def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> Plan:
     """The plan of a job. Raises BadInput where the document names what the catalogue does not have.
 
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
     """
     done = compute_stages(job, catalogue, keep)
-    whole, job, shipped = done.whole, done.job, catalogue
+    job, shipped = done.job, catalogue
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
     reading, choices = identified.reading, done.choices
@@ -212,9 +228,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
             draw_runner_up(identified, units, catalogue),
         ),
     )
-    joints, joint_findings = check_joints(job, done.placed.joints, done.demand, catalogue)
-    built = read_as_built(done)
-    findings = [*all_findings(whole, done, joint_findings), *as_built_findings(built)]
+    joints, built, findings = findings_of(done)
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
     cautions = hidden_cautions(hidden, done.judged, untested)

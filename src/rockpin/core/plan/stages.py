@@ -2,7 +2,7 @@
 
 from typing import NamedTuple
 
-from rockpin.core.advice import Advice, next_check
+from rockpin.core.advice import NOT_ASKED, Advice, next_check
 from rockpin.core.base.errors import NotFound
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment
@@ -138,10 +138,13 @@ def _demand(
     return keep.of("demand", shipped, (job.fixture, *stands), solved)
 
 
-def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ComputedStages:
+def compute_stages(
+    job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT, *, advise: bool = True
+) -> ComputedStages:
     """Every room in its order. Raises BadInput where the document names what the catalogue does not have.
 
-    ``keep``: what rooms have answered lately to the same questions.
+    ``keep``: what rooms have answered lately to the same questions. ``advise``: whether the next check is asked for,
+    which changes no verdict.
     """
     shipped, read = catalogue, read_wall(job, catalogue, keep)
     whole, placing = settled(job, read)
@@ -160,7 +163,7 @@ def compute_stages(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in proofs if proof.settles)
     spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved)
-    advice = next_check(job, identified, spots, hidden, catalogue)
+    advice = next_check(job, identified, spots, hidden, catalogue) if advise else NOT_ASKED
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     maker = Maker(job.fixture, spots, catalogue)
     choices = (

@@ -25,6 +25,7 @@ class RemedyTable(Model):
     move_steps_mm: tuple[float, ...]
     move_farthest_mm: float
     moves_tried: int
+    places_judged: int
     bracket_holes_mm: tuple[float, ...]
     coach_hole_mm: float
     plate_scales: tuple[float, ...]

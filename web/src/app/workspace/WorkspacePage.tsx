@@ -125,7 +125,8 @@ export function WorkspacePage() {
             aria-label={`${label} stage`}
             className="flex w-[384px] shrink-0 flex-col border-l border-rule bg-sheet max-lg:w-[340px] max-sm:w-full max-sm:border-t max-sm:border-l-0"
           >
-            <div className="min-h-0 flex-1 overflow-y-auto p-4 max-sm:overflow-visible">
+            {/* each stage begins at its top */}
+            <div key={key} className="min-h-0 flex-1 overflow-y-auto p-4 max-sm:overflow-visible">
               <h2 className="mb-3 text-[20px] leading-none font-bold">
                 <span className="mr-2 font-normal text-soft sm:hidden">{index + 1} of 7</span>
                 {label}

@@ -4,10 +4,11 @@ import { UseBars } from "../../ui/UseBars";
 import { CarryIt } from "./CarryIt";
 import { FindTheirHoles } from "./FindTheirHoles";
 import { MarkTable } from "./MarkTable";
+import { NearPlaces } from "./NearPlaces";
 import { PlaceSentence } from "./PlaceSentence";
 import type { StageProps } from "../../job/stage";
 
-export function SetOutStage({ editing, selected, onSelect }: StageProps) {
+export function SetOutStage({ editing, selected, onSelect, setHighlight }: StageProps) {
   const { plan, at } = editing;
   const units = editing.data.site.units;
   const hole = plan.holes.find((one) => one.id === selected);
@@ -32,6 +33,7 @@ export function SetOutStage({ editing, selected, onSelect }: StageProps) {
           onCommit={(v) => editing.put({ y_mm: v })}
         />
       </div>
+      <NearPlaces editing={editing} setHighlight={setHighlight} />
       <MarkTable plan={plan} selected={selected} onSelect={onSelect} />
       {plan.floor_to_come_text && (
         <p className="mt-2 text-[13px] font-semibold text-ochre">

@@ -1,0 +1,89 @@
+"""Places near that are better in something: worked by hand on studs and bricks, and what must hold for all of them."""
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.model import Rect
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.wall import Find, Scan, ScanMode, Wall
+from rockpin.core.plan import BetterPlace, better_places, make_plan
+from rockpin.core.plan.near_places import Judged, front_of
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+
+CATALOGUE = load_catalogue()
+ONE = plate_fixture(((50, 50),))
+TWO = plate_fixture(((20, 50), (180, 50)), size_mm=(200, 100), mass_kg=6)
+
+
+def places(wall: Wall, fixture: Fixture, x_mm: float, y_mm: float) -> tuple[BetterPlace, ...]:
+    return better_places(job(wall, fixture, x_mm, y_mm), CATALOGUE)
+
+
+def test_a_hole_between_studs_is_sent_onto_the_next_one() -> None:
+    # its hole at 1150; the stud of 38 at 1200 wants 10 mm of wood beside the screw: from 1191 to 1209
+    found = [one for one in places(stud_wall(), ONE, 1100, 1200) if one.holes_in_solid]
+    assert found
+    assert all(one.dy_mm == 0 and 41 <= one.dx_mm <= 59 for one in found[:1])
+    assert found[0].sentence.startswith(f"{found[0].dx_mm:g} mm to the right: its hole in a stud, used to ")
+
+
+def test_a_hole_in_a_joint_is_sent_into_the_brick() -> None:
+    # courses of 75 from 0: its hole at 1120 lies in the joint from 1115 to 1125, bricks begin 5 mm above and below
+    found = [one for one in places(brick_wall(), ONE, 900, 1070) if one.holes_in_solid]
+    assert found
+    for one in found:
+        assert 8 <= abs(one.dy_mm) <= 67 or one.dy_mm == 0
+        course, up = divmod(1120 + one.dy_mm, 75)
+        assert 3 <= up <= 62, course
+        assert "in a brick or block" in one.sentence
+
+
+def test_out_of_the_way_of_a_pipe() -> None:
+    pipe = Find(id="pipe", x_mm=1000, y_mm=0, x2_mm=1000, y2_mm=2400, depth_mm=20, sigma_mm=5, what="a pipe")
+    sweep = Scan(
+        id="sweep",
+        mode=ScanMode.METAL,
+        area=Rect(x_mm=0, y_mm=0, width_mm=2000, height_mm=2400),
+        claimed_depth_mm=60,
+        finds=(pipe,),
+    )
+    wall = brick_wall(12, scans=(sweep,))
+    over = job(wall, TWO, 830, 1200)
+    assert make_plan(over, CATALOGUE).verdict.word == "do_not_drill"
+    found = better_places(over, CATALOGUE)
+    assert found
+    assert {one.word for one in found} <= {"ready", "prove_first"}
+    # the nearest of them is hardly farther than it must be: 10 mm to the hole, the pipe's strip, and the set-out error
+    assert min(abs(one.dx_mm) for one in found) < 80
+
+
+@pytest.mark.parametrize(
+    ("wall", "fixture", "x_mm"),
+    [(stud_wall(), TWO, 1130), (brick_wall(), TWO, 700), (brick_wall(14), ONE, 444), (concrete_wall(), TWO, 900)],
+)
+def test_what_is_named_is_what_the_plan_says_there_and_better_in_something(
+    wall: Wall, fixture: Fixture, x_mm: float
+) -> None:
+    here = job(wall, fixture, x_mm, 1111)
+    before = make_plan(here, CATALOGUE)
+    words = list(VerdictWord)
+    for one in better_places(here, CATALOGUE):
+        moved = here.model_copy(update={"placement": one.job.placement})
+        plan = make_plan(moved, CATALOGUE)
+        assert (plan.holes[0].x_mm - before.holes[0].x_mm, plan.holes[0].y_mm - before.holes[0].y_mm) == pytest.approx(
+            (one.dx_mm, one.dy_mm)
+        )
+        assert plan.verdict.word is one.word
+        assert words.index(one.word) <= words.index(before.verdict.word)
+        uses = [hole.working.use for hole in plan.holes if hole.working]
+        assert one.use == (max(uses) if len(uses) == len(plan.holes) else None)
+
+
+def test_no_place_of_the_front_is_beaten_and_none_that_is_not_is_left_out() -> None:
+    def at(dx: float, solid: int, use: float, risk: float) -> Judged:
+        return Judged(dx, 0.0, VerdictWord.READY, solid, use, risk)
+
+    best = [at(10, 1, 0.8, 0.02), at(30, 2, 0.5, 0.02), at(80, 2, 0.5, 0.01), at(90, 0, 0.2, 0.02)]
+    beaten = [at(20, 1, 0.8, 0.02), at(40, 2, 0.6, 0.02), at(95, 0, 0.2, 0.02)]
+    assert set(front_of([*beaten, *best])) == set(best)
