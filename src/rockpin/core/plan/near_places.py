@@ -51,7 +51,7 @@ class Judged(NamedTuple):
 
     @property
     def figures(self) -> tuple[float, float, float, float]:
-        """What is better the smaller it is; a use that is a little less is no reason to move anything."""
+        """What is better the smaller it is: the way [mm], and shares; a use a little less is no reason to move."""
         use = self.use if self.use == inf else round(self.use / _USE_STEP) * _USE_STEP
         return self.away_mm, -float(self.solid), use, round(self.risk, 4)
 
