@@ -107,6 +107,14 @@ def test_what_opens_hangs_or_is_pulled_out_claims_its_room(kind: EnvelopeKind, c
     assert code in rooms(job(wall, fixture, 299, 1000))
 
 
+def test_a_socket_lies_flat_and_is_only_hung_over() -> None:
+    socket = Point(id="socket", kind="socket", x_mm=2000, y_mm=1550)
+    for kind, told in ((EnvelopeKind.OPENS, set()), (EnvelopeKind.HANGS, {"room-to-hang"})):
+        leaf = Envelope(id="leaf", kind=kind, name="Leaf", x_mm=-300, y_mm=0, width_mm=300, height_mm=100)
+        fixture = plate_fixture(envelopes=(leaf,))
+        assert set(rooms(job(stud_wall(points=(socket,)), fixture, 2200, 1500))) == told
+
+
 def test_an_arm_claims_what_it_passes_over() -> None:
     """600 long, turning 90° both ways about the middle of its plate: its corners pass 600 and half its width away."""
     arm = build(SHAPES["arm"], {"reach": 600, "from_deg": 90, "to_deg": 90})

@@ -52,6 +52,23 @@ def ways(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) ->
 
 
 @app.command()
+def places(file: Annotated[Path, typer.Argument(help="A job document, JSON.")]) -> None:
+    """Print the places near that are better in something, one a line."""
+    from rockpin.catalogue import load_catalogue
+    from rockpin.core.plan import better_places
+    from rockpin.exchange import read_document
+
+    catalogue = load_catalogue()
+    try:
+        found = better_places(read_document(read_file(file), catalogue), catalogue)
+    except BadInput as error:
+        fail(error)
+    else:
+        for place in found:
+            print(f"{place.word.value}\t{place.sentence}")
+
+
+@app.command()
 def schema(what: Annotated[str, typer.Argument(help="job")]) -> None:
     """Print the JSON Schema of a document."""
     from rockpin.core.document.job import JobDocument

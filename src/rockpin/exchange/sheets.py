@@ -89,6 +89,8 @@ def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
         Part("title", f"Calculation sheet: {plan.title}"),
         Part("text", f"{issue_of(plan, day)}."),
         Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
+        Part("text", f"Where it goes: {plan.placing.sentence}"),
+        *(Part("item", one.sentence) for one in plan.as_built),
         Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"),
         Part("text", _BOUNDS),
         Part("heading", "The wall"),

@@ -2,7 +2,7 @@
 
 from rockpin.core.placing.features import Axis, NamedFeature, feature_mm, features_of
 from rockpin.core.placing.line_up import Carried, LineUp, carried
-from rockpin.core.placing.marks import NamedMark, Surroundings, mark_mm, marks_of
+from rockpin.core.placing.marks import NamedMark, Surroundings, mark_mm, marks_of, skirting_word
 from rockpin.core.placing.settling import PlacingReading, Settled, held_from, lying, settle, shifted
 
 __all__ = [
@@ -23,4 +23,5 @@ __all__ = [
     "marks_of",
     "settle",
     "shifted",
+    "skirting_word",
 ]

@@ -11,6 +11,7 @@ from shapely import LineString
 
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.document.job import Region
 from rockpin.core.document.landmarks import TileGrid
 from rockpin.core.document.outline import face_shape
 from rockpin.core.document.placing import MarkKind, Side, WallMark
@@ -37,6 +38,11 @@ class Surroundings(NamedTuple):
             for point in self.wall.points
             if point.face is WallSide.THIS and point.kind in self.points
         ]
+
+
+def skirting_word(region: Region) -> str:
+    """What a skirting is called in a region."""
+    return "baseboard" if region is Region.NORTH_AMERICA else "skirting"
 
 
 class NamedMark(Model):

@@ -8,19 +8,20 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
-from rockpin.core.document.job import JobDocument, Region
+from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import WallSide
 from rockpin.core.fixture import things_of
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
 from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
-from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle
+from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle, skirting_word
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
 from rockpin.core.setout import (
     Claim,
     Clash,
     Clearance,
+    Neighbour,
     Placed,
     claims_of,
     clashes_of,
@@ -31,6 +32,9 @@ from rockpin.core.setout import (
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.packets import with_packets
 from rockpin.core.tables.references import check_references
+
+_FLAT = ("socket", "switch", "data")
+"""Points, by how they are drawn, that lie so flat on the wall that nothing strikes them."""
 
 
 def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: float) -> PlannedHole:
@@ -109,13 +113,12 @@ def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
 
 def surroundings_of(job: JobDocument, read: ReadWall) -> Surroundings:
     """What the fixture of a job can be measured from."""
-    american = job.site.region is Region.NORTH_AMERICA
     return Surroundings(
         wall=job.wall,
         members=read.framing.members,
         points=read.catalogue.point_by_key,
         units=job.site.units,
-        skirting="baseboard" if american else "skirting",
+        skirting=skirting_word(job.site.region),
     )
 
 
@@ -189,7 +192,11 @@ def compute_stages(
     )
     judged = tuple(judge_hole(hidden, one) for one in planned)
     claims = claims_of(job, things_of(job.fixture), catalogue.figures.setout.lift_on_mm)
-    on_face = [(point.label.lower(), point.area) for point in hidden.points if point.face is WallSide.THIS]
+    on_face = [
+        Neighbour(name=f"the {point.label.lower()}", area=point.area, flat=point.symbol in _FLAT)
+        for point in hidden.points
+        if point.face is WallSide.THIS
+    ]
     return ComputedStages(
         whole,
         job,

@@ -8,7 +8,7 @@ from rockpin.core.setout.gaps import Gap, gaps_between
 from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasures, measures_of
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbers, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
-from rockpin.core.setout.rooms import Claim, Clash, claims_of, clashes_of
+from rockpin.core.setout.rooms import Claim, Clash, Neighbour, claims_of, clashes_of
 
 __all__ = [
     "LINK_WORDS",
@@ -24,6 +24,7 @@ __all__ = [
     "MarkMeasures",
     "Marking",
     "Measured",
+    "Neighbour",
     "Placed",
     "PlacedHole",
     "PlacedPart",

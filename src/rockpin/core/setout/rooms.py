@@ -22,11 +22,12 @@ class Claim(Model):
 
 
 class Neighbour(Model):
-    """Something on the wall that stands off it, or where the wall ends at something."""
+    """Something on the wall, or where the wall ends at something. ``flat``: as a socket is, that nothing strikes."""
 
     name: str
     area: Rect
     ends: bool = False
+    flat: bool = False
 
 
 class Clash(Model):
@@ -111,14 +112,12 @@ def _ends(wall: Wall) -> list[Neighbour]:
     return found
 
 
-def clashes_of(claims: Sequence[Claim], wall: Wall, points: Sequence[tuple[str, Rect]]) -> tuple[Clash, ...]:
-    """What stands in the room that is claimed. ``points``: names and areas of the points on this face."""
-    there = [Neighbour(name=one.name, area=one.rect) for one in wall.things]
-    there += [Neighbour(name=f"the {name}", area=area) for name, area in points]
-    there += _ends(wall)
+def clashes_of(claims: Sequence[Claim], wall: Wall, points: Sequence[Neighbour]) -> tuple[Clash, ...]:
+    """What stands in the room that is claimed. ``points``: those on this face; a flat one is only hung over."""
+    there = [*(Neighbour(name=one.name, area=one.rect) for one in wall.things), *points, *_ends(wall)]
     return tuple(
         Clash(claim=claim, name=one.name, area=one.area if not one.ends else claim.area, ends=one.ends)
         for claim in claims
         for one in there
-        if claim.area.overlaps(one.area)
+        if claim.area.overlaps(one.area) and (not one.flat or claim.kind is EnvelopeKind.HANGS)
     )

@@ -8,6 +8,7 @@ export function PrintCard({ plan }: { plan: Plan }) {
       <p>
         {plan.site}, {plan.wall} · {plan.mass_text} · {plan.people === 2 ? "two people" : "one person"}
       </p>
+      <p>{plan.placing.sentence}</p>
       <p className="my-2 border-2 border-black p-2">
         <strong>{plan.verdict.label}.</strong> {plan.verdict.sentence} {plan.verdict.action}
       </p>

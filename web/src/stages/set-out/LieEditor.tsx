@@ -12,6 +12,9 @@ const KINDS = [
   { key: "measured", label: "Parallel to an edge that I measured" },
 ];
 
+/** On what length a fall is told, in metres. */
+const RUNS = { metric: { of: "metre", m: 1 }, imperial: { of: "foot", m: 0.3048 } } as const;
+
 /** How it lies: level, with a fall, or parallel to an edge that is out of true. */
 export function LieEditor({ editing }: { editing: Editing }) {
   const { placement } = editing.data.job;
@@ -23,6 +26,7 @@ export function LieEditor({ editing }: { editing: Editing }) {
       (latest) => ({ placement: { ...latest.placement, lie: { ...latest.placement.lie, ...part } } }),
       "how it lies",
     );
+  const run = RUNS[units];
   const value = lie.kind === "parallel" ? (lie.thing ? `thing ${lie.thing}` : "measured") : lie.kind;
   return (
     <DraftScope of="lie">
@@ -46,10 +50,10 @@ export function LieEditor({ editing }: { editing: Editing }) {
         />
         {lie.kind === "fall" && (
           <Field
-            label="Fall to the right on a metre (minus: to the left)"
+            label={`Fall to the right on a ${run.of} (minus: to the left)`}
             units={units}
-            value={lie.fall_mm_per_m}
-            onCommit={(v: number) => save({ fall_mm_per_m: v })}
+            value={lie.fall_mm_per_m * run.m}
+            onCommit={(v: number) => save({ fall_mm_per_m: v / run.m })}
           />
         )}
         {value === "measured" && (

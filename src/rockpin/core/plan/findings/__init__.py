@@ -44,5 +44,5 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += board_findings(job, kinds, done.demand, choices, reading, units, catalogue)
     for judged in done.judged:
         findings += hazard_findings(judged, done.hidden, units)
-    findings += setout_findings(job, done.placing, done.placed, wall, done.hidden, catalogue.figures.plan, units)
+    findings += setout_findings(job, done.placing, done.placed, done.hidden, catalogue.figures.plan)
     return findings + record_findings(job, numbers, catalogue.outcome_by_key)

@@ -4,11 +4,11 @@ from math import hypot
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length
-from rockpin.core.document.job import JobBody
+from rockpin.core.document.job import JobDocument
 from rockpin.core.document.outline import off_face_mm
 from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.hidden import Hidden
-from rockpin.core.placing import PlacingReading
+from rockpin.core.placing import PlacingReading, skirting_word
 from rockpin.core.setout import Placed, PlacedHole
 from rockpin.core.tables.figures import PlanFigures
 
@@ -89,7 +89,7 @@ def _hole_findings(
     return found
 
 
-def _things(placed: Placed, wall: Wall) -> list[Finding]:
+def _things(placed: Placed, wall: Wall, skirting: str) -> list[Finding]:
     """Holes and pieces where something hangs or stands already, or a skirting runs."""
     found: list[Finding] = []
     for thing in wall.things:
@@ -106,8 +106,8 @@ def _things(placed: Placed, wall: Wall) -> list[Finding]:
                 stop = Severity.DO_NOT_DRILL
                 found.append(_finding(stop, "piece-over-thing", sentence, "Move one of the two.", where))
     for part in (*placed.pieces, *placed.supports):
-        if part.area.y_mm < wall.skirting_mm:
-            sentence = f"{part.label} reaches down over the skirting and does not lie flat on the wall there."
+        if wall.skirting_mm and part.area.y_mm < wall.skirting_mm:
+            sentence = f"{part.label} reaches down over the {skirting} and does not lie flat on the wall there."
             note = Severity.NOTE
             found.append(
                 _finding(note, "over-skirting", sentence, "Pack it out, or hang it higher.", Where(item=part.id))
@@ -116,15 +116,10 @@ def _things(placed: Placed, wall: Wall) -> list[Finding]:
 
 
 def setout_findings(
-    job: JobBody,
-    placing: PlacingReading,
-    placed: Placed,
-    wall: Wall,
-    hidden: Hidden,
-    figures: PlanFigures,
-    units: UnitSystem,
+    job: JobDocument, placing: PlacingReading, placed: Placed, hidden: Hidden, figures: PlanFigures
 ) -> list[Finding]:
     """Holes and pieces that lie where they cannot, or where somebody should look."""
+    wall, units = job.wall, job.site.units
     found = [
         _finding(
             Severity.PROVE_FIRST,
@@ -147,7 +142,7 @@ def setout_findings(
                     Where(item=place.support_id),
                 )
             )
-    found += _things(placed, wall)
+    found += _things(placed, wall, skirting_word(job.site.region))
     for piece in placed.pieces:
         for opening in wall.openings:
             if piece.area.overlaps(opening.rect):
