@@ -4,11 +4,14 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Rect
 from rockpin.core.document.fixture import Fixture
-from rockpin.core.document.wall import Find, Scan, ScanMode, Wall
-from rockpin.core.plan import BetterPlace, better_places, make_plan
-from rockpin.core.plan.near_places import Judged, front_of
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import Find, Opening, OpeningKind, Point, Scan, ScanMode, Wall
+from rockpin.core.plan import BetterPlace, better_places, make_plan, places_on_the_wall
+from rockpin.core.plan.judged_places import Judged
+from rockpin.core.plan.near_places import front_of
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
@@ -87,3 +90,51 @@ def test_no_place_of_the_front_is_beaten_and_none_that_is_not_is_left_out() -> N
     best = [at(10, 1, 0.8, 0.02), at(30, 2, 0.5, 0.02), at(80, 2, 0.5, 0.01), at(90, 0, 0.2, 0.02)]
     beaten = [at(20, 1, 0.8, 0.02), at(40, 2, 0.6, 0.02), at(95, 0, 0.2, 0.02)]
     assert set(front_of([*beaten, *best])) == set(best)
+
+
+def whole_wall(job_: JobDocument) -> dict[tuple[float, float], VerdictWord]:
+    found: dict[tuple[float, float], VerdictWord] = {}
+    keep = Keep(64)
+    for part in range(1000):
+        some = places_on_the_wall(job_, part, CATALOGUE, keep)
+        for one in some.places:
+            assert (one.x_mm, one.y_mm) not in found
+            found[one.x_mm, one.y_mm] = one.word
+        if some.last:
+            return found
+    raise AssertionError("it never ends")
+
+
+WINDOW = Opening(id="window", kind=OpeningKind.WINDOW, x_mm=600, y_mm=900, width_mm=500, height_mm=700)
+SOCKET = Point(id="socket", kind="socket", x_mm=1500, y_mm=300)
+
+
+@pytest.mark.parametrize(
+    ("wall", "fixture"),
+    [
+        (stud_wall(width_mm=2000, openings=(WINDOW,)), TWO),
+        (brick_wall(12, width_mm=2000, points=(SOCKET,)), ONE),
+        (concrete_wall(width_mm=2000, openings=(WINDOW,), points=(SOCKET,)), TWO),
+    ],
+)
+def test_every_place_of_the_picture_is_what_the_plan_says_there(wall: Wall, fixture: Fixture) -> None:
+    here = job(wall, fixture, 700, 1100)
+    found = whole_wall(here)
+    width, height = fixture.pieces[0].width_mm, fixture.pieces[0].height_mm
+    # every 100 mm from where it stands, as far as the wall goes
+    assert {x for x, _ in found} == {x for x in range(0, 2001, 100) if x <= 2000 - width}
+    assert {y for _, y in found} == {y for y in range(0, 2601, 100) if y <= wall.height_mm - height}
+    assert len(set(found.values())) > 1
+    for x_mm, y_mm in sorted(found)[::23]:
+        there = here.model_copy(update={"placement": here.placement.model_copy(update={"x_mm": x_mm, "y_mm": y_mm})})
+        assert make_plan(there, CATALOGUE).verdict.word is found[x_mm, y_mm], (x_mm, y_mm)
+
+
+def test_a_mirrored_wall_has_a_mirrored_picture() -> None:
+    mirrored = WINDOW.model_copy(update={"x_mm": 2000 - 600 - 500})
+    socket = SOCKET.model_copy(update={"x_mm": 500.0})
+    wall = stud_wall(width_mm=2000, openings=(WINDOW,), points=(SOCKET,))
+    other = stud_wall(width_mm=2000, openings=(mirrored,), points=(socket,))
+    one = whole_wall(job(wall, TWO, 700, 1100))
+    two = whole_wall(job(other, TWO, 2000 - 700 - 200, 1100))
+    assert {(1800 - x, y): word for (x, y), word in two.items()} == one

@@ -116,3 +116,19 @@ def test_distances_as_built_are_told_against_play_and_slots(open_page: OpenPage)
     built.get_by_text("The piece gives a little").click()
     fill(page, "can be pulled apart by", "12")
     expect(told).to_contain_text("the piece is pulled apart, which it stands by up to 12 mm")
+
+
+def test_where_it_could_go_is_drawn_and_one_press_goes_there(open_page: OpenPage) -> None:
+    page = open_page("/jobs/oar-cradle/set-out")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
+    page.get_by_role("checkbox", name="Where it could go").click()
+    page.get_by_role("button", name=re.compile("^To the nearest ready place, .* away")).click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
+    page.get_by_role("checkbox", name="Where it could go").click()
+    expect(page.get_by_test_id("wall-places")).to_have_count(0)
+    page.get_by_role("button", name="Undo: fixture moved").click()
+    # a little aside, in words, and put there with one press
+    page.get_by_role("button", name="Would it be better a little aside?").click()
+    page.get_by_role("button", name=re.compile("^Put it there: .* all 4 holes in bricks or blocks")).first.click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
+    expect(page.get_by_role("table", name="Coordinates of the holes").get_by_text("brick", exact=True)).to_have_count(4)

@@ -1,12 +1,14 @@
 """Where a fixture goes: dragged there, or said by what it is measured from."""
 
-from fastapi import APIRouter, Response
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Response
 
 from rockpin.api.changes import save_job
 from rockpin.api.context import Context, Device
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import PlaceSave, ReferenceSave, Workspace
-from rockpin.core.plan import BetterPlace, PlacingOptions, carry, measured_from, standing
+from rockpin.core.plan import BetterPlace, PlacingOptions, WallPlaces, carry, measured_from, standing
 
 router = APIRouter(prefix="/api", tags=["placing"])
 
@@ -46,3 +48,9 @@ async def what_to_measure(job_id: str, planning: Planning) -> Response:
 async def better_ones(job_id: str, planning: Planning) -> Response:
     """Places near the wanted one that are better in something, each put through the plan."""
     return answer_of(await planning.later("places", job_id))
+
+
+@router.get("/jobs/{job_id}/wall-places/{part}", response_model=WallPlaces)
+async def where_it_could_go(job_id: str, part: Annotated[int, Path(ge=0, le=100_000)], planning: Planning) -> Response:
+    """Some places of the wall with the verdict there, coarse to fine: part after part until the last."""
+    return answer_of(await planning.later("on_the_wall", job_id, str(part)))

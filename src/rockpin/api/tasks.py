@@ -22,6 +22,7 @@ from rockpin.core.plan import (
     clear_hole,
     fit_reading,
     hole_sets,
+    places_on_the_wall,
     placing_options,
     ways_out,
 )
@@ -98,6 +99,12 @@ def places(context: AppContext, job_id: str) -> bytes:
     )
 
 
+def on_the_wall(context: AppContext, job_id: str, part: str) -> bytes:
+    """Some places of the wall with their verdicts, as JSON."""
+    document = context.store.document(job_id, context.catalogue)
+    return places_on_the_wall(document, int(part), context.catalogue, context.keep).model_dump_json().encode()
+
+
 def other_holes(context: AppContext, job_id: str) -> bytes:
     """What other choices among the fixture's holes would mean, as JSON."""
     return _HOLE_SETS.dump_json(hole_sets(context.store.document(job_id, context.catalogue), context.catalogue))
@@ -143,6 +150,7 @@ TASKS: dict[str, Task] = {
     "trial": trial,
     "placing": placing,
     "places": places,
+    "on_the_wall": on_the_wall,
     "line": line,
     "ways_that_work": ways_that_work,
     "other_holes": other_holes,

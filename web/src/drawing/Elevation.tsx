@@ -11,6 +11,7 @@ import { LineUps } from "./LineUps";
 import { Stairs, Things, Tiles } from "./Landmarks";
 import { useMover } from "./useMover";
 import { useSize } from "./useSize";
+import { WallPlaces } from "./WallPlaces";
 import { Brickwork, Framing, OldHoles, Openings, Rulers, StudCentres } from "./WallFace";
 
 export type Held = Schemas["Trial"];
@@ -30,6 +31,9 @@ export interface Overlay {
   /** The height of the line that is swept or shown, if any [mm]. */
   line_mm: number | null;
   highlight: Rect | null;
+  /** Where it could go, if that is shown, and the ready place nearest to where it is. */
+  places: readonly Schemas["WallPlace"][];
+  nearest: Schemas["WallPlace"] | null;
   /** Where the picture of the risk comes from. */
   risk: string;
 }
@@ -183,6 +187,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
                 placing.onPlace(Math.round(at.x), Math.round(at.y));
               }}
             >
+              <WallPlaces places={overlay.places} nearest={overlay.nearest} scale={scale} />
               <LineUps lineUps={moving.lineUps} scale={scale} />
               <g
                 role="application"

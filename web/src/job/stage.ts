@@ -1,5 +1,6 @@
 import type { Lists, Rect } from "../api/client";
 import type { Sweep } from "./useSweep";
+import type { WallPlaces } from "./useWallPlaces";
 import type { Editing } from "./useWorkspace";
 
 export interface Placing {
@@ -15,6 +16,7 @@ export interface StageProps {
   onSelect: (hole: string) => void;
   setPlacing: (placing: Placing | null) => void;
   sweep: Sweep;
+  wallPlaces: WallPlaces;
   /** An area to be drawn on the wall while it is talked of. */
   setHighlight: (area: Rect | null) => void;
 }

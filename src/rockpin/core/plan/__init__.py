@@ -3,6 +3,7 @@
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.hole_plan import HolePlan
+from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.near_places import BetterPlace, better_places
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
@@ -20,6 +21,7 @@ __all__ = [
     "HoleSet",
     "PlacingOptions",
     "Plan",
+    "WallPlaces",
     "WayOut",
     "along_stairs",
     "better_places",
@@ -30,6 +32,7 @@ __all__ = [
     "hole_sets",
     "make_plan",
     "measured_from",
+    "places_on_the_wall",
     "placing_options",
     "read_wall",
     "row_between",

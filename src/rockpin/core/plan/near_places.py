@@ -7,10 +7,9 @@ A place between them may be better still: this is no map of the wall.
 
 from collections.abc import Iterable, Sequence
 from itertools import pairwise
-from math import hypot, inf
-from typing import NamedTuple
+from math import hypot
 
-from rockpin.core.base.findings import VerdictWord, verdict_of
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model, Rect, bounding
 from rockpin.core.base.quantities import UnitSystem, show_length, show_risk, show_use
@@ -18,7 +17,8 @@ from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
-from rockpin.core.plan.make import Plan, findings_of, make_plan
+from rockpin.core.plan.judged_places import Judged, judge
+from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.stages import ComputedStages, compute_stages
 from rockpin.core.plan.way_out import body_of
@@ -26,34 +26,7 @@ from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.remedies import RemedyTable
 
-_SOLID = (BehindKind.TIMBER, BehindKind.UNIT, BehindKind.CONCRETE)
-_USE_STEP = 0.1
 _WORDS = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)
-
-
-class Judged(NamedTuple):
-    """A place as the plan judges it. ``use``: of the hole used most, without bound where nothing holds one.
-
-    ``risk``: what is low enough not to be proved counts alike everywhere.
-    """
-
-    dx_mm: float
-    dy_mm: float
-    word: VerdictWord
-    solid: int
-    use: float
-    risk: float
-
-    @property
-    def away_mm(self) -> float:
-        """How far it is from where the fixture stands [mm]."""
-        return hypot(self.dx_mm, self.dy_mm)
-
-    @property
-    def figures(self) -> tuple[float, float, float, float]:
-        """What is better the smaller it is: the way [mm], and shares; a use a little less is no reason to move."""
-        use = self.use if self.use == inf else round(self.use / _USE_STEP) * _USE_STEP
-        return self.away_mm, -float(self.solid), use, round(self.risk, 4)
 
 
 class BetterPlace(Model):
@@ -68,25 +41,6 @@ class BetterPlace(Model):
     sentence: str
     area: Rect
     job: JobBody
-
-
-def _word_of(done: ComputedStages) -> VerdictWord:
-    return verdict_of(findings_of(done).findings, "").word
-
-
-def _judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, keep: Keep) -> Judged:
-    moved = job.model_copy(update={"placement": shifted(job.placement, dx_mm, dy_mm)})
-    done = compute_stages(moved, catalogue, keep, advise=False)
-    chosen = [choice.chosen for choice in done.choices]
-    uses = [one.use if one is not None and one.accepted else inf for one in chosen]
-    return Judged(
-        dx_mm,
-        dy_mm,
-        _word_of(done),
-        sum(behind.kind in _SOLID for behind in done.behinds.values()),
-        max(uses, default=inf),
-        max(catalogue.hidden.figures.risk_prove, *(one.risk.chance for one in done.judged)),
-    )
 
 
 def _onto(lines: Sequence[float], places: Iterable[float]) -> set[float]:
@@ -230,8 +184,8 @@ def better_places(job: JobDocument, catalogue: Catalogue, keep: Keep | None = No
     done = compute_stages(job, catalogue, keep, advise=False)
     if not done.placed.holes or not done.identified.reading.family.planned:
         return ()
-    here = _judge(job, 0.0, 0.0, catalogue, keep)
-    judged = [_judge(job, dx, dy, catalogue, keep) for dx, dy in _moves(job, done, catalogue.remedies)]
+    here = judge(job, 0.0, 0.0, catalogue, keep)
+    judged = [judge(job, dx, dy, catalogue, keep) for dx, dy in _moves(job, done, catalogue.remedies)]
     best = min(_WORDS.index(one.word) for one in (here, *judged))
     of_best = [one for one in judged if _WORDS.index(one.word) == best]
     if _WORDS.index(here.word) == best:

@@ -26,6 +26,8 @@ class RemedyTable(Model):
     move_farthest_mm: float
     moves_tried: int
     places_judged: int
+    map_steps_mm: tuple[float, ...]
+    map_at_once: int
     bracket_holes_mm: tuple[float, ...]
     coach_hole_mm: float
     plate_scales: tuple[float, ...]

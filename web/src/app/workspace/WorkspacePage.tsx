@@ -16,6 +16,7 @@ import { Notices } from "./Notices";
 import { Unopened } from "./Unopened";
 import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
 import { useSweep } from "../../job/useSweep";
+import { nearestReady, useWallPlaces } from "../../job/useWallPlaces";
 import { useWorkspace } from "../../job/useWorkspace";
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */
@@ -29,6 +30,8 @@ export function WorkspacePage() {
   const [scale, setScale] = useState<Scale | null>(null);
   const [highlight, setHighlight] = useState<Rect | null>(null);
   const sweep = useSweep();
+  const stands = editing ? `${editing.data.revision}.${editing.data.wall.revision}` : "";
+  const wallPlaces = useWallPlaces(jobId, stands);
   const place = STAGES.findIndex((one) => one.key === wanted);
   const current = STAGES[place === -1 ? 4 : place];
 
@@ -100,6 +103,9 @@ export function WorkspacePage() {
                   stage: key,
                   line_mm: trace?.y_mm ?? null,
                   highlight,
+                  places: key === "set-out" ? wallPlaces.places : [],
+                  nearest:
+                    key === "set-out" ? (nearestReady(wallPlaces.places, editing.at)?.place ?? null) : null,
                   risk: `/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
                 }}
                 selected={selected}
@@ -146,6 +152,7 @@ export function WorkspacePage() {
                   onSelect={setChosen}
                   setPlacing={setPlacing}
                   sweep={sweep}
+                  wallPlaces={wallPlaces}
                   setHighlight={setHighlight}
                 />
               </DraftScope>

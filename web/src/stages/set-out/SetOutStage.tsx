@@ -6,9 +6,10 @@ import { FindTheirHoles } from "./FindTheirHoles";
 import { MarkTable } from "./MarkTable";
 import { NearPlaces } from "./NearPlaces";
 import { PlaceSentence } from "./PlaceSentence";
+import { WhereItCouldGo } from "./WhereItCouldGo";
 import type { StageProps } from "../../job/stage";
 
-export function SetOutStage({ editing, selected, onSelect, setHighlight }: StageProps) {
+export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPlaces }: StageProps) {
   const { plan, at } = editing;
   const units = editing.data.site.units;
   const hole = plan.holes.find((one) => one.id === selected);
@@ -33,6 +34,7 @@ export function SetOutStage({ editing, selected, onSelect, setHighlight }: Stage
           onCommit={(v) => editing.put({ y_mm: v })}
         />
       </div>
+      <WhereItCouldGo editing={editing} wallPlaces={wallPlaces} />
       <NearPlaces editing={editing} setHighlight={setHighlight} />
       <MarkTable plan={plan} selected={selected} onSelect={onSelect} />
       {plan.floor_to_come_text && (
