@@ -7,7 +7,7 @@ from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.document.placing import FeatureKind, MarkKind, Reference, Side, WallMark
 from rockpin.core.placing.features import Axis, Offsets, feature_mm, features_of
-from rockpin.core.placing.marks import NamedMark, Surroundings, marks_of
+from rockpin.core.placing.marks import Surroundings, mark_lines
 from rockpin.core.placing.sentences import held_text
 from rockpin.core.placing.settling import settle, shifted
 
@@ -40,13 +40,13 @@ def _between(here: Surroundings, axis: Axis) -> list[tuple[WallMark, WallMark, f
     return [(*ends, here.wall.width_mm / 2)]
 
 
-def _lines_to(here: Surroundings, axis: Axis) -> list[NamedMark]:
+def _lines_to(here: Surroundings, axis: Axis) -> list[tuple[WallMark, float]]:
     """Marks that one lines up with by eye: not the wall's ends and the floor, which everything stands off."""
     away = (MarkKind.LEFT_EDGE, MarkKind.RIGHT_EDGE, MarkKind.FLOOR, MarkKind.TODAYS_FLOOR, MarkKind.CEILING)
     return [
-        one
-        for one in marks_of(here, axis)
-        if one.mark.kind not in away and one.at_mm is not None and not _half_up_an_opening(one.mark, axis)
+        (mark, at)
+        for mark, at in mark_lines(here, axis)
+        if mark.kind not in away and at is not None and not _half_up_an_opening(mark, axis)
     ]
 
 
@@ -66,9 +66,7 @@ def _line_up(
 ) -> tuple[Reference, float] | None:
     """The nearest pair of a feature and a mark, and how far the fixture must go for it [mm]; None beyond the limit."""
     best: tuple[tuple[float, bool, bool], Reference, float] | None = None
-    targets: list[tuple[WallMark, WallMark | None, float]] = [
-        (one.mark, None, one.at_mm or 0.0) for one in _lines_to(here, axis)
-    ]
+    targets: list[tuple[WallMark, WallMark | None, float]] = [(mark, None, at) for mark, at in _lines_to(here, axis)]
     targets += list(_between(here, axis))
     for named in features_of(fixture, numbers, axis):
         at = feature_mm(fixture, offsets, named.feature, axis)

@@ -3,9 +3,9 @@
 Heights count from the finished floor, which is nought; today's floor may lie lower.
 """
 
-from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cached_property
 from math import floor
-from typing import NamedTuple
 
 from shapely import LineString
 
@@ -21,7 +21,8 @@ from rockpin.core.placing.features import Axis, side_mm
 from rockpin.core.tables.services import PointKind, point_area
 
 
-class Surroundings(NamedTuple):
+@dataclass(frozen=True)
+class Surroundings:
     """A wall with what is on it. ``skirting``: what a skirting is called there."""
 
     wall: Wall
@@ -30,14 +31,25 @@ class Surroundings(NamedTuple):
     units: UnitSystem
     skirting: str
 
-    @property
-    def this_face(self) -> list[tuple[str, str, Rect]]:
-        """Id, name and area of the points on this face."""
-        return [
-            (point.id, self.points[point.kind].label.lower(), point_area(point, self.points[point.kind]))
-            for point in self.wall.points
-            if point.face is WallSide.THIS and point.kind in self.points
-        ]
+    @cached_property
+    def areas(self) -> dict[tuple[MarkKind, str], tuple[str, Rect]]:
+        """Name and area of everything on this face that has an area, by its kind and id."""
+        wall = self.wall
+        found = {(MarkKind.OPENING, one.id): (f"the {one.kind}", one.rect) for one in wall.openings}
+        found |= {(MarkKind.THING, one.id): (one.name, one.rect) for one in wall.things}
+        for point in wall.points:
+            kind = self.points.get(point.kind)
+            if point.face is WallSide.THIS and kind:
+                found[MarkKind.POINT, point.id] = (f"the {kind.label.lower()}", point_area(point, kind))
+        return found
+
+    @cached_property
+    def old_holes(self) -> dict[str, OldHole]:
+        return {one.id: one for one in self.wall.old_holes}
+
+    @cached_property
+    def member_by_id(self) -> dict[str, MemberReading]:
+        return {one.id: one for one in self.members}
 
 
 def skirting_word(region: Region) -> str:
@@ -84,20 +96,6 @@ def _old_name(hole: OldHole, units: UnitSystem) -> str:
     return hole.name or f"the old hole at {show_length(hole.x_mm, units)}, {show_length(hole.y_mm, units)}"
 
 
-def _areas(here: Surroundings) -> Iterator[tuple[MarkKind, str, str, Rect]]:
-    """Kind, id, name and area of everything on the wall that has an area."""
-    for opening in here.wall.openings:
-        yield MarkKind.OPENING, opening.id, f"the {opening.kind}", opening.rect
-    for thing in here.wall.things:
-        yield MarkKind.THING, thing.id, thing.name, thing.rect
-    for point_id, name, area in here.this_face:
-        yield MarkKind.POINT, point_id, f"the {name}", area
-
-
-def _of_area(here: Surroundings, kind: MarkKind, name: str | None) -> Rect | None:
-    return next((area for one, area_id, _, area in _areas(here) if (one, area_id) == (kind, name)), None)
-
-
 def mark_mm(here: Surroundings, mark: WallMark, axis: Axis, x_mm: float) -> float | None:
     """Where a mark lies [mm]; None where it is not there. ``x_mm``: where it is measured, for what is not level."""
     wall, along = here.wall, axis is Axis.ALONG
@@ -117,21 +115,21 @@ def mark_mm(here: Surroundings, mark: WallMark, axis: Axis, x_mm: float) -> floa
         case MarkKind.NOSING:
             return wall.stairs.nosing_y_mm(x_mm) if wall.stairs else None
         case MarkKind.OLD_HOLE:
-            old = next((one for one in wall.old_holes if one.id == mark.id), None)
+            old = here.old_holes.get(mark.id or "")
             return None if old is None else old.x_mm if along else old.y_mm
         case MarkKind.MEMBER:
-            member = next((one for one in here.members if one.id == mark.id), None)
+            member = here.member_by_id.get(mark.id or "")
             return side_mm(member.rect, mark.side, axis) if member else None
         case MarkKind.COURSE | MarkKind.TILE:
             grid = wall.courses if mark.kind is MarkKind.COURSE else wall.tiles
             return _joint_mm(grid, mark.number or 0, axis) if grid else None
         case _:
-            area = _of_area(here, mark.kind, mark.id)
-            return side_mm(area, mark.side, axis) if area else None
+            found = here.areas.get((mark.kind, mark.id or ""))
+            return side_mm(found[1], mark.side, axis) if found else None
 
 
 def _stud_name(here: Surroundings, mark: WallMark, axis: Axis) -> str:
-    member = next((one for one in here.members if one.id == mark.id), None)
+    member = here.member_by_id.get(mark.id or "")
     if member is None:
         return "the stud that was there"
     at = show_length(side_mm(member.rect, Side.MIDDLE, axis), here.units)
@@ -157,7 +155,7 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
         case MarkKind.NOSING:
             return "the nosing line"
         case MarkKind.OLD_HOLE:
-            old = next((one for one in here.wall.old_holes if one.id == mark.id), None)
+            old = here.old_holes.get(mark.id or "")
             return _old_name(old, here.units) if old else "the old hole that was there"
         case MarkKind.MEMBER:
             return _stud_name(here, mark, axis)
@@ -167,10 +165,10 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
             at = mark_mm(here, mark, axis, 0.0)
             where = f" at {show_length(at, here.units)}" if at is not None else ""
             return f"the {way} {what} joint{where}"
-    name = next((name for kind, one, name, _ in _areas(here) if (kind, one) == (mark.kind, mark.id)), None)
-    if name is None:
+    found = here.areas.get((mark.kind, mark.id or ""))
+    if found is None:
         return f"the {mark.kind.replace('_', ' ')} that was there"
-    return f"the {_SIDE_WORDS[axis][mark.side]} of {name}"
+    return f"the {_SIDE_WORDS[axis][mark.side]} of {found[0]}"
 
 
 def _plain(here: Surroundings, axis: Axis) -> list[WallMark]:
@@ -201,10 +199,10 @@ def _joints(here: Surroundings, axis: Axis) -> list[WallMark]:
     return found
 
 
-def marks_of(here: Surroundings, axis: Axis) -> tuple[NamedMark, ...]:
-    """All that can be measured from along or upright, what one would reach for first in front."""
+def mark_lines(here: Surroundings, axis: Axis) -> list[tuple[WallMark, float | None]]:
+    """All that can be measured from, and where it lies [mm]; None where that is not the same everywhere."""
     marks = _plain(here, axis)
-    for kind, name, _, _ in _areas(here):
+    for kind, name in here.areas:
         marks += [WallMark(kind=kind, id=name, side=side) for side in Side]
     marks += [WallMark(kind=MarkKind.OLD_HOLE, id=one.id) for one in here.wall.old_holes]
     marks += [
@@ -212,11 +210,11 @@ def marks_of(here: Surroundings, axis: Axis) -> tuple[NamedMark, ...]:
     ]
     marks += _joints(here, axis)
     varies = (MarkKind.NOSING,) if not here.wall.outline else (MarkKind.NOSING, MarkKind.CEILING)
+    return [(mark, None if mark.kind in varies else mark_mm(here, mark, axis, 0.0)) for mark in marks]
+
+
+def marks_of(here: Surroundings, axis: Axis) -> tuple[NamedMark, ...]:
+    """All that can be measured from along or upright, what one would reach for first in front."""
     return tuple(
-        NamedMark(
-            mark=mark,
-            label=mark_label(here, mark, axis),
-            at_mm=None if mark.kind in varies else mark_mm(here, mark, axis, 0.0),
-        )
-        for mark in marks
+        NamedMark(mark=mark, label=mark_label(here, mark, axis), at_mm=at) for mark, at in mark_lines(here, axis)
     )
