@@ -6,12 +6,14 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Rect
-from rockpin.core.document.fixture import Fixture
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.fixture import Attachment, Fixture
+from rockpin.core.document.job import HoleRecord, JobDocument
 from rockpin.core.document.wall import Find, Opening, OpeningKind, Point, Scan, ScanMode, Wall
+from rockpin.core.fixture import build
 from rockpin.core.plan import BetterPlace, better_places, make_plan, places_on_the_wall
 from rockpin.core.plan.judged_places import Judged
 from rockpin.core.plan.near_places import front_of
+from rockpin.core.plan.rearranged import arrangements
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
@@ -138,3 +140,52 @@ def test_a_mirrored_wall_has_a_mirrored_picture() -> None:
     one = whole_wall(job(wall, TWO, 700, 1100))
     two = whole_wall(job(other, TWO, 2000 - 700 - 200, 1100))
     assert {(1800 - x, y): word for (x, y), word in two.items()} == one
+
+
+def test_a_bar_is_drilled_on_the_studs_where_it_comes_to_hang() -> None:
+    cabinet = build(CATALOGUE.shape_by_key["cabinet"], {})
+    here = job(stud_wall(), cabinet, 1000, 1400)
+    assert make_plan(here, CATALOGUE).verdict.word == "do_not_drill"
+    found = better_places(here, CATALOGUE)
+    assert found[0].sentence.startswith("Its bar drilled anew: ")
+    assert (found[0].dx_mm, found[0].dy_mm) == (0, 0)
+    moved = here.model_copy(update={"fixture": found[0].job.fixture})
+    bar = [hole for hole in make_plan(moved, CATALOGUE).holes if hole.support == "bar"]
+    assert len(bar) >= 2
+    assert all(hole.x_mm % 400 == 0 for hole in bar)
+
+
+def test_brackets_that_slide_are_slid_onto_studs_and_no_farther_than_they_go() -> None:
+    shelf = build(CATALOGUE.shape_by_key["shelf"], {})
+    supports = tuple(
+        one.model_copy(update={"attachment": Attachment.SLIDING, "slide_mm": 60.0}) for one in shelf.supports
+    )
+    sliding = shelf.model_copy(update={"supports": supports})
+    middles = [one.rect.centre_x_mm for one in supports]
+    # the first bracket 50 left of a stud; the second one somewhere
+    here = job(stud_wall(), sliding, 800 - 50 - middles[0], 1400)
+    found = [one for one in better_places(here, CATALOGUE) if one.sentence.startswith("Its brackets slid onto studs")]
+    for one in found:
+        for place in one.job.placement.supports:
+            assert abs(place.dx_mm) <= 60
+    slid = arrangements(here, CATALOGUE)[1]
+    assert slid.says == "its brackets slid onto studs"
+    assert {one.support_id: one.dx_mm for one in slid.job.placement.supports}[supports[0].id] == pytest.approx(50)
+    far = job(stud_wall(), sliding, 800 - 61 - middles[0], 1400)
+    for arranged in arrangements(far, CATALOGUE):
+        assert supports[0].id not in {one.support_id for one in arranged.job.placement.supports}
+
+
+def test_holes_that_the_bracket_offers_are_taken_where_that_helps() -> None:
+    plate = TWO.supports[0]
+    idle = plate.model_copy(update={"holes": (plate.holes[0], plate.holes[1].model_copy(update={"used": False}))})
+    here = job(brick_wall(12), TWO.model_copy(update={"supports": (idle,)}), 900, 1200)
+    found = better_places(here, CATALOGUE)
+    assert any(one.sentence.startswith("With all of its holes: ") for one in found)
+
+
+def test_what_is_drilled_is_not_moved() -> None:
+    cabinet = build(CATALOGUE.shape_by_key["cabinet"], {})
+    clip = next(hole.id for one in cabinet.supports for hole in one.holes)
+    here = job(stud_wall(), cabinet, 1000, 1400, records=(HoleRecord(hole_id=clip, met=("as_planned",)),))
+    assert [one.says for one in arrangements(here, CATALOGUE)] == [""]

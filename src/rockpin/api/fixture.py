@@ -10,8 +10,7 @@ from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import build, with_fixture
-from rockpin.core.plan import FitReading, HoleSet, WayOut, read_wall, standing
-from rockpin.core.setout import bar_holes, place_fixture
+from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
 from rockpin.core.tables.shapes import Shape
 from rockpin.exchange.at_full_size import Paper
 from rockpin.exchange.template import Along, Form, kind_of
@@ -57,27 +56,8 @@ def drill_bar(job_id: str, ask: BarAsk, context: Context, planning: Planning, de
     support = next((one for one in document.fixture.supports if one.id == ask.support_id), None)
     if support is None:
         raise BadInput([Fault("support_id", f"“{ask.support_id}” is no support of this fixture")])
-    inside = read_wall(document, context.catalogue, context.keep)
-    area = next(
-        part.area
-        for part in place_fixture(document, inside.catalogue.figures.setout.channel_back_mm).supports
-        if part.id == support.id
-    )
-    hole_mm = document.fixture.measures.get("hole", support.holes[0].diameter_mm if support.holes else 6.5)
-    holes = bar_holes(
-        support,
-        area,
-        document.wall,
-        inside.identified.reading,
-        inside.framing.members,
-        hole_mm,
-        inside.catalogue,
-    )
-    job = context.store.job(job_id).body
-    supports = tuple(
-        one.model_copy(update={"holes": holes}) if one.id == support.id else one for one in job.fixture.supports
-    )
-    changed = with_fixture(job, job.fixture.model_copy(update={"supports": supports}))
+    drilled = bar_drilled(document, (support.id,), read_wall(document, context.catalogue, context.keep))
+    changed = with_fixture(context.store.job(job_id).body, drilled.fixture)
     return answer_of(
         save_job(context, planning, job_id, changed, ask.revision, f"holes put in {support.name.lower()}"[:120], device)
     )

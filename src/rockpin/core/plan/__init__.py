@@ -7,6 +7,7 @@ from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.near_places import BetterPlace, better_places
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
+from rockpin.core.plan.rearranged import bar_drilled
 from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
@@ -24,6 +25,7 @@ __all__ = [
     "WallPlaces",
     "WayOut",
     "along_stairs",
+    "bar_drilled",
     "better_places",
     "carry",
     "clear_hole",

@@ -26,7 +26,7 @@ _USE_STEP = 0.1
 class Judged(NamedTuple):
     """A place as the plan judges it. ``use``: of the hole used most, without bound where nothing holds one.
 
-    ``risk``: what is low enough not to be proved counts alike everywhere.
+    ``risk``: what is low enough not to be proved counts alike everywhere. ``says``: what of the fixture is moved too.
     """
 
     dx_mm: float
@@ -35,6 +35,7 @@ class Judged(NamedTuple):
     solid: int
     use: float
     risk: float
+    says: str = ""
 
     @property
     def away_mm(self) -> float:
@@ -52,10 +53,9 @@ def _word_of(done: ComputedStages) -> VerdictWord:
     return verdict_of(findings_of(done).findings, "").word
 
 
-def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, keep: Keep) -> Judged:
-    """A job as it would be so far to the right and up, judged as its plan would be."""
-    moved = job.model_copy(update={"placement": shifted(job.placement, dx_mm, dy_mm)})
-    done = compute_stages(moved, catalogue, keep, advise=False)
+def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, keep: Keep, says: str = "") -> Judged:
+    """A job that was put so far to the right and up, judged as its plan would be."""
+    done = compute_stages(job, catalogue, keep, advise=False)
     chosen = [choice.chosen for choice in done.choices]
     uses = [one.use if one is not None and one.accepted else inf for one in chosen]
     return Judged(
@@ -64,7 +64,8 @@ def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, ke
         _word_of(done),
         sum(behind.kind in _SOLID for behind in done.behinds.values()),
         max(uses, default=inf),
-        max(catalogue.hidden.figures.risk_prove, *(one.risk.chance for one in done.judged)),
+        max([catalogue.hidden.figures.risk_prove, *(one.risk.chance for one in done.judged)]),
+        says,
     )
 
 
@@ -117,7 +118,8 @@ def places_on_the_wall(job: JobDocument, part: int, catalogue: Catalogue, keep: 
     some = lattice[first : first + sizes.map_at_once]
     places = []
     for _, (dx, dy) in some:
-        word = judge(job, dx, dy, catalogue, keep).word
+        moved = job.model_copy(update={"placement": shifted(at, dx, dy)})
+        word = judge(moved, dx, dy, catalogue, keep).word
         places.append(
             WallPlace(
                 x_mm=at.x_mm + dx,

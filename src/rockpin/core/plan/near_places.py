@@ -1,8 +1,9 @@
 """Where would it be better? Places near the wanted one, each judged as the plan judges it, and the best told.
 
 Places are made from what is there: holes onto studs or clear between them, onto the middle of bricks, out of zones and
-off finds, and steps along and up. All of them are judged; those that are named have been put through the whole plan.
-A place between them may be better still: this is no map of the wall.
+off finds, and steps along and up; and at each of them, where that helps, bars are drilled anew, brackets slid and holes
+taken that the bracket offers. All of them are judged; those that are named have been put through the whole plan. A
+place between them may be better still: this is no map of the wall.
 """
 
 from collections.abc import Iterable, Sequence
@@ -20,6 +21,7 @@ from rockpin.core.placing import shifted
 from rockpin.core.plan.judged_places import Judged, judge
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.placings import standing
+from rockpin.core.plan.rearranged import arrangements
 from rockpin.core.plan.stages import ComputedStages, compute_stages
 from rockpin.core.plan.way_out import body_of
 from rockpin.core.setout import PlacedHole
@@ -171,7 +173,8 @@ def _sentence(one: Judged, plan: Plan, units: UnitSystem) -> str:
         f"a risk of {show_risk(risk)}" if risk >= one.risk else "",
         _SAYS[plan.verdict.word],
     ]
-    return f"{_move_words(one.dx_mm, one.dy_mm, units)}: {', '.join(part for part in told if part)}."
+    where = ", ".join(part for part in (_move_words(one.dx_mm, one.dy_mm, units), one.says) if part)
+    return f"{where[:1].upper()}{where[1:]}: {', '.join(part for part in told if part)}."
 
 
 def better_places(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -> tuple[BetterPlace, ...]:
@@ -185,7 +188,13 @@ def better_places(job: JobDocument, catalogue: Catalogue, keep: Keep | None = No
     if not done.placed.holes or not done.identified.reading.family.planned:
         return ()
     here = judge(job, 0.0, 0.0, catalogue, keep)
-    judged = [judge(job, dx, dy, catalogue, keep) for dx, dy in _moves(job, done, catalogue.remedies)]
+    jobs: dict[Judged, JobDocument] = {}
+    for dx, dy in [(0.0, 0.0), *_moves(job, done, catalogue.remedies)]:
+        moved = job.model_copy(update={"placement": shifted(job.placement, dx, dy)})
+        for says, arranged in arrangements(moved, catalogue, keep):
+            if says or (dx, dy) != (0.0, 0.0):
+                jobs[judge(arranged, dx, dy, catalogue, keep, says)] = arranged
+    judged = list(jobs)
     best = min(_WORDS.index(one.word) for one in (here, *judged))
     of_best = [one for one in judged if _WORDS.index(one.word) == best]
     if _WORDS.index(here.word) == best:
@@ -193,7 +202,7 @@ def better_places(job: JobDocument, catalogue: Catalogue, keep: Keep | None = No
         of_best = [one for one in of_best if any(a < b for a, b in zip(one.figures[1:], here.figures[1:], strict=True))]
     found = []
     for one in sorted(_named(front_of(of_best)), key=lambda place: place.away_mm):
-        moved = job.model_copy(update={"placement": shifted(job.placement, one.dx_mm, one.dy_mm)})
+        moved = jobs[one]
         plan = make_plan(moved, catalogue, keep)
         areas = [part.area for part in (*plan.pieces, *plan.supports, *plan.links)]
         uses = [hole.working.use for hole in plan.holes if hole.working]
