@@ -28,7 +28,7 @@ export function AsBuilt({ editing }: { editing: Editing }) {
   const give = (part: { apart_mm?: number; together_mm?: number }) =>
     editing.saveFixture(() => part, "how far it gives");
   return (
-    <section aria-label="As built">
+    <section aria-label="As built" className="mt-5">
       <Heading aside="middle to middle">As they came out</Heading>
       <DraftScope of={`as built ${first} ${second}`}>
         <div className="grid grid-cols-3 items-end gap-2">
