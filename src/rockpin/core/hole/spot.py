@@ -84,6 +84,7 @@ class Spot:
     edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
     the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``mass_kg``: of what hangs there in
     all. ``joint_proved``: fixings whose pull has shown that hidden joints do not matter; None: what the bit met has.
+    ``worded``: whether somebody reads what is said of it, beyond the verdict.
     ``figures``, ``framing``: single figures of this room and of what stands behind it.
     """
 
@@ -108,6 +109,7 @@ class Spot:
     mass_kg: float = 0.0
     joint_proved: frozenset[str] | None = frozenset()
     group: AnchorGroup | None = None
+    worded: bool = True
     shared: Shared = field(default_factory=dict, compare=False, repr=False)
     _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
     _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
@@ -245,7 +247,9 @@ class Spot:
         return self._once[key]
 
     def cached_text(self, key: str, work: Callable[[], str]) -> str:
-        """A sentence about this hole that is the same for every fixing of a kind, worked out once."""
+        """A sentence about this hole that is the same for every fixing of a kind, worked out once; "" if not worded."""
+        if not self.worded:
+            return ""
         if key not in self._texts:
             self._texts[key] = work()
         return self._texts[key]

@@ -8,15 +8,17 @@ from functools import lru_cache
 from math import floor, hypot, inf
 from typing import NamedTuple
 
-from rockpin.core.base.findings import VerdictWord, verdict_of
+from rockpin.core.base.findings import Severity, VerdictWord, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import seen_of, shifted
+from rockpin.core.plan.findings.marks import setout_findings
 from rockpin.core.plan.make import findings_of
 from rockpin.core.plan.placings import standing
-from rockpin.core.plan.stages import ComputedStages, compute_stages
+from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled
+from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
 _SOLID = (BehindKind.TIMBER, BehindKind.UNIT, BehindKind.CONCRETE)
@@ -69,6 +71,18 @@ def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, ke
     )
 
 
+def _word_at(job: JobDocument, catalogue: Catalogue, keep: Keep) -> VerdictWord:
+    """The verdict of a job, at once where a mark cannot be where it is."""
+    read = read_wall(job, catalogue, keep)
+    whole, placing = settled(job, read)
+    counted, figures = whole.counted(), read.catalogue.figures
+    placed = place_fixture(counted, figures.setout.channel_back_mm)
+    marks = setout_findings(counted, placing, placed, read.hidden, figures.plan)
+    if any(one.severity is Severity.DO_NOT_DRILL for one in marks):
+        return VerdictWord.DO_NOT_DRILL
+    return _word_of(compute_stages(job, catalogue, keep, advise=False))
+
+
 class WallPlace(Model):
     """A place of the fixture's corner on the wall, with the middle of what one sees of it there, and the verdict."""
 
@@ -119,7 +133,7 @@ def places_on_the_wall(job: JobDocument, part: int, catalogue: Catalogue, keep: 
     places = []
     for _, (dx, dy) in some:
         moved = job.model_copy(update={"placement": shifted(at, dx, dy)})
-        word = judge(moved, dx, dy, catalogue, keep).word
+        word = _word_at(moved, catalogue, keep)
         places.append(
             WallPlace(
                 x_mm=at.x_mm + dx,

@@ -27,8 +27,13 @@ def spots_of(
     demand: Demand,
     catalogue: Catalogue,
     proved: frozenset[str] = frozenset(),
+    *,
+    worded: bool = True,
 ) -> list[Spot]:
-    """All holes with what is round them. ``proved``: fixings that were pulled in this wall and held."""
+    """All holes with what is round them. ``proved``: fixings that were pulled in this wall and held.
+
+    ``worded``: whether the sentences are wanted that take work of their own and change no verdict.
+    """
     wall, figures = job.wall, catalogue.figures
     spots = []
     shared: Shared = {}
@@ -79,6 +84,7 @@ def spots_of(
                 mass_kg=job.fixture.mass_kg,
                 joint_proved=None if hole.id in met else proved,
                 group=group,
+                worded=worded,
                 shared=shared,
             )
         )

@@ -147,7 +147,7 @@ def compute_stages(
     """Every room in its order. Raises BadInput where the document names what the catalogue does not have.
 
     ``keep``: what rooms have answered lately to the same questions. ``advise``: whether the next check is asked for,
-    which changes no verdict.
+    and where holes could be moved to; neither changes a verdict.
     """
     shipped, read = catalogue, read_wall(job, catalogue, keep)
     whole, placing = settled(job, read)
@@ -165,7 +165,7 @@ def compute_stages(
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in proofs if proof.settles)
-    spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved)
+    spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved, worded=advise)
     advice = next_check(job, identified, spots, hidden, catalogue) if advise else NOT_ASKED
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     maker = Maker(job.fixture, spots, catalogue)
