@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { client, type Schemas, unwrap } from "../api/client";
 
 export type WallPlace = Schemas["WallPlace"];
@@ -15,20 +15,27 @@ export interface WallPlaces {
 interface Judged {
   of: string;
   places: readonly WallPlace[];
+  /** How many parts have come. */
+  parts: number;
   last: boolean;
 }
 
-/** Where the fixture could go, judged part by part while it is shown; given up when anything changes. */
-export function useWallPlaces(jobId: string, stands: string): WallPlaces {
+/**
+ * Where the fixture could go, judged part by part while it is shown; given up when anything changes.
+ * `held`: the fixture is being moved, and nothing shall keep its answers waiting.
+ */
+export function useWallPlaces(jobId: string, stands: string, held: boolean): WallPlaces {
   const [shown, setShown] = useState(false);
   const [judged, setJudged] = useState<Judged | null>(null);
   const of = `${jobId} ${stands}`;
+  const sofar = useRef<Judged | null>(null);
   useEffect(() => {
-    if (!shown || !jobId) return;
+    if (!shown || !jobId || held) return;
     const given = new AbortController();
+    const before = sofar.current?.of === of ? sofar.current : null;
     const ask = async () => {
-      let places: readonly WallPlace[] = [];
-      for (let part = 0; !given.signal.aborted; part += 1) {
+      let places = before?.places ?? [];
+      for (let part = before?.parts ?? 0; !before?.last && !given.signal.aborted; part += 1) {
         const answer = unwrap(
           await client.GET("/api/jobs/{job_id}/wall-places/{part}", {
             params: { path: { job_id: jobId, part } },
@@ -37,14 +44,15 @@ export function useWallPlaces(jobId: string, stands: string): WallPlaces {
         );
         if (given.signal.aborted) return;
         places = [...places, ...answer.places];
-        setJudged({ of, places, last: answer.last });
+        sofar.current = { of, places, parts: part + 1, last: answer.last };
+        setJudged(sofar.current);
         if (answer.last) return;
       }
     };
     // given up, or the server is away: what was judged stays until something changes
     ask().catch(() => undefined);
     return () => given.abort();
-  }, [jobId, of, shown]);
+  }, [jobId, of, shown, held]);
   return useMemo(() => {
     const now = shown && judged?.of === of ? judged : null;
     return { shown, show: setShown, places: now?.places ?? [], growing: shown && !now?.last };

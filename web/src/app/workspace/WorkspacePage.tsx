@@ -31,7 +31,7 @@ export function WorkspacePage() {
   const [highlight, setHighlight] = useState<Rect | null>(null);
   const sweep = useSweep();
   const stands = editing ? `${editing.data.revision}.${editing.data.wall.revision}` : "";
-  const wallPlaces = useWallPlaces(jobId, stands);
+  const wallPlaces = useWallPlaces(jobId, stands, !!editing && editing.plan !== editing.data.plan);
   const place = STAGES.findIndex((one) => one.key === wanted);
   const current = STAGES[place === -1 ? 4 : place];
 
