@@ -7,8 +7,9 @@ from fastapi import APIRouter, Response
 from rockpin.api import changes
 from rockpin.api.context import A_DOCUMENT, Body, Context, Device
 from rockpin.api.fixture import shape_of
+from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.planning import Planning, answer_of
-from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, Trial, TrialAnswer, WallSave, Workspace
+from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Workspace
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fixture import build

@@ -6,8 +6,9 @@ from fastapi import APIRouter, Path, Response
 
 from rockpin.api.changes import save_job
 from rockpin.api.context import Context, Device
+from rockpin.api.place_schemas import PlaceSave, ReferenceSave
 from rockpin.api.planning import Planning, answer_of
-from rockpin.api.schemas import PlaceSave, ReferenceSave, Workspace
+from rockpin.api.schemas import Workspace
 from rockpin.core.plan import BetterPlace, PlacingOptions, WallPlaces, carry, measured_from, standing
 
 router = APIRouter(prefix="/api", tags=["placing"])

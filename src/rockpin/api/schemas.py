@@ -1,20 +1,16 @@
 """What goes over the wire, where it is not a model of the core itself."""
 
-from enum import StrEnum
 from typing import Literal
 
 from pydantic import Field
 
-from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect, WallCoordinate
+from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.arrangement import Spacing
 from rockpin.core.document.evidence import Finish, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
-from rockpin.core.document.job import JobBody, Kit, Placement, Region, Site
+from rockpin.core.document.job import JobBody, Kit, Region, Site
 from rockpin.core.document.landmarks import Stairs, TileGrid
-from rockpin.core.document.placing import Reference, WallMark
 from rockpin.core.document.wall import MemberKind, OpeningKind, ScanMode, Wall
-from rockpin.core.placing import Axis, LineUp
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Outcome, Species
 from rockpin.core.tables.hands import Hand
@@ -126,47 +122,6 @@ class FixtureSave(Model):
     fixture: Fixture
 
 
-class ThingChange(StrEnum):
-    COPY = "copy"
-    REMOVE = "remove"
-    EARLIER = "earlier"
-    LATER = "later"
-
-
-class ThingAsk(Model):
-    """A change of one of the things of a fixture, by one of its pieces."""
-
-    revision: int
-    summary: Name
-    piece_id: Id
-    change: ThingChange
-
-
-class ThingAdd(Model):
-    """Another thing of a shape beside those that there are."""
-
-    revision: int
-    summary: Name
-    shape: Id
-
-
-class SpacingSave(Model):
-    """How the things of a fixture stand in a row; None: as they were put. ``between``: marks that the span joins."""
-
-    revision: int
-    summary: Name
-    spacing: Spacing | None
-    between: tuple[WallMark, WallMark] | None = None
-
-
-class StairsAsk(Model):
-    """A handrail so high above the nosing line [mm], measured plumb."""
-
-    revision: int
-    summary: Name
-    above_mm: float = Field(ge=0, le=3_000)
-
-
 class ShapeAsk(Model):
     """A shape and what was measured on it; measures left out stand at their start."""
 
@@ -207,39 +162,6 @@ class OwnOut(Model):
 
     labels: tuple[str, ...]
     changed: tuple["Choice", ...] = ()
-
-
-class Trial(Model):
-    """Where the fixture's corner is held, to be answered without being saved. ``lines_up``: with what is near there."""
-
-    x_mm: WallCoordinate
-    y_mm: WallCoordinate
-    lines_up: bool = False
-
-
-class TrialAnswer(Model):
-    """The plan where a fixture would come to lie, and what it would line up with."""
-
-    plan: Plan
-    placement: Placement
-    line_ups: tuple[LineUp, ...]
-
-
-class PlaceSave(Trial):
-    """Where the fixture was let go: it is measured anew from what it lines up with there."""
-
-    revision: int
-    summary: Name
-
-
-class ReferenceSave(Model):
-    """What a fixture is measured from in one direction; None: from nothing. ``stay``: where it is now."""
-
-    revision: int
-    summary: Name
-    axis: Axis
-    reference: Reference | None
-    stay: bool = False
 
 
 ListWord = Literal["ready", "prove_first", "do_not_drill", "unplannable", "not_worked_out"]

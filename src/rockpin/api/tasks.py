@@ -7,7 +7,7 @@ from typing import cast
 from pydantic import TypeAdapter
 
 from rockpin.api.context import AppContext
-from rockpin.api.schemas import Trial, TrialAnswer
+from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.views import job_line, lean, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.model import Model

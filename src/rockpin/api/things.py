@@ -7,8 +7,9 @@ from fastapi import APIRouter, Response
 from rockpin.api.changes import save_job
 from rockpin.api.context import AppContext, Context, Device
 from rockpin.api.fixture import shape_of
+from rockpin.api.place_schemas import SpacingSave, StairsAsk, ThingAdd, ThingAsk, ThingChange
 from rockpin.api.planning import Planning, answer_of
-from rockpin.api.schemas import SpacingSave, StairsAsk, ThingAdd, ThingAsk, ThingChange, Workspace
+from rockpin.api.schemas import Workspace
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.fixture import build, copied, joined, removed, reordered, with_fixture
