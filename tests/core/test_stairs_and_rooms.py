@@ -52,6 +52,9 @@ def test_a_handrail_runs_along_the_stairs_with_its_brackets_on_studs(stairs: Sta
         x = holes[0][0]
         line = rail.y_mm + climb * (x - rail.x_mm)
         assert line - sum(y for _, y in holes) / len(holes) == pytest.approx(70)
+    # atan(180/239) is 36.98 degrees
+    way = "right" if stairs.going_mm > 0 else "left"
+    assert plan.placing.sentence.endswith(f"; climbing 37.0° to the {way}.")
     assert "slid-too-far" not in {one.code for one in plan.findings}
 
 

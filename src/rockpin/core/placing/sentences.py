@@ -1,6 +1,7 @@
 """What a fixture is measured from, and how it lies, in words."""
 
 from collections.abc import Mapping
+from math import atan, degrees
 
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.fixture import Fixture
@@ -28,6 +29,16 @@ def held_text(here: Surroundings, fixture: Fixture, numbers: Mapping[str, int], 
     else:
         way = "above" if held.distance_mm > 0 else "below"
     return f"{what} {far} {way} {mark}"
+
+
+def climb_text(fixture: Fixture) -> str:
+    """How steeply a fixture's rail climbs, as along stairs; empty where it has none that does."""
+    for rail in fixture.rails:
+        run, rise = rail.x2_mm - rail.x_mm, rail.y2_mm - rail.y_mm
+        if run and rise:
+            way = "right" if run * rise > 0 else "left"
+            return f"climbing {degrees(atan(abs(rise / run))):.1f}° to the {way}"
+    return ""
 
 
 def lie_text(here: Surroundings, lie: Lie, slope_mm_per_m: float | None) -> str:

@@ -12,7 +12,7 @@ from rockpin.core.document.placing import Lie, Reference
 from rockpin.core.document.wall import Wall
 from rockpin.core.placing.features import Axis, Offsets, feature_mm, seen_of
 from rockpin.core.placing.marks import Surroundings, mark_mm
-from rockpin.core.placing.sentences import held_text, lie_text
+from rockpin.core.placing.sentences import climb_text, held_text, lie_text
 from rockpin.core.placing.turning import angle_deg, pivot_of, slope_of, turned
 
 Job = TypeVar("Job", bound=JobBody)
@@ -143,7 +143,7 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
     left, low = (show_length(at, here.units) for at in (x_mm + whole.x_mm, y_mm + whole.y_mm))
     along = texts.get(Axis.ALONG) or f"its left side {left} from the left end of the wall"
     upright = texts.get(Axis.UPRIGHT) or f"its lower edge {low} above the floor"
-    lie = lie_text(here, at.lie, slope)
+    lie = climb_text(job.fixture) or lie_text(here, at.lie, slope)
     placed = lain.placement.model_copy(update={"x_mm": x_mm, "y_mm": y_mm})
     reading = PlacingReading(
         upright_text=upright,
