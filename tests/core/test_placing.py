@@ -204,6 +204,13 @@ def test_parallel_to_a_shelf_that_rises_7_mm_on_1800() -> None:
     assert plan.placing.sentence.endswith("; parallel to the net shelf, which rises 3.9 mm per metre to the right.")
 
 
+def test_what_it_lay_parallel_to_and_is_gone_is_told() -> None:
+    plan = make_plan(
+        held(job(stud_wall(), two_holes(), 900, 1700), lie=Lie(kind=LieKind.PARALLEL, thing="x")), CATALOGUE
+    )
+    assert "measured-from-nothing" in {one.code for one in plan.findings}
+
+
 def test_a_fall_of_12_mm_per_metre_lowers_the_right_hand_hole_by_6_on_500() -> None:
     said = held(
         job(stud_wall(), two_holes(), 900, 1700),

@@ -13,7 +13,7 @@ from rockpin.core.document.arrangement import Envelope, EnvelopeKind
 from rockpin.core.document.fixture import ClearOf, HoleKind, Limit, LimitKind
 from rockpin.core.document.job import AsBuilt, JobDocument
 from rockpin.core.document.landmarks import Stairs, Thing
-from rockpin.core.document.wall import Point
+from rockpin.core.document.wall import Corner, Point
 from rockpin.core.fixture import build
 from rockpin.core.plan import along_stairs, make_plan
 from rockpin.core.setout import DrilledHole, Give, Measured, Screwed, as_built
@@ -89,6 +89,19 @@ def test_room_to_lift_on_is_measured_to_the_millimetre() -> None:
     assert rooms(free) == {}
     under = job(stud_wall(), fixture, 950, 2400 - top - lift + 1)
     assert "the ceiling is in the way" in rooms(under)["room-to-lift-on"].sentence
+
+
+def test_under_a_sloped_ceiling_it_must_be_lifted_on_too() -> None:
+    fixture = build(SHAPES["keyholes"], {})
+    top, wide, lift = fixture.pieces[0].height_mm, fixture.pieces[0].width_mm, CATALOGUE.figures.setout.lift_on_mm
+    corners = ((0, 0), (4000, 0), (4000, 2400), (0, 1200))
+    wall = stud_wall(outline=tuple(Corner(x_mm=x, y_mm=y) for x, y in corners))
+    # the ceiling rises 0.3 mm for each along: at its left side, 1000 along, it is 1500 high
+    free = job(wall, fixture, 1000, 1500 - top - lift)
+    near = job(wall, fixture, 1000, 1500 - top - lift + 5)
+    assert wide > 0
+    assert rooms(free) == {}
+    assert "the ceiling is in the way" in rooms(near)["room-to-lift-on"].sentence
 
 
 @pytest.mark.parametrize(

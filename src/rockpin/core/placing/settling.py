@@ -13,7 +13,7 @@ from rockpin.core.document.wall import Wall
 from rockpin.core.placing.features import Axis, Offsets, feature_mm, seen_of
 from rockpin.core.placing.marks import Surroundings, mark_mm
 from rockpin.core.placing.sentences import climb_text, held_text, lie_text
-from rockpin.core.placing.turning import angle_deg, pivot_of, slope_of, turned
+from rockpin.core.placing.turning import angle_deg, slope_of, turned
 
 Job = TypeVar("Job", bound=JobBody)
 
@@ -28,7 +28,7 @@ class Lost(Model):
 class PlacingReading(Model):
     """Where a fixture goes, in words that can be pressed one by one.
 
-    ``x_mm``, ``y_mm``: of its corner. ``turn_deg``: how far it is turned out of level, anticlockwise about the pivot.
+    ``x_mm``, ``y_mm``: of its corner. ``turn_deg``: how far it is turned out of level, anticlockwise about hole 1.
     """
 
     upright_text: str
@@ -39,8 +39,6 @@ class PlacingReading(Model):
     y_mm: float
     slope_mm_per_m: float
     turn_deg: float
-    pivot_x_mm: float
-    pivot_y_mm: float
     lost: tuple[Lost, ...]
 
 
@@ -123,7 +121,6 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
     come out.
     """
     at, slope, lain = job.placement, slope_of(job.placement.lie, here.wall), lying(job, here.wall)
-    pivot = pivot_of(job.fixture) or (0.0, 0.0)
     fixture, offsets = lain.fixture, _offsets(lain.placement.supports)
     place, lost, texts = {Axis.ALONG: at.x_mm, Axis.UPRIGHT: at.y_mm}, [], {}
     for axis, held in ((Axis.ALONG, at.along), (Axis.UPRIGHT, at.upright)):
@@ -138,6 +135,8 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         else:
             place[axis] = found
         texts[axis] = held_text(here, job.fixture, numbers, held, axis)
+    if slope is None:
+        lost.append(Lost(axis=Axis.UPRIGHT, text="parallel to what is there no more"))
     x_mm, y_mm = place[Axis.ALONG], place[Axis.UPRIGHT]
     whole = seen_of(fixture) or Rect(x_mm=0, y_mm=0, width_mm=0, height_mm=0)
     left, low = (show_length(at, here.units) for at in (x_mm + whole.x_mm, y_mm + whole.y_mm))
@@ -154,8 +153,6 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         y_mm=y_mm,
         slope_mm_per_m=slope or 0.0,
         turn_deg=angle_deg(slope or 0.0),
-        pivot_x_mm=x_mm + pivot[0],
-        pivot_y_mm=y_mm + pivot[1],
         lost=tuple(lost),
     )
     return Settled(lain.model_copy(update={"placement": placed}), reading)

@@ -13,7 +13,7 @@ from math import hypot
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model, Rect, bounding
-from rockpin.core.base.quantities import UnitSystem, show_length, show_risk, show_use
+from rockpin.core.base.quantities import UnitSystem, show_risk, show_use
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
@@ -23,7 +23,7 @@ from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.rearranged import arrangements
 from rockpin.core.plan.stages import ComputedStages, compute_stages
-from rockpin.core.plan.way_out import body_of
+from rockpin.core.plan.way_out import body_of, move_words
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.remedies import RemedyTable
@@ -128,15 +128,6 @@ def _named(front: Sequence[Judged]) -> list[Judged]:
     return list(dict.fromkeys(one for one in best if one is not None))
 
 
-def _move_words(dx_mm: float, dy_mm: float, units: UnitSystem) -> str:
-    parts = []
-    if dx_mm:
-        parts.append(f"{show_length(abs(dx_mm), units)} to the {'right' if dx_mm > 0 else 'left'}")
-    if dy_mm:
-        parts.append(f"{show_length(abs(dy_mm), units)} {'up' if dy_mm > 0 else 'down'}")
-    return " and ".join(parts)
-
-
 _BEHIND = {
     BehindKind.TIMBER: ("a stud", "studs"),
     BehindKind.UNIT: ("a brick or block", "bricks or blocks"),
@@ -173,7 +164,7 @@ def _sentence(one: Judged, plan: Plan, units: UnitSystem) -> str:
         f"a risk of {show_risk(risk)}" if risk >= one.risk else "",
         _SAYS[plan.verdict.word],
     ]
-    where = ", ".join(part for part in (_move_words(one.dx_mm, one.dy_mm, units), one.says) if part)
+    where = ", ".join(part for part in (move_words(one.dx_mm, one.dy_mm, units), one.says) if part)
     return f"{where[:1].upper()}{where[1:]}: {', '.join(part for part in told if part)}."
 
 

@@ -5,7 +5,7 @@ from math import floor
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
-from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_mass
+from rockpin.core.base.quantities import show_bit, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
@@ -17,7 +17,7 @@ from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, test_first
-from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, strained, with_what
+from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, move_words, strained, with_what
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.remedies import RemedyTable
@@ -40,15 +40,6 @@ def _moves(job: JobDocument, plan: Plan, sizes: RemedyTable) -> list[tuple[float
     found |= {(0.0, sign * step) for step in steps for sign in (-1, 1)}
     near = [one for one in found if 0 < abs(one[0]) + abs(one[1]) <= sizes.move_farthest_mm]
     return sorted(near, key=lambda one: (abs(one[0]) + abs(one[1]), one))
-
-
-def _move_words(dx_mm: float, dy_mm: float, units: UnitSystem) -> str:
-    parts = []
-    if dx_mm:
-        parts.append(f"{show_length(abs(dx_mm), units)} to the {'right' if dx_mm > 0 else 'left'}")
-    if dy_mm:
-        parts.append(f"{show_length(abs(dy_mm), units)} {'up' if dy_mm > 0 else 'down'}")
-    return " and ".join(parts)
 
 
 def _if_only(hand: Hand) -> str:
@@ -186,7 +177,7 @@ def move(trial: Trial) -> WayOut | None:
     """The nearest place on the same wall where it holds."""
 
     def by(dx_mm: float, dy_mm: float) -> WayOut | None:
-        words = _move_words(dx_mm, dy_mm, trial.units)
+        words = move_words(dx_mm, dy_mm, trial.units)
         job = _moved(trial.job, dx_mm, dy_mm)
         return trial.way(WayKind.MOVE, job, lambda plan: f"Move it {words}: {with_what(plan)}{_on_what(plan)}.")
 

@@ -6,7 +6,7 @@ from enum import StrEnum
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import show_use
+from rockpin.core.base.quantities import UnitSystem, show_length, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.plan.hole_plan import HolePlan
@@ -96,6 +96,16 @@ def with_what(plan: Plan) -> str:
     worst = worst_of(plan)
     use = f", used to {show_use(worst.working.use)}" if worst and worst.working else ""
     return f"{' and '.join(labels)}{use}"
+
+
+def move_words(dx_mm: float, dy_mm: float, units: UnitSystem) -> str:
+    """How far to the right or left, and up or down [mm], in words."""
+    parts = []
+    if dx_mm:
+        parts.append(f"{show_length(abs(dx_mm), units)} to the {'right' if dx_mm > 0 else 'left'}")
+    if dy_mm:
+        parts.append(f"{show_length(abs(dy_mm), units)} {'up' if dy_mm > 0 else 'down'}")
+    return " and ".join(parts)
 
 
 def first_of(ways: Iterable[WayOut | None]) -> WayOut | None:

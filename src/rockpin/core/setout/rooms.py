@@ -3,10 +3,13 @@
 from collections.abc import Sequence
 from math import cos, radians, sin
 
+from shapely import box
+
 from rockpin.core.base.model import Model, Rect, bounding
 from rockpin.core.document.arrangement import EnvelopeKind
 from rockpin.core.document.fixture import Attachment, Fixture, HoleKind, Piece, Swing
 from rockpin.core.document.job import JobBody
+from rockpin.core.document.outline import face_shape
 from rockpin.core.document.wall import EdgeKind, Wall
 
 _STEP_DEG = 5
@@ -112,10 +115,19 @@ def _ends(wall: Wall) -> list[Neighbour]:
     return found
 
 
+def _over_the_face(area: Rect, wall: Wall) -> bool:
+    """Whether room reaches above a face whose top is sloped or stepped, but not above the wall's highest point."""
+    above = box(area.x_mm, max(area.y_mm, 0.0), area.right_mm, max(area.top_mm, 0.0)).difference(face_shape(wall))
+    inside = above.intersection(box(0, 0, wall.width_mm, wall.height_mm))
+    return bool(inside.area > 1.0) and area.top_mm <= wall.height_mm
+
+
 def clashes_of(claims: Sequence[Claim], wall: Wall, points: Sequence[Neighbour]) -> tuple[Clash, ...]:
     """What stands in the room that is claimed. ``points``: those on this face; a flat one is only hung over."""
+    sloped = [claim for claim in claims if wall.outline and _over_the_face(claim.area, wall)]
     there = [*(Neighbour(name=one.name, area=one.rect) for one in wall.things), *points, *_ends(wall)]
-    return tuple(
+    under = tuple(Clash(claim=claim, name="the ceiling", area=claim.area, ends=True) for claim in sloped)
+    return under + tuple(
         Clash(claim=claim, name=one.name, area=one.area if not one.ends else claim.area, ends=one.ends)
         for claim in claims
         for one in there
