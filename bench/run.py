@@ -15,6 +15,8 @@ from collections.abc import Callable
 from pathlib import Path
 
 from bench.advice import measure_sixty, try_advice
+from bench.asking import measure_asking, measure_home
+from bench.at_the_wall import measure_ways_on
 from bench.browser import demo_in_browser
 from bench.candidates import measure_candidates
 from bench.fit import measure_fit
@@ -143,6 +145,9 @@ PARTS: dict[str, Callable[[], None]] = {
     "sixty": lambda: measure_sixty(load_catalogue()),
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
     "fit": measure_fit,
+    "ways-on": measure_ways_on,
+    "asking": measure_asking,
+    "home": measure_home,
     "map": lambda: measure_map(load_catalogue()),
     "drag": measure_drag,
     "change": measure_change,

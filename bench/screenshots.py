@@ -12,30 +12,44 @@ FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"
 VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("sites", "/", 1280, 800, "light"),
     ("wall", "/jobs/barometer/wall", 1280, 800, "light"),
-    ("wall-check", "/jobs/barometer/wall", 1280, 800, "light"),
+    ("ask", "/ask/goes-in", 1280, 800, "light"),
+    ("ask-dark", "/ask/here", 1280, 800, "dark"),
     ("wall-studs", "/jobs/barometer/wall", 1280, 800, "light"),
     ("hidden", "/jobs/oar-cradle/hidden", 1280, 800, "light"),
-    ("small-wall", "/jobs/barometer/wall", 390, 844, "light"),
     ("fixture", "/jobs/first-aid-cabinet/fixture", 1280, 800, "light"),
     ("fixing", "/jobs/first-aid-cabinet/fixing", 1280, 800, "light"),
     ("set-out", "/jobs/oar-cradle/set-out", 1280, 800, "light"),
     ("set-out-carried", "/jobs/first-aid-cabinet/set-out", 1280, 800, "light"),
     ("drill", "/jobs/tide-clock/drill", 1280, 800, "light"),
-    ("drill-dark", "/jobs/dry-suit-hanger/drill", 1280, 800, "dark"),
+    ("why-dark", "/jobs/barometer/fixing", 1280, 800, "dark"),
     ("record", "/jobs/dry-suit-hanger/record", 1280, 800, "light"),
-    ("small-set-out", "/jobs/oar-cradle/set-out", 390, 844, "light"),
-    ("small-drill", "/jobs/chart-table/drill", 390, 844, "light"),
+    ("small-at-the-wall", "/jobs/sail-bag-rack/at-the-wall?step=drill-a-top&hole=a-top", 390, 844, "light"),
     ("card", "/jobs/sail-bag-rack/drill", 1000, 760, "print"),
     # last, since from here on the van is told
     ("van", "/van", 1280, 800, "light"),
     ("compare", "/jobs/sail-bag-rack/fixing", 1280, 800, "light"),
     ("stairs", "/jobs/tide-clock/wall", 1280, 800, "light"),
+    # last of all: a hole answers, and stays so
+    ("small-ways-on", "/jobs/sail-bag-rack/at-the-wall?step=drill-a-top&hole=a-top", 390, 844, "light"),
 )
 
 
-def _report_a_check(page: Page) -> None:
-    page.get_by_role("group", name="Checks").get_by_role("button", name="Knock along a line").click()
-    page.get_by_role("button", name="Another check").scroll_into_view_if_needed()
+def _ask_what_goes_in(page: Page) -> None:
+    page.get_by_label("What goes up").select_option("shelf")
+    page.get_by_label("The wall", exact=True).select_option("board_on_studs")
+    page.get_by_label("Where the holes go").select_option("in")
+    page.get_by_text("Every hole is in the middle of a stud").wait_for()
+
+
+def _ask_where(page: Page) -> None:
+    page.get_by_label("The wall", exact=True).select_option("plastered_brick")
+    page.get_by_role("button", name="Add it").click()
+    page.get_by_text("straight up or down").first.wait_for()
+
+
+def _see_the_walls(page: Page) -> None:
+    # the things are drawn as their verdicts are worked out
+    page.locator("svg[role=img] rect title").nth(8).wait_for(state="attached")
 
 
 def _sweep_for_studs(page: Page) -> None:
@@ -106,14 +120,30 @@ def _along_the_stairs(page: Page) -> None:
     page.get_by_role("button", name="Line of the rail, middle 900 mm above the nosing line").wait_for()
 
 
+def _ran_soft(page: Page) -> None:
+    page.get_by_role("button", name="It was different…").click()
+    page.get_by_role("button", name="Soft, the dust turned pale").click()
+    page.get_by_role("button", name="Say so, show the ways on").click()
+    page.get_by_role("list", name="Ways on").wait_for()
+
+
+def _why(page: Page) -> None:
+    page.get_by_role("button", name="Why: prove first").first.click()
+    page.get_by_role("dialog").wait_for()
+
+
 STEPS: dict[str, Callable[[Page], None]] = {
-    "wall-check": _report_a_check,
+    "why-dark": _why,
+    "sites": _see_the_walls,
+    "ask": _ask_what_goes_in,
+    "ask-dark": _ask_where,
     "wall-studs": _sweep_for_studs,
     "hidden": _read_a_hole,
     "fixing": _open_the_sums,
     "set-out": _better_places,
     "set-out-carried": _carry_it,
     "stairs": _along_the_stairs,
+    "small-ways-on": _ran_soft,
     "van": _tell_the_van,
     "compare": _side_by_side,
 }

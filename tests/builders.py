@@ -17,6 +17,7 @@ def stud_wall(void_mm: float = 89, filling: Filling = Filling.EMPTY, **more: Any
     values: dict[str, Any] = {
         "id": "wall",
         "name": "Partition",
+        "looked": True,
         "width_mm": 4000,
         "height_mm": 2400,
         "build_up": (BOARD, Layer(material="timber_studs", thickness_mm=void_mm, filling=filling), BOARD),
@@ -32,6 +33,7 @@ def brick_wall(skin_mm: float = 0, thickness_mm: float = 215, **more: Any) -> Wa
     values: dict[str, Any] = {
         "id": "wall",
         "name": "Brick wall",
+        "looked": True,
         "width_mm": 4000,
         "height_mm": 2400,
         "build_up": (*skin, brick),
@@ -44,6 +46,7 @@ def concrete_wall(thickness_mm: float = 200, **more: Any) -> Wall:
     values: dict[str, Any] = {
         "id": "wall",
         "name": "Concrete wall",
+        "looked": True,
         "width_mm": 4000,
         "height_mm": 2600,
         "build_up": (Layer(material="concrete", thickness_mm=thickness_mm),),

@@ -15,7 +15,7 @@ from rockpin import cli
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
 from rockpin.core.plan.make import make_plan
-from rockpin.demo import demo_documents
+from rockpin.demo import demo_documents, load_demo
 from rockpin.exchange import write_document
 from rockpin.store import Store
 from tests.api import CSV, OWN
@@ -24,7 +24,7 @@ from tests.api import CSV, OWN
 @pytest.fixture
 def client(tmp_path: Path) -> Iterator[TestClient]:
     store = Store(tmp_path / "data.sqlite")
-    cli.load_demo(store)
+    load_demo(store)
     web = tmp_path / "web"
     (web / "assets").mkdir(parents=True)
     (web / "index.html").write_text("<title>Rock Pin</title>")
@@ -47,8 +47,9 @@ def test_from_a_new_site_to_a_plan(client: TestClient) -> None:
     assert workspace["plan"]["elevation"]["courses"]["joint_mm"] == 10
     assert workspace["plan"]["holes"][0]["x_text"].endswith("in")
     lines = client.get("/api/sites").json()["sites"]
-    assert [line["site"]["name"] for line in lines] == ["Slipway House", "Net loft"]
-    assert lines[1]["jobs"][0]["title"] == "Rope hook"
+    # what was touched last stands first
+    assert [line["site"]["name"] for line in lines] == ["Net loft", "Slipway House"]
+    assert lines[0]["jobs"][0]["title"] == "Rope hook"
 
 
 def test_a_trial_answers_without_saving_and_agrees_with_the_save(client: TestClient) -> None:
@@ -280,7 +281,7 @@ def test_the_wall_remembers_what_other_jobs_drilled(client: TestClient) -> None:
     assert client.put("/api/jobs/tide-clock", json=body).status_code == 200
     other = client.get("/api/jobs/chart-table").json()
     (old,) = other["plan"]["elevation"]["old_holes"]
-    assert (old["met"], old["depth_mm"], old["day"]) == ("Tide-clock, water", 22, "2026-06-01")
+    assert (old["met"], old["depth_mm"], old["day"]) == ("Tide-clock, water or damp", 22, "2026-06-01")
     # it belongs to the other job's plan, not to the wall that this screen edits
     assert other["wall"]["wall"]["old_holes"] == []
     hole = job["plan"]["holes"][0]

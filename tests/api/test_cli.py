@@ -10,10 +10,10 @@ from typer.testing import CliRunner
 from bench.ordinary_refused import REFUSED
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.cli import app, load_demo
+from rockpin.cli import app
 from rockpin.core.plan import ways_out
 from rockpin.core.plan.make import make_plan
-from rockpin.demo import demo_documents
+from rockpin.demo import demo_documents, load_demo
 from rockpin.exchange import write_document
 from rockpin.exchange.sheets import sheet_markdown
 from rockpin.store.repository import Store

@@ -5,13 +5,13 @@ from typing import Any
 
 import pytest
 
-from rockpin import cli
 from rockpin.api import context
 from rockpin.api.views import job_line
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import Kit
 from rockpin.core.plan import make_plan
+from rockpin.demo import load_demo
 from rockpin.store import Store
 from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 
@@ -19,7 +19,7 @@ from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 @pytest.fixture
 def store(tmp_path: Path) -> Store:
     found = Store(tmp_path / "data.sqlite")
-    cli.load_demo(found)
+    load_demo(found)
     return found
 
 

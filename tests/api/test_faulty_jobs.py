@@ -8,7 +8,6 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from rockpin import cli
 from rockpin.api import context, make_app
 from rockpin.api.context import AppContext
 from rockpin.api.planning import Here
@@ -17,6 +16,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.fixture.shapes import build
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.demo import load_demo
 from rockpin.exchange import read_document
 from rockpin.store import Store
 from tests.api import CSV, OWN
@@ -36,7 +36,7 @@ ARM |= {"across": 81, "up": 165, "hole": 12, "metal": 4, "own": 1.6, "holds": 2.
 @pytest.fixture
 def store(tmp_path: Path) -> Store:
     made = Store(tmp_path / "data.sqlite")
-    cli.load_demo(made)
+    load_demo(made)
     return made
 
 

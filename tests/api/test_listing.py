@@ -7,13 +7,13 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from rockpin import cli
 from rockpin.api import context, make_app
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import HoleRecord, Kit, Site, SupportPlace
+from rockpin.core.document.job import Kit, Site, SupportPlace
+from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Wall
-from rockpin.demo import demo_documents
+from rockpin.demo import demo_documents, load_demo
 from rockpin.store import Store
 from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 from rockpin.store.listing import MOST_JOBS, MOST_SITES
@@ -23,7 +23,7 @@ from tests.api import OWN
 @pytest.fixture
 def store(tmp_path: Path) -> Store:
     made = Store(tmp_path / "data.sqlite")
-    cli.load_demo(made)
+    load_demo(made)
     return made
 
 
@@ -123,7 +123,7 @@ def test_the_list_comes_in_pages_and_a_word_finds_sites_walls_and_jobs(client: T
     assert len(set(ids)) == MOST_SITES + 4
 
     def found(search: str) -> list[str]:
-        answer = client.get("/api/sites", params={"search": search}).json()
+        answer = client.get("/api/sites", params={"search": search, "order": "made"}).json()
         return [site["id"] for site in answer["sites"]]
 
     assert found("loft 03") == ["site-3"]

@@ -8,11 +8,11 @@ from pathlib import Path
 
 import pytest
 
-from rockpin import cli
 from rockpin.api.context import AppContext
-from rockpin.api.planning import Here, Workers
+from rockpin.api.planning import Here, Turn, Workers
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import NotFound, Overtaken
+from rockpin.demo import load_demo
 from rockpin.store import Store
 
 
@@ -20,7 +20,7 @@ from rockpin.store import Store
 def path(tmp_path_factory: pytest.TempPathFactory) -> Path:
     made = tmp_path_factory.mktemp("planning") / "data.sqlite"
     store = Store(made)
-    cli.load_demo(store)
+    load_demo(store)
     store.close()
     return made
 
@@ -51,8 +51,8 @@ def test_a_newer_question_of_the_same_device_overtakes_the_one_that_waits(worker
     placement = Store(path).job("oar-cradle").body.placement.model_dump_json(include={"x_mm", "y_mm"})
 
     async def drag() -> list[object]:
-        asked = [workers.later("trial", "oar-cradle", placement, overtakes="phone/oar-cradle") for _ in range(12)]
-        other = workers.later("trial", "oar-cradle", placement, overtakes="tablet/oar-cradle")
+        asked = [workers.later("trial", "oar-cradle", placement, turn=Turn("phone/oar-cradle")) for _ in range(12)]
+        other = workers.later("trial", "oar-cradle", placement, turn=Turn("tablet/oar-cradle"))
         return await asyncio.gather(*asked, other, return_exceptions=True)
 
     *mine, other = asyncio.run(drag())
@@ -60,6 +60,18 @@ def test_a_newer_question_of_the_same_device_overtakes_the_one_that_waits(worker
     assert isinstance(other, bytes)
     # the one that was under way may be answered; those that waited behind it are not worked out
     assert sum(isinstance(one, Overtaken) for one in mine) >= 10
+
+
+def test_the_question_asked_last_is_answered_whichever_comes_in_last(workers: Workers, path: Path) -> None:
+    placement = Store(path).job("oar-cradle").body.placement.model_dump_json(include={"x_mm", "y_mm"})
+
+    async def typed() -> list[object]:
+        asked = [workers.later("trial", "oar-cradle", placement, turn=Turn("desk", n)) for n in (1, 4, 2, 3)]
+        return await asyncio.gather(*asked, return_exceptions=True)
+
+    _first, newest, *late = asyncio.run(typed())
+    assert isinstance(newest, bytes)
+    assert all(isinstance(one, Overtaken) for one in late)
 
 
 def test_a_process_that_was_ended_is_replaced(path: Path) -> None:

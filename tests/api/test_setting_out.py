@@ -7,9 +7,9 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from rockpin import cli
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
+from rockpin.demo import load_demo
 from rockpin.store import Store
 from tests.api import OWN
 
@@ -19,7 +19,7 @@ SHELF = {"id": "rack", "name": "the oar rack", "x_mm": 300, "y_mm": 1500, "width
 @pytest.fixture
 def client(tmp_path: Path) -> Iterator[TestClient]:
     store = Store(tmp_path / "data.sqlite")
-    cli.load_demo(store)
+    load_demo(store)
     with TestClient(make_app(store, load_catalogue(), tmp_path), headers=OWN) as found:
         yield found
 

@@ -36,7 +36,7 @@ def test_the_file_is_migrated_and_guarded(store: Store) -> None:
         assert columns[table.name] == {column.name for column in table.columns}
     with engine.connect() as connection:
         assert connection.execute(text("PRAGMA journal_mode")).scalar() == "wal"
-        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0003"
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == "0005"
     engine.dispose()
     with pytest.raises(IntegrityError), store._sessions.writing() as session:
         session.execute(text("INSERT INTO revision (document_id, at, summary, body) VALUES ('ghost', '', '', '{}')"))

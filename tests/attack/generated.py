@@ -5,7 +5,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from rockpin import cli
+from rockpin.demo import load_demo
 from rockpin.store import Store
 from tests.attack.server import serving
 
@@ -16,7 +16,7 @@ def generate(folder: Path, examples: int = 60) -> list[str]:
     """As many examples for each address as asked; no answer may be of the server's own failing."""
     data = folder / "generated.sqlite"
     store = Store(data)
-    cli.load_demo(store)
+    load_demo(store)
     store.close()
     with serving(data) as server:
         command = [str(_VENV / "schemathesis"), "run", f"{server.address}/openapi.json", "--url", server.address]

@@ -22,7 +22,7 @@ def out_and_in(folder: Path, sites: int = 30, jobs: int = 10, changes: int = 150
             store.save(name, body, job.revision, "note")
     packed = write_everything(store.everything())
     other = Store(folder / "other.sqlite")
-    count = other.bring_everything(read_everything(packed))
+    count = other.bring_everything(read_everything(packed)[0])
     assert other.everything() == store.everything()
     first, second = store.lists.page("", 0, "x"), other.lists.page("", 0, "x")
     assert first == second

@@ -41,7 +41,8 @@ def test_a_light_picture_hangs_on_pins_and_no_drill_is_named(catalogue: Catalogu
     assert "Picture hook on two slanting pins" in words
     assert "bit" not in words
     assert "screw" not in words.lower()
-    assert [step.title for step in made.steps] == ["Make safe", "Mark", "Push in", "Put up", "Prove and record"]
+    assert [step.id for step in made.steps if step.at] == ["mark", "set-pin_hook", "up", "draw-up", "try", "record"]
+    assert next(step.title for step in made.steps if step.id == "set-pin_hook") == "Push in"
 
 
 @pytest.mark.parametrize("key", ["pin_hook", "wire_hook"])

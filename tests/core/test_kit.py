@@ -1,7 +1,8 @@
 """The van: what is marked, what comes next when it runs short, and what fits a hole that exists."""
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.document.job import HoleRecord, Kit, KitItem, KitScrew, Wish
+from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
+from rockpin.core.document.record import HoleRecord
 from rockpin.core.plan.make import Plan, make_plan
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -77,7 +78,7 @@ def test_a_hole_that_exists_takes_only_what_wants_one_no_smaller() -> None:
     first = planned(Kit()).holes[0].id
     made = planned(Kit(), records=(HoleRecord(hole_id=first, bit_mm=8),))
     refused = {one.fixing: one.reasons for one in made.holes[0].refused}
-    assert refused["nylon_plug_6"] == ("The hole is drilled 8 mm already; this wants no more than 6 mm.",)
+    assert refused["nylon_plug_6"] == ("The hole is 8 mm wide already; this wants no more than 6 mm.",)
     kept = {one.fixing for one in made.holes[0].candidates}
     assert {"nylon_plug_8", "nylon_plug_10"} <= kept
     # out of the 8 mm plug with the hole drilled: the next that goes into that hole

@@ -7,7 +7,8 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Rect
 from rockpin.core.document.fixture import Attachment, Fixture
-from rockpin.core.document.job import HoleRecord, JobDocument
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Find, Opening, OpeningKind, Point, Scan, ScanMode, Wall
 from rockpin.core.fixture import build
 from rockpin.core.plan import BetterPlace, better_places, make_plan, places_on_the_wall

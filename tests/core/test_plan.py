@@ -25,7 +25,8 @@ from rockpin.core.document.fixture import (
     Piece,
     Support,
 )
-from rockpin.core.document.job import Choice, Holds, HoleRecord, JobDocument, Kit, Wish
+from rockpin.core.document.job import Choice, JobDocument, Kit, Wish
+from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.hole.screws import BitRule

@@ -11,8 +11,9 @@ from rockpin.core.base.findings import Finding
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.arrangement import Envelope, EnvelopeKind
 from rockpin.core.document.fixture import ClearOf, HoleKind, Limit, LimitKind
-from rockpin.core.document.job import AsBuilt, JobDocument
+from rockpin.core.document.job import JobDocument
 from rockpin.core.document.landmarks import Stairs, Thing
+from rockpin.core.document.record import AsBuilt
 from rockpin.core.document.wall import Corner, Point
 from rockpin.core.fixture import build
 from rockpin.core.plan import along_stairs, make_plan

@@ -22,6 +22,10 @@ def test_a_cabinet_is_described_as_a_thing_and_its_bar_drilled_on_the_studs(open
     expect(stage.get_by_text("Bar has no holes yet")).to_be_visible()
     enter(page, "Cabinet, wide", "0,9 m")
     expect(page.get_by_label("Cabinet, wide", exact=True)).to_have_value("900 mm")
+    # the measure that is told is shown on the thing
+    drawn = page.get_by_role("figure", name="Where it is measured")
+    expect(drawn).to_contain_text("Cabinet, wide")
+    expect(drawn).to_contain_text("900 mm")
     enter(page, "Cabinet, high", "9 m")
     expect(page.get_by_role("alert")).to_contain_text("Cabinet, high: 9000 lies outside 100 to 2500 mm; measure again")
     page.get_by_label("Cabinet, high", exact=True).press("Escape")
@@ -139,13 +143,13 @@ def test_pulls_with_the_gauge_confirm_a_fixing_and_the_sheet_carries_the_sums(op
 
 def test_a_hole_that_is_drilled_takes_only_what_fits_it(open_page: OpenPage) -> None:
     page = open_page("/jobs/sail-bag-rack/record")
-    enter(page, "Drilled with", "10")
-    expect(page.get_by_label("Drilled with")).to_have_value("10 mm")
+    enter(page, "How wide it is", "10")
+    expect(page.get_by_label("How wide it is")).to_have_value("10 mm")
     go(page, "Fixing")
     page.get_by_text(re.compile("Why not another")).click()
     page.get_by_label("Why not …").fill("plug 8")
     expect(page.get_by_role("list", name="Refused fixings")).to_contain_text(
-        "The hole is drilled 10 mm already; this wants no more than 8 mm."
+        "The hole is 10 mm wide already; this wants no more than 8 mm."
     )
 
 

@@ -5,7 +5,7 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.e2e.conftest import OpenPage
 from tests.e2e.steps import go, wall_point
@@ -34,7 +34,7 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     page.get_by_label("Width").fill("3,6 m")
     page.get_by_label("Built of").select_option("fair_faced_brick")
     page.get_by_role("button", name="Make the wall").click()
-    expect(site.get_by_text("3600 mm × 2400 mm · Brick")).to_be_visible()
+    expect(site.get_by_text("Brick, 3600 mm × 2400 mm")).to_be_visible()
 
     site.get_by_role("button", name="New job").click()
     page.get_by_label("What goes up").fill("Rope shelf")
@@ -109,11 +109,12 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     page.get_by_role("button", name="Show hole 1").click()
 
     go(page, "Record")
-    page.get_by_label("As planned").click()
+    page.get_by_role("button", name="As planned").click()
+    expect(page.get_by_role("button", name="As planned: take back")).to_be_visible()
     page.get_by_label("How deep it went").fill("45")
     page.get_by_label("How deep it went").press("Enter")
     page.get_by_label("Does it hold?").select_option("yes")
-    expect(page.get_by_text("as planned, 45 mm deep, Nylon expanding plug 6 × 30, holds")).to_be_visible()
+    expect(page.get_by_text("as planned, 45 mm deep, Nylon expanding plug 6 × 30, holds").first).to_be_visible()
 
     with page.expect_download() as saved:
         page.get_by_role("link", name="Save as a JSON document").click()
@@ -121,7 +122,7 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     saved.value.save_as(file)
     assert json.loads(file.read_text())["records"][0]["depth_mm"] == 45
     page.goto(page.url.split("/jobs")[0])
-    page.get_by_label("Job document to bring in").set_input_files(file)
+    page.get_by_label("Job, site or everything to bring in").set_input_files(file)
     expect(page.get_by_role("complementary", name="Set-out stage")).to_be_visible()
     page.goto(page.url.split("/jobs")[0])
     expect(page.get_by_role("heading", name="Net loft (2)")).to_be_visible()
@@ -242,7 +243,7 @@ def test_a_faulty_document_is_refused_with_its_faults(open_page: OpenPage, tmp_p
     page = open_page()
     file = tmp_path / "bad.json"
     file.write_text('{"schema_version": 1, "title": "X"}')
-    page.get_by_label("Job document to bring in").set_input_files(file)
+    page.get_by_label("Job, site or everything to bring in").set_input_files(file)
     expect(page.get_by_role("alert")).to_contain_text("Nothing was brought in.")
     expect(page.get_by_role("alert")).to_contain_text("placement: is missing")
 
@@ -295,6 +296,23 @@ def test_a_stud_confirmed_with_a_pin_lets_a_screw_count(open_page: OpenPage) -> 
     expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
 
 
+def test_what_is_typed_while_an_earlier_figure_is_saved_stays(open_page: OpenPage) -> None:
+    page = open_page("/jobs/tide-clock/set-out")
+    held: list[Route] = []
+    page.route("**/api/quantity", lambda route: held.append(route), times=1)
+    field = page.get_by_label("Left corner, from the left edge")
+    with page.expect_request("**/api/quantity"):
+        field.fill("1460")
+        field.press("Enter")
+    field.fill("1470")
+    with page.expect_response("**/place"):
+        held[0].continue_()
+    expect(page.get_by_role("button", name="Undo: fixture moved")).to_be_visible()
+    expect(field).to_have_value("1470")
+    field.press("Enter")
+    expect(field).to_have_value("1470 mm")  # read back: it is saved
+
+
 def test_the_wall_is_changed_by_figures_and_an_opening_moves_the_verdict(open_page: OpenPage) -> None:
     page = open_page("/jobs/dry-suit-hanger/wall")
     page.get_by_role("tab", name="Measures").click()
@@ -344,7 +362,7 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
     page.get_by_label("Region").select_option("north_america")
     page.get_by_role("button", name="Save the site").click()
     expect(page.get_by_text("141 3/4 in × 94 1/2 in")).to_be_visible()
-    page.get_by_role("link", name=re.compile("Folding chart table")).click()
+    page.get_by_role("link", name=re.compile("^Folding chart table")).click()
     field = page.get_by_label("Left corner, from the left edge")
     expect(field).to_have_value("44 1/8 in")
     field.fill("3' 8\"")
@@ -358,12 +376,14 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
 
 def test_a_removed_job_can_be_brought_back(open_page: OpenPage) -> None:
     page = open_page()
-    page.get_by_role("button", name="Remove Tide-clock").click()
+    page.get_by_role("button", name="More about Tide-clock").click()
+    page.get_by_role("menuitem", name="Remove").click()
     expect(page.get_by_role("status")).to_contain_text("Tide-clock is removed.")
-    expect(page.get_by_role("link", name=re.compile("Tide-clock"))).to_have_count(0)
+    expect(page.get_by_role("link", name=re.compile("^Tide-clock"))).to_have_count(0)
     page.get_by_role("button", name="Bring it back").click()
-    expect(page.get_by_role("link", name=re.compile("Tide-clock"))).to_be_visible()
-    page.get_by_role("button", name="Remove Plant room, bund wall").click()
+    expect(page.get_by_role("link", name=re.compile("^Tide-clock"))).to_be_visible()
+    page.get_by_role("button", name="More about Plant room, bund wall").click()
+    page.get_by_role("menuitem", name="Remove").click()
     expect(page.get_by_role("alert")).to_contain_text(
         "carries Dry-suit hanger, Hose arm, Rinse-bay grab rail; remove that first"
     )
@@ -373,11 +393,13 @@ def test_a_word_finds_a_job_and_its_verdict_is_worked_out_in_its_line(open_page:
     page = open_page()
     jobs = page.get_by_role("link").filter(has_text=re.compile("Ready to drill|Prove first|Do not drill"))
     expect(jobs).to_have_count(9)
-    find = page.get_by_role("searchbox", name="Find a site, a wall or a job")
+    find = page.get_by_role("searchbox", name="Find a site, a wall, a job or a verdict")
     find.fill("barom")
     expect(jobs).to_have_count(1)
     expect(jobs).to_contain_text("Barometer")
     expect(page.get_by_text("1 site found")).to_be_visible()
+    find.fill("prove")
+    expect(jobs).to_have_count(2)
     find.fill("harpoon")
     expect(page.get_by_text("Nothing here is called “harpoon”.")).to_be_visible()
     find.fill("")

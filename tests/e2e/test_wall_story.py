@@ -145,8 +145,10 @@ def test_on_the_small_screen_a_check_is_reported_with_a_thumb(open_page: OpenPag
     box = page.get_by_label("What you measured, from face to face")
     box.fill("145")
     box.press("Enter")
-    expect(page.get_by_role("list", name="Checks done")).to_contain_text("Thickness at an opening: 145 mm")
+    done = page.get_by_role("list", name="Checks done")
+    expect(done).to_contain_text("Thickness at an opening: 145 mm")
     page.get_by_role("group", name="Checks").get_by_role("button", name="Press with the thumb").tap()
+    expect(done.get_by_text("Thickness at an opening")).to_have_count(1)
     outcome = page.get_by_role("list", name="What came of it").get_by_role("button").first
     bounds = outcome.bounding_box()
     assert bounds is not None

@@ -2,6 +2,8 @@
 
 import csv
 import io
+import re
+from typing import get_args
 
 import pytest
 from hypothesis import given
@@ -10,6 +12,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.document.job import Kit, KitItem, KitScrew
+from rockpin.exchange.forms import Decimal
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
 
 CATALOGUE = load_catalogue()
@@ -21,9 +24,12 @@ def faults(text: str, *, kit: bool = False) -> dict[str, str]:
     return {fault.path: fault.message for fault in raised.value.faults}
 
 
-def test_all_fixings_go_out_and_come_in_unchanged() -> None:
-    text = write_fixings(CATALOGUE.fixings)
+@pytest.mark.parametrize("decimal", get_args(Decimal))
+def test_all_fixings_go_out_and_come_in_unchanged(decimal: Decimal) -> None:
+    text = write_fixings(CATALOGUE.fixings, decimal)
     assert len(text.splitlines()) == len(CATALOGUE.fixings) + 1
+    # a spreadsheet takes a figure of the other habit for a word, or for a date
+    assert bool(re.search(r"[,;]\d+\.\d+[,;]", text)) is (decimal == "point")
     # nothing differs from the shipped rows, so nothing is one's own
     assert read_fixings(text, CATALOGUE).rows == ()
 
@@ -77,9 +83,15 @@ kits = st.builds(
 )
 
 
-@given(kits)
-def test_a_kit_goes_out_and_comes_in_the_same(kit: Kit) -> None:
-    assert read_kit(write_kit(kit), CATALOGUE) == kit
+@given(kits, st.sampled_from(get_args(Decimal)))
+def test_a_kit_goes_out_and_comes_in_the_same(kit: Kit, decimal: Decimal) -> None:
+    assert read_kit(write_kit(kit, decimal), CATALOGUE) == kit
+
+
+def test_a_table_writes_figures_as_its_spreadsheet_reads_them() -> None:
+    kit = Kit(fixings=(KitItem(key="nylon_plug_8", count=24, price=0.12),), bits_mm=(6.5,))
+    assert write_kit(kit, "comma").splitlines()[1:] == ["fixing;nylon_plug_8;;24;0,12", "bit;6,5;;1;"]
+    assert write_kit(kit, "point").splitlines()[1:] == ["fixing,nylon_plug_8,,24,0.12", "bit,6.5,,1,"]
 
 
 def test_faults_of_a_kit_are_named_by_line() -> None:

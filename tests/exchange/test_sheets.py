@@ -12,7 +12,8 @@ from reportlab.pdfbase.ttfonts import TTFont
 from rockpin.catalogue import load_catalogue
 from rockpin.core.plan.make import make_plan
 from rockpin.demo import demo_documents
-from rockpin.exchange.sheets import font_text, revision_of, sheet_markdown, sheet_parts, sheet_pdf
+from rockpin.exchange.paper import font_text
+from rockpin.exchange.sheets import revision_of, sheet_markdown, sheet_parts, sheet_pdf
 
 CATALOGUE = load_catalogue()
 

@@ -13,10 +13,12 @@ import pytest
 from pypdf import PdfReader
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.plan import Plan, make_plan
 from rockpin.demo import demo_documents
-from rockpin.exchange.at_full_size import OVERLAP_MM, Paper
-from rockpin.exchange.template import FORMS, Along, Form, carried, template_of
+from rockpin.exchange.at_full_size import OVERLAP_MM
+from rockpin.exchange.forms import FORMS, Along, Form, Paper
+from rockpin.exchange.template import carried, template_of
 
 CATALOGUE = load_catalogue()
 PLANS = {document.id: make_plan(document, CATALOGUE) for document in demo_documents()}
@@ -220,6 +222,21 @@ def test_the_table_says_what_the_plan_says() -> None:
             if row["bit_mm"]:
                 assert float(row["bit_mm"]) == hole.card.bit_mm
                 assert float(row["depth_mm"]) == hole.card.depth_mm
+
+
+def test_no_paper_tells_how_to_drill_a_hole_that_is_refused() -> None:
+    """A chart table pushed over the right end of its wall: its right holes stand on no wall."""
+    document = next(one for one in demo_documents() if one.id == "chart-table")
+    at = document.placement.model_copy(update={"x_mm": 3100, "along": None})
+    plan = make_plan(document.model_copy(update={"placement": at}), CATALOGUE)
+    refused = {str(hole.number) for hole in plan.holes if hole.verdict.word is VerdictWord.DO_NOT_DRILL}
+    assert refused
+    rows = list(csv.DictReader(io.StringIO(carried(plan, "csv", "a4", "along").decode())))
+    assert all((row["bit_mm"], row["depth_mm"]) == ("", "") for row in rows if row["hole"] in refused)
+    told = carried(plan, "svg", "a4", "along").decode()
+    for number in refused:
+        hole = plan.holes[int(number) - 1]
+        assert f"{number}  {'not yet' if hole.card else 'nothing holds here'}" in told
 
 
 def test_a_fixture_without_holes_is_carried_too() -> None:

@@ -60,7 +60,7 @@ def broken_documents(chance: random.Random, count: int) -> Iterator[dict[str, An
         which = chance.randrange(len(documents))
         broken = copy.deepcopy(documents[which])
         _break(broken, chance.choice(places[which]), chance)
-        broken["schema_version"] = chance.choice([broken.get("schema_version"), 1, 2, 3, 4])
+        broken["schema_version"] = chance.choice([broken.get("schema_version"), 1, 2, 3, 4, 5])
         yield broken
 
 

@@ -6,9 +6,9 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from rockpin import cli
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
+from rockpin.demo import load_demo
 from rockpin.store import Store
 from tests.api import OWN
 
@@ -16,7 +16,7 @@ from tests.api import OWN
 @pytest.fixture
 def store(tmp_path: Path) -> Store:
     made = Store(tmp_path / "data.sqlite")
-    cli.load_demo(made)
+    load_demo(made)
     return made
 
 

@@ -2,17 +2,37 @@
 
 import re
 import secrets
-from collections.abc import AsyncIterator
+import warnings
+from collections.abc import AsyncIterator, Sequence
 from contextlib import asynccontextmanager
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI
 from fastapi.middleware.gzip import GZipMiddleware
 from fastapi.responses import FileResponse, HTMLResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
+from pydantic.warnings import UnsupportedFieldAttributeWarning
 
 from rockpin import __version__
-from rockpin.api import devices, fixture, hidden, jobs, kit, packets, placing, reference, sites, things
+from rockpin.api import (
+    at_the_wall,
+    devices,
+    fixture,
+    guide,
+    hidden,
+    jobs,
+    kit,
+    packets,
+    phones,
+    placing,
+    questions,
+    reference,
+    shelves,
+    sites,
+    things,
+    whole,
+)
 from rockpin.api.context import AppContext
 from rockpin.api.door import Door, content_policy
 from rockpin.api.planning import Here, Planner, Workers
@@ -22,9 +42,12 @@ from rockpin.api.weighing import Weighing
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
 
+# models are built when first used, and the framework gives what it hands them an alias that only it reads
+warnings.filterwarnings("ignore", category=UnsupportedFieldAttributeWarning)
+
 WEB = Path(__file__).parent.parent / "web"
 _LONGEST_PATH = 200
-_PAGES = re.compile(r"|van|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
+_PAGES = re.compile(r"|ask(/[a-z-]{1,20})?|van|help|docs|phone|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
 """The addresses of the screen's pages."""
 _PAGE = "index.html"
 _NONCE_PLACE = "__NONCE__"
@@ -38,10 +61,28 @@ def _page(web: Path, status: int) -> Response:
     return HTMLResponse(text, status_code=status, headers={"content-security-policy": content_policy(nonce)})
 
 
-def make_app(store: Store, catalogue: Catalogue, web: Path = WEB, workers: int = 0) -> FastAPI:
+def _describe_with_examples(app: FastAPI) -> None:
+    """Gives the schema of the application its examples when somebody first asks for it."""
+    plain = app.openapi
+
+    def described() -> dict[str, Any]:
+        if app.openapi_schema is None:
+            # the demo is loaded for whoever wants to see it
+            from rockpin.api.examples import with_examples
+
+            app.openapi_schema = with_examples(plain())
+        return app.openapi_schema
+
+    app.openapi = described  # type: ignore[method-assign]
+
+
+def make_app(
+    store: Store, catalogue: Catalogue, web: Path = WEB, workers: int = 0, hosts: Sequence[str] = ()
+) -> FastAPI:
     """An application on a store. Serves the built screen from ``web`` if it is there.
 
-    ``workers``: processes beside this one that work out the plans; with 0 they are worked out here.
+    ``workers``: processes beside this one that work out the plans; with 0 they are worked out here. ``hosts``: names
+    besides those of this machine that it answers to.
     """
     context = AppContext(store=store, shipped=catalogue)
     planner: Planner = Workers(store.path, workers) if workers else Here(context)
@@ -52,13 +93,42 @@ def make_app(store: Store, catalogue: Catalogue, web: Path = WEB, workers: int =
         planner.close()
         store.close()
 
-    app = FastAPI(title="Rock Pin", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
+    app = FastAPI(
+        title="Rock Pin",
+        description="What a wall is made of, what is hidden in it, what will hold, and where to drill.",
+        version=__version__,
+        lifespan=lifespan,
+        docs_url=None,
+        redoc_url=None,
+        # each operation is called as its function: one name, given by hand
+        generate_unique_id_function=lambda route: route.name,
+    )
+    _describe_with_examples(app)
     app.state.context, app.state.planner = context, planner
+    # set where phones may be let in
+    app.state.pairing = None
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=3)
     app.add_middleware(Weighing)
-    app.add_middleware(Door)
+    app.add_middleware(Door, hosts=hosts)
     install(app)
-    for part in (sites, jobs, fixture, things, placing, packets, kit, devices, hidden, reference):
+    for part in (
+        sites,
+        jobs,
+        fixture,
+        things,
+        placing,
+        packets,
+        kit,
+        devices,
+        guide,
+        hidden,
+        at_the_wall,
+        phones,
+        questions,
+        shelves,
+        whole,
+        reference,
+    ):
         router = part.router
         app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
 

@@ -1,30 +1,62 @@
 """Changes to what is kept: each is planned before it is saved, and what cannot be planned changes nothing."""
 
 from rockpin.api.context import AppContext
+from rockpin.api.handed import TakenIn, part_of
 from rockpin.api.planning import Planner
-from rockpin.api.tasks import part_of
-from rockpin.core.base.errors import BadInput, CannotPlan, Fault
+from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
 from rockpin.core.fixture import in_row
-from rockpin.core.plan import standing
+from rockpin.core.plan import Happened, standing
 from rockpin.core.tables.references import job_faults, wall_faults
 from rockpin.store.bodies import By
 
 
 def save_job(
-    context: AppContext, planner: Planner, job_id: str, job: JobBody, revision: int, summary: str, device: str = ""
+    context: AppContext,
+    planner: Planner,
+    job_id: str,
+    job: JobBody,
+    revision: int,
+    summary: str,
+    device: str = "",
+    taken_in: str | None = None,
 ) -> bytes:
-    """Saves a job that can be planned, and answers with its screen. Raises BadInput, CannotPlan, StaleWrite."""
+    """Saves a job that can be planned, and answers with its screen. Raises BadInput, CannotPlan, StaleWrite.
+
+    ``taken_in``: the id of what happened at the wall, where that is what changes the job.
+    """
     if faults := job_faults(job, context.catalogue):
         raise BadInput(faults)
     job = job.model_copy(update={"fixture": in_row(job.fixture)})
     context.store.check_walls(job_id, job)
     job = _noted(context, job_id, job)
     planner.ask("tried", job_id, *part_of(job))
-    context.store.save(job_id, job, revision, summary, By(job_id, device or None))
+    context.store.save(job_id, job, revision, summary, By(job_id, device or None), taken_in)
     return planner.ask("workspace", job_id, device)
+
+
+_TRIES = 6
+
+
+def take_in_happened(context: AppContext, planner: Planner, job_id: str, thing: Happened, device: str) -> bytes:
+    """Takes in what happened at the wall, once, on top of whatever stands by then; answers with the job's screen.
+
+    Raises NotFound where what it speaks of is not there any more, BadInput where what is said cannot be.
+    """
+    for left in reversed(range(_TRIES)):
+        if context.store.was_taken_in(thing.id):
+            return planner.ask("workspace", job_id, device)
+        revision = context.store.job(job_id).revision
+        made = TakenIn.model_validate_json(planner.ask("taken_in", job_id, thing.model_dump_json()))
+        try:
+            return save_job(context, planner, job_id, made.job, revision, made.summary, device, taken_in=thing.id)
+        except StaleWrite:
+            # somebody else was faster: it is taken in on top of theirs
+            if not left:
+                raise
+    raise AssertionError("unreachable")
 
 
 def _noted(context: AppContext, job_id: str, job: JobBody) -> JobBody:

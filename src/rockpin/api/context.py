@@ -21,6 +21,7 @@ from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import usable_rows
 from rockpin.store import Broken, Store
 from rockpin.store.bodies import FIXINGS_ID
+from rockpin.store.photos import Photos
 
 T = TypeVar("T")
 
@@ -42,6 +43,11 @@ class AppContext:
     wall_lines: dict[tuple[int, UnitSystem], WallLine] = field(default_factory=dict)
     _afterwards: list[Callable[[], None]] = field(default_factory=list)
     keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
+
+    @cached_property
+    def photos(self) -> Photos:
+        """The photos beside the data file."""
+        return Photos(self.store.path)
 
     @property
     def catalogue(self) -> Catalogue:

@@ -40,7 +40,7 @@ def content_policy(nonce: str = "") -> str:
     )
 
 
-_ALWAYS = {
+ALWAYS = {
     "content-security-policy": content_policy(),
     "x-content-type-options": "nosniff",
     "x-frame-options": "DENY",
@@ -88,10 +88,19 @@ def _refusal(scope: Scope, headers: Headers, hosts: frozenset[str]) -> JSONRespo
     if length.isdigit() and int(length) > MOST_BYTES:
         return no(413, _TOO_LARGE)
     kind = headers.get("content-type", "").split(";", 1)[0].strip().lower()
-    wanted = ("text/csv", "text/plain") if scope["path"].endswith(".csv") else ("application/json",)
+    wanted = _kinds_read(scope["path"])
     if (length != "0" or "transfer-encoding" in headers) and kind not in wanted:
         return no(415, f"Nothing was read: it is sent as {kind or 'nothing named'}, and {wanted[0]} is read here.")
     return None
+
+
+def _kinds_read(path: str) -> tuple[str, ...]:
+    """The kinds of body that an address reads."""
+    if path.endswith(".csv"):
+        return ("text/csv", "text/plain")
+    if path == "/api/everything":
+        return ("application/zip",)
+    return ("image/jpeg", "image/png", "image/webp") if path.endswith("/photos") else ("application/json",)
 
 
 _TOO_LARGE = f"Nothing was read: it is larger than {MOST_BYTES // 1024 // 1024} MB; split it, or leave pictures out."
@@ -137,7 +146,7 @@ class Door:
         async def answer(message: Message) -> None:
             if message["type"] == "http.response.start":
                 headers = MutableHeaders(scope=message)
-                for name, value in _ALWAYS.items():
+                for name, value in ALWAYS.items():
                     headers.setdefault(name, value)
                 headers.setdefault("cache-control", _kept(scope["path"]))
             elif head_only and message["type"] == "http.response.body":

@@ -5,33 +5,29 @@ from typing import Literal
 from fastapi import APIRouter, Response
 
 from rockpin.api.changes import save_job
-from rockpin.api.context import AppContext, Context, Device
+from rockpin.api.context import Context, Device
 from rockpin.api.planning import Planning, answer_of
-from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, Workspace
+from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Workspace
 from rockpin.core.base.errors import BadInput, Fault
-from rockpin.core.fixture import build, with_fixture
+from rockpin.core.fixture import ShapeDrawing, build, draw_shape, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
-from rockpin.core.tables.shapes import Shape
-from rockpin.exchange.at_full_size import Paper
-from rockpin.exchange.template import Along, Form, kind_of
+from rockpin.core.tables.references import shape_named
+from rockpin.exchange.forms import Along, Decimal, Form, Paper, kind_of
 
 router = APIRouter(prefix="/api", tags=["fixture"])
 
 
-def shape_of(key: str, context: AppContext) -> Shape:
-    """A shape of the catalogue. Raises BadInput naming those that there are."""
-    shape = context.catalogue.shape_by_key.get(key)
-    if shape is None:
-        names = ", ".join(context.catalogue.shape_by_key)
-        raise BadInput([Fault("shape", f"“{key}” is no shape; there are {names}")])
-    return shape
+@router.post("/shape-drawing")
+def shape_drawing(ask: ShapeMeasured, context: Context) -> ShapeDrawing:
+    """A thing as its measures make it, and where each of them is taken. Nothing is kept."""
+    return draw_shape(shape_named(ask.shape, context.catalogue), ask.measures)
 
 
 @router.put("/jobs/{job_id}/shape", response_model=Workspace)
 def set_shape(job_id: str, ask: ShapeAsk, context: Context, planning: Planning, device: Device = "") -> Response:
     """Makes the fixture of a job anew from a shape and its measures."""
     job = context.store.job(job_id).body
-    fixture = build(shape_of(ask.shape, context), ask.measures, job.fixture)
+    fixture = build(shape_named(ask.shape, context.catalogue), ask.measures, job.fixture)
     return answer_of(save_job(context, planning, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device))
 
 
@@ -92,10 +88,15 @@ async def calculation_sheet(job_id: str, form: Literal["md", "pdf"], planning: P
 
 @router.get("/jobs/{job_id}/template.{form}", response_class=Response)
 async def template(
-    job_id: str, form: Form, planning: Planning, paper: Paper = "a4", along: Along = "along"
+    job_id: str,
+    form: Form,
+    planning: Planning,
+    paper: Paper = "a4",
+    along: Along = "along",
+    decimal: Decimal = "point",
 ) -> Response:
     """The template at full size, the story pole along the wall or up it, or the marks as a table."""
-    body = await planning.later("to_the_wall", job_id, form, paper, along)
+    body = await planning.later("to_the_wall", job_id, form, paper, along, decimal)
     kind, ending = kind_of(form)
     what = f"pole-{along}" if form.startswith("pole") else "template"
     name = f'attachment; filename="{job_id}-{what}.{ending}"'

@@ -6,7 +6,6 @@ from zlib import crc32
 
 import numpy as np
 from fastapi import APIRouter, Response
-from PIL import Image
 
 from rockpin.api.context import Context
 from rockpin.api.devices import practice_only
@@ -49,6 +48,9 @@ def risk_picture(
     picture[..., :3] = _INK[theme]
     picture[..., 3] = shade
     packed = io.BytesIO()
+    # slow to load, and asked for after the plan
+    from PIL import Image
+
     Image.fromarray(picture, "RGBA").quantize(8).save(packed, "PNG", optimize=True)
     return Response(packed.getvalue(), media_type="image/png", headers={"Cache-Control": "private, max-age=600"})
 

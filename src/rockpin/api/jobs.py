@@ -6,14 +6,14 @@ from fastapi import APIRouter, Response
 
 from rockpin.api import changes
 from rockpin.api.context import A_DOCUMENT, Body, Context, Device
-from rockpin.api.fixture import shape_of
 from rockpin.api.place_schemas import Trial, TrialAnswer
-from rockpin.api.planning import Planning, answer_of
+from rockpin.api.planning import Asking, Planning, answer_of
 from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Workspace
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
+from rockpin.core.tables.references import shape_named
 from rockpin.exchange import read_document, write_document
 
 router = APIRouter(prefix="/api", tags=["jobs"])
@@ -22,7 +22,7 @@ router = APIRouter(prefix="/api", tags=["jobs"])
 @router.post("/sites/{site_id}/jobs", status_code=201)
 def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     """A job in the middle of its wall, at chest height."""
-    fixture = build(shape_of(new.shape, context), {})
+    fixture = build(shape_named(new.shape, context.catalogue), {})
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
@@ -38,6 +38,7 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
 
 @router.get("/jobs/{job_id}", response_model=Workspace)
 async def read_job(job_id: str, planning: Planning, device: Device = "") -> Response:
+    """The screen of a job: its documents with their revisions, its plan, and what can be undone."""
     return answer_of(await planning.later("workspace", job_id, device))
 
 
@@ -49,6 +50,7 @@ async def read_line(job_id: str, planning: Planning) -> Response:
 
 @router.put("/jobs/{job_id}", response_model=Workspace)
 def save_job(job_id: str, save: JobSave, context: Context, planning: Planning, device: Device = "") -> Response:
+    """Saves a job, planned before it is saved; refused as stale where it was changed since."""
     return answer_of(changes.save_job(context, planning, job_id, save.job, save.revision, save.summary, device))
 
 
@@ -64,6 +66,7 @@ def save_wall_of_job(
 
 @router.delete("/jobs/{job_id}", status_code=204)
 def remove_job(job_id: str, context: Context) -> Response:
+    """Puts a job into the trash."""
     context.store.remove(JobBody, job_id)
     return Response(status_code=204)
 
@@ -95,13 +98,12 @@ def redo(
 
 
 @router.post("/jobs/{job_id}/trial", response_model=TrialAnswer)
-async def try_placement(job_id: str, trial: Trial, planning: Planning, device: Device = "") -> Response:
+async def try_placement(job_id: str, trial: Trial, planning: Planning, turn: Asking) -> Response:
     """The plan for a place that is not saved: the answer while a finger drags, without the long lists.
 
-    A question of the same device that still waits is overtaken by this one.
+    A question of the same window that still waits is overtaken by this one.
     """
-    asker = f"{device}/{job_id}" if device else None
-    return answer_of(await planning.later("trial", job_id, trial.model_dump_json(), overtakes=asker))
+    return answer_of(await planning.later("trial", job_id, trial.model_dump_json(), turn=turn))
 
 
 @router.get("/jobs/{job_id}/document", response_class=Response)

@@ -10,6 +10,7 @@ from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import Kit
 from rockpin.core.tables.references import kit_faults
+from rockpin.exchange.forms import Decimal
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
 from rockpin.store.bodies import FIXINGS_ID, KIT_ID
 
@@ -23,11 +24,13 @@ def _kit_out(context: Context) -> KitOut:
 
 @router.get("/kit")
 def read_the_kit(context: Context) -> KitOut:
+    """What the van holds, with its revision."""
     return _kit_out(context)
 
 
 @router.put("/kit")
 def save_the_kit(save: KitSave, context: Context) -> KitOut:
+    """Saves what the van holds."""
     if faults := kit_faults(save.kit, context.catalogue, "kit."):
         raise BadInput(faults)
     context.store.save(KIT_ID, save.kit, save.revision, save.summary)
@@ -59,8 +62,9 @@ def _csv(text: str, name: str) -> Response:
 
 
 @router.get("/kit.csv", response_class=Response)
-def export_kit(context: Context) -> Response:
-    return _csv(write_kit(context.store.kit().body), "kit.csv")
+def export_kit(context: Context, decimal: Decimal = "point") -> Response:
+    """What the van holds, as a table."""
+    return _csv(write_kit(context.store.kit().body, decimal), "kit.csv")
 
 
 @router.post("/kit.csv", openapi_extra=A_TABLE)
@@ -72,9 +76,9 @@ def import_kit(text: Table, context: Context) -> KitOut:
 
 
 @router.get("/fixings.csv", response_class=Response)
-def export_fixings(context: Context) -> Response:
+def export_fixings(context: Context, decimal: Decimal = "point") -> Response:
     """All fixings, the user's own among them."""
-    return _csv(write_fixings(context.catalogue.fixings), "fixings.csv")
+    return _csv(write_fixings(context.catalogue.fixings, decimal), "fixings.csv")
 
 
 @router.post("/fixings.csv", openapi_extra=A_TABLE)
@@ -89,6 +93,7 @@ def import_fixings(text: Table, context: Context) -> OwnOut:
 
 @router.get("/fixings/own")
 def read_own(context: Context) -> OwnOut:
+    """The user's own fixings, and the shipped ones that have his values."""
     return own_out(context)
 
 

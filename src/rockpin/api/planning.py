@@ -17,13 +17,24 @@ from typing import Annotated, Any, Protocol
 from zlib import crc32
 
 import anyio.to_thread
-from fastapi import Depends, Request, Response
+from fastapi import Depends, Header, Request, Response
 
-from rockpin.api.context import AppContext
-from rockpin.api.tasks import TASKS
+from rockpin.api.context import AppContext, Device
 from rockpin.core.base.errors import CannotPlan, Overtaken, RockPinError
 
 _MOST_WORKERS = 4
+
+_OVERTAKEN = "A newer question of the same kind came before this one's turn."
+
+
+@dataclass(frozen=True)
+class Turn:
+    """Which question of whom: a later one overtakes an earlier one of his that still waits, in whatever order the
+    two come in. ``number``: as he counts; those of one number go by when they came.
+    """
+
+    asker: str
+    number: int = 0
 
 
 class Planner(Protocol):
@@ -32,8 +43,8 @@ class Planner(Protocol):
     def ask(self, task: str, job_id: str, *rest: str) -> bytes:
         """Waits for the answer."""
 
-    async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
-        """Holds nobody up meanwhile. ``overtakes``: who asks; a question of his that still waits is dropped.
+    async def later(self, task: str, job_id: str, *rest: str, turn: Turn | None = None) -> bytes:
+        """Holds nobody up meanwhile. ``turn``: an earlier question of his that still waits is dropped.
 
         Raises Overtaken where that has happened to this one.
         """
@@ -48,12 +59,15 @@ class Here:
     context: AppContext
 
     def ask(self, task: str, job_id: str, *rest: str) -> bytes:
+        # here and below: all that plans is loaded by who plans, and the one that serves can answer before that
+        from rockpin.api.tasks import TASKS
+
         try:
             return TASKS[task](self.context, job_id, *rest)
         finally:
             self.context.finish()
 
-    async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
+    async def later(self, task: str, job_id: str, *rest: str, turn: Turn | None = None) -> bytes:
         return await anyio.to_thread.run_sync(self.ask, task, job_id, *rest)
 
     def close(self) -> None:
@@ -62,14 +76,17 @@ class Here:
 
 def _work(path: Path, line: Connection) -> None:
     """The life of a process that plans: it answers until its line is closed, and ends with whom it works for."""
+    # nothing that is loaded now will be thrown away
+    gc.disable()
+    from rockpin.api.tasks import TASKS
     from rockpin.catalogue import load_catalogue
     from rockpin.store import Store
 
     # Ctrl+C is for the one that serves; it closes the line
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     context = AppContext(store=Store(path), shipped=load_catalogue())
-    gc.collect()
     gc.freeze()
+    gc.enable()
     # a plan makes many small things and few circles
     gc.set_threshold(20_000, 20, 50)
     while True:
@@ -152,30 +169,34 @@ class Workers:
 
     def __init__(self, path: Path, count: int) -> None:
         self._beside = tuple(_Beside(path) for _ in range(count))
-        self._latest: dict[str, Future[bytes]] = {}
+        self._latest: dict[str, tuple[int, Future[bytes]]] = {}
         # cancelling calls back within
         self._lock = RLock()
         for one in self._beside:
             one.thread.submit(one.start)
 
-    def _submit(self, task: str, job_id: str, rest: tuple[str, ...], asker: str | None) -> Future[bytes]:
+    def _submit(self, task: str, job_id: str, rest: tuple[str, ...], turn: Turn | None) -> Future[bytes]:
         home = crc32(job_id.encode()) % len(self._beside)
         with self._lock:
-            if asker is not None and (before := self._latest.get(asker)) is not None:
+            if turn is not None and turn.asker in self._latest:
+                number, before = self._latest[turn.asker]
+                if number > turn.number:
+                    # two lines from one browser: what was asked first can come in last
+                    raise Overtaken(_OVERTAKEN)
                 before.cancel()
             least = min(self._beside, key=lambda one: one.waiting)
             # home knows the job; elsewhere it is learned anew, which pays where home has a queue and another has none
             chosen = self._beside[home] if self._beside[home].waiting <= least.waiting + 1 else least
             chosen.waiting += 1
             made = chosen.thread.submit(chosen.answer, task, (job_id, *rest))
-            if asker is not None:
-                self._latest[asker] = made
+            if turn is not None:
+                self._latest[turn.asker] = (turn.number, made)
 
         def done(_future: Future[bytes]) -> None:
             with self._lock:
                 chosen.waiting -= 1
-                if asker is not None and self._latest.get(asker) is made:
-                    del self._latest[asker]
+                if turn is not None and self._latest.get(turn.asker) == (turn.number, made):
+                    del self._latest[turn.asker]
 
         made.add_done_callback(done)
         return made
@@ -183,13 +204,13 @@ class Workers:
     def ask(self, task: str, job_id: str, *rest: str) -> bytes:
         return self._submit(task, job_id, rest, None).result()
 
-    async def later(self, task: str, job_id: str, *rest: str, overtakes: str | None = None) -> bytes:
-        made = self._submit(task, job_id, rest, overtakes)
+    async def later(self, task: str, job_id: str, *rest: str, turn: Turn | None = None) -> bytes:
+        made = self._submit(task, job_id, rest, turn)
         try:
             return await asyncio.wrap_future(made)
         except (asyncio.CancelledError, CancelledError):
             if made.cancelled():
-                raise Overtaken("A newer question of the same kind came before this one's turn.") from None
+                raise Overtaken(_OVERTAKEN) from None
             raise
 
     def close(self) -> None:
@@ -204,6 +225,20 @@ def _planner(request: Request) -> Planner:
 
 Planning = Annotated[Planner, Depends(_planner)]
 """Who works out the plans of a request."""
+
+
+def _turn(
+    request: Request,
+    device: Device = "",
+    asks: Annotated[str, Header(alias="x-rock-pin-asks", max_length=60, pattern=r"^(\w+ \d{1,15})?$")] = "",
+) -> Turn | None:
+    """Whose turn a request is: its device, the window there, and what it asks; None where no device is named."""
+    window, _, number = asks.partition(" ")
+    return Turn(f"{device}/{window}{request.url.path}", int(number or 0)) if device else None
+
+
+Asking = Annotated[Turn | None, Depends(_turn)]
+"""Where a request stands among what its window asks: ``x-rock-pin-asks`` is the window's name and a rising number."""
 
 
 def answer_of(made: bytes) -> Response:

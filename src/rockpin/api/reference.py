@@ -1,9 +1,14 @@
-"""Lists for the screen, and the reading of quantities."""
+"""Lists for the screen, the reading of quantities, what this program is, and a finished example to look at."""
+
+import re
+from functools import cache
+from importlib.metadata import PackageNotFoundError, distribution, metadata
 
 from fastapi import APIRouter
 
+from rockpin import __version__
 from rockpin.api.context import Context
-from rockpin.api.schemas import Lists, QuantityIn, QuantityOut
+from rockpin.api.schemas import About, Lists, Made, PackageLine, QuantityIn, QuantityOut
 from rockpin.api.views import lists_of
 from rockpin.core.base.quantities import parse_force_n, parse_length_mm, parse_mass_kg
 
@@ -14,6 +19,7 @@ _PARSERS = {"length": parse_length_mm, "mass": parse_mass_kg, "force": parse_for
 
 @router.get("/lists")
 def read_lists(context: Context) -> Lists:
+    """Every list that the screen offers, from the catalogue."""
     return lists_of(context.catalogue)
 
 
@@ -21,3 +27,46 @@ def read_lists(context: Context) -> Lists:
 def read_quantity(given: QuantityIn) -> QuantityOut:
     """A length [mm], mass [kg] or force [N] from what a person wrote."""
     return QuantityOut(value=_PARSERS[given.kind](given.text, given.units, given.field))
+
+
+_LONGEST_LICENCE = 40
+
+
+def _licence(name: str) -> str:
+    """Under what a package comes, in a few words."""
+    about = metadata(name)
+    said = next((about[key] for key in ("License-Expression", "License") if key in about), "")
+    if said and len(said) <= _LONGEST_LICENCE:
+        return said
+    classifiers = about.get_all("Classifier") or []
+    named = [one.rsplit(" :: ", 1)[-1] for one in classifiers if one.startswith("License ::")]
+    return ", ".join(named)
+
+
+@cache
+def _packages() -> tuple[PackageLine, ...]:
+    found = []
+    for wanted in distribution("rockpin").requires or ():
+        if "extra ==" in wanted:
+            continue
+        name = re.split(r"[^A-Za-z0-9_.-]", wanted, maxsplit=1)[0]
+        try:
+            found.append(PackageLine(name=name, version=distribution(name).version, license=_licence(name)))
+        except PackageNotFoundError:
+            continue
+    return tuple(sorted(found, key=lambda one: one.name))
+
+
+@router.get("/about")
+def read_about() -> About:
+    """The version, the licence, and what this is built with."""
+    return About(version=__version__, license="MIT", packages=_packages())
+
+
+@router.post("/example", status_code=201)
+def bring_example(context: Context) -> Made:
+    """Slipway House, a made-up boathouse with nine jobs, beside what is there; where it is already, it stays so."""
+    # nobody else waits for it when the application starts
+    from rockpin.demo import load_demo
+
+    return Made(id=load_demo(context.store))

@@ -1,5 +1,6 @@
 """What goes over the wire, where it is not a model of the core itself."""
 
+from datetime import date, datetime
 from typing import Literal
 
 from pydantic import Field
@@ -10,11 +11,13 @@ from rockpin.core.document.evidence import Finish, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Region, Site
 from rockpin.core.document.landmarks import Stairs, TileGrid
-from rockpin.core.document.wall import MemberKind, OpeningKind, ScanMode, Wall
+from rockpin.core.document.wall import Corner, MemberKind, OpeningKind, ScanMode, Wall
 from rockpin.core.plan import Plan
-from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Outcome, Species
+from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Species
+from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.identification import BuildUp, Check, HitRow
+from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.services import PointKind
 from rockpin.core.tables.shapes import Shape
 from rockpin.core.tables.starts import MemberStart, OpeningStart, ThingStart
@@ -131,6 +134,13 @@ class ShapeAsk(Model):
     measures: dict[Id, float] = Field(default_factory=dict)
 
 
+class ShapeMeasured(Model):
+    """A shape and what was measured on it, for its drawing."""
+
+    shape: Id
+    measures: dict[Id, float] = Field(default_factory=dict, max_length=40)
+
+
 class BarAsk(Model):
     """A bar whose holes are to be put where the wall holds best."""
 
@@ -169,30 +179,75 @@ ListWord = Literal["ready", "prove_first", "do_not_drill", "unplannable", "not_w
 
 
 class JobLine(Model):
-    """A job in the list of a site."""
+    """A job in the list of a site. ``area``: where its thing hangs on its wall, once that was worked out."""
 
     id: str
     title: str
+    wall_id: str | None
     wall: str
     word: ListWord
     label: str
     sentence: str
+    area: Rect | None
+    touched: datetime
+    put_away: bool
+
+
+class WallFace(Model):
+    """What is drawn of a wall where it is small: its size, its outline, openings, studs, and what its face is of."""
+
+    width_mm: float
+    height_mm: float
+    outline: tuple[Corner, ...]
+    openings: tuple[Rect, ...]
+    studs_mm: tuple[float, ...]
+    hatch: str | None
 
 
 class WallLine(Model):
+    """A wall in the list of a site. ``face``: None where it cannot be read."""
+
     id: str
     name: str
     size_text: str
     build_up: str
+    face: WallFace | None = None
 
 
 class SiteLine(Model):
+    """A site in the list. ``away``: how many of its jobs are put away."""
+
     id: str
     revision: int
     site: Site
+    touched: datetime
     walls: tuple[WallLine, ...]
     jobs: tuple[JobLine, ...]
     jobs_in_all: int
+    away: int
+
+
+class TrashLine(Model):
+    """Something that was removed and can be brought back until it is forgotten for good."""
+
+    id: str
+    kind: str = Field(description="site, wall or job")
+    name: str
+    site: str
+    removed_at: datetime
+    forgotten_on: date
+
+
+class NewName(Model):
+    """What a job or a wall shall be called."""
+
+    name: Name
+
+
+class CopyAsk(Model):
+    """Where a copy of a job goes; None: onto the same wall."""
+
+    wall_id: Id | None = None
 
 
 class SitePage(Model):
@@ -252,6 +307,22 @@ class Workspace(Model):
 
 class Made(Model):
     id: str
+
+
+class PackageLine(Model):
+    """A package that this program is built with."""
+
+    name: str
+    version: str
+    license: str
+
+
+class About(Model):
+    """What this program is."""
+
+    version: str
+    license: str
+    packages: tuple[PackageLine, ...]
 
 
 class QuantityIn(Model):
@@ -314,6 +385,8 @@ class Lists(Model):
     fixings: tuple[FixingLine, ...]
     shapes: tuple[Shape, ...]
     tools: tuple[Choice, ...]
+    sets: tuple[OwnedSet, ...]
+    trade_words: tuple[TradeWord, ...]
     screws: tuple[ScrewLine, ...]
     bits: tuple[BitLine, ...]
     regions: tuple[Choice, ...]

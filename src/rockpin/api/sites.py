@@ -12,8 +12,10 @@ from rockpin.api.schemas import Made, SiteLine, SiteNew, SitePage, SiteSave, Wal
 from rockpin.api.views import page_of_sites, whole_site
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.job import Site
-from rockpin.core.document.wall import Courses, Framing, StudRow, Wall
+from rockpin.core.document.wall import Wall
+from rockpin.core.questions import starting_wall
 from rockpin.store.bodies import new_id
+from rockpin.store.listing import Order
 
 router = APIRouter(prefix="/api", tags=["sites"])
 
@@ -23,9 +25,14 @@ def list_sites(
     context: Context,
     search: Annotated[str, Query(max_length=120)] = "",
     start: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+    order: Order = Order.TOUCHED,
+    away: bool = False,
 ) -> SitePage:
-    """A page of the sites that hold every word of ``search`` in a name of theirs. Nothing is planned."""
-    return page_of_sites(context, search, start)
+    """A page of the sites that hold every word of ``search`` in a name or a verdict. Nothing is planned.
+
+    ``away``: only jobs that are put away.
+    """
+    return page_of_sites(context, search, start, order, away)
 
 
 @router.get("/sites/{site_id}")
@@ -36,12 +43,14 @@ def read_site(site_id: str, context: Context) -> SiteLine:
 
 @router.post("/sites", status_code=201)
 def make_site(new: SiteNew, context: Context) -> Made:
+    """A new site: a building, with its region and how one measures there."""
     site = Site(id=new_id("site"), **new.model_dump())
     return Made(id=context.store.add_site(site).id)
 
 
 @router.put("/sites/{site_id}")
 def save_site(site_id: str, save: SiteSave, context: Context, planning: Planning) -> SiteLine:
+    """Saves a site; refused as stale where it was changed since that revision."""
     if save.site.id != site_id:
         raise BadInput([Fault("site.id", f"is {save.site.id}, but the address says {site_id}")])
     check_site(context, planning, save.site)
@@ -51,6 +60,7 @@ def save_site(site_id: str, save: SiteSave, context: Context, planning: Planning
 
 @router.delete("/sites/{site_id}", status_code=204)
 def remove_site(site_id: str, context: Context) -> Response:
+    """Puts a site into the trash, with its walls and jobs."""
     context.store.remove(Site, site_id)
     return Response(status_code=204)
 
@@ -66,47 +76,20 @@ def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
         "practice_seed": crc32(name.encode()) if new.practice else None,
     }
     size = {"name": new.name, "width_mm": new.width_mm, "height_mm": new.height_mm}
-    if new.build_up is None:
-        return Made(id=context.store.add_wall(site_id, Wall(id=name, **size, **known)).id)
-    start = next((row for row in context.catalogue.build_ups if row.key == new.build_up), None)
-    if start is None:
-        names = ", ".join(row.key for row in context.catalogue.build_ups)
-        raise BadInput([Fault("build_up", f"“{new.build_up}” is no usual build-up; there are {names}")])
-    unit = next((row for row in context.catalogue.units if row.key == start.unit), None)
-    wall = Wall(
-        id=name,
-        **size,
-        **known,
-        build_up=start.layers,
-        courses=Courses(
-            unit_length_mm=unit.unit_length_mm,
-            unit_height_mm=unit.unit_height_mm,
-            joint_mm=unit.joint_mm,
-            solidity=unit.solidity,
-        )
-        if unit
-        else None,
-        framing=Framing(
-            row=StudRow(
-                first_centre_mm=start.stud_pitch_mm,
-                pitch_mm=start.stud_pitch_mm,
-                stud_width_mm=start.stud_width_mm,
-            )
-        )
-        if start.stud_pitch_mm and start.stud_width_mm
-        else None,
-    )
+    wall = starting_wall(new.build_up, context.catalogue, id=name, **size, **known)
     return Made(id=context.store.add_wall(site_id, wall).id)
 
 
 @router.get("/walls/{wall_id}")
 def read_wall(wall_id: str, context: Context) -> WallOut:
+    """A wall with the revision that it stands at."""
     saved = context.store.wall(wall_id)
     return WallOut(revision=saved.revision, wall=saved.body)
 
 
 @router.put("/walls/{wall_id}")
 def save_wall(wall_id: str, save: WallSave, context: Context, planning: Planning) -> WallOut:
+    """Saves a wall, where every job on it can still be planned."""
     if save.wall.id != wall_id:
         raise BadInput([Fault("wall.id", f"is {save.wall.id}, but the address says {wall_id}")])
     check_wall(context, planning, save.wall)
@@ -116,5 +99,6 @@ def save_wall(wall_id: str, save: WallSave, context: Context, planning: Planning
 
 @router.delete("/walls/{wall_id}", status_code=204)
 def remove_wall(wall_id: str, context: Context) -> Response:
+    """Puts a wall into the trash; refused where jobs stand on it."""
     context.store.remove(Wall, wall_id)
     return Response(status_code=204)

@@ -7,14 +7,17 @@ from typing import cast
 from pydantic import TypeAdapter
 
 from rockpin.api.context import AppContext
+from rockpin.api.handed import TakenIn, part_read
 from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.views import job_line, lean, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
+from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
 from rockpin.core.hidden import ClearingWay
 from rockpin.core.plan import (
     BetterPlace,
     FitReading,
+    Happened,
     HoleSet,
     WayOut,
     better_places,
@@ -22,20 +25,36 @@ from rockpin.core.plan import (
     clear_hole,
     fit_reading,
     hole_sets,
+    in_words,
     places_on_the_wall,
     placing_options,
+    take_in,
+    ways_on,
     ways_out,
 )
-from rockpin.exchange.at_full_size import Paper
+from rockpin.core.questions import (
+    BitQuestion,
+    Supposed,
+    how_deep,
+    may_drill,
+    what_goes_in,
+    what_wall,
+    which_bit,
+)
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.demo.first_job import guide_of
+from rockpin.exchange.forms import Along, Decimal, Form, Paper
+from rockpin.exchange.record_sheet import record_markdown, record_pdf, wall_pdf
 from rockpin.exchange.sheets import sheet_markdown, sheet_pdf
-from rockpin.exchange.template import Along, Form, carried
-from rockpin.store.bodies import MODELS, assemble
+from rockpin.exchange.template import carried
+from rockpin.store.bodies import assemble
 
 Task = Callable[..., bytes]
 
 _WAYS_OUT = TypeAdapter(tuple[WayOut, ...])
 _PLACES = TypeAdapter(tuple[BetterPlace, ...])
 _FIT = TypeAdapter(FitReading | None)
+_HAPPENED: TypeAdapter[Happened] = TypeAdapter(Happened)
 _HOLE_SETS = TypeAdapter(tuple[HoleSet, ...])
 _CLEARING = TypeAdapter(tuple[ClearingWay, ...])
 
@@ -67,7 +86,7 @@ def line(context: AppContext, job_id: str) -> bytes:
 
 def tried(context: AppContext, job_id: str, kind: str, body: str) -> bytes:
     """Nothing; raises CannotPlan where a job could not be planned with a changed part of it."""
-    context.plan_of(context.store.document(job_id, context.catalogue, [_part(kind, body)]))
+    context.plan_of(context.store.document(job_id, context.catalogue, [part_read(kind, body)]))
     return b""
 
 
@@ -129,23 +148,75 @@ def sheet(context: AppContext, job_id: str, form: str) -> bytes:
     return sheet_pdf(plan) if form == "pdf" else sheet_markdown(plan).encode()
 
 
-def to_the_wall(context: AppContext, job_id: str, form: str, paper: str, along: str) -> bytes:
+def to_the_wall(context: AppContext, job_id: str, form: str, paper: str, along: str, decimal: str) -> bytes:
     """The template, the story pole or the table of marks of a job, in one of their forms."""
     plan = context.plan_of(context.store.document(job_id, context.catalogue))
-    return carried(plan, cast(Form, form), cast(Paper, paper), cast(Along, along))
+    return carried(plan, cast(Form, form), cast(Paper, paper), cast(Along, along), decimal=cast(Decimal, decimal))
 
 
-def part_of(changed: Model) -> tuple[str, str]:
-    """A changed site, wall or job as :func:`tried` takes it."""
-    kind = next(name for name, model in MODELS.items() if model is type(changed))
-    return kind, changed.model_dump_json()
+def taken_in(context: AppContext, job_id: str, thing: str) -> bytes:
+    """A job with what happened at the wall taken in, as JSON. Raises NotFound and BadInput as the core does."""
+    happened = _HAPPENED.validate_json(thing)
+    document, catalogue = context.document_of(job_id), context.catalogue
+    plan = context.plan_of(document)
+    made = take_in(document, plan, happened, catalogue)
+    return TakenIn(job=made, summary=in_words(happened, plan, catalogue)[:120]).model_dump_json().encode()
 
 
-def _part(kind: str, body: str) -> Model:
-    return MODELS[kind].model_validate_json(body)
+def going_on(context: AppContext, job_id: str, hole_id: str) -> bytes:
+    """The ways on from a hole that answered differently, as JSON."""
+    document = context.store.document(job_id, context.catalogue)
+    return ways_on(document, hole_id, context.catalogue, context.keep).model_dump_json().encode()
 
+
+def record_sheet(context: AppContext, job_id: str, form: str) -> bytes:
+    """The record of a job as PDF or Markdown."""
+    document, catalogue = context.store.document(job_id, context.catalogue), context.catalogue
+    plan = context.plan_of(document)
+    if form == "md":
+        return record_markdown(plan, document, catalogue).encode()
+    return record_pdf(plan, document, catalogue, context.photos.read)
+
+
+def wall_sheet(context: AppContext, job_id: str) -> bytes:
+    """Everything known of the wall of a job, as PDF."""
+    document = context.store.document(job_id, context.catalogue)
+    beside = [one for one in context.store.jobs(context.store.job(job_id).site_id) if one.id != job_id]
+    # a photo of another job says of which
+    others = [
+        photo.model_copy(update={"hole_id": None, "note": f"{one.body.title} {photo.note}".strip()[:4000]})
+        for one in beside
+        if one.body.placement.wall_id == document.wall.id
+        for photo in one.body.photos
+    ]
+    return wall_pdf(context.plan_of(document), document, others, context.photos.read)
+
+
+def question(context: AppContext, _: str, which: str, asked: str) -> bytes:
+    """The answer to a question about no job, as JSON. Raises BadInput as the core does."""
+    if which == "bit":
+        in_hand = BitQuestion.model_validate_json(asked)
+        return which_bit(in_hand, context.catalogue, context.keep).model_dump_json().encode()
+    supposed = Supposed.model_validate_json(asked)
+    return _QUESTIONS[which](supposed, context.catalogue, context.keep).model_dump_json().encode()
+
+
+def guide(context: AppContext, job_id: str) -> bytes:
+    """The steps of the job that is led by the hand, as JSON. Raises NotFound where it was not begun."""
+    document = context.document_of(job_id)
+    return guide_of(context.plan_of(document), document).model_dump_json().encode()
+
+
+_QUESTIONS: dict[str, Callable[[Supposed, Catalogue, Keep], Model]] = {
+    "goes-in": what_goes_in,
+    "wall": what_wall,
+    "here": may_drill,
+    "deep": how_deep,
+}
 
 TASKS: dict[str, Task] = {
+    "question": question,
+    "guide": guide,
     "workspace": workspace,
     "trial": trial,
     "placing": placing,
@@ -156,6 +227,10 @@ TASKS: dict[str, Task] = {
     "other_holes": other_holes,
     "clearing": clearing,
     "fit": fit,
+    "taken_in": taken_in,
+    "going_on": going_on,
+    "record_sheet": record_sheet,
+    "wall_sheet": wall_sheet,
     "sheet": sheet,
     "to_the_wall": to_the_wall,
     "tried": tried,

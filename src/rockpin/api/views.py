@@ -19,19 +19,22 @@ from rockpin.api.schemas import (
     SitePage,
     Starts,
     StudRowStart,
+    WallFace,
     WallLine,
     WallOut,
     Workspace,
 )
 from rockpin.core.base.errors import CannotPlan, RockPinError
+from rockpin.core.base.model import Rect, bounding
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.capacity import method_of
 from rockpin.core.document.fixture import Link, Support
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import HowKnown, Refuted, Screen, Wall
+from rockpin.core.framing import members_of
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.store.listing import JobRow, SiteRow
+from rockpin.store.listing import JobRow, Order, SiteRow
 from rockpin.store.standing import Shown
 
 _REGIONS = {
@@ -85,6 +88,8 @@ def lists_of(catalogue: Catalogue) -> Lists:
         ),
         shapes=catalogue.shapes,
         tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
+        sets=catalogue.sets,
+        trade_words=catalogue.trade_words,
         screws=tuple(ScrewLine(key=row.key, label=row.label, lengths_mm=row.lengths_mm) for row in catalogue.screws),
         bits=tuple(
             BitLine(
@@ -121,6 +126,21 @@ def wall_line(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> WallLine:
         name=wall.name,
         size_text=f"{show_length(wall.width_mm, units)} × {show_length(wall.height_mm, units)}",
         build_up=", ".join(dict.fromkeys(layers)) or "not stated",
+        face=_face(wall, catalogue),
+    )
+
+
+def _face(wall: Wall, catalogue: Catalogue) -> WallFace:
+    """What is drawn of a wall where it is small."""
+    known = catalogue.material_by_key
+    behind = next((layer.material for layer in wall.build_up if layer.material in known), None)
+    return WallFace(
+        width_mm=wall.width_mm,
+        height_mm=wall.height_mm,
+        outline=wall.outline,
+        openings=tuple(opening.rect for opening in wall.openings),
+        studs_mm=tuple(one.rect.centre_x_mm for one in members_of(wall, catalogue) if not one.horizontal),
+        hatch=known[behind].hatch if behind else None,
     )
 
 
@@ -129,7 +149,16 @@ _UNREAD = "Open it to take the last change back, or to save its document."
 
 def _line_of(row: JobRow, word: ListWord, label: str, sentence: str) -> JobLine:
     return JobLine(
-        id=row.id, title=row.title or row.id, wall=row.wall or "no wall", word=word, label=label, sentence=sentence
+        id=row.id,
+        title=row.title or row.id,
+        wall_id=row.wall_id,
+        wall=row.wall or "no wall",
+        word=word,
+        label=label,
+        sentence=sentence,
+        area=Rect.model_validate(row.shown.area) if row.shown and row.shown.area else None,
+        touched=row.touched,
+        put_away=row.put_away,
     )
 
 
@@ -163,7 +192,9 @@ def job_line(context: AppContext, job_id: str) -> JobLine:
 
 
 def _shown(plan: Plan) -> Shown:
-    return Shown(plan.verdict.word, plan.verdict.label, plan.verdict.sentence)
+    parts = [part.area for part in (*plan.pieces, *plan.supports, *plan.links)]
+    area = bounding(parts).model_dump() if parts else None
+    return Shown(plan.verdict.word, plan.verdict.label, plan.verdict.sentence, area)
 
 
 def site_line(context: AppContext, row: SiteRow) -> SiteLine:
@@ -177,8 +208,10 @@ def site_line(context: AppContext, row: SiteRow) -> SiteLine:
         revision=row.revision,
         site=site,
         walls=tuple(_wall_line(context, *wall, units or site.units) for wall in row.walls),
+        touched=row.touched,
         jobs=tuple(_kept_line(job) for job in row.jobs),
         jobs_in_all=row.jobs_in_all,
+        away=row.away,
     )
 
 
@@ -196,10 +229,12 @@ def _wall_line(context: AppContext, wall_id: str, revision: int, name: str, unit
     return context.wall_lines[key]
 
 
-def page_of_sites(context: AppContext, search: str, start: int) -> SitePage:
-    """A page of the list, read in one moment and without a plan."""
+def page_of_sites(
+    context: AppContext, search: str, start: int, order: Order = Order.TOUCHED, away: bool = False
+) -> SitePage:
+    """A page of the list, read in one moment and without a plan. ``away``: only jobs that are put away."""
     with context.store.moment():
-        page = context.store.lists.page(search, start, context.program)
+        page = context.store.lists.page(search, start, context.program, order, away)
         return SitePage(sites=tuple(site_line(context, row) for row in page.sites), in_all=page.in_all, next=page.next)
 
 

@@ -27,7 +27,10 @@ _TABLES = (
     "screws",
     "bits",
     "outcomes",
+    "waits",
     "shapes",
+    "sets",
+    "trade_words",
     "tools",
     "markings",
 )

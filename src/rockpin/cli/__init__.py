@@ -1,13 +1,12 @@
-"""The command line: serve, demo, plan, ways, sheet, export, import, backup, restore, check, jobs, kit, fixings."""
+"""The command line: serve, demo, plan, ways, sheet, export, import, backup, restore, check, jobs, kit, fixings, ask."""
 
 import sys
 
-from rockpin.cli import data_file, documents, lists, serving
-from rockpin.cli.serving import load_demo
+from rockpin.cli import data_file, documents, lists, questions, serving
 from rockpin.cli.shared import app
 from rockpin.core.base.errors import RockPinError
 
-__all__ = ["app", "data_file", "documents", "lists", "load_demo", "main", "serving"]
+__all__ = ["app", "data_file", "documents", "lists", "main", "questions", "serving"]
 
 
 def main() -> None:

@@ -31,13 +31,14 @@ def export(
     from rockpin.catalogue import load_catalogue
     from rockpin.exchange import write_document
     from rockpin.exchange.everything import write_everything
+    from rockpin.store.photos import Photos
 
     if everything is not None:
         if everything.exists():
             fail(BadInput([Fault(str(everything), "is there already; give another name")]))
         try:
             with reading(data) as store:
-                everything.write_bytes(write_everything(store.everything()))
+                everything.write_bytes(write_everything(store.everything(), Photos(data or default_data_file()).all()))
         except OSError as error:
             fail(BadInput([Fault(str(everything), f"could not be written ({error.strerror})")]))
         return
@@ -51,15 +52,22 @@ def export(
 
 
 @app.command("import")
-def import_(file: Annotated[Path, typer.Argument(help="A job document, JSON.")], data: Data = None) -> None:
+def import_(
+    file: Annotated[Path, typer.Argument(help="A job document, JSON; - reads it from standard input.")],
+    data: Data = None,
+) -> None:
     """Bring a JSON job document into the data file as a site of its own, or everything into an empty one."""
     from rockpin.catalogue import load_catalogue
     from rockpin.exchange import read_document
     from rockpin.exchange.everything import read_everything
+    from rockpin.store.photos import Photos
 
     if read_file(file)[:2] == b"PK":
         try:
-            print(f"{open_store(data).bring_everything(read_everything(read_file(file)))} documents")
+            documents, photos = read_everything(read_file(file))
+            store = open_store(data)
+            print(f"{store.bring_everything(documents)} documents")
+            Photos(store.path).bring(photos)
         except BadInput as error:
             fail(error)
         return
@@ -76,12 +84,18 @@ def backup(file: Annotated[Path, typer.Argument(help="Where the copy goes.")], d
     """Copy the data file, also while it is in use, and look the copy over."""
     from rockpin.store import BadDataFile
     from rockpin.store.data_file import copy_to
+    from rockpin.store.photos import Photos
 
+    path = data or default_data_file()
     try:
-        copy_to(data or default_data_file(), file)
+        copy_to(path, file)
+        photos = Photos(path).copy_to(Photos(file))
     except BadDataFile as error:
         fail(error)
-    print(f"{file} is a whole copy of {data or default_data_file()}.")
+    except OSError as error:
+        fail(BadInput([Fault(str(file), f"its photos could not be copied ({error.strerror})")]))
+    beside = f", with {photos} photos beside it" if photos else ""
+    print(f"{file} is a whole copy of {path}{beside}.")
 
 
 @app.command()
@@ -90,11 +104,14 @@ def restore(file: Annotated[Path, typer.Argument(help="A copy made with backup."
     from rockpin.store import BadDataFile
     from rockpin.store.data_file import put_back
     from rockpin.store.in_use import only_user_of
+    from rockpin.store.photos import Photos
 
     path = data or default_data_file()
     try:
         with only_user_of(path, "restore"):
             kept = put_back(file, path)
+            # a photo is named by what it holds: those that are there already stay
+            Photos(file).copy_to(Photos(path))
     except BadDataFile as error:
         fail(error)
     print(f"{path} is as {file} was." + (f" What was there is {kept}." if kept else ""))

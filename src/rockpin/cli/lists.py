@@ -5,7 +5,7 @@ from typing import Annotated
 
 import typer
 
-from rockpin.cli.shared import Data, app, fail, open_store, read_text, reading
+from rockpin.cli.shared import Data, DecimalHabit, DecimalSign, app, fail, open_store, read_text, reading
 from rockpin.core.base.errors import BadInput
 
 
@@ -13,6 +13,7 @@ from rockpin.core.base.errors import BadInput
 def fixings(
     file: Annotated[Path | None, typer.Argument(help="A CSV of fixings to read; without it they are printed.")] = None,
     data: Data = None,
+    decimal: DecimalSign = DecimalHabit.POINT,
 ) -> None:
     """Print all fixings as CSV, or read your own from such a file."""
     from rockpin.catalogue import load_catalogue
@@ -23,7 +24,7 @@ def fixings(
     shipped = load_catalogue()
     if file is None:
         with reading(data) as kept:
-            print(write_fixings(shipped.with_fixings(kept.own_fixings().body.rows).fixings), end="")
+            print(write_fixings(shipped.with_fixings(kept.own_fixings().body.rows).fixings, decimal.value), end="")
         return
     store = open_store(data)
     try:
@@ -42,6 +43,7 @@ def fixings(
 def kit(
     file: Annotated[Path | None, typer.Argument(help="A CSV of the kit to read; without it it is printed.")] = None,
     data: Data = None,
+    decimal: DecimalSign = DecimalHabit.POINT,
 ) -> None:
     """Print what the van holds as CSV, or read it from such a file."""
     from rockpin.catalogue import load_catalogue
@@ -50,7 +52,7 @@ def kit(
 
     if file is None:
         with reading(data) as kept:
-            print(write_kit(kept.kit().body), end="")
+            print(write_kit(kept.kit().body, decimal.value), end="")
         return
     store = open_store(data)
     try:

@@ -3,6 +3,7 @@
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
+from enum import StrEnum
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, NoReturn
 
@@ -16,11 +17,27 @@ if TYPE_CHECKING:
 # Each command imports what it needs itself: help and a plan start without the server, the sheets and the data file.
 
 app = typer.Typer(
-    add_completion=False,
     no_args_is_help=True,
     pretty_exceptions_enable=False,
-    help="What a wall is made of, what is hidden in it, what will hold, and where to drill.",
 )
+
+
+def _version(wanted: bool) -> None:
+    if wanted:
+        from rockpin import __version__
+
+        print(f"rockpin {__version__}")
+        raise typer.Exit
+
+
+@app.callback()
+def _everywhere(
+    version: Annotated[
+        bool, typer.Option("--version", callback=_version, is_eager=True, help="Say which version this is.")
+    ] = False,
+) -> None:
+    """What a wall is made of, what is hidden in it, what will hold, and where to drill."""
+
 
 Data = Annotated[Path | None, typer.Option(help="Data file; otherwise the one in your data folder.")]
 
@@ -69,7 +86,9 @@ def fail(error: RockPinError) -> NoReturn:
 
 
 def read_file(path: Path) -> bytes:
-    """What is in a file of the user's. Ends with 2 where it cannot be read."""
+    """What is in a file of the user's, or comes in where it is called “-”. Ends with 2 where it cannot be read."""
+    if str(path) == "-":
+        return sys.stdin.buffer.read()
     try:
         return path.read_bytes()
     except OSError as error:
@@ -83,3 +102,13 @@ def read_text(path: Path) -> str:
         return read_file(path).decode("utf-8-sig")
     except UnicodeDecodeError:
         raise BadInput([Fault("file", f"{path} is no UTF-8 text; save the table as CSV in UTF-8")]) from None
+
+
+class DecimalHabit(StrEnum):
+    POINT = "point"
+    COMMA = "comma"
+
+
+DecimalSign = Annotated[
+    DecimalHabit, typer.Option(help="Decimal sign of a CSV; with the comma, semicolons part its cells.")
+]

@@ -38,6 +38,7 @@ SITE = Site(
 
 CREW_ROOM = Wall(
     id="crew-room-river",
+    looked=True,
     practice_seed=crc32(b"crew-room-river"),
     name="Crew room, river wall",
     width_mm=3600,
@@ -122,6 +123,7 @@ CREW_ROOM = Wall(
 
 BOAT_BAY = Wall(
     id="boat-bay-north",
+    looked=True,
     practice_seed=crc32(b"boat-bay-north"),
     name="Boat bay, north wall",
     width_mm=5200,
@@ -139,6 +141,7 @@ BOAT_BAY = Wall(
 
 PLANT_ROOM = Wall(
     id="plant-room-bund",
+    looked=True,
     practice_seed=crc32(b"plant-room-bund"),
     name="Plant room, bund wall",
     width_mm=3000,
@@ -152,6 +155,7 @@ PLANT_ROOM = Wall(
 
 SLIP_OFFICE = Wall(
     id="slip-office-inner",
+    looked=True,
     practice_seed=crc32(b"slip-office-inner"),
     name="Old slip office, inner wall",
     width_mm=3400,

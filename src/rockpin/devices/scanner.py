@@ -9,7 +9,6 @@ from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
-from scipy.special import erf
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Reading
@@ -86,6 +85,8 @@ class SimulatedScanner:
         if not len(x):
             return
         density = np.zeros(len(x))
+        from scipy.special import erf
+
         for centre, width in hidden.studs:
             blur = _PLATE_MM * np.sqrt(2)
             edges = erf((x - centre + width / 2) / blur) - erf((x - centre - width / 2) / blur)

@@ -3,15 +3,14 @@
 import io
 from collections.abc import Sequence
 from math import ceil
-from typing import Any, Literal, NamedTuple
+from typing import Any, NamedTuple
 
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from rockpin.exchange.drawing import PENS, Box, Drawing
-from rockpin.exchange.sheets import font_text, sheet_font
-
-Paper = Literal["a4", "letter"]
+from rockpin.exchange.forms import Paper
+from rockpin.exchange.paper import font_text, sheet_font
 
 _PAPERS: dict[Paper, tuple[float, float]] = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
 _MARGIN_MM = 10.0

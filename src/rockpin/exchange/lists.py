@@ -5,9 +5,8 @@ material two for each (``solid_tension_n``), a list stands in one cell with ``|`
 JSON. Columns that a method does not have stay empty.
 """
 
-import csv
-import io
 import json
+import re
 from collections.abc import Collection, Iterable, Mapping
 from typing import Any
 
@@ -17,7 +16,8 @@ from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.fixings import AnyFixing, Fixing, OwnFixings
 from rockpin.core.document.job import Kit, KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.exchange.table import clean_table, safe_cell, table_rows
+from rockpin.exchange.forms import Decimal
+from rockpin.exchange.table import clean_table, safe_cell, table_rows, table_text
 
 MOST_LINES = 2000
 _MOST_FAULTS = 20
@@ -56,15 +56,14 @@ def _flat(fixing: AnyFixing) -> dict[str, str]:
     return cells
 
 
-def write_fixings(rows: Iterable[AnyFixing]) -> str:
+def write_fixings(rows: Iterable[AnyFixing], decimal: Decimal = "point") -> str:
     """The rows as CSV, with one head line."""
     flat = [_flat(row) for row in rows]
     columns = list(dict.fromkeys([*_FIRST, *(name for cells in flat for name in cells)]))
-    out = io.StringIO()
-    writer = csv.DictWriter(out, columns, restval="", lineterminator="\n")
-    writer.writeheader()
-    writer.writerows(flat)
-    return out.getvalue()
+    return table_text([columns, *([cells.get(name, "") for name in columns] for cells in flat)], decimal)
+
+
+_COMMA_FIGURE = re.compile(r"-?\d+,\d+")
 
 
 def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
@@ -76,6 +75,8 @@ def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
             continue
         if text.startswith("'") and safe_cell(text[1:]) == text:
             text = text[1:]
+        if _COMMA_FIGURE.fullmatch(text):
+            text = text.replace(",", ".")
         stem, _, part = name.partition("_")
         if stem in _RATINGS and part in ("tension_n", "shear_n"):
             data.setdefault(stem, {})[part] = text
@@ -170,16 +171,14 @@ def read_fixings(text: str, catalogue: Catalogue) -> OwnFixings:
 _KIT_COLUMNS = ("what", "key", "length_mm", "count", "price")
 
 
-def write_kit(kit: Kit) -> str:
+def write_kit(kit: Kit, decimal: Decimal = "point") -> str:
     """The kit as CSV: ``what`` is fixing, screw, bit or tool; a bit's key is its diameter in mm."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(_KIT_COLUMNS)
-    writer.writerows(("fixing", item.key, "", item.count, _cell(item.price)) for item in kit.fixings)
-    writer.writerows(("screw", screw.key, f"{screw.length_mm:g}", screw.count, "") for screw in kit.screws)
-    writer.writerows(("bit", f"{bit:g}", "", 1, "") for bit in kit.bits_mm)
-    writer.writerows(("tool", tool, "", 1, "") for tool in kit.tools)
-    return out.getvalue()
+    rows: list[Iterable[object]] = [_KIT_COLUMNS]
+    rows += [("fixing", item.key, "", item.count, _cell(item.price)) for item in kit.fixings]
+    rows += [("screw", screw.key, f"{screw.length_mm:g}", screw.count, "") for screw in kit.screws]
+    rows += [("bit", f"{bit:g}", "", 1, "") for bit in kit.bits_mm]
+    rows += [("tool", tool, "", 1, "") for tool in kit.tools]
+    return table_text(rows, decimal)
 
 
 def read_kit(text: str, catalogue: Catalogue) -> Kit:

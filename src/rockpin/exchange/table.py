@@ -3,9 +3,11 @@ as ours."""
 
 import csv
 import io
-from collections.abc import Iterator
+import re
+from collections.abc import Iterable, Iterator
 
 from rockpin.core.base.errors import BadInput, Fault
+from rockpin.exchange.forms import Decimal
 
 LONGEST_CELL = 10_000
 """Characters of a cell; longer ones stand in no list of fixings, kit or readings."""
@@ -19,6 +21,20 @@ _FORMULA = ("=", "+", "-", "@", "\t", "\r")
 def safe_cell(text: str) -> str:
     """A text as it may stand in a table: a spreadsheet would take some for the start of a formula."""
     return f"'{text}" if text.startswith(_FORMULA) else text
+
+
+_FIGURE = re.compile(r"-?\d+\.\d+(?:e[+-]?\d+)?")
+
+
+def table_text(rows: Iterable[Iterable[object]], decimal: Decimal) -> str:
+    """Rows as a table: commas between cells, or, where the comma is the decimal sign, semicolons."""
+    out = io.StringIO()
+    comma = decimal == "comma"
+    writer = csv.writer(out, delimiter=";" if comma else ",", lineterminator="\n")
+    for row in rows:
+        cells = [str(cell) for cell in row]
+        writer.writerow([cell.replace(".", ",") if comma and _FIGURE.fullmatch(cell) else cell for cell in cells])
+    return out.getvalue()
 
 
 def clean_table(text: str) -> str:

@@ -3,29 +3,18 @@
 All of it comes from the plan; nothing is reckoned here but where a line goes on the paper.
 """
 
-import csv
-import io
+from collections.abc import Iterable
 from datetime import date
-from typing import Literal, get_args
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.wall import MemberKind
+from rockpin.core.drilling import DrillCard
 from rockpin.core.plan import HolePlan, Plan
-from rockpin.exchange.at_full_size import Paper, pdf_of, strips_of
+from rockpin.exchange.at_full_size import pdf_of, strips_of
 from rockpin.exchange.drawing import Box, Circle, Drawing, dxf_of, svg_of
+from rockpin.exchange.forms import Along, Decimal, Form, Paper
 from rockpin.exchange.sheets import issue_of
-from rockpin.exchange.table import safe_cell
-
-Along = Literal["along", "up"]
-Form = Literal["pdf", "svg", "dxf", "csv", "pole", "pole-svg", "pole-dxf", "pole-csv"]
-FORMS: tuple[Form, ...] = get_args(Form)
-KINDS = {
-    "pdf": "application/pdf",
-    "svg": "image/svg+xml",
-    "dxf": "image/vnd.dxf",
-    "csv": "text/csv; charset=utf-8",
-}
-"""What a form is sent as, by its last part; a pole alone is a PDF."""
+from rockpin.exchange.table import safe_cell, table_text
 
 _KINDS = {
     MemberKind.STUD: "stud",
@@ -43,9 +32,16 @@ _POLE_MM = 40.0
 """Width of a story pole."""
 
 
+def _card(hole: HolePlan) -> DrillCard | None:
+    """What a hole is drilled by; nothing as long as it is refused."""
+    return None if hole.verdict.word is VerdictWord.DO_NOT_DRILL else hole.card
+
+
 def bit_words(hole: HolePlan) -> str:
     """The bit and the depth of a hole, as on its card."""
-    card = hole.card
+    card = _card(hole)
+    if hole.verdict.word is VerdictWord.DO_NOT_DRILL and hole.card:
+        return "not yet"
     if card is None:
         return "nothing holds here"
     if card.pushed:
@@ -96,7 +92,8 @@ def _warned(drawing: Drawing, plan: Plan, x_mm: float, y_mm: float) -> None:
 
 def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
     drawing.cross("marks", hole.x_mm, hole.y_mm, _ARM_MM)
-    diameter = hole.card.bit_mm if hole.card and not hole.card.pushed else hole.diameter_mm
+    card = _card(hole)
+    diameter = card.bit_mm if card and not card.pushed else hole.diameter_mm
     drawing.circles.append(Circle("marks", hole.x_mm, hole.y_mm, diameter / 2))
     x = hole.x_mm + _ARM_MM + 2
     drawing.say("words", x, hole.y_mm - 5, 4.2, f"{hole.number}  {bit_words(hole)}")
@@ -177,13 +174,12 @@ _PLACES = ("hole", "support", "from_left_mm", "from_right_mm", "above_floor_mm")
 _HEAD = (*_PLACES, "bit_mm", "depth_mm", "put_in", "verdict")
 
 
-def marks_csv(plan: Plan) -> str:
+def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
     """The marks as a table, lengths in millimetres."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(_HEAD)
+    rows: list[Iterable[object]] = [_HEAD]
     for hole, mark in zip(plan.holes, plan.measures.marks, strict=True):
-        drilled = hole.card if hole.card and not hole.card.pushed else None
+        card = _card(hole)
+        drilled = card if card and not card.pushed else None
         row = [
             hole.number,
             hole.support_label,
@@ -195,28 +191,22 @@ def marks_csv(plan: Plan) -> str:
             hole.chosen_label or "",
             hole.verdict.label,
         ]
-        writer.writerow([safe_cell(str(cell)) for cell in row])
-    return out.getvalue()
+        rows.append([safe_cell(str(cell)) for cell in row])
+    return table_text(rows, decimal)
 
 
-def pole_csv(plan: Plan, along: Along) -> str:
+def pole_csv(plan: Plan, along: Along, decimal: Decimal = "point") -> str:
     """The marks of a story pole as a table, from its zero on, lengths in millimetres."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(("above_floor_mm" if along == "up" else "from_left_mm", "hole"))
+    rows: list[Iterable[object]] = [("above_floor_mm" if along == "up" else "from_left_mm", "hole")]
     places = [(mark.up_mm if along == "up" else mark.left_mm, mark.number) for mark in plan.measures.marks]
     for place, number in sorted(places):
-        writer.writerow((f"{place:.1f}", number))
-    return out.getvalue()
+        rows.append((f"{place:.1f}", number))
+    return table_text(rows, decimal)
 
 
-def kind_of(form: Form) -> tuple[str, str]:
-    """What a form is sent as, and the ending of its file."""
-    ending = "pdf" if form == "pole" else form.rsplit("-", 1)[-1]
-    return KINDS[ending], ending
-
-
-def carried(plan: Plan, form: Form, paper: Paper, along: Along, day: date | None = None) -> bytes:
+def carried(
+    plan: Plan, form: Form, paper: Paper, along: Along, day: date | None = None, decimal: Decimal = "point"
+) -> bytes:
     """What is carried to the wall in one of its forms. ``day``: on which it is made; None: today."""
     foot = (
         f"{plan.title}, {plan.wall}: {issue_of(plan, day)}. Print at 100 %, not fitted to the page.",
@@ -230,7 +220,7 @@ def carried(plan: Plan, form: Form, paper: Paper, along: Along, day: date | None
         case "dxf":
             return dxf_of(template_of(plan)).encode()
         case "csv":
-            return marks_csv(plan).encode()
+            return marks_csv(plan, decimal).encode()
         case "pole":
             return strips_of(pole_of(plan, along), paper, foot)
         case "pole-svg":
@@ -238,4 +228,4 @@ def carried(plan: Plan, form: Form, paper: Paper, along: Along, day: date | None
         case "pole-dxf":
             return dxf_of(pole_of(plan, along)).encode()
         case "pole-csv":
-            return pole_csv(plan, along).encode()
+            return pole_csv(plan, along, decimal).encode()

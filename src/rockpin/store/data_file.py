@@ -12,10 +12,10 @@ from pathlib import Path
 
 from rockpin.core.base.errors import RockPinError
 
-TABLES = "0003"
+TABLES = "0005"
 """The newest revision of the tables that this version knows."""
 
-_KNOWN = ("0001", "0002", TABLES)
+_KNOWN = ("0001", "0002", "0003", "0004", TABLES)
 
 
 class BadDataFile(RockPinError):

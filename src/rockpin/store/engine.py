@@ -4,8 +4,6 @@ import os
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
 from sqlalchemy import Engine, create_engine, event
 
 from rockpin.store.data_file import TABLES, BadDataFile, aside, copy_to, must_be_ours, version_of
@@ -27,7 +25,8 @@ def open_engine(path: Path) -> Engine:
     except OSError as error:
         raise BadDataFile(f"{path} cannot be used ({error.strerror}); give another path with --data.") from error
     engine = _engine(path, timeout_s=10, synchronous="FULL")
-    migrate(engine)
+    if not path.exists() or version_of(path) != TABLES:
+        migrate(engine)
     return engine
 
 
@@ -56,6 +55,10 @@ def _engine(path: Path, timeout_s: float, synchronous: str) -> Engine:
 
 def migrate(engine: Engine) -> None:
     """Brings the tables to the newest revision."""
+    # slow to load, and seldom wanted
+    from alembic import command
+    from alembic.config import Config
+
     config = Config()
     config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
     with engine.begin() as connection:

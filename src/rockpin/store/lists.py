@@ -5,7 +5,7 @@ from contextlib import suppress
 from sqlalchemy.exc import OperationalError
 
 from rockpin.core.document.job import JobBody, Site
-from rockpin.store.listing import JobRow, Page, SiteRow, WallRow, job_rows, page_of, site_rows, wall_rows
+from rockpin.store.listing import JobRow, Order, Page, SiteRow, WallRow, job_rows, page_of, site_rows, wall_rows
 from rockpin.store.loading import document_of
 from rockpin.store.sessions import Sessions
 from rockpin.store.standing import Shown, keep_verdict, kept_verdicts, made_from
@@ -17,10 +17,10 @@ class Lists:
     def __init__(self, sessions: Sessions) -> None:
         self._sessions = sessions
 
-    def page(self, search: str, start: int, program: str) -> Page:
+    def page(self, search: str, start: int, program: str, order: Order = Order.TOUCHED, away: bool = False) -> Page:
         """A page of the list of sites, as :func:`rockpin.store.listing.page_of`."""
         with self._sessions.reading() as session:
-            return page_of(session, search, start, program)
+            return page_of(session, search, start, program, order, away)
 
     def site(self, site_id: str, program: str) -> SiteRow:
         """A site with all of its walls and jobs as the list shows them. Raises NotFound."""

@@ -39,10 +39,13 @@ from rockpin.store.bodies import (
 from rockpin.store.history import bring_walls, moves, must_be_seen
 from rockpin.store.lists import Lists
 from rockpin.store.loading import all_of, document_of, ids_of, load
+from rockpin.store.phones import Phones
+from rockpin.store.photos import Photos
 from rockpin.store.sessions import Sessions
+from rockpin.store.shelves import Shelves
 from rockpin.store.standing import drilled_on, jobs_on, stand_at
-from rockpin.store.tables import Document, Revision
-from rockpin.store.whole_file import bring_everything, everything
+from rockpin.store.tables import Document, Revision, TakenIn
+from rockpin.store.whole_file import bring_beside, bring_everything, everything
 
 _SINGLE: dict[str, Model] = {KIT_ID: Kit(), FIXINGS_ID: OwnFixings()}
 """What every data file holds once, empty until somebody tells."""
@@ -56,6 +59,8 @@ class Store:
         self.is_new = not path.exists()
         self._sessions = Sessions(path)
         self.lists = Lists(self._sessions)
+        self.phones = Phones(self._sessions)
+        self.shelves = Shelves(self._sessions, Photos(self.path))
         with self._sessions.reading() as session:
             there = {name for name in _SINGLE if session.get(Document, name) is not None}
         for name in _SINGLE.keys() - there:
@@ -159,17 +164,34 @@ class Store:
             self._create(session, wall.id, wall, site_id, "wall made")
             return load(session, Wall, wall.id)
 
-    def add_job(self, site_id: str, job: JobBody, job_id: str | None = None) -> Saved[JobBody]:
-        """A new job on walls of its site. Raises BadInput where one of them is none, or is gone."""
+    def add_job(
+        self, site_id: str, job: JobBody, job_id: str | None = None, wall: Wall | None = None
+    ) -> Saved[JobBody]:
+        """A new job on walls of its site. ``wall``: a new one that is made for it, both or neither.
+
+        Raises BadInput where one of them is none, or is gone.
+        """
         with self._sessions.writing() as session:
             document_of(session, Site, site_id)
+            if wall is not None:
+                self._create(session, wall.id, wall, site_id, "wall made")
             self._hold(session, site_id, job)
             made = job_id or new_id("job")
             self._create(session, made, job, site_id, "job made")
             return load(session, JobBody, made)
 
-    def save(self, document_id: str, body: Body, base_revision: int, summary: str, by: By = NOBODY) -> Saved[Body]:
+    def save(
+        self,
+        document_id: str,
+        body: Body,
+        base_revision: int,
+        summary: str,
+        by: By = NOBODY,
+        taken_in: str | None = None,
+    ) -> Saved[Body]:
         """A new revision on top of the one it was made from. ``by``: in which job, at which device.
+
+        ``taken_in``: the id of what happened at the wall and is taken in with it.
 
         Raises StaleWrite where another stands there now, BadInput where a job would stand on a wall that is not there.
         """
@@ -180,9 +202,16 @@ class Store:
             if isinstance(body, JobBody) and document.site_id:
                 self._hold(session, document.site_id, body)
             head = session.get_one(Revision, document.head_id)
+            if taken_in is not None:
+                session.add(TakenIn(id=taken_in, job_id=document_id))
             if head.body != body.model_dump(mode="json"):
                 stand_at(session, document, self._append(session, document_id, document.head_id, body, summary, by))
             return load(session, type(body), document_id)
+
+    def was_taken_in(self, happened_id: str) -> bool:
+        """Whether something that happened at the wall was taken in before."""
+        with self._sessions.reading() as session:
+            return session.get(TakenIn, happened_id) is not None
 
     def check_walls(self, job_id: str, job: JobBody) -> None:
         """Raises BadInput where a job would stand on a wall that is not there, or on one of another site."""
@@ -209,7 +238,7 @@ class Store:
             document = document_of(session, kind, document_id)
             if document.kind == "wall" and (jobs := jobs_on(session, document_id)):
                 raise BadInput([Fault("wall", f"carries {', '.join(jobs)}; remove that first")])
-            document.deleted = True
+            document.deleted, document.removed_at = True, datetime.now(UTC)
 
     # --- what belongs to the user, not to a site -----------------------------------------------------------------
 
@@ -348,28 +377,31 @@ class Store:
             document = session.get(Document, document_id)
             if document is None:
                 return False
-            document.deleted = False
             site = session.get(Document, document.site_id) if document.site_id else None
-            if site is not None:
-                site.deleted = False
+            for one in (document, site):
+                if one is not None:
+                    one.deleted, one.removed_at = False, None
             if document.kind == "job":
                 bring_walls(session, document_id)
             return True
 
     # --- everything ------------------------------------------------------------------------------------------------
 
-    def everything(self) -> list[dict[str, Any]]:
-        """Every document with all of its states, removed ones too, as they stand in the file."""
+    def everything(self, site_id: str | None = None) -> list[dict[str, Any]]:
+        """Every document with all of its states, or one site's, as they stand in the file. Raises NotFound."""
         with self._sessions.reading() as session:
-            return everything(session)
+            if site_id is not None:
+                document_of(session, Site, site_id)
+            return everything(session, site_id)
 
-    def bring_everything(self, documents: Sequence[dict[str, Any]]) -> int:
+    def bring_everything(self, documents: Sequence[dict[str, Any]], *, beside: bool = False) -> int:
         """Puts every document with its states into an empty data file; how many. All of it, or nothing.
 
-        Raises BadInput where something is in the file already, or where what is brought does not hold together.
+        ``beside``: sites beside what is there, as :func:`rockpin.store.whole_file.bring_beside`. Raises BadInput where
+        something is in the file already, or where what is brought does not hold together.
         """
         with self._sessions.writing() as session:
-            return bring_everything(session, documents)
+            return bring_beside(session, documents) if beside else bring_everything(session, documents)
 
     def has(self, document_id: str) -> bool:
         with self._sessions.reading() as session:

@@ -12,11 +12,12 @@ from rockpin.store.tables import Document, KeptVerdict, Revision, StandsOn
 
 
 class Shown(NamedTuple):
-    """The verdict of a job as a list shows it."""
+    """The verdict of a job as a list shows it, and where on its wall the thing hangs [mm], as a rectangle."""
 
     word: str
     label: str
     sentence: str
+    area: dict[str, float] | None = None
 
 
 def stand_at(session: Session, document: Document, revision: Revision) -> None:
@@ -27,7 +28,7 @@ def stand_at(session: Session, document: Document, revision: Revision) -> None:
     document.folded = document.label.casefold()
     if document.kind != "job":
         return
-    document.drilled = bool(body.get("records"))
+    document.drilled = bool(body.get("records") or body.get("left"))
     session.flush()
     named = _walls_named(body)
     there = set(session.scalars(select(Document.id).where(Document.id.in_(named))))
@@ -117,7 +118,10 @@ def made_from(session: Session, job_ids: Sequence[str]) -> dict[str, str]:
 def kept_verdicts(session: Session, job_ids: Sequence[str]) -> dict[str, tuple[str, Shown]]:
     """Of each job that has one, what its verdict was made from, and the verdict."""
     query = select(KeptVerdict).where(KeptVerdict.job_id.in_(job_ids))
-    return {one.job_id: (one.made_from, Shown(one.word, one.label, one.sentence)) for one in session.scalars(query)}
+    return {
+        one.job_id: (one.made_from, Shown(one.word, one.label, one.sentence, one.area))
+        for one in session.scalars(query)
+    }
 
 
 def keep_verdict(session: Session, job_id: str, stands: str, shown: Shown) -> None:

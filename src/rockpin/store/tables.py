@@ -15,7 +15,10 @@ class Base(DeclarativeBase):
 
 
 class Document(Base):
-    """A site, wall or job; walls and jobs go with their site. ``folded``: the label as a search looks at it."""
+    """A site, wall or job; walls and jobs go with their site. ``folded``: the label as a search looks at it.
+
+    ``removed_at``: since when it is in the trash. ``put_away``: done with, and out of the list until it is asked for.
+    """
 
     __tablename__ = "document"
 
@@ -27,6 +30,8 @@ class Document(Base):
     label: Mapped[str] = mapped_column(String(200), default="")
     folded: Mapped[str] = mapped_column(String(400), default="")
     drilled: Mapped[bool] = mapped_column(Boolean, default=False)
+    removed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    put_away: Mapped[bool] = mapped_column(Boolean, default=False)
 
 
 class StandsOn(Base):
@@ -49,6 +54,27 @@ class KeptVerdict(Base):
     word: Mapped[str] = mapped_column(String(20))
     label: Mapped[str] = mapped_column(String(200))
     sentence: Mapped[str] = mapped_column(Text)
+    area: Mapped[dict[str, Any] | None] = mapped_column(JSON)
+
+
+class TakenIn(Base):
+    """Something that happened at the wall and was taken in: sent again, it is not taken in again."""
+
+    __tablename__ = "taken_in"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    job_id: Mapped[str] = mapped_column(String(60))
+
+
+class PairedPhone(Base):
+    """A phone that was let in over the local network; of its token only the hash is kept."""
+
+    __tablename__ = "paired_phone"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80))
+    token_hash: Mapped[str] = mapped_column(String(64), unique=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
 class Revision(Base):

@@ -2,6 +2,9 @@ import type { HolePlan, Plan } from "../api/client";
 import { Hatches } from "./Hatches";
 import { useSize } from "./useSize";
 
+/** What of a hole is drawn in the cut. */
+export type CutHole = Pick<HolePlan, "number" | "cut" | "card" | "chosen_label">;
+
 const CSS_PX_PER_MM = 96 / 25.4;
 
 /** The screw from its head to its tip, with its thread where it holds. */
@@ -13,7 +16,7 @@ function Screw({
 }: {
   x: (mm: number) => number;
   y: number;
-  hole: HolePlan;
+  hole: CutHole;
   perMm: number;
 }) {
   const { screw, hole: spec, head_at_mm: head } = hole.cut;
@@ -54,17 +57,7 @@ function Screw({
 }
 
 /** Plug or opened wings behind the board. */
-function Grip({
-  x,
-  y,
-  hole,
-  perMm,
-}: {
-  x: (mm: number) => number;
-  y: number;
-  hole: HolePlan;
-  perMm: number;
-}) {
+function Grip({ x, y, hole, perMm }: { x: (mm: number) => number; y: number; hole: CutHole; perMm: number }) {
   const spec = hole.cut.hole;
   if (!spec) return null;
   if (spec.plug_length_mm > 0) {
@@ -183,15 +176,7 @@ function Uncleared({ cut, frame }: { cut: HolePlan["cut"]; frame: Frame }) {
   );
 }
 
-function CutPicture({
-  hole,
-  runnerUp,
-  frame,
-}: {
-  hole: HolePlan;
-  runnerUp: Plan["runner_up"];
-  frame: Frame;
-}) {
+function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["runner_up"]; frame: Frame }) {
   const { cut } = hole;
   const { x, y, perMm, top, bottom } = frame;
   return (
@@ -301,7 +286,7 @@ function CutPicture({
 }
 
 /** The layers in words, what else it may be, and how deep to drill. */
-function Legend({ hole, runnerUp }: { hole: HolePlan; runnerUp: Plan["runner_up"] }) {
+function Legend({ hole, runnerUp }: { hole: CutHole; runnerUp: Plan["runner_up"] }) {
   const { cut } = hole;
   return (
     <dl className="w-[186px] shrink-0 overflow-hidden px-1 pt-1 text-[12px] leading-[1.45] max-sm:hidden">
@@ -328,7 +313,15 @@ function Legend({ hole, runnerUp }: { hole: HolePlan; runnerUp: Plan["runner_up"
 }
 
 /** A cut through the wall at the chosen hole, larger than life where there is room. */
-export function CutThrough({ hole, runnerUp }: { hole: HolePlan | undefined; runnerUp: Plan["runner_up"] }) {
+export function CutThrough({
+  hole,
+  runnerUp,
+  title,
+}: {
+  hole: CutHole | undefined;
+  runnerUp: Plan["runner_up"];
+  title?: string;
+}) {
   const [ref, size] = useSize<HTMLDivElement>();
   const cut = hole?.cut;
   const room = 22;
@@ -346,7 +339,7 @@ export function CutThrough({ hole, runnerUp }: { hole: HolePlan | undefined; run
     <section aria-label="Cut-through" className="flex h-full min-h-0 flex-col">
       <div className="flex items-baseline gap-3 px-1">
         <h2 className="text-[14px] font-bold">
-          {hole ? `Cut through hole ${hole.number}` : "Cut through the wall"}
+          {title ?? (hole ? `Cut through hole ${hole.number}` : "Cut through the wall")}
         </h2>
         {hole && cut && (
           <p className="truncate text-[12px] text-soft">

@@ -9,6 +9,8 @@ import { Highlight, Risk, Routes, Unswept } from "./RiskPicture";
 import { Finds, Points, Sweeps, Zones } from "./Services";
 import { LineUps } from "./LineUps";
 import { Stairs, Things, Tiles } from "./Landmarks";
+import type { Placing } from "../lib/placing";
+import { PlacingCross } from "./PlacingCross";
 import { useMover } from "./useMover";
 import { useSize } from "./useSize";
 import { WallPlaces } from "./WallPlaces";
@@ -45,7 +47,7 @@ interface Props {
   selected: string | null;
   onSelect: (hole: string) => void;
   /** If set, a tap on the wall places something there; the text says what. */
-  placing: { label: string; onPlace: (x: number, y: number) => void } | null;
+  placing: Placing | null;
   /** Told the scale whenever it changes, for a picture that stands under this one. */
   onScale: (scale: Scale) => void;
 }
@@ -136,7 +138,9 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
     HIDDEN_ONLY.includes(layer) ? overlay.stage === "hidden" : layer !== "Checks" || overlay.stage === "wall",
   );
   const shows: Shows = (layer) => (offered.includes(layer) ? (chosen[layer] ?? layer !== "Routes") : false);
-  const handle = useMover(moving, scale.perMm, placing === null);
+  // a stroke of a finger over the picture scrolls the page, until moving the fixture was asked for
+  const [byFinger, setByFinger] = useState(false);
+  const handle = useMover(moving, scale.perMm, placing === null, byFinger);
 
   return (
     <section aria-label="Elevation" className="flex min-h-0 flex-1 flex-col">
@@ -158,7 +162,10 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
             />
           ))}
         </div>
-        <div className="max-sm:ml-auto">
+        <div className="hidden max-sm:ml-auto pointer-coarse:block">
+          <Checkbox label="Move it by finger" checked={byFinger} onChange={setByFinger} />
+        </div>
+        <div>
           <Checkbox label="Close up" checked={close} onChange={setNear} />
         </div>
         {placing && (
@@ -167,7 +174,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
           </p>
         )}
       </div>
-      <div ref={ref} className="relative min-h-0 flex-1 touch-none" data-testid="wall">
+      <div ref={ref} className={`relative min-h-0 flex-1 ${byFinger ? "touch-none" : ""}`} data-testid="wall">
         {size.width > 0 && (
           <>
             {/* what stands still is a picture of its own, so that a drag repaints the fixture alone */}
@@ -204,6 +211,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
                   onSelect={onSelect}
                 />
               </g>
+              {placing && <PlacingCross plan={plan} scale={scale} placing={placing} />}
             </svg>
           </>
         )}

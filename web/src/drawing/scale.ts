@@ -16,17 +16,17 @@ const MARGIN = { left: 46, right: 14, top: 22, bottom: 24 };
 const AROUND_MM = 220;
 
 /** The scale at which a part of the wall fits into an area of pixels. */
-export function fitScale(view: Rect, width: number, height: number): Scale {
-  const [wide, high] = [width - MARGIN.left - MARGIN.right, height - MARGIN.top - MARGIN.bottom];
+export function fitScale(view: Rect, width: number, height: number, margin = MARGIN): Scale {
+  const [wide, high] = [width - margin.left - margin.right, height - margin.top - margin.bottom];
   const perMm = Math.max(0.01, Math.min(wide / view.width_mm, high / view.height_mm));
-  const left = MARGIN.left + Math.max(0, (wide - view.width_mm * perMm) / 2);
-  const bottom = MARGIN.top + view.height_mm * perMm;
+  const left = margin.left + Math.max(0, (wide - view.width_mm * perMm) / 2);
+  const bottom = margin.top + view.height_mm * perMm;
   const x = (mm: number) => left + (mm - view.x_mm) * perMm;
   const y = (mm: number) => bottom - (mm - view.y_mm) * perMm;
   return {
     perMm,
     view,
-    frame: { left, right: left + view.width_mm * perMm, top: MARGIN.top, bottom },
+    frame: { left, right: left + view.width_mm * perMm, top: margin.top, bottom },
     x,
     y,
     box: (rect) => ({

@@ -3,7 +3,7 @@ import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Held, Moving } from "./Elevation";
 
 /** How long the keys rest before what they did is saved: ten quick presses are one move and one undo [ms]. */
-const REST_MS = 400;
+const REST_MS = 800;
 
 const WAYS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -16,8 +16,8 @@ function shifted(from: Held, dx: number, dy: number, lines_up: boolean): Held {
   return { x_mm: from.x_mm + dx, y_mm: from.y_mm + dy, lines_up };
 }
 
-/** Moves the fixture by finger, mouse or arrow keys; handlers for the element that is taken hold of. */
-export function useMover(moving: Moving, perMm: number, enabled: boolean) {
+/** Moves the fixture by mouse or arrow keys, and by finger where that was asked for; handlers for what is taken hold of. */
+export function useMover(moving: Moving, perMm: number, enabled: boolean, byFinger: boolean) {
   const { at, onMove, onDrop } = moving;
   const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
   const drop = useRef(onDrop);
@@ -34,7 +34,11 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean) {
   useEffect(() => settle, []);
 
   const bind = useDrag(
-    ({ xy: [x, y], initial: [x0, y0], first, last, memo }) => {
+    ({ xy: [x, y], initial: [x0, y0], first, last, memo, event, cancel }) => {
+      if (!byFinger && event instanceof PointerEvent && event.pointerType === "touch") {
+        cancel();
+        return undefined;
+      }
       const from = (first ? at : memo) as Held;
       // from where it was taken hold of, not from where a tap became a drag
       const [dx, dy] = [Math.round((x - x0) / perMm), Math.round((y0 - y) / perMm)];

@@ -1,12 +1,8 @@
 import type { Lists, Rect } from "../api/client";
+import type { Placing } from "../lib/placing";
 import type { Sweep } from "./useSweep";
 import type { WallPlaces } from "./useWallPlaces";
 import type { Editing } from "./useWorkspace";
-
-export interface Placing {
-  label: string;
-  onPlace: (x: number, y: number) => void;
-}
 
 /** What every stage's panel gets. */
 export interface StageProps {

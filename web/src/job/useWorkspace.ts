@@ -13,6 +13,7 @@ import {
 } from "../api/client";
 import { refreshSites } from "../api/queries";
 import { rebase } from "./rebase";
+import { WORKED_OUT } from "./workedOut";
 import { type Held, type TrialAnswer, useTrial } from "./useTrial";
 
 type Change =
@@ -49,16 +50,6 @@ export interface Editing {
   clash: { retry: () => void; takeTheirs: () => void } | null;
   offline: boolean;
 }
-
-/** What the server works out for a job when asked, besides its plan; every change makes it old. */
-const WORKED_OUT = [
-  "/api/jobs/{job_id}/holes/{hole_id}/ways",
-  "/api/jobs/{job_id}/hole-sets",
-  "/api/jobs/{job_id}/ways-out",
-  "/api/jobs/{job_id}/fit",
-  "/api/jobs/{job_id}/placing",
-  "/api/jobs/{job_id}/places",
-];
 
 /** Sends a change, put on top of what stands now. */
 async function send(change: Change, now: Workspace): Promise<Workspace> {

@@ -9,6 +9,7 @@ export function Dialog({
   trigger,
   open,
   onOpenChange,
+  leave = "Leave it",
   children,
 }: {
   title: string;
@@ -16,6 +17,8 @@ export function Dialog({
   trigger?: ReactNode;
   open: boolean;
   onOpenChange: (open: boolean) => void;
+  /** What closes it is called, where nothing can be left. */
+  leave?: string;
   children: ReactNode;
 }) {
   return (
@@ -28,7 +31,7 @@ export function Dialog({
           <Radix.Description className="mt-1 mb-4 text-[13px] text-soft">{says}</Radix.Description>
           {children}
           <Radix.Close asChild>
-            <Button className="mt-3 w-full">Leave it</Button>
+            <Button className="mt-3 w-full">{leave}</Button>
           </Radix.Close>
         </Radix.Content>
       </Radix.Portal>

@@ -27,17 +27,30 @@ function shown(value: Props["value"], kind: Kind, units: Units): string {
   return String(value);
 }
 
-async function read(text: string, kind: Kind, units: Units, label: string): Promise<number | string> {
+export async function read(text: string, kind: Kind, units: Units, label: string): Promise<number | string> {
   if (kind === "text") return text;
   if (kind === "number") {
-    const number = Number(text.trim());
+    // as one writes it on either side of the Channel
+    const number = Number(text.trim().replace(",", "."));
     if (text.trim() === "" || Number.isNaN(number)) {
       throw refusedHere(`“${text}” is no number; write it like 400`);
     }
     return number;
   }
-  const answer = await client.POST("/api/quantity", { body: { text, kind, units, field: label } });
-  return unwrap(answer).value;
+  try {
+    const answer = await client.POST("/api/quantity", { body: { text, kind, units, field: label } });
+    return unwrap(answer).value;
+  } catch (error) {
+    const plain = kind === "length" && units === "metric" && !(error instanceof Refused) && plainMm(text);
+    if (typeof plain === "number") return plain;
+    throw error;
+  }
+}
+
+/** Whole millimetres as anybody would write them, for where nothing answers; false for anything else. */
+function plainMm(text: string): number | false {
+  const found = /^\s*(-?\d+(?:[.,]\d)?)\s*(?:mm)?\s*$/.exec(text);
+  return found?.[1] ? Number(found[1].replace(",", ".")) : false;
 }
 
 /** A field for a length, a mass, a number or words: the server reads what was written, in any unit. */
@@ -52,32 +65,33 @@ export function Field({
   onCommit,
 }: Props) {
   const id = useId();
-  const [draft, setDraft] = useDraft(label);
+  const { draft, now, type, end } = useDraft(label);
+  const saving = useRef<string | null>(null);
   const stands = shown(value, kind, units);
   const fault = draft?.fault ?? null;
 
   const commit = async () => {
-    if (draft === null) return;
-    const { text } = draft;
+    // Enter and then leaving the field, or its going away, save once
+    const waits = now();
+    if (waits === null || saving.current === waits.text) return;
+    const { text } = waits;
     if (text === stands) {
-      setDraft(null);
+      end(text, null);
       return;
     }
+    saving.current = text;
+    let refused: string | null = null;
     try {
       const given = clearable && text.trim() === "" ? null : await read(text, kind, units, label);
       await (onCommit as (value: number | string | null) => Promise<unknown>)(given);
-      setDraft(null);
     } catch (error) {
-      if (error instanceof Refused && error.status === 409) {
-        // the notice across the screen holds the change and asks what to do with it
-        setDraft(null);
-        return;
-      }
-      setDraft(
-        text,
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be saved; is Rock Pin running?",
-      );
+      // a change that came too late is held by the notice across the screen, which asks what to do with it
+      const late = error instanceof Refused && error.status === 409;
+      if (error instanceof Refused) refused = late ? null : error.sentences.join(" ");
+      else refused = "It could not be saved; is Rock Pin running?";
     }
+    if (saving.current === text) saving.current = null;
+    end(text, refused);
   };
   // a field that goes away with typing in it, by a key or the browser's own buttons, saves what was typed
   const last = useRef(commit);
@@ -98,11 +112,11 @@ export function Field({
         autoComplete="off"
         aria-invalid={fault !== null}
         aria-describedby={fault ? `${id}-fault` : undefined}
-        onChange={(event) => setDraft(event.target.value)}
+        onChange={(event) => type(event.target.value)}
         onBlur={() => void commit()}
         onKeyDown={(event) => {
           if (event.key === "Enter") void commit();
-          if (event.key === "Escape") setDraft(null);
+          if (event.key === "Escape") type(null);
         }}
         className={`h-9 w-full min-w-0 rounded-sm border bg-sheet px-2 text-[14px] text-ink placeholder:text-soft max-sm:h-12 ${
           fault ? "border-2 border-brick" : "border-rule"

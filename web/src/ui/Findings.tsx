@@ -1,12 +1,13 @@
 import type { Finding } from "../api/client";
 import { INK, Mark } from "./Mark";
+import { Said } from "./Said";
 
 const WORDS: Partial<Record<Finding["severity"], string>> = {
   prove_first: "Prove first",
   do_not_drill: "Do not drill",
 };
 
-/** Findings of one stage, the pressing ones first; pressing one shows its hole. */
+/** Findings of one stage, the pressing ones first; those of a hole can show it. */
 export function Findings({
   findings,
   clear,
@@ -25,8 +26,8 @@ export function Findings({
     <ul className="space-y-2" aria-label="Findings">
       {sorted.map((finding, index) => {
         const hole = finding.where?.hole;
-        const body = (
-          <>
+        return (
+          <li key={`${finding.code}-${index}`} className="flex gap-2 text-[13px]">
             <span className={`mt-[3px] ${INK[finding.severity]}`}>
               <Mark severity={finding.severity} />
             </span>
@@ -34,20 +35,22 @@ export function Findings({
               {WORDS[finding.severity] && (
                 <strong className={INK[finding.severity]}>{WORDS[finding.severity]}. </strong>
               )}
-              {finding.sentence}
-              {finding.action && <span className="block text-soft">{finding.action}</span>}
+              <Said>{finding.sentence}</Said>
+              {finding.action && (
+                <span className="block text-soft">
+                  <Said>{finding.action}</Said>
+                </span>
+              )}
+              {hole && (
+                <button
+                  type="button"
+                  className="block min-h-6 text-[12px] text-soft underline"
+                  onClick={() => onHole(hole)}
+                >
+                  Show it
+                </button>
+              )}
             </span>
-          </>
-        );
-        return (
-          <li key={`${finding.code}-${index}`} className="text-[13px]">
-            {hole ? (
-              <button type="button" className="flex gap-2 text-left" onClick={() => onHole(hole)}>
-                {body}
-              </button>
-            ) : (
-              <div className="flex gap-2">{body}</div>
-            )}
           </li>
         );
       })}

@@ -23,10 +23,19 @@ export function Button({
   );
 }
 
-export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
+export function Heading({
+  children,
+  aside,
+  level: Level = "h3",
+}: {
+  children: ReactNode;
+  aside?: ReactNode;
+  /** Under the heading of a page itself: h2. */
+  level?: "h2" | "h3";
+}) {
   return (
     <div className="mt-5 mb-2 flex items-baseline justify-between gap-3 first:mt-0">
-      <h3 className="text-[14px] font-bold">{children}</h3>
+      <Level className="text-[14px] font-bold">{children}</Level>
       {aside && <div className="text-[12px] text-soft">{aside}</div>}
     </div>
   );

@@ -14,12 +14,28 @@ export class Drafts {
   private listeners = new Set<() => void>();
   private faulty: readonly Draft[] = [];
 
+  /** ``of``: under which name it is kept in this tab, so that a reload brings it back; none: it is not. */
+  constructor(private readonly of: string | null = null) {
+    if (of === null) return;
+    try {
+      this.waiting = new Map(JSON.parse(sessionStorage.getItem(this.name) ?? "[]") as [string, Draft][]);
+    } catch {
+      // what cannot be read was not written by this version
+    }
+    this.faulty = [...this.waiting.values()].filter((one) => one.fault !== null);
+  }
+
+  private get name(): string {
+    return `rock-pin-typed-${this.of ?? ""}`;
+  }
+
   get = (key: string): Draft | null => this.waiting.get(key) ?? null;
 
   set = (key: string, draft: Draft | null): void => {
     if (draft) this.waiting.set(key, draft);
     else this.waiting.delete(key);
     this.faulty = [...this.waiting.values()].filter((one) => one.fault !== null);
+    if (this.of !== null) sessionStorage.setItem(this.name, JSON.stringify([...this.waiting]));
     for (const tell of this.listeners) tell();
   };
 
@@ -38,7 +54,7 @@ const Scope = createContext<readonly string[]>([]);
 /** Keeps drafts for everything inside, as long as ``of`` stays the same. */
 export function KeepDrafts({ of, children }: { of: string; children: ReactNode }) {
   // another job has drafts of its own
-  const drafts = useMemo(() => ({ of, store: new Drafts() }), [of]);
+  const drafts = useMemo(() => ({ of, store: new Drafts(of) }), [of]);
   return <Store value={drafts.store}>{children}</Store>;
 }
 
@@ -54,15 +70,33 @@ function useStore(): Drafts {
   return useContext(Store) ?? own;
 }
 
-/** The draft of one field: what waits in it, and how to change that, from wherever its saving ends. */
-export function useDraft(label: string): [Draft | null, (text: string | null, fault?: string) => void] {
+interface DraftOfField {
+  /** What waits in the field, as it was drawn last. */
+  draft: Draft | null;
+  /** What waits in it at this moment: a field that goes away is not drawn again. */
+  now: () => Draft | null;
+  /** Keeps what is typed; null lets go of it. */
+  type: (text: string | null) => void;
+  /** The saving of a text has ended, with a fault or without. What was typed meanwhile stays as it is. */
+  end: (text: string, fault: string | null) => void;
+}
+
+/** The draft of one field, and how to change it from wherever its saving ends. */
+export function useDraft(label: string): DraftOfField {
   const store = useStore();
   const scope = useContext(Scope);
   const key = [...scope, label].join(" · ");
   const draft = useSyncExternalStore(store.subscribe, () => store.get(key));
-  const set = (text: string | null, fault?: string) =>
-    store.set(key, text === null ? null : { text, fault: fault ?? null, place: key });
-  return [draft, set];
+  const set = (text: string | null, fault: string | null) =>
+    store.set(key, text === null ? null : { text, fault, place: key });
+  return {
+    draft,
+    now: () => store.get(key),
+    type: (text) => set(text, null),
+    end: (text, fault) => {
+      if (store.get(key)?.text === text) set(fault === null ? null : text, fault);
+    },
+  };
 }
 
 /** What was typed anywhere and could not be saved. */

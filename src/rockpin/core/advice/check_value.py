@@ -14,7 +14,7 @@ import numpy as np
 from rockpin.core.advice.check_order import minutes_to_decision
 from rockpin.core.advice.decisions import NOTHING, UNSURE, Acceptance, Decisions
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import UnitSystem, show_length, show_share
+from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_share
 from rockpin.core.base.words import inside
 from rockpin.core.document.wall import Wall
 from rockpin.core.identification import Belief, Family, Probabilities, Whereabouts, outcome_chances
@@ -242,7 +242,7 @@ def _do(
     leaves = {
         Mark.NONE: "leaves no mark",
         Mark.PINPRICK: "leaves a pinprick",
-        Mark.HOLE: f"leaves a hole of {check.diameter_mm:g} mm",
+        Mark.HOLE: f"leaves a hole of {show_bit(check.diameter_mm, units)}",
     }[check.mark]
     settles = f": it would settle {value.settles}" if value.settles else ""
     return Advice(

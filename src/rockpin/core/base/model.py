@@ -12,7 +12,12 @@ class Model(BaseModel):
     """A frozen record. An unknown field is a fault, so that a misspelt one is not silently dropped."""
 
     model_config = ConfigDict(
-        frozen=True, extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True
+        frozen=True,
+        extra="forbid",
+        allow_inf_nan=False,
+        # built when first used: a start uses few of them
+        defer_build=True,
+        json_schema_serialization_defaults_required=True,
     )
 
 

@@ -224,6 +224,14 @@ def show_bit(mm: float, units: UnitSystem) -> str:
     return f"{whole or ''} {part}".strip() + " in"
 
 
+def show_across(mm: float, units: UnitSystem, *, up: bool = False) -> str:
+    """A diameter or width that is measured: to 0.1 mm, or the nearest 64th of an inch; ``up``: the next one up."""
+    if units is UnitSystem.METRIC:
+        return show_bit(mm, units)
+    sixty_fourths = mm / MM_PER_INCH * 64
+    return show_bit((ceil(sixty_fourths - 1e-6) if up else round(sixty_fourths)) * MM_PER_INCH / 64, units)
+
+
 def show_force(newtons: float, units: UnitSystem, *, demand: bool) -> str:
     """A force: demands are rounded up, capacities down, to 1 N or 1 lbf."""
     value = newtons if units is UnitSystem.METRIC else newtons / N_PER_LBF

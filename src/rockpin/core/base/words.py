@@ -1,5 +1,7 @@
 """Labels inside sentences, and lines of a working."""
 
+from collections.abc import Sequence
+
 from rockpin.core.base.model import Model
 
 
@@ -13,3 +15,8 @@ class WorkLine(Model):
 def inside(label: str) -> str:
     """A label as it stands inside a sentence: with a small letter, but “I” stays as it is."""
     return label if label.startswith("I ") else label[:1].lower() + label[1:]
+
+
+def listed(words: Sequence[str]) -> str:
+    """Words one after the other as in a sentence: a, b and c."""
+    return " and ".join(filter(None, (", ".join(words[:-1]), words[-1])))

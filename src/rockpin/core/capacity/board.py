@@ -2,9 +2,10 @@
 
 from math import hypot
 
-from rockpin.core.base.quantities import show_bit, show_length, show_limit, show_thickness
+from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
 from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, screw_here, wrong_place
 from rockpin.core.capacity.open_spots import open_proviso
+from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
@@ -194,7 +195,7 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTab
         no(
             "too-close",
             f"The next hole is {show_limit(near, units)} away; as much board as its "
-            f"{show_bit(anchor.hole_mm, units)} hole must "
+            f"{show_across(anchor.hole_mm, units)} hole must "
             f"stay between two, so {show_length(least, units)}.",
             spacing_mm=near,
             needs_mm=least,
@@ -268,8 +269,8 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
         return [
             refuse(
                 "bracket-hole",
-                f"Its {show_bit(screw.diameter_mm, spot.units)} screw does not pass the bracket's "
-                f"{show_bit(spot.hole.diameter_mm, spot.units)} hole.",
+                f"Its {show_across(screw.diameter_mm, spot.units)} screw does not pass the bracket's "
+                f"{show_across(spot.hole.diameter_mm, spot.units)} hole.",
                 screw_mm=screw.diameter_mm,
                 hole_mm=spot.hole.diameter_mm,
             )
@@ -368,3 +369,10 @@ def with_rating(
     factor = _in_this_board(anchor, reading, figures)
     row = Rating(tension_n=rating.tension_n / factor, shear_n=rating.shear_n / factor)
     return {"panel" if rating_of(anchor, reading) is anchor.panel else "rating": row}
+
+
+def goes(anchor: BoardAnchor) -> Goes:
+    """A sprung toggle, a rivet and a bolt go through the bracket; once they are in without it they are lost."""
+    if anchor.kind in ("spring_toggle", "rivet", "panel_bolt"):
+        return Goes.THROUGH
+    return Goes.DRIVEN if anchor.kind == "bare_screw" else Goes.BEFORE

@@ -10,7 +10,7 @@ from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
 
-from rockpin.core.base.quantities import show_bit, show_length, show_limit
+from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
@@ -25,6 +25,7 @@ from rockpin.core.capacity.common import (
     wrong_place,
 )
 from rockpin.core.capacity.concrete_group import Solved, solved_group
+from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared, shares
 from rockpin.core.demand import Rows
 from rockpin.core.document.fixings import ConcreteAnchor
@@ -64,7 +65,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     if spot.hole.kind is HoleKind.KEYHOLE:
         no("keyhole-head", "A keyhole hangs on a screw's head; this one ends in a nut or a hexagon.")
     if anchor.hef_mm < figures.concrete_hef_min_mm:
-        no("hef-short", f"Its {show_bit(anchor.hef_mm, units)} in the concrete is less than the method allows.")
+        no("hef-short", f"Its {show_across(anchor.hef_mm, units)} in the concrete is less than the method allows.")
     least = max(2 * anchor.hef_mm, anchor.hef_mm + 30)
     if reading.holding_mm < least:
         no(
@@ -93,8 +94,8 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     if not spot.passes(anchor.diameter_mm):
         no(
             "bracket-hole",
-            f"Its {show_bit(anchor.diameter_mm, units)} shank does not pass the bracket's "
-            f"{show_bit(spot.hole.diameter_mm, units)} hole.",
+            f"Its {show_across(anchor.diameter_mm, units)} shank does not pass the bracket's "
+            f"{show_across(spot.hole.diameter_mm, units)} hole.",
             screw_mm=anchor.diameter_mm,
             hole_mm=spot.hole.diameter_mm,
         )
@@ -142,7 +143,8 @@ def _lines(
         bent = min(steel_v, float(_bending_shear_n(anchor, spot, 0.0, figures)))
         lines.append(
             WorkLine(
-                text=f"the load stands {spot.skin_lever_mm:g} mm off the concrete: bending of the steel bears "
+                text=f"the load stands {show_thickness(spot.skin_lever_mm, spot.units)} off the concrete: "
+                f"bending of the steel bears "
                 f"{bent:.0f} N",
                 source=f"{_EN}, 7.2.2.3.2",
             )
@@ -331,3 +333,8 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
 
 
 _Anchored.answer = _answer
+
+
+def goes(anchor: ConcreteAnchor) -> Goes:
+    """A bolt is knocked in through the bracket, a concrete screw is driven through it."""
+    return Goes.THROUGH if "hammer" in anchor.tools else Goes.DRIVEN

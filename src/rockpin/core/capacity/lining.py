@@ -7,7 +7,7 @@ Its tip comes out behind, so neither counts on more than the lining.
 from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
-    show_bit,
+    show_across,
     show_length,
     show_limit,
     show_thickness,
@@ -65,8 +65,8 @@ def _set(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Setting | l
     thick = lining_mm(reading)
     if not spot.passes(screw.diameter_mm):
         says = (
-            f"A {show_bit(screw.diameter_mm, units)} shank does not pass the bracket's "
-            f"{show_bit(spot.hole.diameter_mm, units)} hole."
+            f"A {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
+            f"{show_across(spot.hole.diameter_mm, units)} hole."
         )
         return [refuse("bracket-hole", says, screw_mm=screw.diameter_mm, hole_mm=spot.hole.diameter_mm)]
     if spot.hole.seat not in screw.seats:
@@ -132,7 +132,7 @@ def _lines(setting: Setting, spot: Spot, figures: CapacityFigures) -> tuple[Work
         WorkLine(
             text=f"pull-out: 2850 × {gravity:g}² × {inches:.3f} = {rate / N_MM_PER_LB_IN:.0f} lb/in, "
             f"× {setting.rating.tension_n / rate / MM_PER_INCH:.2f} in of thread in "
-            f"{lining_mm(spot.reading):.1f} mm of lining = {setting.rating.tension_n:.0f} N",
+            f"{show_thickness(lining_mm(spot.reading), spot.units)} of lining = {setting.rating.tension_n:.0f} N",
             source="NDS 2018, eq. 12.2-2; gravity of plywood, table 12.3.3B",
         ),
         WorkLine(

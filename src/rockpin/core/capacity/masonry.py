@@ -2,7 +2,7 @@
 
 from itertools import product
 
-from rockpin.core.base.quantities import show_bit, show_force, show_length, show_limit
+from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit
 from rockpin.core.capacity.common import (
     Assessment,
     Mode,
@@ -12,6 +12,7 @@ from rockpin.core.capacity.common import (
     through_refusal,
     wrong_place,
 )
+from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled, tabled
 from rockpin.core.document.fixings import MasonryKind, MasonryPlug, Rating, Screw
 from rockpin.core.document.fixture import HoleKind
@@ -171,14 +172,14 @@ def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refu
     if screw is None:
         return refuse(
             "bracket-hole",
-            f"No screw for this plug passes the bracket's {show_bit(hole_mm, spot.units)} hole.",
+            f"No screw for this plug passes the bracket's {show_across(hole_mm, spot.units)} hole.",
             hole_mm=hole_mm,
         )
     if plug.body_lengths_mm and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
         return refuse(
             "bracket-hole",
-            f"Its {show_bit(plug.hole_mm, spot.units)} body does not pass the bracket's "
-            f"{show_bit(hole_mm, spot.units)} hole, and it is set through it.",
+            f"Its {show_across(plug.hole_mm, spot.units)} body does not pass the bracket's "
+            f"{show_across(hole_mm, spot.units)} hole, and it is set through it.",
             hole_mm=hole_mm,
         )
     return None
@@ -323,3 +324,15 @@ def _material(reading: WallReading) -> MasonryKind | None:
     if reading.family is Family.CONCRETE:
         return "concrete"
     return reading.solidity.value if reading.solidity else None
+
+
+def goes(plug: MasonryPlug) -> Goes:
+    """A frame plug goes through the bracket, a masonry screw is the screw itself, resin hardens first."""
+    match plug.kind:
+        case "frame_plug":
+            return Goes.THROUGH
+        case "masonry_screw":
+            return Goes.DRIVEN
+        case "resin":
+            return Goes.CURES
+    return Goes.BEFORE

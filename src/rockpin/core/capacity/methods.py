@@ -7,32 +7,67 @@ from types import ModuleType
 from typing import cast, get_args
 
 from rockpin.core.base.findings import Severity
-from rockpin.core.base.quantities import show_bit, show_force, show_length, show_limit
+from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit
+from rockpin.core.capacity import masonry
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
+from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared
 from rockpin.core.document.fixings import AnyFixing, Rating
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import BitRule, Spot
+from rockpin.core.hole import BitRule, Existing, Spot, kind_and_size
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 
-def _in_drilled_hole(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
-    """Where the hole is drilled already, only what wants a hole no smaller goes into it."""
-    drilled, hole = spot.drilled_mm, made.hole
-    if drilled is None or hole is None or not made.accepted:
+def _in_the_hole(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
+    """Where the hole is there already, only what goes into it as it came out, and nothing that failed in it."""
+    there = spot.existing
+    if there is None or there.sits == fixing.key:
         return made
-    # a screw in wood bites as long as its root is thicker than the hole
-    most = made.screw.root_mm if hole.bit_rule is BitRule.PILOT and made.screw else hole.diameter_mm
-    if drilled <= most + tables.figures.drilled_over_mm:
-        return made
+    # whatever else stands against it, this is what somebody at the wall wants to read
+    barred = _barred_by(there, made, fixing, spot, tables)
+    return replace(made, refusals=(barred, *made.refusals)) if barred else made
+
+
+def _barred_by(
+    there: Existing, made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables
+) -> Refusal | None:
+    if there.sits:
+        return refuse("hole-holds", "Something sits in this hole that was tried and holds: nobody drills it out.")
+    if there.lost:
+        return refuse("hole-lost", "What is stuck in this hole leaves no room for it.")
+    if fixing.key in there.failed:
+        return refuse("failed-here", "It was tried in this hole, or given up for it.")
+    kind, size = kind_and_size(fixing, tables.screws)
+    if any(one.kind == kind and size <= one.size_mm + tables.figures.drilled_over_mm for one in there.outgrown):
+        return refuse("failed-here", "One of its kind, no thinner than this, gave way in this hole.")
+    hole, units = made.hole, spot.units
+    if hole is None:
+        return None
+    if there.deepest_mm is not None and hole.depth_mm > there.deepest_mm + tables.figures.drilled_over_mm:
+        sentence = (
+            f"The hole could not be drilled deeper than {show_limit(there.deepest_mm, units)}; this wants "
+            f"{show_length(hole.depth_mm, units)}."
+        )
+        return refuse("hole-shallow", sentence, depth_mm=there.deepest_mm, needs_mm=hole.depth_mm)
+    if there.behind == "void" and METHODS[fixing.method] is masonry:
+        from_mm = there.from_mm
+        if getattr(fixing, "kind", "") != "resin" and (from_mm is None or from_mm < hole.grip_to_mm):
+            return refuse("void-round-plug", "The bit met a void: a plug needs something all round it.")
+    if there.diameter_mm is None:
+        return None
+    # a screw in wood bites as long as its root is thicker than the hole; an anchor's pilot is the anchor's own
+    bites = hole.bit_rule is BitRule.PILOT and method_of(fixing).is_a_screw
+    most = made.screw.root_mm if bites and made.screw else hole.diameter_mm
+    if there.diameter_mm <= most + tables.figures.drilled_over_mm:
+        return None
     sentence = (
-        f"The hole is drilled {show_bit(drilled, spot.units)} already; this wants no more than "
-        f"{show_bit(most, spot.units)}."
+        f"The hole is {show_across(there.diameter_mm, units)} wide already; this wants no more than "
+        f"{show_across(most, units)}."
     )
-    return replace(made, refusals=(refuse("hole-too-big", sentence, drilled_mm=drilled, most_mm=most),))
+    return refuse("hole-too-big", sentence, drilled_mm=there.diameter_mm, most_mm=most)
 
 
 def _reached(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
@@ -89,6 +124,15 @@ class Method:
         """What is drilled and drawn behind the hole where it is open: what this fixing wants there."""
         wanted: BehindKind | None = getattr(self._module, "HOLDS_IN", None)
         return wanted if wanted and behind is BehindKind.OPEN else behind
+
+    def goes(self, fixing: AnyFixing) -> Goes:
+        """When it goes in, seen from the bracket."""
+        if self._has("goes"):
+            found: Goes = self._module.goes(fixing)
+            return found
+        if self.is_pushed_in:
+            return Goes.PUSHED
+        return Goes.DRIVEN if self.is_a_screw else Goes.BEFORE
 
     @property
     def last_turn(self) -> str | None:
@@ -148,22 +192,22 @@ def _seated(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
         if screw.head_mm >= tables.figures.head_over_neck * hole.diameter_mm:
             return made
         sentence = (
-            f"Its {show_bit(screw.head_mm, spot.units)} head would slip through the keyhole's "
-            f"{show_bit(hole.diameter_mm, spot.units)} neck."
+            f"Its {show_across(screw.head_mm, spot.units)} head would slip through the keyhole's "
+            f"{show_across(hole.diameter_mm, spot.units)} neck."
         )
         return replace(made, refusals=(refuse("head-slips", sentence, head_mm=screw.head_mm),))
     # a head may reach as far past the edge as it rests on metal on the other side
     if wide / 2 > hole.cover_mm + hole.diameter_mm / 2 and screw.washer_mm:
         sentence = (
-            f"Its {show_bit(wide, spot.units)} washer finds no room on the bracket, whose edge is "
-            f"{show_bit(hole.cover_mm, spot.units)} away."
+            f"Its {show_across(wide, spot.units)} washer finds no room on the bracket, whose edge is "
+            f"{show_across(hole.cover_mm, spot.units)} away."
         )
         return replace(made, refusals=(refuse("washer-no-room", sentence, washer_mm=wide, cover_mm=hole.cover_mm),))
     near = spot.nearest_neighbour_mm()
     if near < wide - 1e-6:
         sentence = (
-            f"Its {show_bit(wide, spot.units)} {'washer' if screw.washer_mm else 'head'} meets "
-            f"the next, {show_bit(near, spot.units)} away."
+            f"Its {show_across(wide, spot.units)} {'washer' if screw.washer_mm else 'head'} meets "
+            f"the next, {show_across(near, spot.units)} away."
         )
         return replace(made, refusals=(refuse("heads-meet", sentence, wide_mm=wide, spacing_mm=near),))
     return made
@@ -188,7 +232,7 @@ def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
     made = _tested(made, fixing, spot)
-    made = _seated(_reached(_in_drilled_hole(made, spot, tables), spot, tables), spot, tables)
+    made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made
     doubt = say(

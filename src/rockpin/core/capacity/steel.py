@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from math import sqrt
 
-from rockpin.core.base.quantities import show_bit, show_limit, show_share
+from rockpin.core.base.quantities import show_across, show_limit, show_share
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import Mode, Refusal, bending_line, refuse, screw_here, wrong_place
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
@@ -55,8 +55,8 @@ def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
         found.append(
             refuse(
                 "bracket-hole",
-                f"Its {show_bit(screw.diameter_mm, spot.units)} shank does not pass the bracket's "
-                f"{show_bit(spot.hole.diameter_mm, spot.units)} hole.",
+                f"Its {show_across(screw.diameter_mm, spot.units)} shank does not pass the bracket's "
+                f"{show_across(spot.hole.diameter_mm, spot.units)} hole.",
                 screw_mm=screw.diameter_mm,
                 hole_mm=spot.hole.diameter_mm,
             )

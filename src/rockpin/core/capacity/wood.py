@@ -15,6 +15,7 @@ from rockpin.core.base.findings import Finding
 from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
+    show_across,
     show_bit,
     show_length,
     show_limit,
@@ -80,8 +81,8 @@ def _refusals(
     if not spot.passes(screw.diameter_mm):
         no(
             "bracket-hole",
-            f"A {show_bit(screw.diameter_mm, units)} shank does not pass the bracket's "
-            f"{show_bit(spot.hole.diameter_mm, units)} hole.",
+            f"A {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
+            f"{show_across(spot.hole.diameter_mm, units)} hole.",
             screw_mm=screw.diameter_mm,
             hole_mm=spot.hole.diameter_mm,
         )
@@ -193,7 +194,8 @@ def _lines(
     if held.head_n is not None:
         lines.append(
             WorkLine(
-                text=f"the head in {spot.hole.plate_mm:g} mm of board: {held.head_n:.0f} N before it pulls through",
+                text=f"the head in {show_thickness(spot.hole.plate_mm, spot.units)} of board: {held.head_n:.0f} N "
+                "before it pulls through",
                 source="NDS 2018, eq. 12.2-6",
             )
         )
@@ -202,7 +204,8 @@ def _lines(
     lines += [
         bending_line(screw, lever, spot.clamped, figures, spot.skin_bears_n_per_mm * screw.diameter_mm),
         WorkLine(
-            text=f"yield of the screw, mode {held.dowel.mode} ({held.dowel.words}), over a gap of {lever:.1f} mm: "
+            text=f"yield of the screw, mode {held.dowel.mode} ({held.dowel.words}), over a gap of "
+            f"{show_thickness(lever, spot.units)}: "
             f"{held.dowel.force_n:.0f} N; without the gap {ungapped.force_n:.0f} N, so it leaves "
             f"{100 * held.dowel.force_n / ungapped.force_n:.0f} %"
             + (". A thicker screw or a backing board raises it most." if lever > 0 else ""),

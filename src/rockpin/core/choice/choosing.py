@@ -131,9 +131,17 @@ def _alike(kind: BehindKind) -> BehindKind:
 
 
 def _group_pick(
-    spots: Sequence[Spot], holding: Holding, taste: Taste, stocks: dict[str, dict[str, Stock]]
+    spots: Sequence[Spot],
+    holding: Holding,
+    taste: Taste,
+    stocks: dict[str, dict[str, Stock]],
+    begun: Sequence[str] = (),
 ) -> dict[str, Assessment]:
-    """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best."""
+    """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best.
+
+    ``begun``: what holes were drilled for already. It is gone on with where it holds and asks for no more proof: nobody
+    changes the bit half-way because the hole that wanted it is done.
+    """
     ids = [spot.hole.id for spot in spots]
     common = set.intersection(*(set(holding[hole]) for hole in ids))
     if common:
@@ -142,12 +150,27 @@ def _group_pick(
             return max(_rank(holding[spot.hole.id][key], spot, taste, stocks[spot.hole.id][key]) for spot in spots), key
 
         best = min(common, key=worst)
+
+        def doubts(key: str) -> int:
+            return max(len(holding[hole][key].provisos) for hole in ids)
+
+        best = next((key for key in begun if key in common and doubts(key) <= doubts(best)), best)
         return {hole: holding[hole][best] for hole in ids}
     return {
         spot.hole.id: by_rank([*holding[spot.hole.id].values()], spot, taste, stocks[spot.hole.id])[0]
         for spot in spots
         if holding[spot.hole.id]
     }
+
+
+def _in_existing(spot: Spot, holding: Holding, taste: Taste, stocks: dict[str, dict[str, Stock]]) -> Assessment | None:
+    """What goes into a hole that is there: what it was drilled for, as long as that asks for no more proof."""
+    here = holding[spot.hole.id]
+    ranked = by_rank([*here.values()], spot, taste, stocks[spot.hole.id])
+    meant = here.get((spot.existing.meant if spot.existing else None) or "")
+    if meant is not None and ranked and len(meant.provisos) <= len(ranked[0].provisos):
+        return meant
+    return next(iter(ranked), None)
 
 
 def _others(
@@ -260,8 +283,15 @@ def _choose(
     }
     picks: dict[str, Assessment] = {}
     taste = _taste(wishes, catalogue)
-    for kind in dict.fromkeys(_alike(kinds[spot.hole.id]) for spot in spots):
-        picks |= _group_pick([spot for spot in spots if _alike(kinds[spot.hole.id]) is kind], holding, taste, stocks)
+    # a hole that is there already goes its own way, and drives nobody else's
+    fresh = [spot for spot in spots if spot.existing is None]
+    begun = [spot.existing.meant for spot in spots if spot.existing and spot.existing.meant]
+    for kind in dict.fromkeys(_alike(kinds[spot.hole.id]) for spot in fresh):
+        group = [spot for spot in fresh if _alike(kinds[spot.hole.id]) is kind]
+        picks |= _group_pick(group, holding, taste, stocks, begun)
+    for spot in spots:
+        if spot.existing is not None and (there := _in_existing(spot, holding, taste, stocks)):
+            picks[spot.hole.id] = there
     choices: list[HoleChoice] = []
     for spot in spots:
         hole, mine = spot.hole.id, own.get(spot.hole.id, "")

@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from copy import copy
 from dataclasses import replace
 
-from rockpin.core.base.quantities import show_bit, show_length, show_limit, show_mass, show_use
+from rockpin.core.base.quantities import show_across, show_length, show_limit, show_mass, show_use
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity import Assessment, Mode, Refusal, method_of
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
@@ -140,7 +140,7 @@ class Maker:
         if one.screw is None or not one.accepted:
             return one
         for limit in self._limits:
-            size = show_bit(limit.value, spot.units)
+            size = show_across(limit.value, spot.units)
             thin = limit.kind is LimitKind.FASTENER_DIAMETER_MIN_MM and one.screw.diameter_mm < limit.value - 1e-6
             thick = limit.kind is LimitKind.FASTENER_DIAMETER_MAX_MM and one.screw.diameter_mm > limit.value + 1e-6
             if thin or thick:

@@ -5,16 +5,17 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from rockpin.core.base.model import Day, Id, Model, Name, NonNegativeMm, Note, PositiveMm, WallCoordinate, duplicated
+from rockpin.core.base.model import Day, Id, Model, Name, Note, PositiveMm, WallCoordinate, duplicated
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fixings import Fixing
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.packet import Packet, ScrewPacket
 from rockpin.core.document.placing import ALONG_ONLY, UPRIGHT_ONLY, FeatureKind, Lie, Reference
+from rockpin.core.document.record import AsBuilt, CameLoose, HoleRecord, LeftHole, Photo, Progress
 from rockpin.core.document.wall import Wall
 
-SCHEMA_VERSION = 4
+SCHEMA_VERSION = 5
 
 
 class Region(StrEnum):
@@ -34,12 +35,6 @@ class Wish(StrEnum):
     REMOVABLE = "removable"
     HIDDEN = "hidden"
     IN_THE_VAN = "in_the_van"
-
-
-class Holds(StrEnum):
-    YES = "yes"
-    DOUBTFUL = "doubtful"
-    NO = "no"
 
 
 class Site(Model):
@@ -168,33 +163,6 @@ class PullTest(Model):
     note: Note = ""
 
 
-class HoleRecord(Model):
-    """One hole as drilled: what the bit met, how deep, what went in, and whether it holds."""
-
-    hole_id: Id
-    day: Day | None = None
-    met: tuple[Id, ...] = Field(default=(), max_length=20)
-    depth_mm: NonNegativeMm | None = None
-    bit_mm: float | None = Field(default=None, gt=0, le=60, description="diameter that it was drilled with")
-    fixing: Id | None = None
-    holds: Holds | None = None
-    note: Note = ""
-
-
-class AsBuilt(Model):
-    """A distance [mm] between two holes as it was measured once they were drilled."""
-
-    first: Id
-    second: Id
-    distance_mm: PositiveMm
-
-    @model_validator(mode="after")
-    def _of_two(self) -> Self:
-        if self.first == self.second:
-            raise ValueError(f"second: is {self.second} again; a distance is measured from one hole to another")
-        return self
-
-
 class JobBody(Model):
     """The part of the document that belongs to the job alone; walls and site outlive it."""
 
@@ -212,6 +180,10 @@ class JobBody(Model):
         default=(), max_length=1000, description="rows that the catalogue lacks or has otherwise; they count here"
     )
     records: tuple[HoleRecord, ...] = Field(default=(), max_length=400)
+    left: tuple[LeftHole, ...] = Field(default=(), max_length=400, description="holes that were drilled and given up")
+    came_loose: CameLoose | None = Field(default=None, description="what failed here before, if this is a repair")
+    photos: tuple[Photo, ...] = Field(default=(), max_length=200)
+    progress: Progress = Progress()
     as_built: tuple[AsBuilt, ...] = Field(default=(), max_length=200, description="distances measured after drilling")
     pull_tests: tuple[PullTest, ...] = Field(default=(), max_length=200)
     note: Note = ""
@@ -230,6 +202,9 @@ class JobBody(Model):
                 raise ValueError(f"{label}: one entry a hole; {max(ids, key=ids.count)} stands twice")
         if twice := duplicated(self.pull_tests):
             raise ValueError(f"pull_tests: the id {twice[0]} stands twice; give each its own")
+        for label, twice in (("left", duplicated(self.left)), ("photos", duplicated(self.photos))):
+            if twice:
+                raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")
         for label, packets in (("packets", self.packets), ("screw_packets", self.screw_packets)):
             if twice := duplicated(packets):
                 raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")
@@ -239,7 +214,7 @@ class JobBody(Model):
 class JobDocument(JobBody):
     """A whole job: the site, its walls and the job itself. What is exported, imported and planned."""
 
-    schema_version: Literal[4] = 4
+    schema_version: Literal[5] = 5
     id: Id
     site: Site
     walls: tuple[Wall, ...] = Field(min_length=1, max_length=12)

@@ -71,7 +71,16 @@ def _document_from_3(document: Data) -> Data:
     return {**document, "schema_version": 4}
 
 
-UPGRADES: dict[int, Callable[[Data], Data]] = {1: _document_from_1, 2: _document_from_2, 3: _document_from_3}
+def _document_from_4(document: Data) -> Data:
+    return {**document, "schema_version": 5}
+
+
+UPGRADES: dict[int, Callable[[Data], Data]] = {
+    1: _document_from_1,
+    2: _document_from_2,
+    3: _document_from_3,
+    4: _document_from_4,
+}
 """From a version of the job document to the next."""
 
 

@@ -247,6 +247,10 @@ class OldHole(Model):
     met: Note = ""
     holds: Note = ""
     stopped: bool = Field(default=False, description="the bit met metal, water or a cable")
+    reported: tuple[Id, ...] = Field(default=(), max_length=20, description="what the bit met, by key")
+    fixing: Id | None = Field(default=None, description="what sits in it, by key")
+    good: bool = Field(default=False, description="what sits in it was tried and holds")
+    crumbled: bool = Field(default=False, description="its rim is broken out")
     day: Day | None = None
 
 
@@ -291,6 +295,9 @@ class Wall(Model):
     board_joints_mm: tuple[WallCoordinate, ...] = Field(default=(), max_length=200)
     openings: tuple[Opening, ...] = Field(default=(), max_length=100)
     points: tuple[Point, ...] = Field(default=(), max_length=1000)
+    looked: bool = Field(
+        default=False, description="somebody looked at both faces; every socket, tap and the like there is placed"
+    )
     evidence: tuple[Evidence, ...] = Field(default=(), max_length=500)
     hits: tuple[Hit, ...] = Field(default=(), max_length=500)
     traces: tuple[Trace, ...] = Field(default=(), max_length=40)

@@ -9,7 +9,7 @@ from pydantic import Field
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, method_of
+from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import Kit
@@ -67,9 +67,13 @@ class DrillCard(Model):
     pilot_bit_buy: bool
     steps: tuple[DrillStep, ...]
     fixing: str = Field(exclude=True)
+    goes: Goes = Field(exclude=True)
+    tiled: bool = Field(exclude=True)
+    kind: HoleKind = Field(exclude=True)
     dusty: bool = Field(exclude=True, description="its dust harms the lungs")
     screw_apart: bool = Field(exclude=True, description="the screw is bought besides the fixing")
     fixing_label: str
+    screw_key: str = Field(exclude=True)
     screw_text: str
     screw_label: str
     washer_text: str | None
@@ -77,6 +81,7 @@ class DrillCard(Model):
     put_in_text: str
     proud_text: str | None
     last_turn: str
+    feel_text: str = Field(description="what should come out, layer by layer")
     grips: str
     stop: str
     notes: tuple[str, ...]
@@ -163,6 +168,20 @@ def _steps(
             )
         )
     return tuple(steps)
+
+
+def _feel(spot: Spot, hole: HoleSpec, kind: BehindKind, catalogue: Catalogue) -> str:
+    """The dust that each layer should bring out, in the order of the bit."""
+    if hole.bit_rule is BitRule.PUSHED or kind is BehindKind.JOINT:
+        return ""
+    dust = {row.material: row.came_out for row in catalogue.belief.dust}
+    told = []
+    for layer in _through(spot, hole.depth_mm, kind):
+        if shares := dust.get(layer.material):
+            colour = catalogue.belief.came_out[max(shares, key=lambda one: shares[one])]
+            told.append(f"{inside(colour)} from {inside(layer.label)}")
+    told = list(dict.fromkeys(told))
+    return f"What should come out: {', then '.join(told)}." if told else ""
 
 
 def _depth_made_text(spot: Spot, hole: HoleSpec) -> str | None:
@@ -270,9 +289,13 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         pilot_bit_buy=pilot.buy if pilot else False,
         steps=steps,
         fixing=chosen.fixing,
+        goes=method_of(fixing).goes(fixing),
+        tiled=any(layer.material == "tile" for layer in spot.reading.layers),
+        kind=spot.hole.kind,
         dusty=any(catalogue.material_by_key[layer.material].silica_dust for layer in spot.reading.layers),
-        screw_apart=not method_of(fixing).is_a_screw and screw.key in catalogue.screw_by_key,
+        screw_apart=method_of(fixing).goes(fixing) is not Goes.DRIVEN and screw.key in catalogue.screw_by_key,
         fixing_label=chosen.label,
+        screw_key=screw.key,
         screw_text=screw.text,
         screw_label=label,
         washer_text=washer,
@@ -284,6 +307,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         if spot.hole.kind is HoleKind.KEYHOLE
         else None,
         last_turn=_last_turn(spot, fixing, screw),
+        feel_text=_feel(spot, hole, kind, catalogue),
         grips=fixing.grips,
         stop=_stop(spot, fixing, screw),
         notes=tuple(_notes(spot, chosen, fixing, catalogue)),

@@ -1,6 +1,7 @@
 """What a job has drilled is in its wall for every other job there."""
 
 from rockpin.core.document.job import JobBody
+from rockpin.core.document.record import Holds, LeftHole
 from rockpin.core.document.wall import OldHole, Wall
 from rockpin.core.placing import lying
 from rockpin.core.setout import place_fixture
@@ -29,7 +30,36 @@ def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -
                 met=", ".join([job.title, *(outcome.label.lower() for outcome in outcomes)]),
                 holds=fixing.label if fixing else "",
                 stopped=any(outcome.stops for outcome in outcomes),
+                reported=record.met,
+                fixing=record.fixing,
+                good=record.holds is Holds.YES,
+                crumbled=any(outcome.crumbled for outcome in outcomes),
                 day=record.day,
             )
         )
-    return tuple(found)
+    return (*found, *_left_by(job_id, job))
+
+
+def given_up(left: LeftHole, title: str) -> OldHole:
+    """A hole that a job has given up, as it stays in the wall."""
+    return OldHole(
+        id=left.id,
+        name=left.name,
+        x_mm=left.x_mm,
+        y_mm=left.y_mm,
+        diameter_mm=left.diameter_mm,
+        depth_mm=left.depth_mm,
+        met=f"{title}, given up",
+        crumbled=left.crumbled,
+        reported=left.met,
+        day=left.day,
+    )
+
+
+def _left_by(job_id: str, job: JobBody) -> list[OldHole]:
+    """The holes that a job has given up, as other jobs know them."""
+    found = [given_up(one, job.title) for one in job.left]
+    return [
+        one.model_copy(update={"id": f"{job_id}-{one.id}"[:60], "name": f"{one.name} of {job.title}"[:120]})
+        for one in found
+    ]

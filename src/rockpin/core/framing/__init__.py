@@ -1,6 +1,14 @@
 """Where is the framing? Studs with their spread, and what stands behind a spot."""
 
-from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, chance_clear, look_behind, nearest_sure
+from rockpin.core.framing.behind import (
+    Behind,
+    BehindKind,
+    MemberReading,
+    chance_clear,
+    look_behind,
+    members_of,
+    nearest_sure,
+)
 from rockpin.core.framing.find import FramingReading, read_framing
 
 __all__ = [
@@ -10,6 +18,7 @@ __all__ = [
     "MemberReading",
     "chance_clear",
     "look_behind",
+    "members_of",
     "nearest_sure",
     "read_framing",
 ]

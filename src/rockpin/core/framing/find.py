@@ -279,7 +279,7 @@ def read_framing(
         off_row = [*own, *(place for place, *_ in beside)]
         lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue, era)
         in_row = _row_of(wall, hits, lattice.no_pitch, catalogue)
-        pitches = _pitches(lattice, catalogue)
+        pitches = _pitches(lattice, units, catalogue)
         row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
         # a stud that somebody drew by itself keeps the hits about it
         near = [hit for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)]
@@ -308,10 +308,14 @@ def read_framing(
     )
 
 
-def _pitches(lattice: Lattice, catalogue: Catalogue) -> tuple[PitchReading, ...]:
-    labels = {row.key: row.label for row in catalogue.belief.pitches}
+def _pitches(lattice: Lattice, units: UnitSystem, catalogue: Catalogue) -> tuple[PitchReading, ...]:
     return tuple(
-        PitchReading(pitch_mm=fit.pitch_mm, label=labels[fit.key], chance=fit.chance, text=show_share(fit.chance))
+        PitchReading(
+            pitch_mm=fit.pitch_mm,
+            label=show_length(fit.pitch_mm, units),
+            chance=fit.chance,
+            text=show_share(fit.chance),
+        )
         for fit in lattice.pitches
         if fit.chance >= catalogue.figures.framing.pitch_reported
     )

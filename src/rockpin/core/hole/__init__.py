@@ -4,7 +4,19 @@ A :class:`Spot` is asked by every method of capacity; it knows the bracket's hol
 its neighbours and what it must bear.
 """
 
+from rockpin.core.hole.existing import Existing, Outgrown, kind_and_size
 from rockpin.core.hole.screws import BitRule, HoleSpec, ScrewPick
 from rockpin.core.hole.spot import AnchorGroup, Shared, Spot, edges_of
 
-__all__ = ["AnchorGroup", "BitRule", "HoleSpec", "ScrewPick", "Shared", "Spot", "edges_of"]
+__all__ = [
+    "AnchorGroup",
+    "BitRule",
+    "Existing",
+    "HoleSpec",
+    "Outgrown",
+    "ScrewPick",
+    "Shared",
+    "Spot",
+    "edges_of",
+    "kind_and_size",
+]

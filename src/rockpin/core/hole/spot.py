@@ -16,6 +16,7 @@ from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind, Suppo
 from rockpin.core.document.outline import to_top_mm
 from rockpin.core.document.wall import EdgeKind, Wall
 from rockpin.core.framing import Behind, BehindKind, MemberReading, chance_clear, look_behind
+from rockpin.core.hole.existing import Existing
 from rockpin.core.hole.screws import ScrewPick, head_of
 from rockpin.core.identification import WallReading
 from rockpin.core.setout import PlacedHole
@@ -84,7 +85,8 @@ class Spot:
     edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
     the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``mass_kg``: of what hangs there in
     all. ``joint_proved``: fixings whose pull has shown that hidden joints do not matter; None: what the bit met has.
-    ``worded``: whether somebody reads what is said of it, beyond the verdict.
+    ``existing``: the hole, where it is drilled
+    already. ``worded``: whether somebody reads what is said of it, beyond the verdict.
     ``figures``, ``framing``: single figures of this room and of what stands behind it.
     """
 
@@ -105,7 +107,7 @@ class Spot:
     sold: tuple[UnitSystem, ...] = (UnitSystem.METRIC,)
     carries_people: bool = False
     wood_species: str | None = None
-    drilled_mm: float | None = None
+    existing: Existing | None = None
     mass_kg: float = 0.0
     joint_proved: frozenset[str] | None = frozenset()
     group: AnchorGroup | None = None
@@ -213,9 +215,10 @@ class Spot:
                 joints_known=False,
             )
         if screw_mm not in self._behind:
-            self._behind[screw_mm] = look_behind(
+            behind = look_behind(
                 self.wall, self.reading, self.members, self.hole.x_mm, self.hole.y_mm, screw_mm, self.framing
             )
+            self._behind[screw_mm] = self.existing.seen(behind, self.reading) if self.existing else behind
         return self._behind[screw_mm]
 
     def anchor_group(self) -> AnchorGroup:
@@ -278,6 +281,10 @@ class Spot:
         ``shared``: one for all holes that are looked at in that wall.
         """
         members = self.members if reading.family.framed else ()
+        if self.existing:
+            met = self.existing.reading(reading)
+            # what a wall is at one hole is not what it is at the others
+            reading, shared = met, shared if met is reading else {}
         if shared is None and reading is self.reading and members == self.members:
             return self
         return replace(self, reading=reading, members=members, shared={} if shared is None else shared)

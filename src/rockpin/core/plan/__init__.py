@@ -1,14 +1,20 @@
 """The plan: every room in its order, and every sentence of judgement."""
 
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
+from rockpin.core.plan.drawing import Cut, Elevation
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
+from rockpin.core.plan.going_on import ways_on
+from rockpin.core.plan.happened import Happened, PhotoTaken, in_words, take_in
+from rockpin.core.plan.hole_case import WayOn, WaysOn
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
+from rockpin.core.plan.loose import LooseReading, repair_of
 from rockpin.core.plan.make import Plan, make_plan
 from rockpin.core.plan.near_places import BetterPlace, better_places
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
 from rockpin.core.plan.rearranged import bar_drilled
 from rockpin.core.plan.remedies import ways_out
+from rockpin.core.plan.reporting import Report, reported
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
 from rockpin.core.plan.way_out import WayOut
@@ -16,14 +22,22 @@ from rockpin.core.plan.way_out import WayOut
 __all__ = [
     "BetterPlace",
     "ComputedStages",
+    "Cut",
+    "Elevation",
     "FitReading",
     "FitWay",
+    "Happened",
     "HolePlan",
     "HoleSet",
+    "LooseReading",
+    "PhotoTaken",
     "PlacingOptions",
     "Plan",
+    "Report",
     "WallPlaces",
+    "WayOn",
     "WayOut",
+    "WaysOn",
     "along_stairs",
     "bar_drilled",
     "better_places",
@@ -32,12 +46,17 @@ __all__ = [
     "compute_stages",
     "fit_reading",
     "hole_sets",
+    "in_words",
     "make_plan",
     "measured_from",
     "places_on_the_wall",
     "placing_options",
     "read_wall",
+    "repair_of",
+    "reported",
     "row_between",
     "standing",
+    "take_in",
+    "ways_on",
     "ways_out",
 ]

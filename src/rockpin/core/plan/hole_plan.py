@@ -16,6 +16,7 @@ from rockpin.core.drilling import DrillCard, bits_at_hand
 from rockpin.core.framing import Behind
 from rockpin.core.hidden import HoleRisk
 from rockpin.core.hole import Spot
+from rockpin.core.plan.answers import answers_of
 from rockpin.core.plan.drawing import Cut, behind_text, draw_cut
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -125,6 +126,7 @@ class HolePlan(Model):
     van_label: str | None
     working: Working | None
     card: DrillCard | None
+    answers: tuple[str, ...]
     risk: HoleRisk
     cut: Cut
     verdict: Verdict
@@ -239,6 +241,7 @@ def hole_plan(
     risk: HoleRisk,
     findings: list[Finding],
     kit: Kit,
+    glued: bool,
     catalogue: Catalogue,
 ) -> HolePlan:
     hole, units, chosen = spot.hole, spot.units, choice.chosen
@@ -276,6 +279,13 @@ def hole_plan(
         van_label=choice.in_the_van.label if choice.in_the_van else None,
         working=_working(choice, spot, catalogue),
         card=card,
+        answers=answers_of(
+            catalogue.fixing_by_key[chosen.fixing] if chosen else None,
+            behind.kind,
+            [layer.material for layer in spot.reading.layers],
+            glued,
+            catalogue,
+        ),
         risk=risk,
         cut=draw_cut(
             spot,

@@ -7,26 +7,29 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from rockpin.core.advice import Advice
-from rockpin.core.base.findings import Finding, Stage, Verdict, verdict_of
+from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
 from rockpin.core.document.fixture import Environment, HeldRail
 from rockpin.core.document.job import JobDocument, Placement
-from rockpin.core.drilling import GatherItem, Step, card_of, work_of
+from rockpin.core.drilling import card_of, existing_holes
 from rockpin.core.fixture import bodies_of, outline_of, things_of
 from rockpin.core.framing import FramingReading
 from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import Belief, WallReading, may_be_old
 from rockpin.core.placing import PlacingReading
+from rockpin.core.plan.because import because_of
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
 from rockpin.core.plan.findings import all_findings, as_built_findings
 from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
+from rockpin.core.plan.loose import LooseReading, loose_readings
 from rockpin.core.plan.record_lines import RecordLine, record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
+from rockpin.core.sequence import GatherItem, Step, work_of
 from rockpin.core.setout import (
     AsBuiltReading,
     Claim,
@@ -41,10 +44,11 @@ from rockpin.core.tables.catalogue import Catalogue, Duty
 
 
 class StagePlan(Model):
-    """One stage: its verdict and all of its findings."""
+    """One stage: its verdict, why it is that one, and all of its findings."""
 
     stage: Stage
     verdict: Verdict
+    because: str
     findings: tuple[Finding, ...]
 
 
@@ -75,7 +79,11 @@ class HiddenReading(Model):
 
 
 class Plan(Model):
-    """What comes out at the right of the house."""
+    """What comes out at the right of the house.
+
+    ``not_yet``: everything that forbids the job, each with its way out; as long as there is any, no card tells how to
+    drill.
+    """
 
     job_id: str
     title: str
@@ -85,6 +93,7 @@ class Plan(Model):
     practice: bool
     units: UnitSystem
     verdict: Verdict
+    not_yet: tuple[str, ...]
     stages: tuple[StagePlan, ...]
     reading: WallReading
     belief: Belief
@@ -117,6 +126,7 @@ class Plan(Model):
     steps: tuple[Step, ...]
     cautions: tuple[str, ...]
     record: tuple[RecordLine, ...]
+    loose: tuple[LooseReading, ...]
 
     @property
     def findings(self) -> tuple[Finding, ...]:
@@ -134,11 +144,12 @@ _CLEAR = {
 }
 
 
-def _stages(findings: list[Finding]) -> tuple[StagePlan, ...]:
+def _stages(findings: list[Finding], because: dict[Stage, str]) -> tuple[StagePlan, ...]:
     return tuple(
         StagePlan(
             stage=stage,
             verdict=verdict_of((finding for finding in findings if finding.stage is stage), _CLEAR[stage]),
+            because=because[stage],
             findings=tuple(finding for finding in findings if finding.stage is stage),
         )
         for stage in Stage
@@ -166,6 +177,12 @@ def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
     return tuple(
         DecidingCase(label=label, lasts=lasts[label], holes=tuple(numbers)) for label, numbers in holes.items()
     )
+
+
+def _not_yet(findings: Sequence[Finding]) -> tuple[str, ...]:
+    """What forbids a job, in sentences, none of them twice."""
+    against = (one for one in findings if one.severity is Severity.DO_NOT_DRILL)
+    return tuple(dict.fromkeys(" ".join(filter(None, (one.sentence, one.action))) for one in against))
 
 
 def _lifted_kg(job: JobDocument) -> float:
@@ -229,6 +246,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         ),
     )
     joints, built, findings = findings_of(done)
+    not_yet = _not_yet(findings)
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
     cautions = hidden_cautions(hidden, done.judged, untested)
@@ -239,7 +257,37 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
     }
     drawn = [card for card in cards.values() if card]
     mass = job.fixture.mass_kg
-    work = work_of(drawn, holes, _lifted_kg(job), units, catalogue)
+    lacking = {
+        choice.chosen.fixing
+        for choice in choices
+        if choice.chosen and choice.chosen.fixing in choice.stocks and choice.stocks[choice.chosen.fixing].lacks
+    }
+    work = work_of(
+        job,
+        drawn if len(drawn) == len(holes) and (job.records or not not_yet) else (),
+        holes,
+        existing_holes(job, holes, catalogue),
+        _lifted_kg(job),
+        lacking,
+        catalogue,
+    )
+    planned = tuple(
+        hole_plan(
+            spot,
+            done.behinds[spot.hole.id],
+            choice,
+            cards.get(spot.hole.id),
+            judged.risk,
+            findings,
+            job.kit,
+            any(not link.kind.has_own_holes or link.species for link in job.fixture.links),
+            catalogue,
+        )
+        for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
+    )
+    measures = measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units)
+    fixture_text = _fixture_text(job, duty, units)
+    cases_text = f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole."
     return Plan(
         job_id=job.id,
         title=job.title,
@@ -252,7 +300,8 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
             findings,
             _ready_sentence(len(holes), decided_by_hand(done, job, catalogue)),
         ),
-        stages=_stages(findings),
+        not_yet=not_yet,
+        stages=_stages(findings, because_of(done, planned, measures, fixture_text, cases_text)),
         reading=reading,
         belief=identified.belief,
         runner_up=runner_up,
@@ -275,35 +324,24 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         supports=done.placed.supports,
         links=done.placed.links,
         joints=tuple(joints),
-        holes=tuple(
-            hole_plan(
-                spot,
-                done.behinds[spot.hole.id],
-                choice,
-                cards.get(spot.hole.id),
-                judged.risk,
-                findings,
-                job.kit,
-                catalogue,
-            )
-            for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
-        ),
+        holes=planned,
         placing=done.placing,
         gaps=_gaps(job, units),
         claims=done.claims,
         clearances=done.clearances,
         as_built=built,
         rails=tuple(_on_the_wall(rail, job.placement) for rail in job.fixture.rails),
-        measures=measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units),
+        measures=measures,
         heavier_text=heavier_hand_text(done, job, shipped),
         cases=_deciding(done),
-        cases_text=f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole.",
-        fixture_text=_fixture_text(job, duty, units),
+        cases_text=cases_text,
+        fixture_text=fixture_text,
         mass_text=show_mass(mass, units),
         floor_to_come_text=show_length(wall.floor_to_come_mm, units) if wall.floor_to_come_mm else None,
         people=work.people,
         gather=work.gather,
         steps=work.steps,
         cautions=(*cautions, *ALWAYS),
-        record=record_lines(job, holes, catalogue),
+        record=record_lines(job, holes, units, catalogue),
+        loose=loose_readings(job, done, shipped, keep),
     )

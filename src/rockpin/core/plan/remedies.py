@@ -5,7 +5,7 @@ from math import floor
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
-from rockpin.core.base.quantities import show_bit, show_length, show_mass
+from rockpin.core.base.quantities import show_across, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
@@ -144,7 +144,7 @@ def larger_plate(trial: Trial) -> WayOut | None:
         size = f"{show_length(plate.width_mm, trial.units)} × {show_length(plate.height_mm, trial.units)}"
         made = fixture.model_copy(update={"supports": supports})
         made = drilled(made, wider) if wider else made
-        holes = f", its holes {show_bit(wider, trial.units)}" if wider else ""
+        holes = f", its holes {show_across(wider, trial.units, up=True)}" if wider else ""
         return trial.way(
             WayKind.LARGER_PLATE,
             trial.job.model_copy(update={"fixture": made}),
@@ -201,7 +201,9 @@ def larger_holes(trial: Trial) -> WayOut | None:
         return trial.way(
             WayKind.LARGER_HOLES,
             trial.job.model_copy(update={"fixture": drilled(trial.job.fixture, wider)}),
-            lambda plan: f"Drill the bracket's holes {show_bit(wider, trial.units)} wide: {with_what(plan)}.",
+            lambda plan: (
+                f"Drill the bracket's holes {show_across(wider, trial.units, up=True)} wide: {with_what(plan)}."
+            ),
         )
 
     worth = [one for one in trial.sizes.bracket_holes_mm if sizes and 0.4 < one - sizes[0] <= 4.5]

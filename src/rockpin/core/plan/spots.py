@@ -3,7 +3,8 @@
 import numpy as np
 
 from rockpin.core.demand import Demand
-from rockpin.core.document.job import Holds, JobDocument
+from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import existing_holes
 from rockpin.core.framing import BehindKind, MemberReading, look_behind
 from rockpin.core.hidden import Hidden
 from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
@@ -37,9 +38,8 @@ def spots_of(
     wall, figures = job.wall, catalogue.figures
     spots = []
     shared: Shared = {}
-    # a hole that was drilled and does not hold its fixing yet
     met = {one.hole_id for one in job.records if "as_planned" in one.met}
-    drilled = {one.hole_id: one.bit_mm for one in job.records if one.bit_mm and one.holds is not Holds.YES}
+    existing = existing_holes(job, holes, catalogue)
     column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
     order = [column[hole.id] for hole in holes]
     edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
@@ -59,12 +59,14 @@ def spots_of(
         radius = hole.diameter_mm / 2 + figures.framing.setout_error_mm
         behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures.framing)
         in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL, BehindKind.OPEN)
+        there = existing.get(hole.id)
+        met_reading = there.reading(reading) if there else reading
         here = hidden.at_hole(hole.x_mm, hole.y_mm, radius, in_stud)
         spots.append(
             Spot(
                 hole=hole,
                 wall=wall,
-                reading=reading,
+                reading=met_reading,
                 members=tuple(one for one in members if one.rect.distance_to(hole.x_mm, hole.y_mm) < NEARBY_MM),
                 neighbours=tuple(
                     (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm) for other in holes if other.id != hole.id
@@ -80,12 +82,12 @@ def spots_of(
                 framing=figures.framing,
                 sold=job.site.sold,
                 carries_people=job.fixture.carries_people,
-                drilled_mm=drilled.get(hole.id),
+                existing=there,
                 mass_kg=job.fixture.mass_kg,
                 joint_proved=None if hole.id in met else proved,
                 group=group,
                 worded=worded,
-                shared=shared,
+                shared=shared if met_reading is reading else {},
             )
         )
     return spots

@@ -10,6 +10,7 @@ from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import WallSide
+from rockpin.core.drilling import existing_holes, told_by_holes
 from rockpin.core.fixture import things_of
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
 from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
@@ -97,7 +98,7 @@ def wall_content(job: JobDocument) -> tuple[object, ...]:
 def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ReadWall:
     """The rooms that ask the wall alone. Raises BadInput where the document names what the catalogue does not have."""
     check_references(job, catalogue)
-    job = job.counted()
+    job = told_by_holes(job.counted(), catalogue)
     return keep.of("wall", catalogue, wall_content(job), lambda: _read_wall(job, catalogue))
 
 
@@ -150,7 +151,7 @@ def compute_stages(
     and where holes could be moved to; neither changes a verdict.
     """
     shipped, read = catalogue, read_wall(job, catalogue, keep)
-    whole, placing = settled(job, read)
+    whole, placing = settled(told_by_holes(job, catalogue), read)
     job = whole.counted()
     wall = job.wall
     catalogue, identified, framing, hidden = read
@@ -161,6 +162,10 @@ def compute_stages(
     behinds = {
         hole.id: look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, catalogue.figures.framing)
         for hole in placed.holes
+    }
+    behinds |= {
+        hole_id: there.seen(behinds[hole_id], reading)
+        for hole_id, there in existing_holes(job, placed.holes, catalogue).items()
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)

@@ -2,7 +2,7 @@
 
 from math import ceil
 
-from rockpin.core.base.quantities import show_bit, show_force, show_length, show_thickness
+from rockpin.core.base.quantities import show_across, show_force, show_length, show_thickness
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import method_of
 from rockpin.core.choice import divisors_of
@@ -60,7 +60,7 @@ def blocking(trial: Trial) -> WayOut | None:
 
     def with_wood(wider: float, larger: float) -> WayOut | None:
         fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
-        besides = f" and drill the bracket's holes {show_bit(wider, trial.units)} wide" if wider else ""
+        besides = f" and drill the bracket's holes {show_across(wider, trial.units, up=True)} wide" if wider else ""
         if larger > 1:
             plates = tuple(scaled(one, larger) for one in fixture.supports)
             fixture = fixture.model_copy(update={"supports": plates})
@@ -125,7 +125,7 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
         if key in rows and rows[key].method == "masonry" and worst[key] <= trial.sizes.tests_most_use
     ]
     count = int(figures.choice.test_failures_least)
-    besides = f", its holes {show_bit(wider_mm, trial.units)} wide" if wider_mm else ""
+    besides = f", its holes {show_across(wider_mm, trial.units, up=True)} wide" if wider_mm else ""
     for key in sorted(near, key=lambda one: worst[one])[:2]:
         row = rows[key]
         rating = method_of(row).tested_rating(row, plan.reading, figures.capacity)

@@ -17,12 +17,15 @@ from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.wall import Backing, HowKnown, UnitSolidity
 from rockpin.core.tables.figures import CapacityFigures, DemandFigures, Figures, HiddenFigures
+from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
+from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.remedies import RemedyTable
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
 from rockpin.core.tables.shapes import Shape
 from rockpin.core.tables.starts import StartTable
+from rockpin.core.tables.waits import WaitRow
 
 
 class Role(StrEnum):
@@ -113,13 +116,6 @@ class BitSeries(Row):
     sizes_mm: tuple[float, ...]
 
 
-class Outcome(Row):
-    """What a bit can meet, for the record."""
-
-    stops: bool
-    says: str
-
-
 class MarkingWay(Row):
     """A way to bring marks to the wall, with its errors of one standard deviation.
 
@@ -203,8 +199,11 @@ class Catalogue(Model):
     fixings: tuple[Fixing, ...]
     bits: tuple[BitSeries, ...]
     outcomes: tuple[Outcome, ...]
+    waits: tuple[WaitRow, ...]
     shapes: tuple[Shape, ...]
     tools: tuple[Tool, ...]
+    sets: tuple[OwnedSet, ...]
+    trade_words: tuple[TradeWord, ...]
     markings: tuple[MarkingWay, ...]
     wishes: dict[Wish, str]
     starts: StartTable

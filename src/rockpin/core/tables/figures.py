@@ -322,6 +322,9 @@ class PlanFigures(Model):
     cantilever_arm_mm: float
     cantilever_least_length_mm: float
     old_hole_diameters: float
+    same_hole_mm: float
+    left_hole_diameters: float
+    left_hole_crumbled_mm: float
     unchosen_reach_mm: float
     metal_stop_keep_mm: float
     leans_wide_mm: float

@@ -64,6 +64,7 @@ class BuildUp(Row):
     only a start, such as the tiled form of another row.
     """
 
+    short: Name = Field(description="as a wall in a sentence, with its article")
     says: str
     layers: tuple[Layer, ...]
     spread_mm: tuple[float, ...] = ()

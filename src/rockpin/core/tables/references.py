@@ -10,6 +10,7 @@ from rockpin.core.document.wall import Wall
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm
 from rockpin.core.tables.packets import packet_faults, with_packets
+from rockpin.core.tables.shapes import Shape
 
 
 def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
@@ -115,10 +116,20 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     for i, record in enumerate(job.records):
         if record.fixing:
             faults += _unknown(f"records.{i}.fixing", record.fixing, fixings, "fixing")
+        for key in record.failed:
+            faults += _unknown(f"records.{i}.failed", key, fixings, "fixing")
         for met in record.met:
             faults += _unknown(f"records.{i}.met", met, catalogue.outcome_by_key, "outcome")
         if record.hole_id not in holes:
             faults.append(Fault(f"records.{i}.hole_id", f"“{record.hole_id}” is no hole of this fixture"))
+    for i, left in enumerate(job.left):
+        for met in left.met:
+            faults += _unknown(f"left.{i}.met", met, catalogue.outcome_by_key, "outcome")
+    for i, old in enumerate(job.came_loose.holes if job.came_loose else ()):
+        if old.fixing:
+            faults += _unknown(f"came_loose.holes.{i}.fixing", old.fixing, fixings, "fixing")
+        if old.hole_id not in holes:
+            faults.append(Fault(f"came_loose.holes.{i}.hole_id", f"“{old.hole_id}” is no hole of this fixture"))
     return faults
 
 
@@ -128,3 +139,12 @@ def check_references(job: JobDocument, catalogue: Catalogue) -> None:
     faults += job_faults(job, catalogue)
     if faults:
         raise BadInput(faults)
+
+
+def shape_named(key: str, catalogue: Catalogue) -> Shape:
+    """The shape of that name. Raises BadInput where there is none."""
+    shape = catalogue.shape_by_key.get(key)
+    if shape is None:
+        names = ", ".join(catalogue.shape_by_key)
+        raise BadInput([Fault("shape", f"“{key}” is no shape; there are {names}")])
+    return shape

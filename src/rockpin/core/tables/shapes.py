@@ -31,7 +31,9 @@ class Measure(Model):
 class Shape(Row):
     """A shape that a fixture can be made from."""
 
+    short: Name = Field(description="what a job of it is called")
     says: str
     duty: Id
     hand: Id
+    brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
     measures: tuple[Measure, ...] = Field(min_length=1)

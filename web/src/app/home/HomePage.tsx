@@ -1,24 +1,61 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { client, Refused, unwrap } from "../../api/client";
-import { useTheme } from "../../lib/theme";
+import { client, OWN, refusalOf, Refused, unwrap } from "../../api/client";
 import { refreshSites, useLists } from "../../api/queries";
 import { Button } from "../../ui/controls";
+import { QUESTIONS } from "../ask/questions";
+import { Bar } from "../Bar";
 import { NewSite } from "./SiteForms";
 import { SiteList } from "./SiteList";
 
-/** All sites with their walls and jobs. */
+/** The questions, usable before anything exists. */
+function Questions() {
+  return (
+    <nav
+      aria-label="Ask one thing"
+      className="mb-6 grid border-2 border-ink bg-sheet sm:grid-cols-2 lg:grid-cols-3"
+    >
+      {QUESTIONS.map((one) => (
+        <Link
+          key={one.key}
+          to={`/ask/${one.key}`}
+          className="-mr-px -mb-px border-r border-b border-rule px-4 py-2.5 hover:bg-chalk-wash"
+        >
+          <strong className="block text-[16px] leading-tight">{one.label}</strong>
+          <span className="text-[13px] text-soft">{one.says}</span>
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+/** A site, or everything, that was saved as one file. */
+async function bringWhole(chosen: File): Promise<void> {
+  const headers = { ...OWN, "content-type": "application/zip" };
+  const response = await fetch("/api/everything", { method: "POST", headers, body: chosen });
+  if (!response.ok) throw await refusalOf(response);
+}
+
+/** The questions first; under them all sites with their walls and jobs. */
 export function HomePage() {
-  const [theme, switchTheme] = useTheme();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const [faults, setFaults] = useState<readonly string[]>([]);
   const lists = useLists();
+  useEffect(() => {
+    document.title = "Rock Pin";
+  }, []);
 
   const bring = async (chosen: File) => {
     try {
+      if (chosen.name.endsWith(".zip")) {
+        await bringWhole(chosen);
+        await refreshSites(queries);
+        setFaults([]);
+        return;
+      }
       const answer = await client.POST("/api/documents", {
         body: (await chosen.text()) as never,
         bodySerializer: (text: unknown) => text as string,
@@ -33,48 +70,12 @@ export function HomePage() {
   };
 
   return (
-    <div className="h-full overflow-y-auto">
-      <header className="flex h-[60px] items-center gap-3 bg-bar px-4 text-bar-ink">
-        <img src="/mark.svg" alt="" className="size-8" />
-        <h1 className="flex-1 text-[18px] font-bold">Rock Pin</h1>
-        <Link
-          to="/van"
-          className="inline-flex min-h-11 items-center px-2 text-[13px] text-bar-soft hover:text-bar-ink"
-        >
-          The van
-        </Link>
-        <button
-          type="button"
-          onClick={switchTheme}
-          className="min-h-11 px-2 text-[13px] text-bar-soft hover:text-bar-ink"
-        >
-          {theme === "light" ? "Dark paper" : "Light paper"}
-        </button>
-      </header>
-      <main className="mx-auto max-w-[1080px] px-5 py-6">
-        <div className="mb-6 flex flex-wrap items-end justify-between gap-4">
-          <p className="max-w-[56ch] text-[15px]">
-            What the wall is made of, what is hidden in it, what will hold, and where to drill. Planning
-            values: local codes and licensed trades decide.
-          </p>
-          <div className="flex gap-2">
-            <input
-              ref={file}
-              type="file"
-              accept=".json,application/json"
-              aria-label="Job document to bring in"
-              className="sr-only"
-              tabIndex={-1}
-              onChange={(event) => {
-                const chosen = event.target.files?.[0];
-                if (chosen) void bring(chosen);
-                event.target.value = "";
-              }}
-            />
-            <Button onClick={() => file.current?.click()}>Bring in a job document</Button>
-            {lists && <NewSite lists={lists} />}
-          </div>
-        </div>
+    <div className="h-full overflow-y-auto" data-scrolls>
+      <Bar />
+      <main className="mx-auto max-w-[1160px] px-5 py-5 max-sm:px-3">
+        <h1 className="sr-only">Rock Pin</h1>
+        <Questions />
+        {lists && <SiteList lists={lists} />}
         {faults.length > 0 && (
           <div role="alert" className="mb-6 border-l-4 border-brick bg-brick-wash p-3 text-[13px]">
             <strong>Nothing was brought in.</strong>
@@ -85,7 +86,31 @@ export function HomePage() {
             </ul>
           </div>
         )}
-        {lists && <SiteList lists={lists} />}
+        <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-4">
+          {lists && <NewSite lists={lists} />}
+          <input
+            ref={file}
+            type="file"
+            accept=".json,.zip,application/json,application/zip"
+            aria-label="Job, site or everything to bring in"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              const chosen = event.target.files?.[0];
+              if (chosen) void bring(chosen);
+              event.target.value = "";
+            }}
+          />
+          <Button onClick={() => file.current?.click()}>Bring in what was saved</Button>
+          <a
+            href="/api/everything.zip"
+            download
+            className="inline-flex min-h-9 items-center rounded-sm border border-rule px-3 text-[13px] font-semibold hover:bg-wash max-sm:min-h-12"
+          >
+            Save everything
+          </a>
+          <p className="text-[12.5px] text-soft">Planning values: local codes and licensed trades decide.</p>
+        </div>
       </main>
     </div>
   );

@@ -1,13 +1,24 @@
 import { useDeferredValue, useId, useState } from "react";
-import { ask, type Lists } from "../../api/client";
-import { SITES } from "../../api/queries";
-import { Button } from "../../ui/controls";
+import { useQueryClient } from "@tanstack/react-query";
+import { ask, client, type Lists, type Schemas } from "../../api/client";
+import { refreshSites, SITES } from "../../api/queries";
+import { Button, Checkbox, Select } from "../../ui/controls";
+import { FirstJob } from "./FirstJob";
 import { SiteSection } from "./SiteSection";
+import { Trash } from "./Trash";
 
-function useSites(search: string) {
+type Order = Schemas["Order"];
+
+const ORDERS: readonly { key: Order; label: string }[] = [
+  { key: "touched", label: "what was touched last" },
+  { key: "name", label: "by name" },
+  { key: "made", label: "what was made first" },
+];
+
+function useSites(search: string, order: Order, away: boolean) {
   return ask.useInfiniteQuery(
     ...SITES,
-    { params: { query: { search } } },
+    { params: { query: { search, order, away } } },
     {
       pageParamName: "start",
       initialPageParam: 0,
@@ -18,16 +29,68 @@ function useSites(search: string) {
   );
 }
 
+/** What is looked for, and what stands first. */
+interface Look {
+  typed: string;
+  order: Order;
+  away: boolean;
+}
+
+function Finder({ look, onLook, found }: { look: Look; onLook: (look: Look) => void; found: string }) {
+  const id = useId();
+  return (
+    <div className="mb-6 flex flex-wrap items-end gap-x-5 gap-y-2" role="search">
+      <div className="w-full max-w-[320px]">
+        <label htmlFor={id} className="mb-0.5 block text-[12px] text-soft">
+          Find a site, a wall, a job or a verdict
+        </label>
+        <input
+          id={id}
+          type="search"
+          value={look.typed}
+          maxLength={120}
+          autoComplete="off"
+          onChange={(event) => onLook({ ...look, typed: event.target.value })}
+          className="h-9 w-full rounded-sm border border-rule bg-sheet px-2 text-[15px] max-sm:h-12"
+        />
+      </div>
+      <div className="w-[200px]">
+        <Select
+          label="First"
+          value={look.order}
+          options={ORDERS}
+          onChange={(key) => onLook({ ...look, order: key as Order })}
+        />
+      </div>
+      <div className="pb-2">
+        <Checkbox
+          label="Only what is put away"
+          checked={look.away}
+          onChange={(away) => onLook({ ...look, away })}
+        />
+      </div>
+      <p aria-live="polite" className="pb-2 text-[13px] text-soft">
+        {found}
+      </p>
+      <span className="flex-1" />
+      <Trash />
+    </div>
+  );
+}
+
 /** The sites page by page, and those that a word finds. */
 export function SiteList({ lists }: { lists: Lists }) {
-  const [typed, setTyped] = useState("");
-  const search = useDeferredValue(typed.trim());
-  const sites = useSites(search);
-  const id = useId();
+  const [look, setLook] = useState<Look>({ typed: "", order: "touched", away: false });
+  const search = useDeferredValue(look.typed.trim());
+  const sites = useSites(search, look.order, look.away);
+  const queries = useQueryClient();
+  const showExample = async () => {
+    await client.POST("/api/example");
+    await refreshSites(queries);
+  };
   const pages = sites.data?.pages ?? [];
   const shown = pages.flatMap((page) => page.sites);
   const inAll = pages.at(-1)?.in_all ?? 0;
-  const jobs = shown.reduce((sum, site) => sum + site.jobs_in_all, 0);
   if (sites.isError) {
     return (
       <p role="alert" className="text-brick">
@@ -36,40 +99,38 @@ export function SiteList({ lists }: { lists: Lists }) {
     );
   }
   if (!sites.data) return null;
-  if (inAll === 0 && !search) {
+  const narrowed = search !== "" || look.away;
+  if (inAll === 0 && !narrowed) {
     return (
-      <p className="border-t-2 border-ink pt-4 text-soft">
-        No site yet. A site is a building; it has walls, and on each wall the things that you hang. Start with
-        New site.
-      </p>
+      <div className="border-t-2 border-ink pt-4">
+        <p className="max-w-[60ch] text-[15px]">
+          Nothing kept yet. Ask what goes in, and make the answer a job: its wall and its name come by
+          themselves. Or start with a building: New site.
+        </p>
+        <div className="mt-3 flex flex-wrap items-center gap-4">
+          <FirstJob />
+          <Button look="open" className="min-h-11" onClick={() => void showExample()}>
+            Look at a finished example
+          </Button>
+          <Trash />
+        </div>
+      </div>
     );
   }
+  const found = narrowed
+    ? inAll === 0
+      ? look.away && !search
+        ? "Nothing is put away."
+        : `Nothing here is called “${search}”.`
+      : countOf(inAll, "found")
+    : inAll > shown.length
+      ? countOf(inAll, "in all")
+      : "";
   return (
     <>
-      {(search || typed || inAll > 1 || jobs > 5) && (
-        <div className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-1">
-          <div className="w-full max-w-[360px]">
-            <label htmlFor={id} className="mb-0.5 block text-[12px] text-soft">
-              Find a site, a wall or a job
-            </label>
-            <input
-              id={id}
-              type="search"
-              value={typed}
-              maxLength={120}
-              autoComplete="off"
-              onChange={(event) => setTyped(event.target.value)}
-              className="h-10 w-full rounded-sm border border-rule bg-sheet px-2 text-[15px] max-sm:h-12"
-            />
-          </div>
-          <p aria-live="polite" className="pb-2 text-[13px] text-soft">
-            {search && (inAll === 0 ? `Nothing here is called “${search}”.` : countOf(inAll, "found"))}
-            {!search && inAll > shown.length && countOf(inAll, "in all")}
-          </p>
-        </div>
-      )}
+      <Finder look={look} onLook={setLook} found={found} />
       {shown.map((line) => (
-        <SiteSection key={line.id} line={line} lists={lists} found={search !== ""} />
+        <SiteSection key={line.id} line={line} lists={lists} narrowed={narrowed} />
       ))}
       {sites.hasNextPage && (
         <div className="border-t-2 border-ink py-4">

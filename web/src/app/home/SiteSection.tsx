@@ -1,14 +1,18 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { ask, type Lists, type Schemas } from "../../api/client";
 import { JobRow } from "./JobRow";
 import { NewJob } from "./NewJob";
 import { NewWall } from "./NewWall";
 import { EditSite } from "./SiteForms";
-import { useRemoval } from "./useRemoval";
+import { touchedOn } from "./touched";
+import { useShelves } from "./useShelves";
+import { WallSection } from "./WallSection";
 
 type SiteLine = Schemas["SiteLine"];
 
 const WORDS: Record<string, string> = { metric: "millimetres", imperial: "inches" };
+const FOLDED = "rock-pin-folded";
 
 /** The jobs of a site that the list shows, or all of them once that was asked for. */
 function useJobs(line: SiteLine) {
@@ -23,29 +27,85 @@ function useJobs(line: SiteLine) {
   return { jobs, rest: line.jobs_in_all - jobs.length, showAll: () => setAll(true) };
 }
 
-/** One site: its jobs with their verdicts, and its walls. `found`: only those jobs that a search is for. */
-export function SiteSection({ line, lists, found }: { line: SiteLine; lists: Lists; found: boolean }) {
+function folded(): string[] {
+  try {
+    return JSON.parse(localStorage.getItem(FOLDED) ?? "[]") as string[];
+  } catch {
+    return [];
+  }
+}
+
+/** Whether a site is folded, kept in this browser. */
+function useFold(id: string): [boolean, () => void] {
+  const [shut, setShut] = useState(() => folded().includes(id));
+  const turn = () => {
+    const others = folded().filter((one) => one !== id);
+    localStorage.setItem(FOLDED, JSON.stringify(shut ? others : [...others, id]));
+    setShut(!shut);
+  };
+  return [shut, turn];
+}
+
+function countsOf(line: SiteLine): string {
+  const walls = `${line.walls.length} ${line.walls.length === 1 ? "wall" : "walls"}`;
+  const jobs = `${line.jobs_in_all} ${line.jobs_in_all === 1 ? "job" : "jobs"}`;
+  return `${walls} · ${jobs} · last touched ${touchedOn(line.touched)}`;
+}
+
+/** One site: its walls drawn with their things. `narrowed`: only those jobs that are looked for. */
+export function SiteSection({ line, lists, narrowed }: { line: SiteLine; lists: Lists; narrowed: boolean }) {
   const { jobs, rest, showAll } = useJobs(line);
-  const { removed, removeJob, removeWall, bringBack, refusal } = useRemoval();
+  const shelves = useShelves();
+  const [shut, turn] = useFold(line.id);
   const region = lists.regions.find((one) => one.key === line.site.region)?.label ?? line.site.region;
+  const walls = line.walls.filter((wall) => !narrowed || jobs.some((job) => job.wall_id === wall.id));
+  const elsewhere = jobs.filter((job) => !line.walls.some((wall) => wall.id === job.wall_id));
   return (
-    <section className="border-t-2 border-ink pt-3 pb-8" aria-label={line.site.name}>
-      <div className="flex flex-wrap items-baseline gap-x-3">
-        <h2 className="text-[22px] font-bold">{line.site.name}</h2>
-        <p className="text-[13px] text-soft">
-          {region} · {WORDS[line.site.units]}
-          {line.site.built_year ? ` · built ${line.site.built_year}` : ""}
-        </p>
+    <section className="pb-9" aria-label={line.site.name}>
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
+        <h2 className="text-[22px] leading-tight font-bold">{line.site.name}</h2>
+        <p className="text-[13px] text-soft">{countsOf(line)}</p>
+        <span className="flex-1" />
+        <Link
+          to="/ask/goes-in"
+          className="inline-flex min-h-9 items-center text-[14px] font-bold text-chalk max-sm:min-h-11"
+        >
+          Start a job
+        </Link>
+        <button
+          type="button"
+          aria-expanded={!shut}
+          onClick={turn}
+          className="min-h-9 text-[13px] text-soft underline max-sm:min-h-11"
+        >
+          {shut ? "Unfold" : "Fold"}
+        </button>
       </div>
-      {line.site.note && <p className="max-w-prose text-[13px] text-soft">{line.site.note}</p>}
-      <div className="mt-3 grid gap-x-10 gap-y-5 md:grid-cols-[1.5fr_1fr]">
-        <div>
-          <h3 className="mb-1 text-[13px] font-semibold text-soft">Jobs</h3>
-          <ul>
-            {jobs.map((job) => (
-              <JobRow key={job.id} job={job} onRemove={() => removeJob(job)} />
+      {!shut && (
+        <>
+          <p className="mt-1.5 text-[12.5px] text-soft">
+            {region} · {WORDS[line.site.units]}
+            {line.site.built_year ? ` · built ${line.site.built_year}` : ""}
+            {line.site.note && ` · ${line.site.note}`}
+          </p>
+          <div className="mt-3 grid gap-x-10 gap-y-7 md:grid-cols-2">
+            {walls.map((wall) => (
+              <WallSection
+                key={wall.id}
+                wall={wall}
+                jobs={jobs.filter((job) => job.wall_id === wall.id)}
+                walls={line.walls}
+                shelves={shelves}
+              />
             ))}
-          </ul>
+          </div>
+          {elsewhere.length > 0 && (
+            <ul className="mt-4">
+              {elsewhere.map((job) => (
+                <JobRow key={job.id} job={job} walls={line.walls} shelves={shelves} />
+              ))}
+            </ul>
+          )}
           {rest > 0 && (
             <button
               type="button"
@@ -55,58 +115,40 @@ export function SiteSection({ line, lists, found }: { line: SiteLine; lists: Lis
               Show all {line.jobs_in_all} jobs
             </button>
           )}
-          {removed && (
+          {shelves.gone && (
             <p role="status" className="py-2 text-[13px]">
-              {removed.title} is removed.{" "}
-              <button type="button" className="font-semibold text-chalk underline" onClick={bringBack}>
+              {shelves.gone.title} {shelves.gone.how}.{" "}
+              <button
+                type="button"
+                className="min-h-6 font-semibold text-chalk underline"
+                onClick={shelves.gone.back}
+              >
                 Bring it back
               </button>
             </p>
           )}
-          {line.jobs.length === 0 && !found && (
-            <p className="py-2 text-soft">
-              {line.walls.length
-                ? "No job yet. Say what you want to hang, and on which wall."
-                : "No wall yet. Measure one, and say what it is built of."}
-            </p>
-          )}
-          <div className="mt-3">
-            {line.walls.length > 0 && <NewJob siteId={line.id} walls={line.walls} lists={lists} />}
-          </div>
-        </div>
-        <div>
-          <h3 className="mb-1 text-[13px] font-semibold text-soft">Walls</h3>
-          <ul>
-            {line.walls.map((wall) => (
-              <li key={wall.id} className="flex border-b border-rule py-2">
-                <span className="min-w-0 flex-1">
-                  <strong className="text-[14px]">{wall.name}</strong>
-                  <span className="block text-[12.5px] text-soft">
-                    {wall.size_text} · {wall.build_up}
-                  </span>
-                </span>
-                <button
-                  type="button"
-                  aria-label={`Remove ${wall.name}`}
-                  className="px-3 text-[12px] text-soft underline hover:text-brick"
-                  onClick={() => removeWall(wall.id)}
-                >
-                  Remove
-                </button>
-              </li>
-            ))}
-          </ul>
-          {refusal && (
+          {shelves.refusal && (
             <p role="alert" className="py-2 text-[13px] text-brick">
-              {refusal}
+              {shelves.refusal}
             </p>
           )}
-          <div className="mt-3 flex gap-2">
-            <EditSite line={line} lists={lists} />
+          {line.walls.length === 0 && !narrowed && (
+            <p className="py-2 text-soft">No wall yet. Measure one, and say what it is built of.</p>
+          )}
+          <div className="mt-4 flex flex-wrap gap-2">
+            {line.walls.length > 0 && <NewJob siteId={line.id} walls={line.walls} lists={lists} />}
             <NewWall siteId={line.id} units={line.site.units} lists={lists} />
+            <EditSite line={line} lists={lists} />
+            <a
+              href={`/api/sites/${line.id}/whole.zip`}
+              download
+              className="inline-flex min-h-9 items-center rounded-sm border border-rule px-3 text-[13px] font-semibold hover:bg-wash max-sm:min-h-12"
+            >
+              Save the site
+            </a>
           </div>
-        </div>
-      </div>
+        </>
+      )}
     </section>
   );
 }

@@ -10,7 +10,8 @@ export function useSeen(what: RefObject<Element | null>): boolean {
       (entries) => {
         if (entries.some((entry) => entry.isIntersecting)) setSeen(true);
       },
-      { rootMargin: "200px" },
+      // a margin counts only round what scrolls
+      { root: element.closest("[data-scrolls]"), rootMargin: "900px" },
     );
     watch.observe(element);
     return () => watch.disconnect();

@@ -68,10 +68,10 @@ export function Counted({
             <button
               type="button"
               aria-label={`Take out: ${line.label}`}
-              className="h-9 text-[18px] text-soft hover:text-brick"
+              className="h-9 text-[12px] underline text-soft hover:text-brick"
               onClick={() => onRemove(line.id)}
             >
-              −
+              Out
             </button>
           </li>
         ))}

@@ -1,8 +1,12 @@
 import { useLists } from "../../api/queries";
 import { type ReactNode, useRef } from "react";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import { Button } from "../../ui/controls";
+import { Bar } from "../Bar";
 import { KitBits, KitFixings, KitScrews, KitTools } from "./KitLists";
+import { Sets } from "./Sets";
+import { DecimalSign } from "../../ui/DecimalSign";
+import { useDecimal } from "../../lib/decimal";
 import { useKit } from "./useKit";
 
 function CsvRow({
@@ -49,32 +53,27 @@ function CsvRow({
 export function VanPage() {
   const navigate = useNavigate();
   const lists = useLists();
+  const [decimal, setDecimal] = useDecimal();
   const { kit, own, changed, putBack, faults, save, undo, undoOwn, bring } = useKit();
   if (!kit || !lists) return <main className="p-8 text-soft">Opening the van…</main>;
   return (
-    <div className="h-full overflow-y-auto">
-      <header className="flex h-[60px] items-center gap-3 bg-bar px-4 text-bar-ink">
-        <Link to="/" aria-label="All sites">
-          <img src="/mark.svg" alt="" className="size-8" />
-        </Link>
-        <h1 className="flex-1 text-[18px] font-bold">The van</h1>
-        <button
-          type="button"
-          onClick={undo}
-          className="min-h-11 px-2 text-[13px] text-bar-soft hover:text-bar-ink"
-        >
-          Undo
-        </button>
-        <button
-          type="button"
-          onClick={() => void navigate(-1)}
-          className="min-h-11 px-2 text-[13px] text-bar-soft hover:text-bar-ink"
-        >
-          Back
-        </button>
-      </header>
+    <div className="h-full overflow-y-auto" data-scrolls>
+      <Bar />
       <main className="mx-auto max-w-[1080px] px-5 py-6">
-        <p className="mb-4 max-w-[64ch] text-[15px]">
+        <div className="flex flex-wrap items-baseline gap-x-5">
+          <h1 className="flex-1 text-[26px] leading-tight font-bold">The van</h1>
+          <button type="button" onClick={undo} className="min-h-9 text-[13px] underline max-sm:min-h-11">
+            Undo
+          </button>
+          <button
+            type="button"
+            onClick={() => void navigate(-1)}
+            className="min-h-9 text-[13px] underline max-sm:min-h-11"
+          >
+            Back
+          </button>
+        </div>
+        <p className="mt-1 mb-4 max-w-[64ch] text-[15px]">
           What you have with you. Plans draw on it: a fixing that you cannot drill for is marked, and one that
           is short leads to the next that fits. A list that you leave empty is not held against anything.
         </p>
@@ -88,6 +87,7 @@ export function VanPage() {
             </ul>
           </div>
         )}
+        <Sets kit={kit} lists={lists} save={save} />
         <div className="grid gap-x-10 gap-y-7 md:grid-cols-2">
           <KitFixings kit={kit} lists={lists} save={save} />
           <KitScrews kit={kit} lists={lists} save={save} />
@@ -96,14 +96,19 @@ export function VanPage() {
             <KitTools kit={kit} lists={lists} save={save} />
             <h2 className="mt-6 mb-2 text-[17px] font-bold">As tables</h2>
             <div className="space-y-2">
-              <CsvRow name="the van" href="/api/kit.csv" onFile={(text) => void bring("kit", text)} />
+              <CsvRow
+                name="the van"
+                href={`/api/kit.csv?decimal=${decimal}`}
+                onFile={(text) => void bring("kit", text)}
+              />
               <CsvRow
                 name="the fixings"
-                href="/api/fixings.csv"
+                href={`/api/fixings.csv?decimal=${decimal}`}
                 onFile={(text) => void bring("fixings", text)}
               >
                 {own.length > 0 && <Button onClick={undoOwn}>Take the last reading back</Button>}
               </CsvRow>
+              <DecimalSign value={decimal} onChange={setDecimal} />
             </div>
             {own.length > 0 && (
               <p className="mt-2 text-[13px] text-soft">

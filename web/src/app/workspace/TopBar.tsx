@@ -1,7 +1,10 @@
-import { Link, NavLink } from "react-router";
+import { Link, NavLink, useSearchParams } from "react-router";
 import type { Plan, Stage } from "../../api/client";
 import { STAGES } from "./stages";
+import { Why } from "./Why";
+import { useOutbox } from "../../job/useOutbox";
 import { Mark } from "../../ui/Mark";
+import { Kept } from "../Kept";
 import { useTheme } from "../../lib/theme";
 import type { Editing } from "../../job/useWorkspace";
 
@@ -15,34 +18,49 @@ const BLOCKS: Record<string, string> = {
 export function VerdictBlock({
   plan,
   onGo,
+  small = false,
 }: {
   plan: Plan;
   onGo: (stage: Stage, hole: string | null) => void;
+  /** The one that a small screen shows. */
+  small?: boolean;
 }) {
   const { verdict } = plan;
+  const [query] = useSearchParams();
+  const shown = matchMedia("(max-width: 639.9px)").matches === small;
   const solid = verdict.word === "do_not_drill";
   return (
-    <button
-      type="button"
-      aria-live="polite"
-      onClick={() => onGo(verdict.action_stage ?? "drill", verdict.hole ?? null)}
-      className={`flex w-[330px] shrink-0 items-center gap-3 border-2 px-3 py-1 text-left max-lg:w-[250px] max-sm:w-full ${BLOCKS[verdict.word]}`}
-      title={[verdict.sentence, verdict.action].filter(Boolean).join(" ")}
+    <span
+      className={`flex w-[330px] shrink-0 items-stretch border-2 max-lg:w-[210px] max-sm:w-full ${BLOCKS[verdict.word]}`}
     >
-      <Mark severity={verdict.word} size={22} />
-      <span className="min-w-0">
-        <span className="block text-[15px] leading-tight font-bold">
-          <span className="sr-only">Verdict: </span>
-          {verdict.label}
-          {verdict.count > 1 && <span className="font-normal"> · {verdict.count} reasons</span>}
+      <button
+        type="button"
+        aria-live="polite"
+        onClick={() => onGo(verdict.action_stage ?? "drill", verdict.hole ?? null)}
+        className="flex min-w-0 flex-1 items-center gap-3 py-1 pl-3 text-left max-lg:gap-2 max-lg:pl-2"
+        title={[verdict.sentence, verdict.action].filter(Boolean).join(" ")}
+      >
+        <Mark severity={verdict.word} size={22} />
+        <span className="min-w-0">
+          <span className="block text-[15px] leading-tight font-bold">
+            <span className="sr-only">Verdict: </span>
+            {verdict.label}
+            {verdict.count > 1 && <span className="font-normal"> · {verdict.count} reasons</span>}
+          </span>
+          <span
+            className={`line-clamp-2 text-[11.5px] leading-[1.25] max-sm:line-clamp-3 max-sm:text-[13px] ${solid ? "" : "text-ink"}`}
+          >
+            {verdict.sentence} {verdict.action}
+          </span>
         </span>
-        <span
-          className={`line-clamp-2 text-[11.5px] leading-[1.25] max-sm:line-clamp-3 max-sm:text-[13px] ${solid ? "" : "text-ink"}`}
-        >
-          {verdict.sentence} {verdict.action}
-        </span>
-      </span>
-    </button>
+      </button>
+      <Why
+        plan={plan}
+        onGo={(stage) => onGo(stage, null)}
+        asked={shown && query.has("why")}
+        look="shrink-0 px-2.5 text-[13px] font-bold underline decoration-1 underline-offset-[3px] max-lg:px-1.5 max-sm:min-w-12 max-sm:text-[15px]"
+      />
+    </span>
   );
 }
 
@@ -90,17 +108,18 @@ export function TopBar({
 }) {
   const [theme, switchTheme] = useTheme();
   const { plan, data } = editing;
+  const outbox = useOutbox(data.job_id);
   const small =
     "grid size-8 place-items-center text-bar-soft hover:text-bar-ink disabled:opacity-35 max-sm:size-11";
   return (
     <header className="no-print flex h-[64px] items-stretch gap-3 bg-bar pr-2 text-bar-ink max-sm:h-[52px]">
       <Link
         to="/"
-        className="flex w-[244px] shrink-0 items-center gap-2.5 pl-3 max-lg:w-[150px] max-sm:w-auto max-sm:flex-1"
+        className="flex w-[244px] shrink-0 items-center gap-2.5 pl-3 max-lg:w-[124px] max-sm:w-auto max-sm:min-w-0 max-sm:flex-1 max-sm:shrink"
       >
         <img src="/mark.svg" alt="" className="size-8" />
         <span className="min-w-0">
-          <span className="block truncate text-[15px] leading-tight font-bold">{plan.title}</span>
+          <h1 className="truncate text-[15px] leading-tight font-bold">{plan.title}</h1>
           <span className="block truncate text-[11.5px] text-bar-soft">
             {plan.site} · {plan.wall}
           </span>
@@ -118,13 +137,15 @@ export function TopBar({
                 here ? "bg-paper text-ink" : "text-bar-ink hover:bg-white/10"
               }`}
             >
-              <span className="flex items-center gap-1.5">
+              <span className="flex items-center gap-1.5 max-lg:flex-col max-lg:gap-1 max-lg:text-[11px]">
                 <span className={SIGN_INK[word][here ? "here" : "away"]}>
                   <Mark severity={word} size={11} />
                 </span>
                 {label}
               </span>
-              <span className={`text-[10.5px] leading-none ${here ? "text-soft" : "text-bar-soft"}`}>
+              <span
+                className={`text-[10.5px] leading-none max-lg:hidden ${here ? "text-soft" : "text-bar-soft"}`}
+              >
                 {index + 1} of 7
               </span>
             </NavLink>
@@ -161,6 +182,11 @@ export function TopBar({
             />
           </svg>
         </button>
+        <Link to="/help" className={small} aria-label="Help: the keys and the words of the trade">
+          <span className="text-[17px] font-bold" aria-hidden>
+            ?
+          </span>
+        </Link>
         <button
           type="button"
           className={small}
@@ -173,6 +199,7 @@ export function TopBar({
           </svg>
         </button>
       </div>
+      {outbox.state.waiting.length > 0 && <Kept outbox={outbox} />}
       <div className="flex items-center max-sm:hidden">
         <VerdictBlock plan={plan} onGo={onGo} />
       </div>

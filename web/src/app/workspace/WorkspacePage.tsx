@@ -8,13 +8,16 @@ import type { Scale } from "../../drawing/scale";
 import { shownTrace, TraceView } from "../../drawing/TraceView";
 import { PrintCard } from "../../stages/drill/PrintCard";
 import { STAGES } from "./stages";
-import type { Placing } from "../../job/stage";
+import { SpokenIn } from "../../ui/spokenIn";
+import type { Placing } from "../../lib/placing";
 import { Button } from "../../ui/controls";
 import { DraftScope, KeepDrafts } from "../../ui/drafts";
 import { Findings } from "../../ui/Findings";
+import { GuideBar } from "./GuideBar";
 import { Notices } from "./Notices";
 import { Unopened } from "./Unopened";
 import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
+import { useJobKeys, usePageTitle } from "./useJobKeys";
 import { useSweep } from "../../job/useSweep";
 import { nearestReady, useWallPlaces } from "../../job/useWallPlaces";
 import { useWorkspace } from "../../job/useWorkspace";
@@ -35,20 +38,8 @@ export function WorkspacePage() {
   const place = STAGES.findIndex((one) => one.key === wanted);
   const current = STAGES[place === -1 ? 4 : place];
 
-  const undo = editing?.undo;
-  const redo = editing?.redo;
-  useEffect(() => {
-    const keys = (event: KeyboardEvent) => {
-      if (event.key === "Escape") setPlacing(null);
-      const typing = event.target instanceof HTMLInputElement;
-      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
-      event.preventDefault();
-      if (event.shiftKey) redo?.();
-      else undo?.();
-    };
-    addEventListener("keydown", keys);
-    return () => removeEventListener("keydown", keys);
-  }, [undo, redo]);
+  useJobKeys(jobId, editing, () => setPlacing(null));
+  usePageTitle(editing?.plan.title, current?.label);
 
   useEffect(() => {
     // on a small screen the wall may be scrolled away when it is to be tapped
@@ -77,90 +68,99 @@ export function WorkspacePage() {
 
   return (
     <KeepDrafts of={jobId}>
-      <PrintCard plan={editing.data.plan} />
-      <div className="no-print flex h-full flex-col">
-        <TopBar editing={editing} stage={key} onGo={go} />
-        <Notices editing={editing} stage={label} />
-        <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto">
-          <div className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2">
-            <div className="sm:hidden">
-              <StageStrip editing={editing} stage={key} />
-              <VerdictBlock plan={plan} onGo={go} />
-            </div>
-            <div
-              className={`flex min-h-0 flex-1 flex-col max-sm:h-[36vh] max-sm:flex-none ${withCut && !trace ? "max-sm:hidden" : ""}`}
-            >
-              <Elevation
-                plan={plan}
-                moving={{
-                  saved: editing.data.plan,
-                  at: editing.at,
-                  lineUps: editing.lineUps,
-                  onMove: editing.move,
-                  onDrop: editing.drop,
-                }}
-                overlay={{
-                  stage: key,
-                  line_mm: trace?.y_mm ?? null,
-                  highlight,
-                  places: key === "set-out" ? wallPlaces.places : [],
-                  nearest:
-                    key === "set-out" ? (nearestReady(wallPlaces.places, editing.at)?.place ?? null) : null,
-                  risk: `/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
-                }}
-                selected={selected}
-                onSelect={setChosen}
-                placing={placing}
-                onScale={setScale}
-              />
-            </div>
-            <div
-              className={`h-[218px] shrink-0 border border-rule bg-sheet p-2 max-sm:h-[200px] ${withCut ? "" : "max-sm:hidden"}`}
-            >
-              {trace ? (
-                <TraceView scale={scale} offset={9} {...trace} />
-              ) : (
-                <CutThrough
-                  hole={plan.holes.find((hole) => hole.id === selected)}
-                  runnerUp={plan.runner_up ?? null}
-                />
-              )}
-            </div>
-          </div>
-          <aside
-            aria-label={`${label} stage`}
-            className="flex w-[384px] shrink-0 flex-col border-l border-rule bg-sheet max-lg:w-[340px] max-sm:w-full max-sm:border-t max-sm:border-l-0"
-          >
-            {/* each stage begins at its top */}
-            <div key={key} className="min-h-0 flex-1 overflow-y-auto p-4 max-sm:overflow-visible">
-              <h2 className="mb-3 text-[20px] leading-none font-bold">
-                <span className="mr-2 font-normal text-soft sm:hidden">{index + 1} of 7</span>
-                {label}
-              </h2>
-              <div className="mb-4 border-b border-rule pb-3">
-                <Findings
-                  findings={stagePlan?.findings ?? []}
-                  clear={stagePlan?.verdict.word === "ready" ? stagePlan.verdict.sentence : ""}
-                  onHole={setChosen}
-                />
+      <SpokenIn value={editing.data.site.region}>
+        <PrintCard plan={editing.data.plan} />
+        <div className="no-print flex h-full flex-col">
+          <p className="sr-only" aria-live="polite">
+            {label}, stage {index + 1} of 7
+          </p>
+          <TopBar editing={editing} stage={key} onGo={go} />
+          <Notices editing={editing} stage={label} />
+          <GuideBar jobId={jobId} stage={key} onGo={(to) => go(to, null)} />
+          <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto short:overflow-y-auto">
+            <main className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2 short:sticky short:top-0 short:self-start">
+              <div className="sm:hidden">
+                <StageStrip editing={editing} stage={key} />
+                <VerdictBlock plan={plan} onGo={go} small />
               </div>
-              <DraftScope of={label}>
-                <Panel
-                  editing={editing}
-                  lists={lists}
+              <div
+                className={`flex min-h-0 flex-1 flex-col max-sm:h-[36vh] max-sm:flex-none short:h-[calc(100vh-5.5rem)] short:min-h-[220px] short:flex-none ${withCut && !trace ? "max-sm:hidden" : ""}`}
+              >
+                <Elevation
+                  plan={plan}
+                  moving={{
+                    saved: editing.data.plan,
+                    at: editing.at,
+                    lineUps: editing.lineUps,
+                    onMove: editing.move,
+                    onDrop: editing.drop,
+                  }}
+                  overlay={{
+                    stage: key,
+                    line_mm: trace?.y_mm ?? null,
+                    highlight,
+                    places: key === "set-out" ? wallPlaces.places : [],
+                    nearest:
+                      key === "set-out" ? (nearestReady(wallPlaces.places, editing.at)?.place ?? null) : null,
+                    risk: `/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
+                  }}
                   selected={selected}
                   onSelect={setChosen}
-                  setPlacing={setPlacing}
-                  sweep={sweep}
-                  wallPlaces={wallPlaces}
-                  setHighlight={setHighlight}
+                  placing={placing}
+                  onScale={setScale}
                 />
-              </DraftScope>
-            </div>
-            <OnAndBack index={index} onGo={go} />
-          </aside>
+              </div>
+              <div
+                className={`h-[218px] shrink-0 border border-rule bg-sheet p-2 max-sm:h-[200px] short:hidden ${withCut ? "" : "max-sm:hidden"}`}
+              >
+                {trace ? (
+                  <TraceView scale={scale} offset={9} {...trace} />
+                ) : (
+                  <CutThrough
+                    hole={plan.holes.find((hole) => hole.id === selected)}
+                    runnerUp={plan.runner_up ?? null}
+                  />
+                )}
+              </div>
+            </main>
+            <aside
+              aria-label={`${label} stage`}
+              className="flex w-[384px] shrink-0 flex-col border-l border-rule bg-sheet max-lg:w-[340px] max-sm:w-full max-sm:border-t max-sm:border-l-0"
+            >
+              {/* each stage begins at its top */}
+              <div
+                key={key}
+                className="min-h-0 flex-1 overflow-y-auto p-4 max-sm:overflow-visible short:overflow-visible"
+              >
+                <h2 className="mb-3 text-[20px] leading-none font-bold">
+                  <span className="mr-2 font-normal text-soft sm:hidden">{index + 1} of 7</span>
+                  {label}
+                </h2>
+                <div className="mb-4 border-b border-rule pb-3">
+                  <Findings
+                    findings={stagePlan?.findings ?? []}
+                    clear={stagePlan?.verdict.word === "ready" ? stagePlan.verdict.sentence : ""}
+                    onHole={setChosen}
+                  />
+                </div>
+                <DraftScope of={label}>
+                  <Panel
+                    editing={editing}
+                    lists={lists}
+                    selected={selected}
+                    onSelect={setChosen}
+                    setPlacing={setPlacing}
+                    sweep={sweep}
+                    wallPlaces={wallPlaces}
+                    setHighlight={setHighlight}
+                  />
+                </DraftScope>
+              </div>
+              <OnAndBack index={index} onGo={go} />
+            </aside>
+          </div>
         </div>
-      </div>
+      </SpokenIn>
     </KeepDrafts>
   );
 }

@@ -1,15 +1,34 @@
 import { Heading, Button } from "../../ui/controls";
 import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
-import { useWakeLock } from "./useWakeLock";
+import { Link } from "react-router";
+import { standing } from "../../job/standing";
+import { useOutbox } from "../../job/useOutbox";
+import { Said } from "../../ui/Said";
 
 export function DrillStage({ editing, selected, onSelect }: StageProps) {
-  useWakeLock();
   const { plan } = editing;
+  const outbox = useOutbox(editing.data.job_id);
+  const stands = standing(editing.data, outbox.state.waiting);
+  const behind = plan.steps.filter((step) => stands.done(step)).length;
   const hole = plan.holes.find((one) => one.id === selected);
   const card = hole?.card;
   return (
     <>
+      {plan.steps.length > 0 ? (
+        <Link
+          to={`/jobs/${editing.data.job_id}/at-the-wall`}
+          className="mb-4 flex min-h-12 w-full items-center justify-center rounded-sm border border-chalk bg-chalk px-3 text-[15px] font-semibold text-on-solid hover:brightness-110"
+        >
+          {behind > 0
+            ? `Go on at the wall: ${behind} of ${plan.steps.length} steps done`
+            : "Work at the wall, step by step"}
+        </Link>
+      ) : (
+        <p className="mb-4 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
+          <strong>Not yet.</strong> The steps come once nothing forbids the job: the verdict says what does.
+        </p>
+      )}
       <HoleTabs holes={plan.holes} selected={selected} onSelect={onSelect} />
       {hole && !card && (
         <p className="text-brick">No fixing holds at this hole, so there is nothing to drill.</p>
@@ -54,9 +73,11 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
             ))}
           </ol>
           <Heading>How it should feel</Heading>
-          <p className="text-[13px]">{card.grips}</p>
+          <p className="text-[13px]">
+            <Said>{card.grips}</Said>
+          </p>
           <p className="mt-1 text-[13px]">
-            <strong>{card.last_turn}.</strong> {card.stop}
+            <strong>{card.last_turn}.</strong> <Said>{card.stop}</Said>
           </p>
           {card.proud_text && <p className="mt-1 text-[13px] font-semibold">{card.proud_text}</p>}
           {card.notes.map((note) => (
@@ -69,10 +90,10 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
       <Heading aside={`${plan.people === 2 ? "two people" : "one person"}`}>Order of work</Heading>
       <ol className="space-y-1.5 text-[13px]">
         {plan.steps.map((step) => (
-          <li key={step.number} className="grid grid-cols-[20px_1fr] gap-1">
-            <strong>{step.number}</strong>
-            <span>
-              <strong>{step.title}.</strong> {step.sentence}
+          <li key={step.id} className="grid grid-cols-[20px_1fr] gap-1">
+            <strong className={stands.done(step) ? "text-chalk" : ""}>{step.number}</strong>
+            <span className={stands.done(step) ? "text-soft line-through decoration-rule" : ""}>
+              <strong>{step.title}.</strong> <Said>{step.sentence}</Said>
               {step.people > 1 && <strong> Two people.</strong>}
             </span>
           </li>
@@ -81,7 +102,7 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
       <Heading>Have at hand</Heading>
       <ul className="text-[13px]">
         {plan.gather.map((item) => (
-          <li key={item.label} className="grid grid-cols-[34px_1fr]">
+          <li key={item.id} className="grid grid-cols-[34px_1fr]">
             <strong>{item.count} ×</strong>
             <span>
               {item.label}

@@ -1,5 +1,95 @@
 import type { Plan } from "../../api/client";
 
+/** What stands against a job, in place of everything that would tell how to drill it. */
+function NotYet({ plan }: { plan: Plan }) {
+  return (
+    <>
+      <h2 className="text-[16pt] font-bold">Not yet</h2>
+      <p>This job is not to be drilled as it stands. What is missing:</p>
+      <ul className="my-2 list-disc pl-6">
+        {plan.not_yet.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Marks({ plan }: { plan: Plan }) {
+  return (
+    <table className="w-full border-collapse text-left">
+      <thead>
+        <tr className="border-b-2 border-black">
+          {["Hole", "From left", "From floor", "Behind", "Bit", "Deep", "Hammer", "Put in", "Screw"].map(
+            (head) => (
+              <th key={head} className="pr-2">
+                {head}
+              </th>
+            ),
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {plan.holes.map((hole) => (
+          <tr key={hole.id} className="border-b border-black align-top">
+            <td className="font-bold">{hole.number}</td>
+            <td className="text-[13pt] font-bold">{hole.x_text}</td>
+            <td className="text-[13pt] font-bold">{hole.y_text}</td>
+            <td>{hole.behind_text}</td>
+            <td>
+              {hole.card ? `${hole.card.bit_text} ${hole.card.bit_words}` : "–"}
+              {hole.card?.bit_buy ? " (to buy)" : ""}
+            </td>
+            <td className="font-bold">{hole.card?.depth_text ?? "–"}</td>
+            <td>{hole.card?.hammer_text ?? "–"}</td>
+            <td>{hole.chosen_label ?? "nothing holds"}</td>
+            <td>
+              {hole.card?.screw_text} {hole.card?.washer_text} {hole.card?.proud_text}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Work({ plan }: { plan: Plan }) {
+  return (
+    <section className="mt-3 columns-2 gap-6">
+      <h2 className="font-bold">Order of work</h2>
+      <ol>
+        {plan.steps.map((step) => (
+          <li key={step.id}>
+            <strong>
+              {step.number} {step.title}.
+            </strong>{" "}
+            {step.sentence}
+          </li>
+        ))}
+      </ol>
+      <h2 className="mt-2 font-bold">Have at hand</h2>
+      <ul>
+        {plan.gather.map((item) => (
+          <li key={item.id}>
+            {item.count} × {item.label}
+          </li>
+        ))}
+      </ul>
+      {[...new Map(plan.holes.map((hole) => [hole.chosen, hole.card])).values()].map(
+        (card) =>
+          card && (
+            <div key={card.hole_id}>
+              <h2 className="mt-2 font-bold">{card.fixing_label}</h2>
+              <p>
+                {card.grips} {card.stop} {card.notes.join(" ")}
+              </p>
+            </div>
+          ),
+      )}
+    </section>
+  );
+}
+
 /** The drilling card on paper: everything that is carried to the wall, without the screen. */
 export function PrintCard({ plan }: { plan: Plan }) {
   return (
@@ -12,70 +102,15 @@ export function PrintCard({ plan }: { plan: Plan }) {
       <p className="my-2 border-2 border-black p-2">
         <strong>{plan.verdict.label}.</strong> {plan.verdict.sentence} {plan.verdict.action}
       </p>
-      <table className="w-full border-collapse text-left">
-        <thead>
-          <tr className="border-b-2 border-black">
-            {["Hole", "From left", "From floor", "Behind", "Bit", "Deep", "Hammer", "Put in", "Screw"].map(
-              (head) => (
-                <th key={head} className="pr-2">
-                  {head}
-                </th>
-              ),
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {plan.holes.map((hole) => (
-            <tr key={hole.id} className="border-b border-black align-top">
-              <td className="font-bold">{hole.number}</td>
-              <td className="text-[13pt] font-bold">{hole.x_text}</td>
-              <td className="text-[13pt] font-bold">{hole.y_text}</td>
-              <td>{hole.behind_text}</td>
-              <td>
-                {hole.card ? `${hole.card.bit_text} ${hole.card.bit_words}` : "–"}
-                {hole.card?.bit_buy ? " (to buy)" : ""}
-              </td>
-              <td className="font-bold">{hole.card?.depth_text ?? "–"}</td>
-              <td>{hole.card?.hammer_text ?? "–"}</td>
-              <td>{hole.chosen_label ?? "nothing holds"}</td>
-              <td>
-                {hole.card?.screw_text} {hole.card?.washer_text} {hole.card?.proud_text}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <section className="mt-3 columns-2 gap-6">
-        <h2 className="font-bold">Order of work</h2>
-        <ol>
-          {plan.steps.map((step) => (
-            <li key={step.number}>
-              <strong>
-                {step.number} {step.title}.
-              </strong>{" "}
-              {step.sentence}
-            </li>
-          ))}
-        </ol>
-        <h2 className="mt-2 font-bold">Have at hand</h2>
-        <ul>
-          {plan.gather.map((item) => (
-            <li key={item.label}>
-              {item.count} × {item.label}
-            </li>
-          ))}
-        </ul>
-        {[...new Map(plan.holes.map((hole) => [hole.chosen, hole.card])).values()].map(
-          (card) =>
-            card && (
-              <div key={card.hole_id}>
-                <h2 className="mt-2 font-bold">{card.fixing_label}</h2>
-                <p>
-                  {card.grips} {card.stop} {card.notes.join(" ")}
-                </p>
-              </div>
-            ),
-        )}
+      {plan.not_yet.length > 0 ? (
+        <NotYet plan={plan} />
+      ) : (
+        <>
+          <Marks plan={plan} />
+          <Work plan={plan} />
+        </>
+      )}
+      <section className="mt-3">
         <h2 className="mt-2 font-bold">Before you drill</h2>
         <ul>
           {plan.cautions.map((caution) => (

@@ -11,7 +11,9 @@ import { ScrewPacketForm } from "./packets/ScrewPacketForm";
 import { PullTests } from "./PullTests";
 import { UseBars } from "../../ui/UseBars";
 import { WaysOut } from "./WaysOut";
+import { WhyLoose } from "./WhyLoose";
 import { WhyNot } from "./WhyNot";
+import { Said } from "../../ui/Said";
 
 /** No wish at all: what a good tradesman would reach for. */
 const USUAL = { key: "usual", label: "The smallest with room to spare" };
@@ -37,6 +39,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
 
   return (
     <>
+      <WhyLoose loose={editing.plan.loose} />
       <HoleTabs holes={editing.plan.holes} selected={selected} onSelect={onSelect} />
       <p className="text-[12px] text-soft">
         Hole {hole.number} · {hole.support_label} · {hole.behind_text}
@@ -116,7 +119,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
                 key={joint.hole_id}
                 className={`border-b border-rule py-1 ${(joint.use ?? 2) > 1 || !joint.fixing_label ? "font-semibold text-brick" : ""}`}
               >
-                {joint.sentence}
+                <Said>{joint.sentence}</Said>
               </li>
             ))}
           </ul>

@@ -165,7 +165,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
             <button
               type="button"
               aria-label={`Take the pull of ${inputForce(one.load_n, units)} out`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
               onClick={() =>
                 void editing.saveJob(
                   (latest) => ({ pull_tests: latest.pull_tests.filter((other) => other.id !== one.id) }),
@@ -173,7 +173,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
                 )
               }
             >
-              −
+              Out
             </button>
           </li>
         ))}

@@ -3,6 +3,7 @@ import { ask, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
 import type { Editing } from "../../job/useWorkspace";
+import { Said } from "../../ui/Said";
 
 type WayOut = Schemas["WayOut"];
 
@@ -50,7 +51,9 @@ export function WaysOut({ editing }: { editing: Editing }) {
             <span className={`pt-0.5 ${INK[way.word]}`}>
               <Mark severity={way.word} size={12} />
             </span>
-            <span className="min-w-0 text-[13px]">{way.sentence}</span>
+            <span className="min-w-0 text-[13px]">
+              <Said>{way.sentence}</Said>
+            </span>
             {way.job && (
               <Button className="min-h-8" onClick={() => take(way)} aria-label={`Do it: ${way.sentence}`}>
                 Do it

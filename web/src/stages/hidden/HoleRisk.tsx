@@ -3,6 +3,7 @@ import { ask, type Rect, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
 import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
+import { Said } from "../../ui/Said";
 
 type Way = Schemas["ClearingWay"];
 
@@ -91,7 +92,7 @@ export function HoleRisk({
                     className={`border-l-4 pl-2.5 text-[13px] ${way.clears ? "border-chalk" : "border-rule text-soft"}`}
                   >
                     <p>
-                      <strong>{NAMES[way.kind]}.</strong> {way.says}
+                      <strong>{NAMES[way.kind]}.</strong> <Said>{way.says}</Said>
                     </p>
                     <div className="mt-1 flex flex-wrap gap-1.5">
                       {way.kind === "move" && <Button onClick={() => move(way)}>Move the fixture so</Button>}

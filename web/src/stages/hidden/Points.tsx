@@ -40,9 +40,29 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
   const place = () =>
     setPlacing({ label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`, onPlace: add });
 
+  const asked = editing.plan.stages.some((stage) => stage.findings.some((one) => one.code === "not-looked"));
+
   return (
     <>
       <Heading aside="look at both faces">What is on the wall</Heading>
+      {asked && (
+        <div className="mb-3 border-l-4 border-ochre pl-2.5">
+          <p className="mb-2 font-semibold">
+            {points.length ? "Anything else, on either face?" : "Anything on either face?"}
+          </p>
+          <p className="mb-2 text-[13px]">
+            Sockets, switches, lights, taps, radiators: cables and pipes usually run straight up, down or
+            across from them. Go round and look, in the next room too.
+          </p>
+          <Button
+            onClick={() =>
+              void editing.saveWall({ looked: true }, "nothing on either face").catch(() => undefined)
+            }
+          >
+            {points.length ? "Nothing else" : "Nothing on either face"}
+          </Button>
+        </div>
+      )}
       <div className="grid grid-cols-2 gap-2">
         <Select label="Kind" value={kind} options={lists.points} onChange={setKind} />
         <Select label="Face" value={face} options={FACES} onChange={(key) => setFace(key as typeof face)} />
@@ -80,18 +100,29 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
               <button
                 type="button"
                 aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
-                className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
                 onClick={() =>
                   void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
                 }
               >
-                −
+                Out
               </button>
             </DraftScope>
           </li>
         ))}
       </ul>
-      {points.length === 0 && <p className="text-soft">Nothing placed yet.</p>}
+      {points.length === 0 && wall.looked && (
+        <p className="text-soft">
+          You looked: nothing on either face.{" "}
+          <button
+            type="button"
+            className="min-h-6 underline"
+            onClick={() => void editing.saveWall({ looked: false }, "look again").catch(() => undefined)}
+          >
+            Look again
+          </button>
+        </p>
+      )}
     </>
   );
 }

@@ -32,7 +32,7 @@ export function Sweeps({ editing, lists }: Pick<StageProps, "editing" | "lists">
                   <button
                     type="button"
                     aria-label={`Take the ${label.toLowerCase()} out`}
-                    className="px-2 text-[18px] text-soft hover:text-brick"
+                    className="px-2 text-[12px] underline text-soft hover:text-brick"
                     onClick={() =>
                       void editing.saveWall(
                         { scans: scans.filter((one) => one.id !== scan.id) },
@@ -40,7 +40,7 @@ export function Sweeps({ editing, lists }: Pick<StageProps, "editing" | "lists">
                       )
                     }
                   >
-                    −
+                    Out
                   </button>
                 </div>
                 {scan.read_by === "stand_in" && (

@@ -1,144 +1,160 @@
-import type { Job } from "../../api/client";
+import { useState } from "react";
+import type { StageProps } from "../../job/stage";
+import { sayWhoIAm, useOutbox, whoIAm } from "../../job/useOutbox";
 import { today } from "../../lib/today";
 import { Field } from "../../ui/Field";
-import { Button, Checkbox, Heading, Select } from "../../ui/controls";
 import { HoleTabs } from "../../ui/HoleTabs";
-import type { StageProps } from "../../job/stage";
+import { Button, Heading } from "../../ui/controls";
 import { AsBuilt } from "./AsBuilt";
+import { blank, HoleFields, type HoleRecord, MetList } from "./HoleFields";
+import { CameLoose } from "./CameLoose";
+import { Different } from "./Different";
+import { PhotoButton, PhotoRow } from "./Photos";
+import { WaysOn } from "./WaysOn";
 
-type HoleRecord = Job["records"][number];
-
-const HOLDS = [
-  { key: "", label: "Not tried yet" },
-  { key: "yes", label: "Holds" },
-  { key: "doubtful", label: "Doubtful" },
-  { key: "no", label: "Does not hold" },
-];
+const OPEN = ["report-open", "does-not-hold", "bit-met-stop", "flange-met"];
 
 export function RecordStage({ editing, lists, selected, onSelect }: StageProps) {
-  const { job, site, job_id } = editing.data;
-  const hole = editing.plan.holes.find((one) => one.id === selected);
+  const { job, site, job_id, plan } = editing.data;
+  const outbox = useOutbox(job_id);
+  const [asking, setAsking] = useState(false);
+  const [who, setWho] = useState(whoIAm);
+  const hole = plan.holes.find((one) => one.id === selected);
   const record = job.records.find((one) => one.hole_id === selected);
+
   const save = (part: (now: HoleRecord) => Partial<HoleRecord>, summary: string) => {
     if (!hole) return Promise.resolve();
     return editing.saveJob((latest) => {
-      const now: HoleRecord = latest.records.find((one) => one.hole_id === hole.id) ?? {
-        hole_id: hole.id,
-        day: today(),
-        met: [],
-        depth_mm: null,
-        bit_mm: null,
-        fixing: hole.chosen,
-        holds: null,
-        note: "",
-      };
+      const now = latest.records.find((one) => one.hole_id === hole.id) ?? blank(hole.id, hole.chosen);
       const others = latest.records.filter((one) => one.hole_id !== hole.id);
       return { records: [...others, { ...now, ...part(now) }] };
     }, summary);
   };
-  const met = record?.met ?? [];
+  const told = `hole ${hole?.number ?? ""} recorded`;
+  const open = plan.stages
+    .flatMap((stage) => stage.findings)
+    .some((one) => one.where?.hole === selected && OPEN.includes(one.code));
 
+  if (asking && hole) {
+    return (
+      <Different
+        holes={plan.holes}
+        start={hole.id}
+        lists={lists}
+        units={site.units}
+        phase="drilling"
+        happen={outbox.happen}
+        onSaid={(id) => {
+          onSelect(id);
+          setAsking(false);
+        }}
+        onBack={() => setAsking(false)}
+      />
+    );
+  }
   return (
     <>
       <p className="mb-3 text-[13px] text-soft">
         What each hole met is the best evidence there is for the next one in this wall.
       </p>
-      <HoleTabs holes={editing.plan.holes} selected={selected} onSelect={onSelect} />
+      <HoleTabs holes={plan.holes} selected={selected} onSelect={onSelect} />
       {hole && (
         <div key={hole.id}>
-          <p className="mb-1 text-[12px] text-soft">What did the bit meet in hole {hole.number}?</p>
-          <div className="grid grid-cols-2 gap-y-2">
-            {lists.outcomes.map((outcome) => (
-              <Checkbox
-                key={outcome.key}
-                label={outcome.label}
-                checked={met.includes(outcome.key)}
-                onChange={(on) =>
-                  void save(
-                    (now) => ({
-                      met: on ? [...now.met, outcome.key] : now.met.filter((one) => one !== outcome.key),
-                    }),
-                    `hole ${hole.number} recorded`,
-                  )
-                }
-              />
-            ))}
-          </div>
-          <div className="mt-3 grid grid-cols-2 gap-2">
-            <Field
-              label="How deep it went"
-              units={site.units}
-              value={record?.depth_mm ?? null}
-              placeholder={hole.card?.depth_text}
-              onCommit={(v) => save(() => ({ depth_mm: v }), `hole ${hole.number} recorded`)}
-            />
-            <Field
-              label="Drilled with"
-              units={site.units}
-              value={record?.bit_mm ?? null}
-              placeholder={hole.card?.bit_text}
-              clearable
-              onCommit={(v) => save(() => ({ bit_mm: v }), `hole ${hole.number} recorded`)}
-            />
-            <Select
-              label="Does it hold?"
-              value={record?.holds ?? ""}
-              options={HOLDS}
-              onChange={(key) =>
-                void save(
-                  () => ({ holds: (key || null) as HoleRecord["holds"] }),
-                  `hole ${hole.number} recorded`,
-                )
+          <p className="text-[15px] font-semibold">
+            Hole {hole.number}: {plan.record.find((line) => line.hole_id === hole.id)?.text}
+          </p>
+          {record && <MetList {...{ record, lists, save, told }} />}
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <Button
+              look="solid"
+              onClick={() =>
+                void outbox.happen({
+                  kind: "report",
+                  hole_id: hole.id,
+                  report: {
+                    outcome: "as_planned",
+                    off_x_mm: 0,
+                    off_y_mm: 0,
+                    day: today(),
+                    at: new Date().toISOString(),
+                    who: whoIAm(),
+                  },
+                })
               }
-            />
-            <div className="col-span-2">
-              <Select
-                label="What went in"
-                value={record?.fixing ?? hole.chosen ?? ""}
-                options={[...hole.candidates, ...hole.refused].map((one) => ({
-                  key: one.fixing,
-                  label: one.label,
-                }))}
-                onChange={(key) => void save(() => ({ fixing: key }), `hole ${hole.number} recorded`)}
-              />
-            </div>
-            <div className="col-span-2">
-              <Field
-                label="Note"
-                kind="text"
-                value={record?.note ?? ""}
-                onCommit={(v) => save(() => ({ note: v }), `hole ${hole.number} recorded`)}
-              />
-            </div>
+            >
+              As planned
+            </Button>
+            <Button onClick={() => setAsking(true)}>It was different…</Button>
           </div>
+          {open && (
+            <div className="mt-3 border-t-2 border-ink pt-3">
+              <WaysOn
+                editing={editing}
+                holeId={hole.id}
+                unsent={outbox.state.waiting.some(({ thing }) => thing.kind === "report")}
+                onTaken={() => undefined}
+              />
+            </div>
+          )}
+          <HoleFields {...{ editing, outbox, hole, record, save, told }} />
         </div>
       )}
       <AsBuilt editing={editing} />
       <Heading>So far</Heading>
       <ol className="text-[13px]">
-        {editing.plan.record.map((line) => (
+        {plan.record.map((line) => (
           <li key={line.hole_id} className="grid grid-cols-[22px_1fr] border-b border-rule py-1">
             <strong>{line.number}</strong>
             <span className={line.done ? "" : "text-soft"}>{line.text}</span>
           </li>
         ))}
       </ol>
-      {editing.plan.hidden.cautions.length > 0 && (
+      <div className="mt-3">
+        <Field
+          label="Your name, under what you record on this device"
+          kind="text"
+          value={who}
+          onCommit={(v: string) => {
+            sayWhoIAm(v);
+            setWho(v);
+            return Promise.resolve();
+          }}
+        />
+      </div>
+      <div className="mt-2">
+        <PhotoButton outbox={outbox} holeId={null} label="Take or pick a photo of the whole" />
+        <PhotoRow job={job} holeId={null} called="The whole" />
+      </div>
+      {plan.hidden.cautions.length > 0 && (
         <ul
           aria-label="Before anybody drills here"
           className="mt-3 space-y-1 border-l-4 border-ochre pl-2.5 text-[13px]"
         >
-          {editing.plan.hidden.cautions.map((caution) => (
+          {plan.hidden.cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}
         </ul>
       )}
-      <Heading>The whole job as a file</Heading>
-      <a
-        href={`/api/jobs/${job_id}/document`}
-        download
-        className="inline-flex min-h-9 w-full items-center justify-center rounded-sm border border-chalk px-3 text-[13px] font-semibold text-chalk hover:bg-chalk-wash max-sm:min-h-12"
-      >
+      <Papers jobId={job_id} />
+      <CameLoose editing={editing} />
+    </>
+  );
+}
+
+const LINK =
+  "mt-2 inline-flex min-h-9 w-full items-center justify-center rounded-sm border border-chalk px-3 text-[13px] font-semibold text-chalk hover:bg-chalk-wash max-sm:min-h-12";
+
+function Papers({ jobId }: { jobId: string }) {
+  return (
+    <>
+      <Heading>On paper, and as a file</Heading>
+      <a href={`/api/jobs/${jobId}/record.pdf`} download className={LINK}>
+        The record of this job, PDF
+      </a>
+      <a href={`/api/jobs/${jobId}/wall-sheet.pdf`} download className={LINK}>
+        Everything known of the wall, PDF
+      </a>
+      <a href={`/api/jobs/${jobId}/document`} download className={LINK}>
         Save as a JSON document
       </a>
       <Button className="mt-2 w-full" onClick={() => window.print()}>

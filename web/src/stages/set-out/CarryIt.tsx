@@ -1,5 +1,7 @@
 import { useState } from "react";
+import { useDecimal } from "../../lib/decimal";
 import { Heading, Select } from "../../ui/controls";
+import { DecimalSign } from "../../ui/DecimalSign";
 
 const PAPERS = [
   { key: "a4", label: "A4" },
@@ -21,8 +23,9 @@ const FILES = [
 /** The marks on paper and as files, to be carried to the wall. `usual`: the paper that is sold there. */
 export function CarryIt({ jobId, usual }: { jobId: string; usual: string }) {
   const [paper, setPaper] = useState(usual);
+  const [decimal, setDecimal] = useDecimal();
   const link = (form: string, along = "along") =>
-    `/api/jobs/${jobId}/template.${form}?paper=${paper}&along=${along}`;
+    `/api/jobs/${jobId}/template.${form}?paper=${paper}&along=${along}&decimal=${decimal}`;
   return (
     <>
       <Heading aside="print at 100 %">Carry it to the wall</Heading>
@@ -58,6 +61,7 @@ export function CarryIt({ jobId, usual }: { jobId: string; usual: string }) {
           ))}
         </li>
       </ul>
+      <DecimalSign value={decimal} onChange={setDecimal} />
     </>
   );
 }

@@ -3,6 +3,7 @@ import { ask, type Rect, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
 import type { Editing } from "../../job/useWorkspace";
+import { Said } from "../../ui/Said";
 
 type Place = Schemas["BetterPlace"];
 
@@ -56,7 +57,9 @@ export function NearPlaces({
               <span className={`pt-0.5 ${INK[place.word]}`}>
                 <Mark severity={place.word} size={12} />
               </span>
-              <span className="min-w-0 text-[13px]">{place.sentence}</span>
+              <span className="min-w-0 text-[13px]">
+                <Said>{place.sentence}</Said>
+              </span>
               <Button
                 className="min-h-8"
                 onClick={() => take(place)}

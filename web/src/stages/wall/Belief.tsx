@@ -1,5 +1,6 @@
 import type { Plan } from "../../api/client";
 import { Heading } from "../../ui/controls";
+import { Said } from "../../ui/Said";
 
 type Hypothesis = Plan["belief"]["hypotheses"][number];
 
@@ -57,7 +58,9 @@ function Row({ one, open }: { one: Hypothesis; open: boolean }) {
           <span className="text-right text-[15px] font-bold">{one.probability_text}</span>
         </summary>
         <div className="pb-2 pl-3 text-[13px]">
-          <p className="mb-1 text-soft">{one.says}</p>
+          <p className="mb-1 text-soft">
+            <Said>{one.says}</Said>
+          </p>
           {one.witnesses.length > 0 ? (
             <>
               <div className="grid grid-cols-[1fr_72px] gap-2 text-[11px] text-soft" aria-hidden>
@@ -124,8 +127,14 @@ export function NextCheck({ plan, onReport }: { plan: Plan; onReport: (check: st
       <h3 className="text-[12px] font-semibold text-soft">
         {advice.enough ? "No check is needed" : "Check next"}
       </h3>
-      <p className="mt-0.5 text-[15px] leading-snug font-semibold">{advice.sentence}</p>
-      {advice.how && <p className="mt-1 text-[13px]">{advice.how}</p>}
+      <p className="mt-0.5 text-[15px] leading-snug font-semibold">
+        <Said>{advice.sentence}</Said>
+      </p>
+      {advice.how && (
+        <p className="mt-1 text-[13px]">
+          <Said>{advice.how}</Said>
+        </p>
+      )}
       {check && (
         <button
           type="button"

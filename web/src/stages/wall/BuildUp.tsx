@@ -42,10 +42,10 @@ export function BuildUp({ editing, lists }: Pick<StageProps, "editing" | "lists"
               <button
                 type="button"
                 aria-label={`Take layer ${index + 1} out`}
-                className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
                 onClick={() => void save({ build_up: layers.filter((_, i) => i !== index) }, "layer removed")}
               >
-                −
+                Out
               </button>
               {hollow && (
                 <div className="col-span-3">

@@ -11,6 +11,7 @@ import { Pitches } from "./Belief";
 import { FramingRows } from "./FramingRows";
 import { Members } from "./Members";
 import { ScanLine } from "./ScanLine";
+import { Said } from "../../ui/Said";
 
 type Hit = Wall["hits"][number];
 
@@ -72,7 +73,11 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           </button>
         ))}
       </div>
-      {row && <p className="mt-1.5 text-[12px] text-soft">{row.how}</p>}
+      {row && (
+        <p className="mt-1.5 text-[12px] text-soft">
+          <Said>{row.how}</Said>
+        </p>
+      )}
       <Pitches plan={editing.plan} />
       {framed && editing.plan.holes.length > 0 && (
         <>
@@ -134,7 +139,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
                   <button
                     type="button"
                     aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
-                    className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                    className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
                     onClick={() =>
                       void editing.saveWall(
                         { hits: wall.hits.filter((one) => one.id !== hit.id) },
@@ -142,7 +147,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
                       )
                     }
                   >
-                    −
+                    Out
                   </button>
                 </DraftScope>
               </li>

@@ -86,7 +86,7 @@ export function Members({
                 <button
                   type="button"
                   aria-label={`Take the ${name.toLowerCase()} out`}
-                  className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+                  className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
                   onClick={() =>
                     void save(
                       framing.members.filter((one) => one.id !== member.id),
@@ -94,7 +94,7 @@ export function Members({
                     )
                   }
                 >
-                  −
+                  Out
                 </button>
               </div>
               <DraftScope of={member.id}>

@@ -50,7 +50,7 @@ export function Openings({ editing }: { editing: Editing }) {
             <button
               type="button"
               aria-label={`Take the ${opening.kind} out`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
               onClick={() =>
                 void editing.saveWall(
                   { openings: openings.filter((_, i) => i !== index) },
@@ -58,7 +58,7 @@ export function Openings({ editing }: { editing: Editing }) {
                 )
               }
             >
-              −
+              Out
             </button>
           </DraftScope>
         </div>

@@ -42,10 +42,10 @@ export function ProbeForm({
               <button
                 type="button"
                 aria-label="Take the last stretch out"
-                className="h-8 px-2 text-[18px] text-soft hover:text-brick"
+                className="h-8 px-2 text-[12px] underline text-soft hover:text-brick"
                 onClick={() => setStretches(stretches.slice(0, -1))}
               >
-                −
+                Out
               </button>
             )}
           </li>

@@ -8,6 +8,7 @@ import { Button, Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 import { CheckHint } from "./CheckHint";
 import { ProbeForm } from "./ProbeForm";
+import { Said } from "../../ui/Said";
 
 type Evidence = Wall["evidence"][number];
 type Check = Lists["checks"][number];
@@ -94,7 +95,9 @@ export function ReportCheck({
       {row && (
         <div ref={sheet} className="border-t-[3px] border-chalk bg-wash p-3">
           <h4 className="text-[15px] font-bold">{row.label}</h4>
-          <p className="mt-0.5 text-[13px]">{row.how}</p>
+          <p className="mt-0.5 text-[13px]">
+            <Said>{row.how}</Said>
+          </p>
           <p className="text-[12px] text-soft">{MARKS[row.mark]}</p>
           <WhyNot plan={editing.plan} check={row.key} />
           <div className="mt-2 flex items-center gap-2">
@@ -211,7 +214,7 @@ export function ChecksDone({ editing }: Pick<StageProps, "editing">) {
             <button
               type="button"
               aria-label={`Strike out ${texts.get(one.id) ?? one.check}`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
               onClick={() =>
                 void editing.saveWall(
                   { evidence: wall.evidence.filter((other) => other.id !== one.id) },
@@ -219,7 +222,7 @@ export function ChecksDone({ editing }: Pick<StageProps, "editing">) {
                 )
               }
             >
-              −
+              Out
             </button>
           </li>
         ))}

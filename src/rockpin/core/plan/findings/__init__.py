@@ -30,8 +30,8 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     duty = catalogue.duty_by_key[job.fixture.duty]
 
-    findings = reading_findings(whole) + hidden_findings(wall)
-    findings += fixture_findings(job, done.demand, duty)
+    findings = reading_findings(whole) + hidden_findings(wall, [one.planned for one in done.judged])
+    findings += fixture_findings(job, done.demand, duty, units)
     findings += of_joints
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     findings += limit_findings(job, done.clearances, reading, done.behinds, choices, units)
@@ -45,4 +45,4 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     for judged in done.judged:
         findings += hazard_findings(judged, done.hidden, units)
     findings += setout_findings(job, done.placing, done.placed, done.hidden, catalogue.figures.plan)
-    return findings + record_findings(job, numbers, catalogue.outcome_by_key)
+    return findings + record_findings(job, numbers, catalogue.outcome_by_key, done)

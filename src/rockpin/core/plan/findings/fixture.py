@@ -1,7 +1,7 @@
 """What is to be said of the fixture itself: what is missing, and what its use and its parts ask for."""
 
 from rockpin.core.base.findings import Finding, Severity, Stage
-from rockpin.core.base.quantities import UnitSystem, show_force
+from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit
 from rockpin.core.demand import Demand, Turns, load_cases, solve_fixture
 from rockpin.core.document.fixture import Attachment, Environment, Link, LinkKind, RailKind, Support
 from rockpin.core.document.job import JobBody
@@ -25,7 +25,7 @@ def _finding(severity: Severity, code: str, sentence: str, action: str | None = 
     return Finding(severity=severity, stage=Stage.FIXTURE, code=code, sentence=sentence, action=action, figures=figures)
 
 
-def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
+def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem) -> list[Finding]:
     """What the fixture lacks, and what its use asks for."""
     stop, note = Severity.DO_NOT_DRILL, Severity.NOTE
     fixture, found = job.fixture, []
@@ -44,7 +44,7 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty) -> list[Finding]:
         found.append(
             _finding(stop, "no-mass", "Nobody has said what the fixture weighs.", "Put it on a scale, contents too.")
         )
-    found += _part_findings(job, demand)
+    found += _part_findings(job, demand, units)
     for direction in demand.missing:
         sentence, severity = _CARRIES[direction]
         found.append(_finding(severity, "no-bearing", sentence, "Use a round hole as well, or drill one."))
@@ -166,7 +166,7 @@ def _all_used(support: Support) -> Support:
     return support.model_copy(update={"holes": tuple(hole.model_copy(update={"used": True}) for hole in support.holes)})
 
 
-def _part_findings(job: JobBody, demand: Demand) -> list[Finding]:
+def _part_findings(job: JobBody, demand: Demand, units: UnitSystem) -> list[Finding]:
     """Bars without holes, supports slid too far, boards and channels that are not told whole."""
     stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
     fixture, found = job.fixture, []
@@ -187,8 +187,8 @@ def _part_findings(job: JobBody, demand: Demand) -> list[Finding]:
                 _finding(
                     stop,
                     "slid-too-far",
-                    f"{support.name} can slide {support.slide_mm:g} mm; it is to stand {max(abs(dx), abs(dy)):g} mm "
-                    "from its middle.",
+                    f"{support.name} can slide {show_limit(support.slide_mm, units)}; it is to stand "
+                    f"{show_length(max(abs(dx), abs(dy)), units)} from its middle.",
                     "Slide it back, or move the whole piece.",
                     slide_mm=support.slide_mm,
                     wanted_mm=max(abs(dx), abs(dy)),

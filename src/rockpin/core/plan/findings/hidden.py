@@ -1,11 +1,12 @@
 """What is to be said of what is hidden: each hazard of a hole in a sentence, with the way out."""
 
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_risk
-from rockpin.core.document.wall import Wall
-from rockpin.core.hidden import Hazard, Hidden, Judged
+from rockpin.core.document.wall import Wall, WallSide
+from rockpin.core.hidden import Hazard, Hidden, Judged, PlannedHole
 
 _SWEEP = "Sweep here with metal and live, the instrument just proved on a known live cable, or "
 
@@ -107,17 +108,26 @@ def hazard_findings(judged: Judged, hidden: Hidden, units: UnitSystem) -> list[F
     return found
 
 
-def hidden_findings(wall: Wall) -> list[Finding]:
-    """What is to be said of the whole wall before any hole is looked at."""
-    if wall.points:
+def hidden_findings(wall: Wall, planned: Sequence[PlannedHole]) -> list[Finding]:
+    """What is to be said of the whole wall before any hole is looked at: where nobody looked, nothing is clear.
+
+    A sweep stands for having looked only where it reached: ``planned``, every hole lies in a swept area.
+    """
+    faces = {point.face for point in wall.points}
+    swept = bool(wall.scans) and all(
+        any(scan.area.covers_circle(hole.x_mm, hole.y_mm, hole.diameter_mm / 2) for scan in wall.scans)
+        for hole in planned
+    )
+    if wall.looked or swept or faces == set(WallSide):
         return []
     return [
         Finding(
-            severity=Severity.NOTE,
+            severity=Severity.PROVE_FIRST,
             stage=Stage.HIDDEN,
-            code="no-points",
-            sentence="No socket, switch, light, tap or radiator has been placed, on this face or the other.",
-            action="Look at both faces and place what is there; if there is none, carry on.",
+            code="not-looked",
+            sentence="Nobody has said yet what is on this wall: sockets, switches, lights, taps or radiators, on this "
+            "face or the other.",
+            action="Look at both faces: place what is there, or say that there is nothing.",
             where=Where(wall=wall.id),
         )
     ]

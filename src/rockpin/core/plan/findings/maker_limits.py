@@ -5,7 +5,7 @@ from itertools import pairwise
 from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage
-from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_limit, show_mass
+from rockpin.core.base.quantities import UnitSystem, show_across, show_length, show_limit, show_mass
 from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import ClearOf, Limit, LimitKind
 from rockpin.core.document.job import JobDocument
@@ -55,8 +55,8 @@ def _diameter(limit: Limit, choices: Sequence[HoleChoice], units: UnitSystem) ->
         return []
     planned = max(wrong) if thick else min(wrong)
     sentence = (
-        f"The maker wants screws of at {'most' if thick else 'least'} {show_bit(limit.value, units)} ({limit.source}); "
-        f"the {'thickest' if thick else 'thinnest'} of this plan has {show_bit(planned, units)}."
+        f"The maker wants screws of at {'most' if thick else 'least'} {show_across(limit.value, units)} "
+        f"({limit.source}); the {'thickest' if thick else 'thinnest'} of this plan has {show_across(planned, units)}."
     )
     action = "Choose a thinner fixing." if thick else "Choose a thicker fixing."
     return [_broken(limit, planned, sentence, action, Stage.FIXING)]

@@ -3,10 +3,12 @@
 from math import hypot
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.quantities import show_length
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.outline import off_face_mm
+from rockpin.core.document.record import FailedHow, Holds
 from rockpin.core.document.wall import Wall, WallSide
+from rockpin.core.drilling import same_hole
 from rockpin.core.hidden import Hidden
 from rockpin.core.placing import PlacingReading, skirting_word
 from rockpin.core.setout import Placed, PlacedHole
@@ -25,11 +27,12 @@ def _finding(severity: Severity, code: str, sentence: str, action: str, where: W
     )
 
 
-def _hole_findings(
-    hole: PlacedHole, wall: Wall, hidden: Hidden, figures: PlanFigures, units: UnitSystem
-) -> list[Finding]:
+def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: PlanFigures) -> list[Finding]:
+    wall, units = job.wall, job.site.units
     where, stop = Where(hole=hole.id), Severity.DO_NOT_DRILL
     found: list[Finding] = []
+    loose = {one.hole_id: one for one in job.came_loose.holes} if job.came_loose else {}
+    tried = any(one.hole_id == hole.id and one.holds is Holds.YES for one in job.records)
     if off_face_mm(wall, hole.x_mm, hole.y_mm) > 0:
         found.append(
             _finding(stop, "hole-off-wall", f"Hole {hole.number} lies outside the wall.", "Move the fixture.", where)
@@ -56,8 +59,26 @@ def _hole_findings(
                     where.model_copy(update={"area": point.area}),
                 )
             )
+    mine = same_hole(hole, wall.old_holes, figures.same_hole_mm)
+    kept = loose.get(hole.id)
+    still = kept is not None and kept.how is FailedHow.HOLDS and kept.pulled_n is None
+    if (mine is not None or still) and not tried:
+        sits = mine.holds if mine is not None and mine.holds else "an anchor"
+        found.append(
+            _finding(
+                Severity.PROVE_FIRST,
+                "old-anchor-used",
+                f"Hole {hole.number} {'uses what held before' if mine is None else f'comes to lie on {sits}'}.",
+                "See that nothing else hangs on it, pull it once more, and record that it holds.",
+                where,
+            )
+        )
+    # the holes of a thing that is hung again are its own, whatever they came to
+    again = hole.id in loose
     for old in wall.old_holes:
         gap = hypot(old.x_mm - hole.x_mm, old.y_mm - hole.y_mm)
+        if old is mine or (again and not old.stopped and gap <= figures.same_hole_mm):
+            continue
         if old.stopped and gap < figures.metal_stop_keep_mm:
             day = f" on {old.day}" if old.day else ""
             found.append(
@@ -74,6 +95,7 @@ def _hole_findings(
             )
             continue
         keep = figures.old_hole_diameters * max(old.diameter_mm, hole.diameter_mm)
+        keep = max(keep, figures.left_hole_crumbled_mm) if old.crumbled else keep
         if gap < keep:
             found.append(
                 _finding(
@@ -119,7 +141,7 @@ def setout_findings(
     job: JobDocument, placing: PlacingReading, placed: Placed, hidden: Hidden, figures: PlanFigures
 ) -> list[Finding]:
     """Holes and pieces that lie where they cannot, or where somebody should look."""
-    wall, units = job.wall, job.site.units
+    wall = job.wall
     found = [
         _finding(
             Severity.PROVE_FIRST,
@@ -130,7 +152,7 @@ def setout_findings(
         )
         for lost in placing.lost
     ]
-    found += [finding for hole in placed.holes for finding in _hole_findings(hole, wall, hidden, figures, units)]
+    found += [finding for hole in placed.holes for finding in _hole_findings(hole, job, hidden, figures)]
     for place in job.placement.supports:
         if place.wall_id and place.wall_id != job.placement.wall_id:
             found.append(

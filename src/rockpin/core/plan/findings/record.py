@@ -1,11 +1,16 @@
 """What is to be said of the record: stops that the wall itself has called, and holes that do not hold."""
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.document.job import Holds, JobDocument
+from rockpin.core.base.words import inside
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.record import Holds, HoleRecord
+from rockpin.core.framing import BehindKind
+from rockpin.core.plan.stages import ComputedStages
 from rockpin.core.setout import AsBuiltReading
-from rockpin.core.tables.catalogue import Outcome
+from rockpin.core.tables.outcomes import Outcome
 
 
 def as_built_findings(read: Sequence[AsBuiltReading]) -> list[Finding]:
@@ -24,49 +29,102 @@ def as_built_findings(read: Sequence[AsBuiltReading]) -> list[Finding]:
     ]
 
 
-def record_findings(job: JobDocument, numbers: dict[str, int], outcomes: dict[str, Outcome]) -> list[Finding]:
-    """Stops that the wall itself has called, and holes that do not hold."""
+class _Says(NamedTuple):
+    """One sentence of the record, with what it weighs and what would clear it."""
+
+    severity: Severity
+    code: str
+    sentence: str
+    action: str
+    stage: Stage | None = None
+
+
+def _of_report(number: int, outcome: Outcome, flange: bool, chosen: str | None) -> _Says:
+    said = f"Hole {number} {outcome.said}"
+    if outcome.stops and not flange:
+        return _Says(
+            Severity.DO_NOT_DRILL,
+            "bit-met-stop",
+            f"{said}. {outcome.says}",
+            "Stop here. Find out what it is before anybody drills on.",
+        )
+    if outcome.stops:
+        return _Says(
+            Severity.PROVE_FIRST,
+            "flange-met",
+            f"{said}, where a steel stud is expected: thin bright swarf and a bit that breaks through at once are its "
+            "flange.",
+            "Anything thicker, or that does not cut: stop, it may be a pipe or a guard plate.",
+        )
+    now = f" The plan now takes {inside(chosen)} there." if chosen else ""
+    return _Says(
+        Severity.PROVE_FIRST,
+        "report-open",
+        f"{said}. {outcome.says}{now}",
+        "Choose how to go on: the ways stand under the hole.",
+        Stage.RECORD,
+    )
+
+
+def _of_holding(number: int, record: HoleRecord) -> _Says | None:
+    if record.holds is Holds.NO and not record.settled:
+        return _Says(
+            Severity.DO_NOT_DRILL,
+            "does-not-hold",
+            f"Hole {number} does not hold.",
+            "Hang nothing on it. Choose how to go on: the ways stand under the hole.",
+            Stage.RECORD,
+        )
+    if record.holds is Holds.DOUBTFUL:
+        return _Says(
+            Severity.PROVE_FIRST,
+            "holds-doubtfully",
+            f"Hole {number} holds doubtfully.",
+            "Pull-test it, or choose a stronger fixing for the same hole.",
+            Stage.FIXING,
+        )
+    return None
+
+
+def record_findings(
+    job: JobDocument, numbers: dict[str, int], outcomes: dict[str, Outcome], done: ComputedStages
+) -> list[Finding]:
+    """Stops that the wall itself has called, answers that nobody has answered yet, and holes that do not hold."""
     found: list[Finding] = []
+    chosen = {choice.hole_id: choice.chosen.label for choice in done.choices if choice.chosen}
     for record in job.records:
         number = numbers.get(record.hole_id)
         if number is None:
             continue
-        where = Where(hole=record.hole_id)
-        for met in record.met:
-            outcome = outcomes[met]
-            if outcome.stops:
-                found.append(
-                    Finding(
-                        severity=Severity.DO_NOT_DRILL,
-                        stage=Stage.RECORD,
-                        code="bit-met-stop",
-                        sentence=f"Hole {number} met {outcome.label.lower()}. {outcome.says}",
-                        action="Stop here. Find out what it is before anybody drills on.",
-                        where=where,
-                    )
-                )
-        if record.holds is Holds.NO:
-            found.append(
-                Finding(
-                    severity=Severity.DO_NOT_DRILL,
-                    stage=Stage.RECORD,
-                    code="does-not-hold",
-                    sentence=f"Hole {number} does not hold. Ways out of a failed hole are not planned yet.",
-                    action="Hang nothing on it. Choose a fixing whose hole is not smaller, or patch it and move.",
-                    action_stage=Stage.FIXING,
-                    where=where,
-                )
+        flange = meets_flange(record, done)
+        says: list[_Says | None] = [
+            _of_report(number, outcomes[met], flange and met == "metal", chosen.get(record.hole_id))
+            for met in record.met
+            if met != "as_planned" and (outcomes[met].stops or not record.settled)
+        ]
+        says.append(_of_holding(number, record))
+        found += [
+            Finding(
+                severity=one.severity,
+                stage=Stage.RECORD,
+                code=one.code,
+                sentence=one.sentence,
+                action=one.action,
+                action_stage=one.stage,
+                where=Where(hole=record.hole_id),
             )
-        elif record.holds is Holds.DOUBTFUL:
-            found.append(
-                Finding(
-                    severity=Severity.PROVE_FIRST,
-                    stage=Stage.RECORD,
-                    code="holds-doubtfully",
-                    sentence=f"Hole {number} holds doubtfully.",
-                    action="Pull-test it, or choose a stronger fixing for the same hole.",
-                    action_stage=Stage.FIXING,
-                    where=where,
-                )
-            )
+            for one in says
+            if one
+        ]
     return found
+
+
+_PAST_THE_BOARD_MM = 5.0
+
+
+def meets_flange(record: HoleRecord, done: ComputedStages) -> bool:
+    """Whether metal in a hole is what a steel stud of this wall predicts: where one is, just behind the board."""
+    reading, behind = done.identified.reading, done.behinds.get(record.hole_id)
+    if reading.holding != "steel_studs" or behind is None or behind.kind not in (BehindKind.STEEL, BehindKind.OPEN):
+        return False
+    return record.met_at_mm is None or record.met_at_mm <= reading.front_high_mm + _PAST_THE_BOARD_MM

@@ -1,7 +1,7 @@
 """What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import UnitSystem, show_length, show_limit
+from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_thickness
 from rockpin.core.base.words import inside
 from rockpin.core.document.evidence import Ended, Finish, ReadBy
 from rockpin.core.document.job import JobDocument, Site
@@ -11,6 +11,8 @@ from rockpin.core.identification import HAZARDOUS_FINISHES, Identified, may_be_o
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import IdentificationFigures
+
+_FOOT_M = 0.3048
 
 
 def _finding(severity: Severity, code: str, wall: Wall, sentence: str, action: str | None) -> Finding:
@@ -208,6 +210,13 @@ def reading_findings(job: JobDocument) -> list[Finding]:
     return found
 
 
+def _slope(mm_per_m: float, units: UnitSystem) -> str:
+    """How far something leans [mm per m], as it is measured with a level of that length."""
+    if units is UnitSystem.METRIC:
+        return f"{show_thickness(mm_per_m, units)} in a metre"
+    return f"{show_thickness(mm_per_m * _FOOT_M, units)} in a foot"
+
+
 def wall_findings(
     wall: Wall,
     site: Site,
@@ -225,7 +234,7 @@ def wall_findings(
                 Severity.NOTE,
                 "edge-slope-not-planned",
                 wall,
-                f"The left edge is {abs(wall.edge_slope_mm_per_m):g} mm in a metre out of plumb. "
+                f"The left edge is {_slope(abs(wall.edge_slope_mm_per_m), site.units)} out of plumb. "
                 "That is not reckoned with yet.",
                 "Measure from a plumb line dropped at the left edge, not from the edge itself.",
             )

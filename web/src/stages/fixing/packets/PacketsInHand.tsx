@@ -50,10 +50,10 @@ export function PacketsInHand({ editing }: Pick<StageProps, "editing">) {
             <button
               type="button"
               aria-label={`Take ${one.label} out`}
-              className="h-9 px-2 text-[18px] text-soft hover:text-brick"
+              className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
               onClick={() => void takeOut(one.id, one.label)}
             >
-              −
+              Out
             </button>
           </li>
         ))}

@@ -1,0 +1,303 @@
+"""Questions that are answered before anything is kept: what goes in, which bit, how deep, how far apart, what wall."""
+
+import sys
+from collections.abc import Callable
+from typing import TYPE_CHECKING, Annotated, Any, TypeVar
+
+import typer
+
+from rockpin.cli.shared import app, fail
+from rockpin.core.base.errors import BadInput, Fault, RockPinError
+from rockpin.core.base.quantities import UnitSystem, parse_length_mm, parse_mass_kg
+
+if TYPE_CHECKING:
+    from rockpin.core.questions import Supposed
+    from rockpin.core.tables.catalogue import Catalogue
+
+asking = typer.Typer(no_args_is_help=True, help="Ask one thing: nothing is kept, and what was not said is told.")
+app.add_typer(asking, name="ask")
+
+T = TypeVar("T")
+
+Wall = Annotated[
+    str | None, typer.Option("--wall", help="A usual build-up by its key, or a word of its name; none: not known.")
+]
+Plaster = Annotated[str | None, typer.Option("--plaster", help="How thick the plaster is; 0 for none.")]
+Region = Annotated[str, typer.Option("--region", help="britain, ireland, central_europe, north_america or unknown.")]
+Units = Annotated[UnitSystem, typer.Option("--units", help="How lengths are read and written.")]
+Studs = Annotated[bool, typer.Option("--in-studs", help="The holes go into the studs, not between them.")]
+Hand = Annotated[str | None, typer.Option("--hand", help="What hands do to it; none: as usual for such a thing.")]
+Left = Annotated[str | None, typer.Option("--left", help="From the wall's left end.")]
+Up = Annotated[str | None, typer.Option("--up", help="Above the floor.")]
+Points = Annotated[
+    list[str] | None, typer.Option("--point", help="What is on the wall, as socket@400,300 in millimetres.")
+]
+
+
+def _told(work: "Callable[[Catalogue], T]") -> T:
+    """What a question comes to; a refusal is told and ends with 2."""
+    from pydantic import ValidationError
+
+    from rockpin.catalogue import load_catalogue
+
+    try:
+        return work(load_catalogue())
+    except ValidationError as error:
+        first = error.errors()[0]
+        print(f"{'.'.join(str(part) for part in first['loc'])}: {first['msg']}", file=sys.stderr)
+        raise typer.Exit(2) from None
+    except RockPinError as error:
+        fail(error)
+
+
+def _build_up(said: str | None, catalogue: "Catalogue") -> str | None:
+    """The build-up that is meant by a key or by words of its name: the first that has them all."""
+    if said is None or said in catalogue.build_up_by_key:
+        return said
+    words = said.lower().replace("_", " ").replace("-", " ").split()
+    for row in catalogue.build_ups:
+        if all(word in f"{row.label} {row.short}".lower() for word in words):
+            return row.key
+    names = ", ".join(row.key for row in catalogue.build_ups)
+    raise BadInput([Fault("wall", f"“{said}” is no usual build-up; there are {names}")])
+
+
+def _mm(text: str | None, units: UnitSystem, field: str) -> float | None:
+    return None if text is None else parse_length_mm(text, units, field)
+
+
+def _points(said: list[str] | None) -> list[dict[str, Any]]:
+    found = []
+    for number, one in enumerate(said or ()):
+        kind, _, at = one.partition("@")
+        try:
+            x, y = (float(part) for part in at.split(","))
+        except ValueError:
+            raise BadInput([Fault("point", f"“{one}” is no point; write it like socket@400,300")]) from None
+        found.append({"id": f"point-{number}", "kind": kind, "x_mm": x, "y_mm": y})
+    return found
+
+
+def _evidence(said: list[str] | None) -> list[dict[str, Any]]:
+    found = []
+    for number, one in enumerate(said or ()):
+        check, _, outcome = one.partition("=")
+        if not outcome:
+            raise BadInput([Fault("check", f"“{one}” has no outcome; write it like knock=hollow")])
+        found.append({"id": f"check-{number}", "check": check, "outcome": outcome})
+    return found
+
+
+def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Supposed":
+    from rockpin.core.questions import Supposed
+
+    given = {key: value for key, value in said.items() if value is not None}
+    if "wall" in given:
+        given["wall"] = _build_up(given["wall"], catalogue)
+    for key in ("plaster_mm", "across_mm", "up_mm"):
+        if key in given:
+            given[key] = parse_length_mm(given[key], units, key.removesuffix("_mm"))
+    return Supposed.model_validate({"units": units, **given})
+
+
+@asking.command("goes-in")
+def goes_in(
+    thing: Annotated[str, typer.Option("--thing", help="hook, shelf, rail, cabinet, … as the shapes are called.")],
+    holds: Annotated[str | None, typer.Option("--holds", help="What it holds, like 12kg.")] = None,
+    wall: Wall = None,
+    plaster: Plaster = None,
+    in_studs: Studs = False,
+    hand: Annotated[
+        str | None, typer.Option("--hand", help="What hands do to it: none, touch, use, tug, hard_tug.")
+    ] = None,
+    region: Region = "britain",
+    units: Units = UnitSystem.METRIC,
+) -> None:
+    """Print the best fixings for a thing on a wall, what they carry, and what was taken for granted."""
+    from rockpin.core.questions import what_goes_in
+
+    def work(catalogue: "Catalogue") -> None:
+        measures = {} if holds is None else {"holds": parse_mass_kg(holds, units, "holds")}
+        asked = _supposed(
+            catalogue,
+            units,
+            shape=thing,
+            measures=measures,
+            wall=wall,
+            plaster_mm=plaster,
+            in_studs=in_studs,
+            hand=hand,
+            region=region,
+        )
+        answer = what_goes_in(asked, catalogue)
+        print(f"{answer.title}: {answer.verdict.label}. {answer.verdict.sentence}")
+        for fit in answer.fits:
+            card = fit.card
+            print(f"\n{fit.count} × {fit.label}, used to {fit.use_text}")
+            print(f"  bit {card.bit_text}, {card.depth_text} deep, {card.hammer_text}. {card.put_in_text}.")
+            for line in (card.pilot_text, fit.holds_text, *fit.provisos):
+                if line:
+                    print(f"  {line}")
+        _lines("It would not be", (f"{one.label}: {one.reason}" for one in answer.refused))
+        _lines("What would help", answer.ways)
+        _lines("Taken for granted", answer.assumed)
+        _lines("Before you drill", answer.before)
+
+    _told(work)
+
+
+def _lines(head: str, lines: Any) -> None:
+    told = list(lines)
+    if told:
+        print(f"\n{head}:")
+        for line in told:
+            print(f"  {line}")
+
+
+@asking.command()
+def bit(
+    plug: Annotated[str | None, typer.Option("--plug", help="The plug in hand, as 8x40 in millimetres.")] = None,
+    screw: Annotated[str | None, typer.Option("--screw", help="The screw in hand, as 5x60 in millimetres.")] = None,
+    wall: Wall = "plastered_brick",
+    plaster: Plaster = None,
+    in_studs: Studs = False,
+    bits: Annotated[str | None, typer.Option("--bits", help="Your own bits, as 5,6,8.")] = None,
+    region: Region = "britain",
+    units: Units = UnitSystem.METRIC,
+) -> None:
+    """Print bit, pilot, depth and tape for the plug or the screw in hand."""
+    from rockpin.core.questions import BitQuestion, which_bit
+
+    def work(catalogue: "Catalogue") -> None:
+        if (plug is None) == (screw is None):
+            raise BadInput([Fault("plug", "say what is in hand: either --plug 8x40 or --screw 5x60")])
+        size = (plug or screw or "").lower().replace("×", "x")
+        try:
+            diameter, length = (float(part) for part in size.split("x"))
+            own = tuple(float(part) for part in bits.split(",")) if bits else ()
+        except ValueError:
+            raise BadInput([Fault("plug" if plug else "screw", f"“{size}” is no size; write it like 8x40")]) from None
+        asked = BitQuestion.model_validate(
+            {
+                "in_hand": "plug" if plug else "screw",
+                "diameter_mm": diameter,
+                "length_mm": length,
+                "wall": _build_up(wall, catalogue),
+                "plaster_mm": _mm(plaster, units, "plaster"),
+                "in_studs": in_studs,
+                "bits_mm": own,
+                "region": region,
+                "units": units,
+            }
+        )
+        answer = which_bit(asked, catalogue)
+        card = answer.card
+        if card is None:
+            print(f"{answer.label}: not in this wall. {' '.join(answer.against)} {answer.instead or ''}".rstrip())
+        else:
+            print(f"{answer.label}: {card.bit_text} {card.bit_words}, {card.depth_text} deep, {card.hammer_text}.")
+            for line in (card.pilot_text, card.tape_text, card.depth_made_text, card.put_in_text):
+                if line:
+                    print(f"  {line}")
+        _lines("Taken for granted", answer.assumed)
+        _lines("Before you drill", answer.before)
+
+    _told(work)
+
+
+@asking.command()
+def apart(
+    count: Annotated[int, typer.Option("--count", help="How many things.")],
+    width: Annotated[str, typer.Option("--width", help="The width that they share.")],
+    each: Annotated[str, typer.Option("--each", help="How wide each is.")] = "0",
+    margin: Annotated[str | None, typer.Option("--margin", help="Wanted at both ends; none: as the gaps.")] = None,
+    units: Units = UnitSystem.METRIC,
+) -> None:
+    """Print where so many things go on a width."""
+    from rockpin.core.questions import SpacingQuestion, how_far_apart
+
+    def work(_: "Catalogue") -> None:
+        answer = how_far_apart(
+            SpacingQuestion.model_validate(
+                {
+                    "count": count,
+                    "each_mm": _mm(each, units, "each"),
+                    "width_mm": _mm(width, units, "width"),
+                    "margin_mm": _mm(margin, units, "margin"),
+                    "units": units,
+                }
+            )
+        )
+        print(answer.sentence)
+        _lines("Middles, from the left", answer.middles_text)
+
+    _told(work)
+
+
+@asking.command()
+def deep(
+    wall: Wall = None,
+    plaster: Plaster = None,
+    left: Left = None,
+    up: Up = None,
+    point: Points = None,
+    region: Region = "britain",
+    units: Units = UnitSystem.METRIC,
+) -> None:
+    """Print how deep a hole may go, and what sets that."""
+    from rockpin.core.questions import how_deep
+
+    def work(catalogue: "Catalogue") -> None:
+        spot = {"across_mm": left, "up_mm": up, "points": _points(point)}
+        answer = how_deep(_supposed(catalogue, units, wall=wall, plaster_mm=plaster, region=region, **spot), catalogue)
+        print(answer.depth_text)
+        _lines("Because", answer.because)
+        _lines("Before you drill", answer.before)
+
+    _told(work)
+
+
+@asking.command()
+def here(
+    left: Left = None,
+    up: Up = None,
+    wall: Wall = None,
+    point: Points = None,
+    looked: Annotated[bool, typer.Option("--looked", help="Both faces were looked at; all is said.")] = False,
+    region: Region = "britain",
+    units: Units = UnitSystem.METRIC,
+) -> None:
+    """Print what is near a spot, the risk there, and what would clear it."""
+    from rockpin.core.questions import may_drill
+
+    def work(catalogue: "Catalogue") -> None:
+        spot = {"across_mm": left, "up_mm": up, "points": _points(point), "looked": looked}
+        answer = may_drill(_supposed(catalogue, units, wall=wall, region=region, **spot), catalogue)
+        print(f"{answer.verdict.label}: {answer.risk_text} chance of striking something.")
+        _lines("Because", answer.says)
+        _lines("What would clear it", (one.says for one in answer.clearing))
+        _lines("Before you drill", answer.before)
+
+    _told(work)
+
+
+@asking.command("wall")
+def wall_(
+    stands: Annotated[str | None, typer.Option("--stands", help="outside, partition, wet_room, …")] = None,
+    finish: Annotated[str | None, typer.Option("--finish", help="smooth, papered, tiled, …")] = None,
+    year: Annotated[int | None, typer.Option("--year", help="When it was built.")] = None,
+    check: Annotated[list[str] | None, typer.Option("--check", help="What was done and seen, as knock=hollow.")] = None,
+    region: Region = "britain",
+    units: Units = UnitSystem.METRIC,
+) -> None:
+    """Print what a wall most likely is by what was said and checked, and the next check."""
+    from rockpin.core.questions import what_wall
+
+    def work(catalogue: "Catalogue") -> None:
+        facts = {"stands": stands, "finish": finish, "built_year": year, "evidence": _evidence(check)}
+        answer = what_wall(_supposed(catalogue, units, region=region, **facts), catalogue)
+        print(answer.sentence)
+        _lines("It may be", (f"{one.label}, {one.chance_text}: {', '.join(one.layers)}" for one in answer.may_be))
+        _lines("Next", (answer.advice,))
+
+    _told(work)

@@ -1,0 +1,95 @@
+"""When the wall answered differently: the ways on from the holes that exist, each put through the plan."""
+
+from collections.abc import Iterator, Sequence
+
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.keeping import Keep
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.record import Holds
+from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, settled_with, with_choice
+from rockpin.core.plan.keeping_the_hole import go_on, same_hole_ways
+from rockpin.core.plan.leaving_the_hole import fewer, move, other_hole, slide, without
+from rockpin.core.plan.remedies import less_weight, lighter_hand
+from rockpin.core.plan.wall_remedies import backing_board
+from rockpin.core.plan.way_out import Trial
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.outcomes import Outcome
+
+_MOST = 3
+
+
+_OTHERWISE = (
+    (OnKind.BACKING_BOARD, backing_board, "Put a board behind it"),
+    (OnKind.LIGHTER_HAND, lighter_hand, "Let nobody pull at it"),
+    (OnKind.LESS_WEIGHT, less_weight, "Hang less on it"),
+)
+
+
+def _otherwise(case: Case) -> Iterator[WayOn | None]:
+    """What helps whatever the hole is, where nothing at the hole itself does."""
+    quiet = with_choice(settled_with(case.job, case.hole.id), case.hole.id, None)
+    trial = Trial(quiet, case.before, case.catalogue, case.keep)
+    drilled = case.drilled
+    for kind, remedy, title in _OTHERWISE:
+        if kind is OnKind.BACKING_BOARD and any(one.holds is Holds.YES for one in drilled):
+            continue
+        out = remedy(trial)
+        if out is None or out.job is None:
+            continue
+        changed = quiet.model_copy(update={"fixture": out.job.fixture, "choices": out.job.choices})
+        leaves = drilled if kind is OnKind.BACKING_BOARD else ()
+        if leaves:
+            changed = without(changed, leaves, case.left(leaves))
+        sentence = out.sentence
+        yield case.way(kind, changed, title, lambda _plan, sentence=sentence: sentence, leaves=leaves)  # type: ignore[misc]
+
+
+_ORDER = (VerdictWord.READY, VerdictWord.PROVE_FIRST)
+
+
+def _rank(way: WayOn) -> tuple[float, ...]:
+    # an empty hole is a bodge where the hole itself can be mended, and a lighter load is no repair
+    last = (OnKind.FEWER, OnKind.BACKING_BOARD, OnKind.LIGHTER_HAND, OnKind.LESS_WEIGHT)
+    late = last.index(way.kind) + 1 if way.kind in last else 0
+    return (_ORDER.index(way.word), late, way.new_holes, len(way.lacks), way.minutes)
+
+
+def _best(found: list[WayOn]) -> tuple[WayOn, ...]:
+    """At most three, and no more than two that keep the hole: whoever doubts it wants to see what leaves it."""
+    ranked = sorted(found, key=_rank)
+    kept = [one for one in ranked if one.kind is OnKind.SAME_HOLE][2:]
+    rest = [one for one in ranked if one not in kept]
+    return tuple([*rest, *kept][:_MOST])
+
+
+def _no_way(stops: Sequence[Outcome]) -> str:
+    if stops:
+        return f"{stops[0].says} There is no way on from here but finding out what it is."
+    return (
+        "Nothing that Rock Pin knows of holds here with the hole as it is. Stop: hang nothing on it, and ask somebody "
+        "who can look at the wall."
+    )
+
+
+def ways_on(job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep | None = None) -> WaysOn:
+    """The ways on from a hole that answered differently, at most three, the best first.
+
+    Each has been planned from the holes that exist: it is ready, or asks for proof. Raises NotFound where the job has
+    no such hole.
+    """
+    case = Case(job, hole_id, catalogue, keep or Keep(8))
+    said = [one.said for one in case.met] or (["does not hold"] if case.record.holds is Holds.NO else [])
+    title = f"Hole {case.hole.number} {said[-1]}" if said else f"Hole {case.hole.number}"
+    if not said:
+        says = "Nothing was said of this hole that would ask for another way: it goes on as planned."
+        return WaysOn(hole_id=hole_id, title=title, stop=says, ways=())
+    stops = [one for one in case.met if one.stops]
+    stopped = any(one.code == "bit-met-stop" for one in case.before.findings)
+    found: list[WayOn] = []
+    if not stopped:
+        for ways in (go_on, same_hole_ways, slide, move, other_hole, fewer):
+            found += [way for way in ways(case) if way]
+        if not found:
+            found += [way for way in _otherwise(case) if way]
+    best = _best(found)
+    return WaysOn(hole_id=hole_id, title=title, stop=None if best else _no_way(stops if stopped else ()), ways=best)

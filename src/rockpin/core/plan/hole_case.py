@@ -1,0 +1,205 @@
+"""One hole that answered differently, and a way on from it: a change, tried by the plan that it leads to."""
+
+from collections.abc import Callable, Sequence
+from enum import StrEnum
+from math import hypot
+
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.keeping import Keep
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import show_use
+from rockpin.core.document.job import Choice, JobBody, JobDocument
+from rockpin.core.document.record import HoleRecord, LeftHole
+from rockpin.core.plan.hole_plan import HolePlan
+from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.placings import standing
+from rockpin.core.plan.reporting import AS_PLANNED, hole_of
+from rockpin.core.plan.way_out import body_of, worst_of
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class OnKind(StrEnum):
+    """What a way on does with the hole: keep it, leave it, or carry the thing otherwise."""
+
+    GO_ON = "go_on"
+    SAME_HOLE = "same_hole"
+    MOVE = "move"
+    SLIDE = "slide"
+    OTHER_HOLE = "other_hole"
+    FEWER = "fewer"
+    BACKING_BOARD = "backing_board"
+    LIGHTER_HAND = "lighter_hand"
+    LESS_WEIGHT = "less_weight"
+
+
+class Dot(Model):
+    """A hole in the picture of a way: its place on the wall [mm], its width [mm], and its number where it has one."""
+
+    x_mm: float
+    y_mm: float
+    diameter_mm: float
+    number: int | None
+
+
+class WayOn(Model):
+    """A way on. ``old``: holes that are left or kept; ``new``: those to be drilled. ``puts_in``: what goes in.
+
+    ``job``: the job with it taken.
+    """
+
+    kind: OnKind
+    title: str
+    sentence: str
+    word: VerdictWord
+    use_text: str | None
+    new_holes: int
+    minutes: float
+    lacks: tuple[str, ...]
+    old: tuple[Dot, ...]
+    new: tuple[Dot, ...]
+    puts_in: str | None
+    job: JobBody
+
+
+class WaysOn(Model):
+    """All ways on from one hole, at most three. ``stop``: why there is none, or None where there are some."""
+
+    hole_id: str
+    title: str
+    stop: str | None
+    ways: tuple[WayOn, ...]
+
+
+def settled_with(job: JobDocument, hole_id: str, **changes: object) -> JobDocument:
+    """The job with what that hole answered as answered."""
+    records = tuple(
+        one.model_copy(update={"settled": True, **changes}) if one.hole_id == hole_id else one for one in job.records
+    )
+    return job.model_copy(update={"records": records})
+
+
+def with_choice(job: JobDocument, hole_id: str, fixing: str | None) -> JobDocument:
+    kept = tuple(one for one in job.choices if one.hole_id != hole_id)
+    return job.model_copy(
+        update={"choices": (*kept, Choice(hole_id=hole_id, fixing=fixing)) if fixing is not None else kept}
+    )
+
+
+def dot_of(hole: HolePlan, wide_mm: float | None = None) -> Dot:
+    bit = hole.card.bit_mm if hole.card else 0.0
+    return Dot(x_mm=hole.x_mm, y_mm=hole.y_mm, diameter_mm=wide_mm or bit or hole.diameter_mm, number=hole.number)
+
+
+def _lacks(hole: HolePlan) -> tuple[str, ...]:
+    chosen = next((one for one in hole.candidates if one.fixing == hole.chosen), None)
+    return chosen.lacks if chosen else ()
+
+
+def used_to(plan: Plan) -> str:
+    worst = worst_of(plan)
+    return f"used to {show_use(worst.working.use)}" if worst and worst.working else "all holes hold"
+
+
+class Case:
+    """One hole that answered differently, with the plan as it stands."""
+
+    def __init__(self, job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep) -> None:
+        self.job, self.catalogue, self.keep = standing(job, catalogue, keep), catalogue, keep
+        self.before = make_plan(self.job, catalogue, keep)
+        self.hole = hole_of(self.before, hole_id)
+        self.record = next((one for one in job.records if one.hole_id == hole_id), HoleRecord(hole_id=hole_id))
+        self.met = [catalogue.outcome_by_key[key] for key in self.record.met if key != AS_PLANNED]
+        self.units, self.figures = job.site.units, catalogue.figures.plan
+        self.wide_mm = self.record.bit_mm or (self.hole.card.bit_mm if self.hole.card else self.hole.diameter_mm)
+
+    @property
+    def drilled(self) -> list[HoleRecord]:
+        """The records of holes that are in the wall."""
+        known = {hole.id for hole in self.before.holes}
+        return [one for one in self.job.records if one.hole_id in known and (one.met or one.bit_mm or one.holds)]
+
+    def keep_off_mm(self, record: HoleRecord, next_mm: float) -> float:
+        """How far [mm] a new hole of a width [mm] keeps from one that is left."""
+        wide = max(record.bit_mm or self.wide_mm, next_mm)
+        crumbled = any(self.catalogue.outcome_by_key[key].crumbled for key in record.met)
+        return max(self.figures.left_hole_diameters * wide, self.figures.left_hole_crumbled_mm if crumbled else 0.0)
+
+    def left(self, records: Sequence[HoleRecord]) -> tuple[LeftHole, ...]:
+        """Holes as they stay behind, where they are now."""
+        at = {hole.id: hole for hole in self.before.holes}
+        found: list[LeftHole] = []
+        for one in records:
+            hole = at[one.hole_id]
+            found.append(
+                LeftHole(
+                    id=f"left-{len(self.job.left) + len(found) + 1}-{hole.id}"[:60],
+                    name=f"old hole {hole.number}",
+                    x_mm=hole.x_mm + one.off_x_mm,
+                    y_mm=hole.y_mm + one.off_y_mm,
+                    diameter_mm=one.bit_mm or self.wide_mm,
+                    depth_mm=one.depth_mm or 0,
+                    met=one.met,
+                    crumbled=any(self.catalogue.outcome_by_key[key].crumbled for key in one.met),
+                    day=one.day,
+                )
+            )
+        return tuple(found)
+
+    def way(
+        self,
+        kind: OnKind,
+        job: JobDocument,
+        title: str,
+        says: Callable[[Plan], str],
+        *,
+        leaves: Sequence[HoleRecord] = (),
+        minutes: float = 0.0,
+        must_use: bool = True,
+    ) -> WayOn | None:
+        """The way that a change is, where the plan that it leads to stops nothing and every hole gets a fixing.
+
+        ``minutes``: of work [min] besides what every new hole takes. ``must_use``: new holes keep clear of old ones.
+        """
+        plan = make_plan(job, self.catalogue, self.keep)
+        if plan.verdict.word is VerdictWord.DO_NOT_DRILL or any(one.chosen is None for one in plan.holes):
+            return None
+        gone = {one.hole_id for one in leaves}
+        recorded = {one.hole_id for one in job.records}
+        fresh = [hole for hole in plan.holes if hole.id not in recorded and (hole.id in gone or self._moved(hole))]
+        if must_use and any(not self._clear_of(leaves, hole) for hole in plan.holes):
+            return None
+        here = next((hole for hole in plan.holes if hole.id == self.hole.id), None)
+        worst = worst_of(plan)
+        use = show_use(worst.working.use) if worst and worst.working else None
+        lacks = tuple(dict.fromkeys(text for hole in plan.holes for text in _lacks(hole)))
+        at = {hole.id: hole for hole in self.before.holes}
+        old = [dot_of(at[one.hole_id], one.bit_mm) for one in leaves] or [dot_of(self.hole, self.wide_mm)]
+        figures = self.catalogue.figures.drilling
+        each = figures.mark_minutes + figures.drill_minutes + figures.set_minutes
+        return WayOn(
+            kind=kind,
+            title=title,
+            sentence=says(plan),
+            word=plan.verdict.word,
+            use_text=use,
+            new_holes=len(fresh),
+            minutes=minutes + each * len(fresh) + figures.set_minutes * len(leaves),
+            lacks=lacks,
+            old=tuple(old),
+            new=tuple(dot_of(hole) for hole in fresh),
+            puts_in=here.chosen_label if here else None,
+            job=body_of(job),
+        )
+
+    def _moved(self, hole: HolePlan) -> bool:
+        before = next((one for one in self.before.holes if one.id == hole.id), None)
+        return before is None or hypot(before.x_mm - hole.x_mm, before.y_mm - hole.y_mm) > 0.5
+
+    def _clear_of(self, leaves: Sequence[HoleRecord], hole: HolePlan) -> bool:
+        at = {one.id: one for one in self.before.holes}
+        bit = hole.card.bit_mm if hole.card else hole.diameter_mm
+        return all(
+            hypot(at[one.hole_id].x_mm - hole.x_mm, at[one.hole_id].y_mm - hole.y_mm)
+            >= self.keep_off_mm(one, bit) - 0.5
+            for one in leaves
+        )

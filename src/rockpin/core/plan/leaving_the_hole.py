@@ -1,0 +1,187 @@
+"""Ways on that leave the hole: the whole moved, a bracket slid, a bar drilled beside it, fewer or other holes."""
+
+from collections.abc import Iterator, Sequence
+from math import ceil
+
+from rockpin.core.base.words import inside
+from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Support
+from rockpin.core.document.job import JobDocument, SupportPlace
+from rockpin.core.document.record import Holds, HoleRecord, LeftHole
+from rockpin.core.placing import shifted
+from rockpin.core.plan.alternatives import with_used
+from rockpin.core.plan.hole_case import Case, OnKind, WayOn, used_to
+from rockpin.core.plan.make import Plan
+from rockpin.core.plan.way_out import move_words
+
+
+def without(job: JobDocument, leaves: Sequence[HoleRecord], left: tuple[LeftHole, ...]) -> JobDocument:
+    gone = {one.hole_id for one in leaves}
+    return job.model_copy(
+        update={
+            "records": tuple(one for one in job.records if one.hole_id not in gone),
+            "choices": tuple(one for one in job.choices if one.hole_id not in gone),
+            "left": (*job.left, *left),
+        }
+    )
+
+
+_HALF_A_JOINT_MM, _JOINT_AT_MOST_MM, _STUD_WITHIN_MM = 5.0, 40.0, 80.0
+
+
+def _steps(case: Case, leaves: Sequence[HoleRecord]) -> list[tuple[float, float]]:
+    """How far to move, the nearest first: clear of the old holes, up or down before aside."""
+    bit = case.hole.card.bit_mm if case.hole.card else case.wide_mm
+    off = ceil(max(case.keep_off_mm(one, bit) for one in leaves))
+    if any(one.behind == "joint" for one in case.met):
+        # out of the joint, which in brick is in the middle of the next course
+        off = max(off, ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM)))
+    onto = [round(stud - case.hole.x_mm) for stud in _studs(case)]
+    wood = [(float(dx), 0.0) for dx in sorted(onto, key=abs) if off <= abs(dx) <= _STUD_WITHIN_MM]
+    return wood + [
+        (dx * off * far, dy * off * far) for far in (1, 1.5, 2.2) for dx, dy in ((0, 1), (0, -1), (1, 0), (-1, 0))
+    ]
+
+
+def _studs(case: Case) -> list[float]:
+    """Centres [mm] of the studs, where the hole was meant for one."""
+    chosen = case.catalogue.fixing_by_key.get(case.record.fixing or next(iter(case.record.failed[-1:]), ""))
+    if chosen is None or chosen.method not in ("wood", "steel"):
+        return []
+    return [one.rect.centre_x_mm for one in case.before.framing.members if not one.horizontal]
+
+
+def move(case: Case) -> Iterator[WayOn | None]:
+    leaves = case.drilled
+    if any(one.holds is Holds.YES for one in leaves):
+        return
+    name = inside(case.job.fixture.name)
+    for dx, dy in _steps(case, leaves):
+        words = move_words(round(dx), round(dy), case.units)
+        moved = case.job.model_copy(update={"placement": shifted(case.job.placement, round(dx), round(dy))})
+        way = case.way(
+            OnKind.MOVE,
+            without(moved, leaves, case.left(leaves)),
+            f"Move {'it' if len(name) > 24 else name} {words}",
+            lambda plan: f"{_filled(len(leaves))} {_anew(len(plan.holes))} {_what(plan)}.",
+            leaves=leaves,
+        )
+        if way:
+            yield way
+            return
+
+
+def _anew(count: int) -> str:
+    return "It is drilled anew." if count == 1 else f"All {count} are drilled anew."
+
+
+def _filled(count: int) -> str:
+    return "Fill the old hole." if count == 1 else f"Fill the {count} old holes."
+
+
+def _what(plan: Plan) -> str:
+    labels = list(dict.fromkeys(inside(hole.chosen_label) for hole in plan.holes if hole.chosen_label))
+    text = f"{' and '.join(labels)}, {used_to(plan)}"
+    return text[:1].upper() + text[1:]
+
+
+def _support_of(case: Case) -> Support | None:
+    return next((one for one in case.job.fixture.supports if one.id == case.hole.support), None)
+
+
+def slide(case: Case) -> Iterator[WayOn | None]:
+    """A bracket that slides along its piece, or a hole that the user puts where he likes in a bar."""
+    support = _support_of(case)
+    if support is None or support.attachment is Attachment.RIGID or case.record.holds is Holds.YES:
+        return
+    bar = support.attachment is Attachment.USER_DRILLED
+    mine = {hole.id for hole in support.holes} if not bar else {case.hole.id}
+    leaves = [one for one in case.drilled if one.hole_id in mine]
+    if not leaves or any(one.holds is Holds.YES for one in leaves):
+        return
+    for dx, _ in [step for step in _steps(case, leaves) if step[0]]:
+        job = _hole_slid(case.job, support, case.hole.id, dx) if bar else _support_slid(case.job, support, dx)
+        if job is None:
+            continue
+        words = move_words(round(dx), 0, case.units)
+        way = case.way(
+            OnKind.SLIDE,
+            without(job, leaves, case.left(leaves)),
+            f"Drill the bar {words}" if bar else f"Slide {inside(support.name)} {words}",
+            lambda plan: f"{_filled(len(leaves))} The rest stays where it is. {_what(plan)}.",
+            leaves=leaves,
+        )
+        if way:
+            yield way
+            return
+
+
+def _hole_slid(job: JobDocument, bar: Support, hole_id: str, dx_mm: float) -> JobDocument | None:
+    holes = []
+    for hole in bar.holes:
+        x = hole.x_mm + round(dx_mm) if hole.id == hole_id else hole.x_mm
+        if not 0 < x < bar.width_mm:
+            return None
+        holes.append(hole.model_copy(update={"x_mm": x}))
+    return job.model_copy(
+        update={"fixture": _with_support(job.fixture, bar.model_copy(update={"holes": tuple(holes)}))}
+    )
+
+
+def _support_slid(job: JobDocument, support: Support, dx_mm: float) -> JobDocument | None:
+    places = {one.support_id: one for one in job.placement.supports}
+    place = places.get(support.id, SupportPlace(support_id=support.id))
+    far = place.dx_mm + round(dx_mm)
+    if abs(far) > support.slide_mm:
+        return None
+    places[support.id] = place.model_copy(update={"dx_mm": far})
+    at = job.placement.model_copy(update={"supports": tuple(places.values())})
+    return job.model_copy(update={"placement": at})
+
+
+def _with_support(fixture: Fixture, support: Support) -> Fixture:
+    supports = tuple(support if one.id == support.id else one for one in fixture.supports)
+    return fixture.model_copy(update={"supports": supports})
+
+
+def _used_holes(fixture: Fixture) -> set[str]:
+    holes: list[FixtureHole] = [hole for support in fixture.supports for hole in support.holes]
+    holes += [hole for link in fixture.links for hole in link.holes]
+    return {hole.id for hole in holes if hole.used}
+
+
+def other_hole(case: Case) -> Iterator[WayOn | None]:
+    support = _support_of(case)
+    spare = [hole for hole in support.holes if not hole.used] if support else []
+    leaves = [one for one in case.drilled if one.hole_id == case.hole.id]
+    for hole in spare[:3]:
+        used = (_used_holes(case.job.fixture) - {case.hole.id}) | {hole.id}
+        job = case.job.model_copy(update={"fixture": with_used(case.job.fixture, used)})
+        yield case.way(
+            OnKind.OTHER_HOLE,
+            without(job, leaves, case.left(leaves)),
+            "Take another hole of the bracket",
+            lambda plan: f"{_filled(1)} {_what(plan)}.",
+            leaves=leaves,
+        )
+
+
+def fewer(case: Case) -> Iterator[WayOn | None]:
+    used = _used_holes(case.job.fixture) - {case.hole.id}
+    support = _support_of(case)
+    beside = [one for one in support.holes if one.id in used] if support else []
+    if not used or not beside:
+        return
+    leaves = [one for one in case.drilled if one.hole_id == case.hole.id]
+    job = case.job.model_copy(update={"fixture": with_used(case.job.fixture, used)})
+    yield case.way(
+        OnKind.FEWER,
+        without(job, leaves, case.left(leaves)),
+        "Leave this hole empty",
+        lambda plan: (
+            f"The other {len(plan.holes)} carry it: {_what(plan)}."
+            if len(plan.holes) > 1
+            else f"The other one carries it: {_what(plan)}."
+        ),
+        leaves=leaves,
+        must_use=False,
+    )

@@ -1,0 +1,220 @@
+"""What goes in? The best fixings for a thing on a wall as far as both are known, each put through the whole plan."""
+
+from collections.abc import Iterable, Sequence
+
+from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, VerdictWord, verdict_of
+from rockpin.core.base.keeping import NOTHING_KEPT, Keep
+from rockpin.core.base.model import Id, Model, Name
+from rockpin.core.base.quantities import show_mass
+from rockpin.core.base.words import inside
+from rockpin.core.choice import HoleChoice
+from rockpin.core.document.fixture import Attachment
+from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.drilling import DrillCard
+from rockpin.core.fixture import build
+from rockpin.core.plan import Cut, Plan, bar_drilled, compute_stages, make_plan, read_wall, ways_out
+from rockpin.core.questions.supposed import Refusal, Supposed, assumed, supposed_job, title_of
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.references import shape_named
+from rockpin.core.tables.shapes import Measure
+
+_ANSWERS = 3
+_REFUSALS = 4
+_OF_THE_THING = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
+"""What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
+_EACH = "Its holes want different fixings: make it a job, where each hole has its own."
+_HELD_STEPS = 7
+_MOST_TIMES = 16.0
+
+
+class FixingOffer(Model):
+    """One fixing that holds, with all that the hand needs. ``holds_text``: how much it would hold; None: not a mass."""
+
+    fixing: Id
+    label: Name
+    says: str
+    count: int
+    card: DrillCard
+    cut: Cut
+    use_text: str
+    governs: str
+    holds_text: str | None
+    provisos: tuple[str, ...]
+    tools: tuple[str, ...]
+
+
+class FixingAnswer(Model):
+    """The answer: a verdict on what holds, the best fixings, what was refused and why, and what was taken for granted.
+
+    ``ways``: what would help where nothing holds. ``before``: what stands before any drilling all the same.
+    """
+
+    title: Name
+    thing: str
+    verdict: Verdict
+    fits: tuple[FixingOffer, ...]
+    refused: tuple[Refusal, ...]
+    ways: tuple[str, ...]
+    assumed: tuple[str, ...]
+    before: tuple[str, ...]
+
+
+def _label(verdict: Verdict, fits: Sequence[object]) -> str:
+    """What holds, in a word: where nobody has looked nothing is ready to drill, so that is not said here."""
+    if not fits:
+        if verdict.action_stage is Stage.WALL:
+            return "Find out the wall first"
+        return "Nothing holds so" if verdict.word is VerdictWord.DO_NOT_DRILL else "No one fixing for all of it"
+    return "Holds" if verdict.word is VerdictWord.READY else "Holds, if it is proved"
+
+
+def _told(findings: Iterable[Finding]) -> list[Finding]:
+    return [one for one in findings if one.stage in _OF_THE_THING]
+
+
+def _with(job: JobDocument, fixing: str) -> JobDocument:
+    """The same job with one fixing picked at every hole."""
+    holes = [hole.id for support in job.fixture.supports for hole in support.holes if hole.used]
+    return job.model_copy(update={"choices": tuple(Choice(hole_id=hole, fixing=fixing) for hole in holes)})
+
+
+def _kind(fixing: str, catalogue: Catalogue) -> tuple[str, str]:
+    """What tells fixings apart that are worth naming beside one another: how they hold, not their size."""
+    row = catalogue.fixing_by_key[fixing]
+    return row.method, getattr(row, "kind", "")
+
+
+def _worth_naming(choices: Sequence[HoleChoice], catalogue: Catalogue) -> list[str]:
+    """What holds at every hole: the planned fixing first, then the best of each other kind."""
+    if not choices or any(one.chosen is None or not one.chosen.accepted for one in choices):
+        return []
+    ranks = [{one.fixing: number for number, one in enumerate(choice.accepted)} for choice in choices]
+    common = set(ranks[0]).intersection(*ranks[1:])
+    ranked = sorted(common, key=lambda key: (max(rank[key] for rank in ranks), key))
+    planned = [one.chosen.fixing for one in choices if one.chosen]
+    if len(set(planned)) == 1:
+        ranked = [planned[0], *(key for key in ranked if key != planned[0])]
+    best: dict[tuple[str, str], str] = {}
+    for key in ranked:
+        best.setdefault(_kind(key, catalogue), key)
+    return list(best.values())[:_ANSWERS]
+
+
+def _holds(job: JobDocument, catalogue: Catalogue, keep: Keep) -> bool:
+    done = compute_stages(job, catalogue, keep, advise=False)
+    return bool(done.choices) and all(one.chosen is not None and one.chosen.accepted for one in done.choices)
+
+
+def _bars(job: JobDocument) -> tuple[str, ...]:
+    """The bars of a thing whose holes are drilled by whoever hangs it."""
+    return tuple(one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED)
+
+
+def _what_it_holds(job: JobDocument, catalogue: Catalogue) -> Measure | None:
+    """The measure of a thing that says what it holds; None where it holds nothing but itself."""
+    shape = shape_named(job.fixture.shape or "", catalogue)
+    return next((one for one in shape.measures if one.key == "holds"), None)
+
+
+def most_held_kg(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> float | None:
+    """The greatest mass [kg] of what a thing holds at which its fixings still hold, rounded down; used as it is used.
+
+    None where it holds nothing but itself. What is picked at its holes stays picked. Found by halving between what
+    holds and what does not, to a hundredth of it at most: never above what was found to hold.
+    """
+    shape, measure = shape_named(job.fixture.shape or "", catalogue), _what_it_holds(job, catalogue)
+    if measure is None or _bars(job):
+        # another mass makes the thing anew, and its bars without holes
+        return None
+
+    def held(mass_kg: float) -> bool:
+        made = build(shape, job.fixture.measures | {measure.key: mass_kg})
+        kept = {"hand": job.fixture.hand, "environment": job.fixture.environment}
+        return _holds(job.model_copy(update={"fixture": made.model_copy(update=kept)}), catalogue, keep)
+
+    asked = least = job.fixture.measures.get(measure.key, measure.start)
+    if not held(least):
+        return None
+    most = min(measure.most, max(1.0, least) * _MOST_TIMES)
+    if held(most):
+        return most
+    for _ in range(_HELD_STEPS):
+        middle = (least + most) / 2
+        least, most = (middle, most) if held(middle) else (least, middle)
+    return max(asked, float(int(least)) if least >= 10 else int(least * 2) / 2)
+
+
+def _fit(job: JobDocument, fixing: str, catalogue: Catalogue, keep: Keep) -> FixingOffer | None:
+    picked = _with(job, fixing)
+    plan = make_plan(picked, catalogue, keep)
+    hole = max(plan.holes, key=lambda one: one.working.use if one.working else 0.0)
+    if hole.card is None or hole.working is None:
+        return None
+    row = catalogue.fixing_by_key[fixing]
+    held = most_held_kg(picked, catalogue, keep)
+    measured = _what_it_holds(job, catalogue)
+    holds = None
+    if held is not None and measured is not None:
+        holds = f"{measured.label}: up to {show_mass(held, job.site.units)}, used so"
+    provisos = (
+        " ".join(filter(None, (one.sentence, one.action)))
+        for one in _told(plan.findings)
+        if one.severity is Severity.PROVE_FIRST
+    )
+    return FixingOffer(
+        fixing=fixing,
+        label=hole.card.fixing_label,
+        says=row.says,
+        count=len(plan.holes),
+        card=hole.card,
+        cut=hole.cut,
+        use_text=hole.working.use_text,
+        governs=hole.working.governs,
+        holds_text=holds,
+        provisos=tuple(dict.fromkeys(provisos)),
+        tools=tuple(catalogue.tool_by_key[key].label for key in row.tools),
+    )
+
+
+def _refused(plan: Plan, fits: Sequence[FixingOffer], catalogue: Catalogue) -> tuple[Refusal, ...]:
+    """What one might reach for and must not: of each other kind the one that comes nearest, with its first reason."""
+    named = {_kind(one.fixing, catalogue) for one in fits}
+    found: dict[tuple[str, str], Refusal] = {}
+    refused = plan.holes[0].refused if plan.holes else ()
+    # what came to a figure could be meant for this wall; of what is for another wall one is enough
+    reckoned = sorted((one for one in refused if one.use is not None), key=lambda one: one.use or 0.0)
+    others = [one for one in refused if one.use is None]
+    for one in [*reckoned, *others[: 0 if reckoned else 1]]:
+        kind = _kind(one.fixing, catalogue)
+        if kind not in named and one.reasons:
+            found.setdefault(kind, Refusal(label=one.label, reason=one.reasons[0]))
+    return tuple(found.values())[:_REFUSALS]
+
+
+def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FixingAnswer:
+    """The best fixings for a thing on a wall. Raises BadInput for what the catalogue does not have."""
+    job = supposed_job(asked, catalogue)
+    if bars := _bars(job):
+        # whoever hangs it drills them where the wall holds, and so does the answer
+        job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
+    plan = make_plan(job, catalogue, keep)
+    done = compute_stages(job, catalogue, keep, advise=False)
+    named = _worth_naming(done.choices, catalogue)
+    hand = {row.key: row for row in catalogue.hands}[job.fixture.hand]
+    holds = f"It holds what it must, used so: {inside(hand.label)}."
+    verdict = verdict_of(_told(plan.findings), holds)
+    # what forbids the thing itself is answered by no fixing
+    forbidden = verdict.word is VerdictWord.DO_NOT_DRILL
+    fits = () if forbidden else tuple(fit for key in named if (fit := _fit(job, key, catalogue, keep)))
+    if not fits and verdict.word is VerdictWord.READY:
+        verdict = verdict.model_copy(update={"sentence": _EACH})
+    return FixingAnswer(
+        title=title_of(asked, catalogue),
+        thing=plan.fixture_text,
+        verdict=verdict.model_copy(update={"label": _label(verdict, fits)}),
+        fits=fits,
+        refused=_refused(plan, fits, catalogue),
+        ways=tuple(one.sentence for one in ways_out(job, catalogue)[:3]) if asked.wall and not fits else (),
+        assumed=assumed(asked, job, catalogue),
+        before=plan.cautions,
+    )

@@ -1,0 +1,138 @@
+"""May I drill here? What is near one spot, what a sweep would say, and how deep one may go."""
+
+from rockpin.core.base.findings import Stage, Verdict, VerdictWord
+from rockpin.core.base.keeping import NOTHING_KEPT, Keep
+from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_limit, show_risk
+from rockpin.core.document.job import JobDocument
+from rockpin.core.hidden import ClearingWay
+from rockpin.core.hole import Spot
+from rockpin.core.plan import ComputedStages, Elevation, clear_hole, compute_stages, make_plan
+from rockpin.core.questions.supposed import Supposed, supposed_job
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class SpotAnswer(Model):
+    """The answer for one spot: the verdict of what is hidden there, what speaks for it, and what would clear it.
+
+    ``x_mm`` and ``y_mm``: the spot; ``reach_mm``: how deep a usual hole would reach there.
+    """
+
+    verdict: Verdict
+    says: tuple[str, ...]
+    x_mm: float
+    y_mm: float
+    reach_mm: float
+    risk_text: str
+    parts: tuple[str, ...]
+    clearing: tuple[ClearingWay, ...]
+    elevation: Elevation
+    before: tuple[str, ...]
+
+
+class DepthAnswer(Model):
+    """The answer: the greatest depth [mm] from the face that nothing speaks against, and what sets it."""
+
+    depth_mm: float | None
+    depth_text: str
+    because: tuple[str, ...]
+    before: tuple[str, ...]
+
+
+def _one_hole(asked: Supposed, catalogue: Catalogue) -> JobDocument:
+    """A single hook whose hole is the spot that is asked about."""
+    hook = asked.model_copy(update={"shape": "hook", "measures": {}, "hand": None})
+    job = supposed_job(hook.model_copy(update={"across_mm": 0, "up_mm": 0}), catalogue)
+    support = job.fixture.supports[0]
+    x, y = support.x_mm + support.holes[0].x_mm, support.y_mm + support.holes[0].y_mm
+    across = asked.width_mm / 2 if asked.across_mm is None else asked.across_mm
+    up = catalogue.figures.setout.start_height_mm if asked.up_mm is None else asked.up_mm
+    return supposed_job(hook.model_copy(update={"across_mm": across - x, "up_mm": up - y}), catalogue)
+
+
+def _of_the_spot(sentence: str) -> str:
+    """A sentence about the one hole as it reads where a spot is asked about."""
+    return sentence.replace("Hole 1", "This spot")
+
+
+def may_drill(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> SpotAnswer:
+    """Whether one spot is clear by all that was said. Raises BadInput for what the catalogue does not have."""
+    job = _one_hole(asked, catalogue)
+    plan = make_plan(job, catalogue, keep)
+    hole = plan.holes[0]
+    stage = next(one for one in plan.stages if one.stage is Stage.HIDDEN)
+    told = (_of_the_spot(" ".join(filter(None, (one.sentence, one.action)))) for one in stage.findings)
+    return SpotAnswer(
+        verdict=stage.verdict.model_copy(update={"sentence": _of_the_spot(stage.verdict.sentence)}),
+        says=tuple(dict.fromkeys(told)),
+        x_mm=hole.x_mm,
+        y_mm=hole.y_mm,
+        reach_mm=plan.hidden.reach_mm,
+        risk_text=show_risk(hole.risk.chance),
+        parts=tuple(f"{one.says}, {one.text}" for one in hole.risk.parts),
+        clearing=tuple(clear_hole(job, hole.id, catalogue)),
+        elevation=plan.elevation,
+        before=plan.cautions,
+    )
+
+
+def _limits(spot: Spot, done: ComputedStages, units: UnitSystem) -> list[tuple[float, str]]:
+    """Each depth [mm] that a hole must not pass, with its reason."""
+    found: list[tuple[float, str]] = []
+    reading = spot.reading
+
+    def length(mm: float) -> str:
+        return show_limit(mm, units)
+
+    if not reading.family.framed and reading.holding_mm:
+        stay, end = spot.must_stay_mm(), reading.skin_mm + reading.holding_mm
+        found.append(
+            (
+                end - stay,
+                f"{length(stay)} must stay behind it: the back of the wall breaks out before the bit is through.",
+            )
+        )
+        if reading.leaf_unseen:
+            found.append(
+                (
+                    end - stay,
+                    f"How thick it is was never seen: no more than {length(reading.holding_mm)} is counted on.",
+                )
+            )
+    if spot.depth_limit_mm is not None and done.hidden.deep_mm is not None:
+        deep = length(done.hidden.deep_mm)
+        found.append(
+            (
+                spot.depth_limit_mm,
+                f"Deeper than {deep} a cable may run anywhere in a hollow wall."
+                if done.hidden.hollow
+                else f"A cable of the other face may lie {deep} deep behind it.",
+            )
+        )
+    return found
+
+
+def how_deep(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> DepthAnswer:
+    """How deep a hole may go at one spot. Raises BadInput for what the catalogue does not have."""
+    job = _one_hole(asked, catalogue)
+    done = compute_stages(job, catalogue, keep, advise=False)
+    plan = make_plan(job, catalogue, keep)
+    spot, units = done.spots[0], asked.units
+    of_wall = next(one for one in plan.stages if one.stage is Stage.WALL).verdict
+    known = done.identified.reading.family.planned and of_wall.word is VerdictWord.READY
+    limits = _limits(spot, done, units) if known else []
+    depth = min((limit for limit, _ in limits), default=None)
+    because = [says for limit, says in sorted(limits, key=lambda one: one[0])]
+    if known and spot.reading.family.framed:
+        front = show_limit(done.hidden.front_mm, units)
+        because.append(
+            f"The board ends at {front}; behind it the bit falls into the void. What is there, nobody has seen."
+        )
+    if not because:
+        because.append(" ".join(filter(None, (of_wall.sentence, of_wall.action))))
+    return DepthAnswer(
+        depth_mm=depth,
+        depth_text="not known yet" if depth is None else f"{show_limit(depth, units)} from the face, no deeper",
+        because=tuple(because),
+        before=plan.cautions,
+    )

@@ -1,0 +1,197 @@
+"""What somebody says who asks one thing, and the job that is supposed so that it can be answered.
+
+Nothing has been named or measured yet: what was not said is taken as usual, and every answer says what it took so.
+"""
+
+from collections.abc import Callable
+
+from pydantic import Field
+
+from rockpin.core.base.model import Id, Model, Name, WallCoordinate
+from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
+from rockpin.core.base.words import inside
+from rockpin.core.document.evidence import Evidence, Finish, HowStated, Location
+from rockpin.core.document.fixture import Environment
+from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, Site
+from rockpin.core.document.wall import Framing, HowKnown, Member, Point, Wall
+from rockpin.core.fixture import build
+from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
+from rockpin.core.setout import place_fixture
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.references import shape_named
+from rockpin.core.tables.shapes import MeasureUnit
+
+_WALL = "wall"
+_SITE = "site"
+_JOB = "asked"
+_TOLD_MEASURES = ("width", "height", "depth", "own", "holds")
+_SAME_STUD_MM = 25.0
+"""Holes whose columns lie no farther apart [mm] are supposed to stand in one stud."""
+
+
+class Supposed(Model):
+    """What somebody says of a thing, a wall and a place before any of them has a name.
+
+    ``wall``: a usual build-up, None where he does not know. ``in_studs``: the holes are meant to go into the framing;
+    else into what is between it. ``across_mm`` and ``up_mm``: the lower left corner of the thing; None: the middle of
+    the wall, at a usual height.
+    """
+
+    region: Region = Region.BRITAIN
+    units: UnitSystem = UnitSystem.METRIC
+    wall: Id | None = None
+    plaster_mm: float | None = Field(default=None, ge=0, le=100)
+    in_studs: bool = False
+    stands: Location = Location.UNKNOWN
+    finish: Finish = Finish.UNKNOWN
+    built_year: int | None = Field(default=None, ge=1000, le=2200)
+    width_mm: float = Field(default=3000, ge=100, le=20_000)
+    height_mm: float = Field(default=2400, ge=100, le=10_000)
+    evidence: tuple[Evidence, ...] = Field(default=(), max_length=50)
+    points: tuple[Point, ...] = Field(default=(), max_length=50)
+    looked: bool = False
+    shape: Id = "hook"
+    measures: dict[str, float] = Field(default_factory=dict, max_length=40)
+    hand: Id | None = None
+    environment: Environment = Environment.DRY
+    across_mm: WallCoordinate | None = None
+    up_mm: WallCoordinate | None = None
+
+
+def _wall(asked: Supposed, catalogue: Catalogue) -> Wall:
+    wall = starting_wall(
+        asked.wall,
+        catalogue,
+        id=_WALL,
+        name=_wall_name(asked, catalogue),
+        width_mm=asked.width_mm,
+        height_mm=asked.height_mm,
+        stands=asked.stands,
+        finish=asked.finish,
+        built_year=asked.built_year,
+        stated=HowStated.TOLD,
+        evidence=asked.evidence,
+        points=asked.points,
+        looked=asked.looked,
+    )
+    if asked.plaster_mm is not None and wall.build_up:
+        # under plaster nobody sees the joints
+        layers = with_plaster(wall.build_up, asked.plaster_mm)
+        courses = wall.courses if layers[0].material != "plaster" else None
+        wall = wall.model_copy(update={"build_up": layers, "courses": courses})
+    return wall
+
+
+def _wall_name(asked: Supposed, catalogue: Catalogue) -> str:
+    if asked.wall is None:
+        return "Wall to be found out"
+    name = build_up_of(asked.wall, catalogue).short.split(" ", 1)[1]
+    return name[:1].upper() + name[1:]
+
+
+def title_of(asked: Supposed, catalogue: Catalogue) -> str:
+    """What a job of it is called until somebody names it: “Hook on a plastered brick wall”."""
+    thing = shape_named(asked.shape, catalogue).short
+    wall = build_up_of(asked.wall, catalogue).short if asked.wall else "a wall to be found out"
+    return f"{thing} on {wall}"
+
+
+def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
+    """The job as somebody would start it: nothing in it that was not said or is not usual.
+
+    Raises BadInput for a thing, a measure or a build-up that is not in the catalogue, or out of its limits.
+    """
+    shape = shape_named(asked.shape, catalogue)
+    fixture = build(shape, asked.measures)
+    kept = {"environment": asked.environment} | ({"hand": asked.hand} if asked.hand else {})
+    fixture = fixture.model_copy(update=kept)
+    wide = max(piece.rect.right_mm for piece in fixture.pieces)
+    start = min(catalogue.figures.setout.start_height_mm, asked.height_mm / 2)
+    body = JobBody(
+        title=title_of(asked, catalogue),
+        fixture=fixture,
+        placement=Placement(
+            wall_id=_WALL,
+            x_mm=round((asked.width_mm - wide) / 2) if asked.across_mm is None else asked.across_mm,
+            y_mm=round(start) if asked.up_mm is None else asked.up_mm,
+        ),
+    )
+    site = Site(id=_SITE, name="Not yet on a site", region=asked.region, units=asked.units)
+    return JobDocument(id=_JOB, site=site, walls=(_wall(asked, catalogue),), **dict(body))
+
+
+def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
+    """The same job, its studs where the answer is meant for: behind every hole, or behind none; its holes off joints.
+
+    Only an answer rests on that. Nobody has looked yet, so the job itself is started without.
+    """
+    job = job_of(asked, catalogue)
+    start = catalogue.build_up_by_key.get(asked.wall or "")
+    if job.wall.courses is not None:
+        # nobody marks a hole in a joint that he sees
+        return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": None}),)})
+    if start is None or not start.stud_width_mm:
+        return job
+    columns: list[float] = []
+    for hole in sorted(place_fixture(job, catalogue.figures.setout.channel_back_mm).holes, key=lambda one: one.x_mm):
+        if not columns or hole.x_mm - columns[-1] > _SAME_STUD_MM:
+            columns.append(hole.x_mm)
+    studs = tuple(
+        Member(
+            id=f"supposed-{number}",
+            x_mm=x - start.stud_width_mm / 2,
+            y_mm=0,
+            width_mm=start.stud_width_mm,
+            height_mm=job.wall.height_mm,
+            known=HowKnown.SEEN,
+        )
+        for number, x in enumerate(columns)
+    )
+    framing = Framing(members=studs) if asked.in_studs else None
+    return job.model_copy(update={"walls": (job.wall.model_copy(update={"framing": framing}),)})
+
+
+def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[str, ...]:
+    """What an answer takes for granted, in sentences; each can be changed."""
+    units, fixture, shape = asked.units, job.fixture, shape_named(asked.shape, catalogue)
+    materials = catalogue.material_by_key
+    found = []
+    if job.wall.build_up:
+        layers = ", ".join(
+            f"{inside(materials[one.material].label)} {show_length(one.thickness_mm, units)}"
+            for one in job.wall.build_up
+        )
+        found.append(f"The wall is {layers}, front to back: you said its kind, the thicknesses are usual ones.")
+    else:
+        found.append("Nobody knows the wall yet: what is usual for its age and place counts.")
+    start = catalogue.build_up_by_key.get(asked.wall or "")
+    if start is not None and start.stud_width_mm:
+        found.append(
+            "Every hole is in the middle of a stud; find them before you mark."
+            if asked.in_studs
+            else "Every hole is between the studs, where there is only the board."
+        )
+    if job_of(asked, catalogue).wall.courses is not None:
+        found.append("Every hole is in a brick or block, not in the joint: move a mark that would meet one.")
+    hands = {row.key: row for row in catalogue.hands}
+    duty = catalogue.duty_by_key[fixture.duty]
+    found.append(f"Used so: {inside(duty.label)}; {inside(hands[fixture.hand].label)}.")
+    told: dict[MeasureUnit, Callable[[float, UnitSystem], str]] = {
+        MeasureUnit.MM: show_length,
+        MeasureUnit.KG: show_mass,
+    }
+    figures = [
+        f"{inside(one.label)} {told[one.unit](one.start, units)}"
+        for one in shape.measures
+        if one.key in _TOLD_MEASURES and one.key not in asked.measures
+    ]
+    if figures:
+        found.append(f"You did not give, so taken as usual: {', '.join(figures)}; its holes and plates too.")
+    return tuple(found)
+
+
+class Refusal(Model):
+    """A fixing that does not go here, with the first reason."""
+
+    label: Name
+    reason: str

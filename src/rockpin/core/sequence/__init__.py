@@ -1,0 +1,7 @@
+"""The order of work: what to have at hand, and one step after the other, from what each needs and gives."""
+
+from rockpin.core.sequence.gathering import GatherItem
+from rockpin.core.sequence.step import Phase, Step, StepHole, Wait, WaitTime
+from rockpin.core.sequence.work import Work, work_of
+
+__all__ = ["GatherItem", "Phase", "Step", "StepHole", "Wait", "WaitTime", "Work", "work_of"]

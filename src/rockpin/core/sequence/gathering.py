@@ -1,0 +1,112 @@
+"""What to have at hand before starting: parts, fixings, tools, what is used up, and what protects."""
+
+import re
+from collections import Counter
+from collections.abc import Iterable, Sequence
+from typing import Literal
+
+from rockpin.core.base.model import Model
+from rockpin.core.document.fixture import Fixture, LinkKind
+from rockpin.core.document.job import Kit
+from rockpin.core.drilling import DrillCard
+from rockpin.core.tables.catalogue import Catalogue
+
+Group = Literal["parts", "fixings", "tools", "used_up", "protection"]
+
+
+class GatherItem(Model):
+    """A thing to have at hand before starting. ``buy``: the van does not have it, or not enough."""
+
+    id: str
+    group: Group
+    count: int
+    label: str
+    buy: bool
+
+
+def _named(group: Group, label: str, count: int = 1, *, buy: bool = False) -> GatherItem:
+    stem = re.sub(r"[^a-z0-9]+", "-", label.lower()).strip("-")[:50] or "thing"
+    return GatherItem(id=f"{group[:4]}-{stem}", group=group, count=count, label=label, buy=buy)
+
+
+_LINKS = {
+    LinkKind.BACKING_BOARD: "Backing board",
+    LinkKind.SPACER: "Spacer",
+    LinkKind.CHANNEL: "Channel",
+    LinkKind.STAND_OFF: "Stand-off",
+}
+
+
+def _parts(fixture: Fixture) -> list[GatherItem]:
+    """Everything that came in the box, or was cut for it."""
+    names = Counter(piece.name for piece in fixture.pieces)
+    names.update(support.name for support in fixture.supports if support.name not in names)
+    names.update(_LINKS[link.kind] for link in fixture.links)
+    return [_named("parts", name, count) for name, count in names.items()]
+
+
+def _fixings(cards: Sequence[DrillCard], short: frozenset[str], catalogue: Catalogue) -> list[GatherItem]:
+    items: list[GatherItem] = []
+    # what is a screw itself is listed once, by its size
+    separate = {card.fixing: card.screw_apart for card in cards}
+    pushed = {card.fixing for card in cards if card.pushed}
+    for key, count in Counter(card.fixing for card in cards).items():
+        if separate[key] or key in pushed:
+            items.append(_named("fixings", catalogue.fixing_by_key[key].label, count, buy=key in short))
+    screws = Counter((card.screw_text, card.screw_label, card.fixing) for card in cards if not card.pushed)
+    items += [
+        _named("fixings", f"Screw {text}, {label}", count, buy=key in short and not separate[key])
+        for (text, label, key), count in screws.items()
+    ]
+    washers = Counter(card.washer_text for card in cards if card.washer_text)
+    items += [_named("fixings", text.capitalize(), count) for text, count in washers.items() if text]
+    nuts = Counter(card.screw_text for card in cards if "nut" in card.screw_label)
+    items += [_named("fixings", f"Nut and washer for {text}", count) for text, count in nuts.items()]
+    return items
+
+
+def _tools(cards: Sequence[DrillCard], kit: Kit, catalogue: Catalogue) -> list[GatherItem]:
+    bits = {(step.diameter_text, step.bit, step.buy) for card in cards for step in card.steps}
+    bits |= {(card.pilot_bit_text, card.bit_words, card.pilot_bit_buy) for card in cards if card.pilot_bit_text}
+    items = [_named("tools", f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
+    hammered = any(step.hammer != "off" for card in cards for step in card.steps)
+    plain = any(step.hammer == "off" for card in cards for step in card.steps)
+    tools = dict.fromkeys(tool for card in cards for tool in catalogue.fixing_by_key[card.fixing].tools)
+    # a hammer drill with its hammer off does for the layers that want none
+    own = ["hammer_drill"] if hammered else ["drill"] if plain else []
+    by_spanner = [card for card in cards if card.screw_label.endswith(("hexagon head", "nut and washer"))]
+    own += ["screwdriver"] if len(by_spanner) + sum(card.pushed for card in cards) < len(cards) else []
+    own += ["spanner"] if by_spanner and "socket_spanner" not in tools else []
+    for tool in dict.fromkeys([*own, *tools]):
+        lacks = bool(kit.tools) and tool not in kit.tools
+        items.append(_named("tools", catalogue.tool_by_key[tool].label, buy=lacks))
+    items.append(_named("tools", "Level, tape measure, pencil"))
+    return items
+
+
+def gather(
+    cards: Sequence[DrillCard],
+    fixture: Fixture,
+    kit: Kit,
+    lacking: Iterable[str],
+    *,
+    sealed: bool,
+    filled: bool,
+    catalogue: Catalogue,
+) -> tuple[GatherItem, ...]:
+    """All that has to lie ready. ``lacking``: fixings of which the van has too few; ``sealed``, ``filled``: whether
+    holes are sealed against water, and old ones filled."""
+    items = [*_parts(fixture), *_fixings(cards, frozenset(lacking), catalogue), *_tools(cards, kit, catalogue)]
+    items.append(_named("used_up", "Masking tape"))
+    if sealed:
+        items.append(_named("used_up", "Sealant"))
+    if filled:
+        items.append(_named("used_up", "Filler and knife"))
+    if any(card.dusty for card in cards):
+        items.append(_named("protection", "Vacuum or water at the hole, mask, eyes and ears"))
+    elif any(card.steps for card in cards):
+        items.append(_named("protection", "Eyes, and a dust sheet below"))
+    seen: dict[str, GatherItem] = {}
+    for item in items:
+        seen.setdefault(item.id, item)
+    return tuple(seen.values())

@@ -1,0 +1,50 @@
+"""How a thing goes up: what is fixed first, what hangs on it, and what is only fixed once it hangs."""
+
+from typing import NamedTuple
+
+from rockpin.core.base.words import inside
+from rockpin.core.document.fixture import Attachment, Fixture, HoleKind, LinkKind, Support
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class Hanging(NamedTuple):
+    """``first``: what goes up before the piece, in words; None: the piece itself is screwed to the wall.
+
+    ``later``: holes that are only marked and drilled once the piece hangs. ``keyholes``: it hangs on proud heads.
+    """
+
+    first: str | None
+    later: frozenset[str]
+    keyholes: bool
+    clipped: bool
+
+
+def _is_hung_on(support: Support) -> bool:
+    loose = support.attachment in (Attachment.USER_DRILLED, Attachment.SLIDING)
+    return loose or support.hung or any(hole.kind is HoleKind.KEYHOLE for hole in support.holes if hole.used)
+
+
+def way_of_hanging(fixture: Fixture, catalogue: Catalogue) -> Hanging:
+    """What of a fixture goes up before what."""
+    clipped = [support for support in fixture.supports if support.clipped]
+    later = frozenset(hole.id for support in clipped for hole in support.holes if hole.used)
+    keyholes = any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
+    behind = [link for link in fixture.links if link.kind.has_own_holes]
+    if behind:
+        kinds = {link.kind for link in behind}
+        first = "the channel" if LinkKind.CHANNEL in kinds else "the board"
+        return Hanging(first, later, keyholes, bool(clipped))
+    if keyholes:
+        return Hanging("the screws", later, keyholes, bool(clipped))
+    touching = [support for support in fixture.supports if not support.clipped]
+    shape = catalogue.shape_by_key.get(fixture.shape or "")
+    if any(_is_hung_on(support) for support in touching) or (shape is not None and shape.brackets_first):
+        names = list(dict.fromkeys(inside(support.name) for support in touching))
+        return Hanging(_one_word(names, len(touching)), later, keyholes, bool(clipped))
+    return Hanging(None, later, keyholes, bool(clipped))
+
+
+def _one_word(names: list[str], count: int) -> str:
+    if len(names) == 1:
+        return f"the {names[0]}"
+    return f"the {count} brackets"

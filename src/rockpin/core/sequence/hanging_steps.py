@@ -1,0 +1,172 @@
+"""The steps of putting up: what goes first, tried with a pull, what hangs on it, what is clipped once it hangs."""
+
+from collections.abc import Sequence
+
+from rockpin.core.base.quantities import show_mass
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import Goes
+from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import DrillCard
+from rockpin.core.sequence.hole_steps import drill_steps, set_steps
+from rockpin.core.sequence.step import Draft, Phase
+from rockpin.core.sequence.work_site import WorkSite, holes_words
+
+
+def through(cards: Sequence[DrillCard]) -> str:
+    """What goes through the bracket while it is put up."""
+    names = list(dict.fromkeys(inside(card.fixing_label) for card in cards if card.goes is Goes.THROUGH))
+    if not names:
+        return ""
+    toggles = [name for name in names if "toggle" in name]
+    if toggles:
+        return (
+            f" The {toggles[0]} goes on its screw through the bracket first, wings folded, and in with it: set "
+            "alone it is lost in the void."
+        )
+    return f" The {' and the '.join(names)} goes in through the bracket."
+
+
+def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> list[Draft]:
+    """What is fixed first, or the piece itself: loose, level, drawn up, and tried before anything hangs on it."""
+    hanging, figures = site.hanging, site.figures
+    what = hanging.first or f"the {inside(site.fixture.name)}"
+    people = site.lift_people if hanging.first is None else 1
+    mass = f" ({show_mass(site.mass_kg, site.units)})" if hanging.first is None else ""
+    card = cards[0]
+    at = site.at(cards)
+    if hanging.keyholes and hanging.first == "the screws":
+        proud = next((one.proud_text for one in cards if one.proud_text), "")
+        drive = Draft(
+            id="up",
+            phase=Phase.FIRST_UP,
+            title="Drive the screws",
+            sentence=f"{proud} Try the piece on each head as you go: it must slide on without play.",
+            minutes=figures.screw_minutes * len(cards),
+            needs=needs,
+            at=at,
+            figure=card.screw_text,
+            figure_words=card.screw_label,
+            feel=card.grips,
+            stop=card.stop,
+        )
+        return [drive, tried(site, cards, ["up"], "each screw head")]
+    return [
+        Draft(
+            id="up",
+            phase=Phase.FIRST_UP,
+            title=f"Put up {what}",
+            sentence=f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
+            f"{through(cards)}",
+            minutes=figures.lift_minutes + figures.screw_minutes * len(cards),
+            needs=needs,
+            at=at,
+            figure=card.screw_text,
+            figure_words=card.screw_label,
+            people=people,
+            danger="It hangs on loose screws: keep a hand on it until all of them are drawn up.",
+        ),
+        Draft(
+            id="draw-up",
+            phase=Phase.FIRST_UP,
+            title="Level, then draw up",
+            sentence=f"Check the level while it can still move. Then draw the screws up in turn. {card.last_turn}.",
+            minutes=figures.screw_minutes * len(cards),
+            needs=["up"],
+            at=at,
+            feel=card.grips,
+            stop=card.stop,
+            danger="It hangs on loose screws: keep a hand on it until all of them are drawn up.",
+        ),
+        tried(site, cards, ["draw-up"], what),
+    ]
+
+
+def tried(site: WorkSite, cards: Sequence[DrillCard], needs: list[str], what: str) -> Draft:
+    return Draft(
+        id="try",
+        phase=Phase.TRY,
+        title="Try it with a pull",
+        sentence=f"Pull {what} as hard as it will ever be pulled, straight out and down, before anything hangs on it. "
+        "Nothing may give, creak or turn.",
+        minutes=site.figures.set_minutes,
+        needs=needs,
+        at=site.at(cards),
+        danger="It was never pulled: hang nothing on it yet.",
+    )
+
+
+def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """The piece goes on what was put up first; what is only marked from it comes after."""
+    hanging, figures, people = site.hanging, site.figures, site.lift_people
+    name = f"the {inside(site.fixture.name)}"
+    after = " It hangs and is not clipped: somebody holds it." if hanging.later else ""
+    hang = Draft(
+        id="hang",
+        phase=Phase.HANG,
+        title=f"Hang {name}",
+        sentence=f"Lift {name} ({show_mass(site.mass_kg, site.units)}) on. Let go only when it sits everywhere.",
+        minutes=figures.lift_minutes,
+        needs=needs,
+        figure=show_mass(site.mass_kg, site.units),
+        figure_words="to lift",
+        people=people,
+        danger=after.strip() or None,
+    )
+    return [hang]
+
+
+def clipped_later(site: WorkSite, cards: Sequence[DrillCard], job: JobDocument) -> list[Draft]:
+    """Holes marked from the hung piece: it is held, marked, taken down, drilled, and hung again, then clipped."""
+    figures, name = site.figures, f"the {inside(site.fixture.name)}"
+    held = "It hangs and is not clipped: one holds it as long as it hangs."
+    mark = Draft(
+        id="mark-hung",
+        phase=Phase.HANG,
+        title="Mark from it",
+        sentence=f"One holds {name}, one marks {inside(holes_words([one.number for one in site.at(cards)]))} through "
+        "the middle of its slots.",
+        minutes=figures.mark_minutes * len(cards),
+        needs=["hang"],
+        at=site.at(cards),
+        people=2,
+        danger=held,
+    )
+    down = Draft(
+        id="take-down",
+        phase=Phase.HANG,
+        title="Take it down",
+        sentence=f"Lift {name} off and stand it where no dust falls on it.",
+        minutes=figures.lift_minutes,
+        needs=["mark-hung"],
+        people=site.lift_people,
+        danger=held,
+    )
+    drills = drill_steps(site, [card for card in cards if not card.pushed], "-later", ["take-down"], job)
+    sets = set_steps(site, cards, "-later", [one.id for one in drills] or ["take-down"])
+    for one in (*drills, *sets):
+        one.phase = Phase.HANG
+    again = Draft(
+        id="hang-again",
+        phase=Phase.HANG,
+        title="Hang it again",
+        sentence=f"Lift {name} back on and check that it sits everywhere.",
+        minutes=figures.lift_minutes,
+        needs=[one.id for one in (*drills, *sets)],
+        people=site.lift_people,
+        danger=held,
+    )
+    clip = Draft(
+        id="clip",
+        phase=Phase.HANG,
+        title="Clip it",
+        sentence=f"Screw its clips to {inside(holes_words([one.number for one in site.at(cards)]))} and draw them up. "
+        "Lift at its lower edge: it must not come off." + through(cards),
+        minutes=figures.screw_minutes * len(cards),
+        needs=["hang-again"],
+        at=site.at(cards),
+        feel=cards[0].grips,
+        stop=cards[0].stop,
+        people=2,
+        danger=held,
+    )
+    return [mark, down, *drills, *sets, again, clip]

@@ -1,0 +1,155 @@
+"""The steps at the holes: marked, drilled or opened up, cleaned, and what goes in before the bracket."""
+
+from collections.abc import Sequence
+
+from rockpin.core.base.quantities import show_length
+from rockpin.core.base.words import inside
+from rockpin.core.capacity import Goes
+from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import DrillCard
+from rockpin.core.hole import Existing
+from rockpin.core.sequence.step import Draft, Phase
+from rockpin.core.sequence.work_site import WorkSite, holes_words, wait_for
+
+
+def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:
+    at = []
+    for one in site.at(cards):
+        hole = site.holes[one.hole_id]
+        along, up = show_length(hole.x_mm, site.units), show_length(hole.y_mm, site.units)
+        at.append(one.model_copy(update={"figure": f"{along} · {up}", "words": "from the left edge · above the floor"}))
+    keyholes = " Measure the keyholes on this very piece: no two backs are alike." if site.hanging.keyholes else ""
+    tape = " Tape on the tiles first: it takes the pencil and keeps the bit from skidding." * any(
+        card.tiled for card in cards
+    )
+    return Draft(
+        id="mark",
+        phase=Phase.MARK,
+        title="Mark",
+        sentence=f"Masking tape, then the marks from the finished floor and the left edge. Level the second from the "
+        f"first.{keyholes}{tape}",
+        minutes=site.figures.mark_minutes * len(cards),
+        needs=["protect"],
+        at=tuple(at),
+    )
+
+
+def _drilled_as_wanted(there: Existing | None, card: DrillCard, deep_mm: float | None) -> bool:
+    """Whether a hole is there as its card wants it: wide enough, deep enough, or with something good in it."""
+    if there is None:
+        return False
+    if there.sits:
+        return True
+    if there.diameter_mm is None:
+        return False
+    return there.diameter_mm >= card.bit_mm - 0.5 and (deep_mm is None or deep_mm >= card.depth_mm - 1)
+
+
+def _hammer(card: DrillCard) -> tuple[str, ...]:
+    """Hammer off, on, or plain first: a word or two, each a frame of its own on the screen."""
+    said = list(dict.fromkeys(step.hammer for step in card.steps))
+    if not any(one != "off" for one in said):
+        return ("hammer off",)
+    off = [inside(step.layer) for step in card.steps if step.hammer == "off"]
+    first = f"off in {' and '.join(dict.fromkeys(off))}" if off else "plain first"
+    return (first, "then hammer")
+
+
+def drill_steps(
+    site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str], job: JobDocument
+) -> list[Draft]:
+    """One step for all holes that share bit, hammer, depth and pilot; what is opened up is told apart."""
+    records = {one.hole_id: one for one in job.records}
+    groups: dict[tuple[str, ...], list[DrillCard]] = {}
+    for card in cards:
+        there = site.existing.get(card.hole_id)
+        again = there is not None and there.diameter_mm is not None and there.diameter_mm < card.bit_mm - 0.5
+        key = (card.bit_text, card.bit_words, card.depth_text, card.hammer_text, card.pilot_text or "")
+        groups.setdefault((*key, "again" if again else ""), []).append(card)
+    drafts = []
+    for (bit, words, depth, hammer, pilot, wider), same in groups.items():
+        card = same[0]
+        done = {
+            one.hole_id
+            for one in same
+            if _drilled_as_wanted(
+                site.existing.get(one.hole_id),
+                one,
+                records[one.hole_id].depth_mm if one.hole_id in records else None,
+            )
+        }
+        at = tuple(one.model_copy(update={"done": one.hole_id in done}) for one in site.at(same))
+        numbers = holes_words([one.number for one in at])
+        soft = [note for note in card.notes if "soft" in note]
+        drafts.append(
+            Draft(
+                id=f"drill{later}-{same[0].hole_id}{'-again' if wider else ''}"[:60],
+                phase=Phase.DRILL,
+                title="Open up" if wider else "Drill",
+                sentence=f"{numbers}: {bit} {words}, {hammer}, {depth} deep by tape." + (f" {pilot}" if pilot else ""),
+                minutes=site.figures.drill_minutes * len(same),
+                needs=needs,
+                at=at,
+                figure=bit,
+                figure_words=f"{words}, {depth} deep to the tape",
+                hammer=_hammer(card),
+                feel=card.feel_text or None,
+                stop=soft[0] if soft else None,
+                reversible=False,
+                asks=True,
+                tie=(bit, words),
+            )
+        )
+    return drafts
+
+
+def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str]) -> list[Draft]:
+    """Dust out, tape off, and what goes in before the bracket, a step for each kind of fixing."""
+    drafts: list[Draft] = []
+    drilled = [card for card in cards if not card.pushed]
+    tried = any(card.goes in (Goes.BEFORE, Goes.CURES) for card in drilled)
+    if drilled:
+        by_hand = " Try each fixing in its hole by hand." if tried else ""
+        off = " Take the tape off the tiles." if any(card.tiled for card in drilled) else ""
+        drafts.append(
+            Draft(
+                id=f"dust{later}",
+                phase=Phase.SET,
+                title="Clean and try" if tried else "Clean",
+                sentence=f"Blow and brush the dust out of every hole.{off}{by_hand}",
+                minutes=site.figures.set_minutes * len(drilled),
+                needs=list(needs),
+                at=site.at(drilled),
+            )
+        )
+        needs = [f"dust{later}"]
+    kinds: dict[str, list[DrillCard]] = {}
+    for card in cards:
+        if card.goes in (Goes.BEFORE, Goes.CURES, Goes.PUSHED):
+            kinds.setdefault(card.fixing, []).append(card)
+    for key, same in kinds.items():
+        card, cures = same[0], same[0].goes is Goes.CURES
+        drafts.append(
+            Draft(
+                id=f"set{later}-{key}"[:60],
+                phase=Phase.SET,
+                title="Push in" if card.pushed else "Fill and set" if cures else "Set",
+                sentence=" ".join(
+                    [
+                        f"{holes_words(sorted(one.number for one in same))}: {inside(card.fixing_label)}.",
+                        *card.notes[: 2 if cures else 1],
+                    ]
+                ),
+                minutes=site.figures.set_minutes * len(same),
+                needs=list(needs),
+                at=site.at(same),
+                figure=card.fixing_label,
+                feel=None if cures else card.grips,
+                stop=card.stop if card.pushed else None,
+                wait=wait_for("resin", site.units, site.catalogue) if cures else None,
+                danger="Nothing may touch the rods until the resin is hard." if cures else None,
+                reversible=False if cures else site.catalogue.fixing_by_key[key].removable,
+                tie=(key,),
+            )
+        )
+    return drafts

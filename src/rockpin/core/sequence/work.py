@@ -1,0 +1,164 @@
+"""The steps of a job, as a graph: what is drilled, set, put up, tried, hung and made good, and what waits for what."""
+
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
+
+from rockpin.core.document.fixture import Environment
+from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import DrillCard
+from rockpin.core.hole import Existing
+from rockpin.core.sequence.gathering import GatherItem, gather
+from rockpin.core.sequence.hanging import way_of_hanging
+from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
+from rockpin.core.sequence.hole_steps import drill_steps, marks, set_steps
+from rockpin.core.sequence.step import Draft, Phase, Step, in_order
+from rockpin.core.sequence.work_site import WorkSite, wait_for
+from rockpin.core.setout import PlacedHole
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class Work(NamedTuple):
+    """The order of work: what to have at hand, the steps, and how many people they take at the most."""
+
+    gather: tuple[GatherItem, ...]
+    steps: tuple[Step, ...]
+    people: int
+
+
+def _making_good(site: WorkSite, job: JobDocument, needs: list[str], sealed: bool) -> list[Draft]:
+    drafts = []
+    if sealed:
+        drafts.append(
+            Draft(
+                id="seal",
+                phase=Phase.GOOD,
+                title="Seal",
+                sentence="Sealant round every screw and along the upper edge of each plate, so that no water gets in.",
+                minutes=site.figures.set_minutes * len(site.cards),
+                needs=needs,
+                wait=wait_for("sealant", site.units, site.catalogue),
+                danger="No water on it until the sealant is cured.",
+            )
+        )
+    if any(not one.filled for one in job.left):
+        drafts.append(
+            Draft(
+                id="fill",
+                phase=Phase.GOOD,
+                title="Fill the old holes",
+                sentence=f"{len(job.left)} of them: dust out, filler pressed to the bottom, struck off flush.",
+                minutes=site.figures.set_minutes * len(job.left),
+                needs=["dust"],
+                wait=wait_for("filler", site.units, site.catalogue),
+                reversible=False,
+            )
+        )
+    drafts.append(
+        Draft(
+            id="covers",
+            phase=Phase.GOOD,
+            title="Make good",
+            sentence="Covers on, set screws in, marks and tape off, dust away.",
+            minutes=site.figures.set_minutes,
+            needs=[*needs, *(one.id for one in drafts)],
+        )
+    )
+    return drafts
+
+
+def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
+    """All steps with what each needs; a later one may undo an earlier one (hung, taken down, hung again)."""
+    figures = site.figures
+    first = [card for card in site.cards if card.hole_id not in site.hanging.later]
+    # an anchor that was there before this job, and holds, is marked, drilled and set by nobody
+    recorded = {one.hole_id for one in job.records}
+    kept = {key for key, there in site.existing.items() if there.sits and key not in recorded}
+    fresh = [card for card in first if card.hole_id not in kept]
+    later = [card for card in site.cards if card.hole_id in site.hanging.later]
+    dusty = any(card.dusty for card in site.cards)
+    drafts = [
+        Draft("parts", Phase.GATHER, "Check the parts", "Count what came against what the thing needs.", 2.0),
+        Draft(
+            "gather", Phase.GATHER, "Lay it ready", "Fixings, tools, what is used up, what protects.", 3.0, ["parts"]
+        ),
+        Draft(
+            "safe",
+            Phase.SAFE,
+            "Make safe",
+            "Switch off and prove dead any circuit that may run here; know where the stop valve is.",
+            figures.prove_minutes,
+            ["gather"],
+            danger="Until that is done nobody drills.",
+        ),
+        Draft(
+            "protect",
+            Phase.SAFE,
+            "Protect",
+            "Mask, eyes and ears; vacuum or water at the hole, a sheet below: this dust harms the lungs."
+            if dusty
+            else "Eyes; a sheet below and the furniture out of the way.",
+            1.0,
+            ["safe"],
+        ),
+    ]
+    if first:
+        drafts += [marks(site, fresh)] if fresh else []
+        drills = drill_steps(site, [card for card in fresh if not card.pushed], "", ["mark"], job)
+        sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
+        up = first_up(site, first, [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"])
+        drafts += [*drills, *sets, *up]
+    last = ["try"] if first else ["protect"]
+    if site.hanging.first is not None or later:
+        drafts += hang(site, last)
+        last = ["hang"]
+    if later:
+        drafts += clipped_later(site, later, job)
+        last = ["clip"]
+    good = _making_good(site, job, last, sealed)
+    drafts += good
+    drafts.append(
+        Draft(
+            id="record",
+            phase=Phase.RECORD,
+            title="Prove and record",
+            sentence="Pull once more, with a gauge where it matters. Write down what each hole met; clean up.",
+            minutes=figures.prove_minutes,
+            needs=[one.id for one in good],
+            at=site.at(site.cards),
+        )
+    )
+    return drafts
+
+
+def work_of(
+    job: JobDocument,
+    cards: Sequence[DrillCard],
+    holes: Sequence[PlacedHole],
+    existing: dict[str, Existing],
+    mass_kg: float,
+    lacking: Iterable[str],
+    catalogue: Catalogue,
+) -> Work:
+    """The work on holes that have a card; no steps where there are none: a refused job has no order of work.
+
+    ``existing``: holes that are there already. ``mass_kg``: what is lifted at once. ``lacking``: fixings of which the
+    van has too few.
+    """
+    fresh = [card for card in cards if not (existing.get(card.hole_id) and existing[card.hole_id].sits)]
+    hanging = way_of_hanging(job.fixture, catalogue)
+    site = WorkSite(
+        sorted(cards, key=lambda card: card.number),
+        {hole.id: hole for hole in holes},
+        existing,
+        job.fixture,
+        hanging,
+        mass_kg,
+        job.site.units,
+        catalogue,
+    )
+    sealed = job.fixture.environment is not Environment.DRY or any(card.tiled for card in cards)
+    filled = any(not one.filled for one in job.left)
+    things = gather(fresh, job.fixture, job.kit, lacking, sealed=sealed, filled=filled, catalogue=catalogue)
+    done = frozenset(one.step for one in job.progress.done)
+    steps = in_order(_drafts(site, job, sealed), done) if cards else ()
+    return Work(things, steps, max((step.people for step in steps), default=1))

@@ -1,0 +1,218 @@
+"""The record of a job on paper: what hangs where, what sits in which hole, why it holds, what was found, who did it.
+
+And the sheet of a wall: everything that is known of it, for whoever drills there next.
+"""
+
+from collections.abc import Callable, Sequence
+from datetime import date
+
+from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.record import Holds, HoleRecord, Photo
+from rockpin.core.document.wall import Find, Wall
+from rockpin.core.plan import HolePlan, Plan
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.exchange.drawing import Box, Drawing
+from rockpin.exchange.paper import Part, markdown_of, pdf_of
+from rockpin.exchange.sheets import issue_of
+
+ReadPhoto = Callable[[str], bytes | None]
+"""A photo by its file name; None where it is gone."""
+
+_HOLDS = {Holds.YES: "tried, it holds", Holds.DOUBTFUL: "tried, doubtful", Holds.NO: "does not hold", None: "not tried"}
+_BOUNDS = "A record of what was found and done. It replaces neither the local code nor a competent person's look."
+
+
+def _elevation(plan: Plan, wall: Wall) -> Drawing:
+    """The wall with what hangs on it, studs dashed, holes with their numbers, old holes as small circles."""
+    drawing = Drawing(plan.title, Box(0, 0, wall.width_mm, wall.height_mm))
+    drawing.rect("edges", 0, 0, wall.width_mm, wall.height_mm)
+    for opening in wall.openings:
+        drawing.rect("sheets", opening.x_mm, opening.rect.y_mm, opening.rect.right_mm, opening.rect.top_mm)
+    for member in plan.framing.members:
+        middle = member.rect.centre_x_mm
+        if not member.horizontal:
+            drawing.line("studs", middle, member.rect.y_mm, middle, min(member.rect.top_mm, wall.height_mm))
+    for part in (*plan.pieces, *plan.supports):
+        drawing.rect("fixture", part.area.x_mm, part.area.y_mm, part.area.right_mm, part.area.top_mm)
+    for hole in plan.holes:
+        drawing.cross("marks", hole.x_mm, hole.y_mm, wall.width_mm / 120)
+        drawing.say("marks", hole.x_mm + wall.width_mm / 90, hole.y_mm + wall.width_mm / 90, 8, str(hole.number))
+    for old in plan.elevation.old_holes:
+        drawing.cross("joints", old.x_mm, old.y_mm, wall.width_mm / 200)
+    return drawing
+
+
+def _hole_row(hole: HolePlan, record: HoleRecord | None, units: UnitSystem, catalogue: Catalogue) -> tuple[str, ...]:
+    where = f"{hole.x_text} from the left, {hole.y_text} up; {hole.behind_text}"
+    if record is None:
+        return str(hole.number), where, "not drilled", "–"
+    met = [catalogue.outcome_by_key[key].label.lower() for key in record.met]
+    fixing = catalogue.fixing_by_key.get(record.fixing or "")
+    drilled = [f"{record.bit_mm:g} mm bit"] if record.bit_mm else []
+    drilled += [f"{show_length(record.depth_mm, units)} deep"] if record.depth_mm else []
+    done = "; ".join([", ".join(met), ", ".join(drilled), fixing.label if fixing else "nothing set"]).strip("; ")
+    pulled = f", pulled with {show_force(record.pulled_n, units, demand=False)}" if record.pulled_n else ""
+    when = ", ".join(one for one in (record.who, (record.at or record.day or "")[:16].replace("T", " ")) if one)
+    return str(hole.number), where, done, f"{_HOLDS[record.holds]}{pulled}{f'; {when}' if when else ''}"
+
+
+def record_parts(
+    plan: Plan, job: JobDocument, catalogue: Catalogue, read_photo: ReadPhoto, day: date | None = None
+) -> list[Part]:
+    """The record of a job, in order. ``day``: on which it is printed; None: today."""
+    records = {one.hole_id: one for one in job.records}
+    units = plan.units
+    done = sum(1 for hole in plan.holes if (one := records.get(hole.id)) and one.holds is Holds.YES)
+    parts = [
+        Part("title", f"Record: {plan.title}"),
+        Part("text", f"{issue_of(plan, day)}."),
+        Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
+        Part("text", f"Where it hangs: {plan.placing.sentence}"),
+        Part("text", f"{done} of {len(plan.holes)} holes tried and found to hold. {_BOUNDS}"),
+        Part("drawing", drawing=_elevation(plan, job.wall)),
+        Part("heading", "Hole by hole"),
+        Part(
+            "table",
+            rows=(
+                ("", "Where", "What it met and what went in", "Whether it holds"),
+                *(_hole_row(hole, records.get(hole.id), units, catalogue) for hole in plan.holes),
+            ),
+        ),
+        Part("heading", "Why it holds"),
+    ]
+    for hole in plan.holes:
+        if hole.working and hole.chosen_label:
+            parts.append(
+                Part(
+                    "item",
+                    f"Hole {hole.number}: {hole.chosen_label}, used to {show_use(hole.working.use)} when "
+                    f"{hole.working.case}; {hole.working.governs}. {hole.working.source}",
+                )
+            )
+    parts.append(Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"))
+    notes = [(hole.number, records[hole.id].note) for hole in plan.holes if hole.id in records]
+    if any(note for _, note in notes) or job.note:
+        parts.append(Part("heading", "Notes"))
+        parts += [Part("item", f"Hole {number}: {note}") for number, note in notes if note]
+        parts += [Part("text", job.note)] if job.note else []
+    if job.left:
+        parts.append(Part("heading", "Holes that were given up"))
+        parts += [Part("item", _left_text(one.name, one.x_mm, one.y_mm, one.diameter_mm, units)) for one in job.left]
+    parts += [Part("item", one.sentence) for one in plan.as_built]
+    parts += _photos(job.photos, {hole.id: hole.number for hole in plan.holes}, read_photo)
+    return parts
+
+
+def _left_text(name: str, x_mm: float, y_mm: float, wide_mm: float, units: UnitSystem) -> str:
+    where = f"{show_length(x_mm, units)} from the left, {show_length(y_mm, units)} up"
+    return f"{name[:1].upper()}{name[1:]}: {where}, {show_length(wide_mm, units)} wide"
+
+
+def _photos(photos: Sequence[Photo], numbers: dict[str, int], read_photo: ReadPhoto) -> list[Part]:
+    parts: list[Part] = []
+    for photo in photos:
+        of = f"Hole {numbers[photo.hole_id]}" if photo.hole_id in numbers else "The whole"
+        told = ", ".join(one for one in (of, photo.note, photo.who, (photo.at or "")[:16].replace("T", " ")) if one)
+        read = read_photo(photo.file)
+        parts.append(Part("text", told if read else f"{told} (the photo itself is not in this data folder)"))
+        if read:
+            parts.append(Part("photo", photo=read))
+    return [Part("heading", "Photos"), *parts] if parts else []
+
+
+def _find_text(find: Find, units: UnitSystem) -> str:
+    where = f"{show_length(find.x_mm, units)} from the left, {show_length(find.y_mm, units)} up"
+    deep = f", {show_length(find.depth_mm, units)} deep" if find.depth_mm is not None else ""
+    return f"{find.what[:1].upper()}{find.what[1:] or 'Something'}: {where}{deep}"
+
+
+def _size(wall: Wall, units: UnitSystem) -> str:
+    return f"{show_length(wall.width_mm, units)} wide, {show_length(wall.height_mm, units)} high."
+
+
+def wall_parts(
+    plan: Plan,
+    job: JobDocument,
+    day: date | None = None,
+    others: Sequence[Photo] = (),
+    read_photo: ReadPhoto = lambda _name: None,
+) -> list[Part]:
+    """Everything known of the wall that a job stands on, from all jobs, in order. ``others``: photos of other jobs."""
+    wall, units = job.wall, plan.units
+    parts = [
+        Part("title", f"The wall: {wall.name}"),
+        Part("text", f"{issue_of(plan, day)}."),
+        Part(
+            "text", f"{plan.site}. {show_length(wall.width_mm, units)} wide, {show_length(wall.height_mm, units)} high."
+        ),
+        Part("text", f"Taken as: {plan.belief.leading.label}."),
+        Part("drawing", drawing=_elevation(plan, wall)),
+        Part("heading", "Layers, from the face"),
+    ]
+    parts += [Part("item", f"{layer.label}, {show_length(layer.thickness_mm, units)}") for layer in plan.reading.layers]
+    parts.append(Part("heading", "Framing"))
+    parts += [
+        Part(
+            "item", f"{member.kind.value.capitalize()} at {show_length(member.rect.centre_x_mm, units)}, {member.known}"
+        )
+        for member in plan.framing.members
+        if not member.horizontal
+    ] or [Part("text", "None is known.")]
+    parts.append(Part("heading", "What is on its faces"))
+    parts += [
+        Part("item", f"{point.kind} at {show_length(point.x_mm, units)}, {show_length(point.y_mm, units)} up")
+        for point in wall.points
+    ] or [Part("text", "Nothing was reported. That nobody reported anything does not say that nothing is there.")]
+    parts.append(Part("heading", "What was swept and found"))
+    for scan in wall.scans:
+        when = f", {scan.day}" if scan.day else ""
+        area = scan.area
+        parts.append(
+            Part(
+                "item",
+                f"{scan.mode.value.replace('_', ' ').capitalize()}: from {show_length(area.x_mm, units)} to "
+                f"{show_length(area.right_mm, units)}, {show_length(area.y_mm, units)} to "
+                f"{show_length(area.top_mm, units)} up; {len(scan.finds)} found{when}",
+            )
+        )
+        parts += [Part("item", _find_text(find, units)) for find in scan.finds]
+    if not wall.scans:
+        parts.append(Part("text", "Nothing was swept."))
+    parts.append(Part("heading", "Holes"))
+    holes = [
+        f"{old.name or 'a hole'}: {show_length(old.x_mm, units)} from the left, {show_length(old.y_mm, units)} up, "
+        f"{show_length(old.diameter_mm, units)} wide{f', {old.met}' if old.met else ''}"
+        f"{f'; in it {old.holds}' if old.holds else ''}{f', {old.day}' if old.day else ''}"
+        for old in plan.elevation.old_holes
+    ]
+    lines = {line.hole_id: line.text for line in plan.record if line.text != "not drilled yet"}
+    holes += [
+        f"hole {hole.number} of {plan.title}: {hole.x_text} from the left, {hole.y_text} up, {lines[hole.id]}"
+        for hole in plan.holes
+        if hole.id in lines
+    ]
+    parts += [Part("item", text[:1].upper() + text[1:]) for text in holes] or [Part("text", "None is on record.")]
+    parts += [Part("item", caution) for caution in plan.cautions]
+    return parts + _photos((*job.photos, *others), {hole.id: hole.number for hole in plan.holes}, read_photo)
+
+
+def record_pdf(
+    plan: Plan, job: JobDocument, catalogue: Catalogue, read_photo: ReadPhoto, day: date | None = None
+) -> bytes:
+    """The record of a job as tagged PDF."""
+    foot = f"{plan.title}, {issue_of(plan, day)}"
+    return pdf_of(f"Record: {plan.title}", foot, record_parts(plan, job, catalogue, read_photo, day))
+
+
+def record_markdown(plan: Plan, job: JobDocument, catalogue: Catalogue, day: date | None = None) -> str:
+    """The record of a job as Markdown, its photos told in words."""
+    return markdown_of(record_parts(plan, job, catalogue, lambda _file: None, day))
+
+
+def wall_pdf(
+    plan: Plan, job: JobDocument, others: Sequence[Photo], read_photo: ReadPhoto, day: date | None = None
+) -> bytes:
+    """The sheet of a wall as tagged PDF. ``others``: photos that other jobs have of it."""
+    foot = f"{job.wall.name}, {issue_of(plan, day)}"
+    return pdf_of(f"The wall: {job.wall.name}", foot, wall_parts(plan, job, day, others, read_photo))

@@ -1,0 +1,174 @@
+"""What happens at the wall over the wire: taken in once, on top of whatever stands, and photos without their place."""
+
+import io
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from PIL import Image
+from pypdf import PdfReader
+
+from rockpin.api import make_app
+from rockpin.catalogue import load_catalogue
+from rockpin.demo import load_demo
+from rockpin.store import Store
+
+JOB = "/api/jobs/oar-cradle"
+
+
+@pytest.fixture
+def client(tmp_path: Path) -> Iterator[TestClient]:
+    store = Store(tmp_path / "data.sqlite")
+    load_demo(store)
+    with TestClient(make_app(store, load_catalogue()), headers={"x-rock-pin": "test"}) as made:
+        yield made
+
+
+def happen(client: TestClient, **thing: Any) -> dict[str, Any]:
+    answer = client.post(f"{JOB}/happened", json=thing)
+    assert answer.status_code == 200, answer.text
+    found: dict[str, Any] = answer.json()
+    return found
+
+
+def test_each_thing_is_taken_in_once_and_can_be_undone(client: TestClient) -> None:
+    said = {"kind": "report", "id": "one", "hole_id": "top-left", "report": {"outcome": "as_planned"}}
+    first = happen(client, **said)
+    (record,) = first["job"]["records"]
+    card = first["plan"]["holes"][0]["card"]
+    assert (record["bit_mm"], record["depth_mm"], record["fixing"]) == (
+        card["bit_mm"],
+        card["depth_mm"],
+        first["plan"]["holes"][0]["chosen"],
+    )
+    assert first["undo"] == "hole 1 as planned"
+    assert happen(client, **said)["revision"] == first["revision"]
+    back = client.post(f"{JOB}/undo").json()
+    assert back["job"]["records"] == []
+    # taken back is not the same as never heard: sent again it stays taken back
+    assert happen(client, **said)["job"]["records"] == []
+
+
+def test_two_devices_on_one_job_keep_each_others_work(client: TestClient) -> None:
+    stale = client.get(JOB).json()
+    happen(client, kind="step", id="a", step="parts")
+    other = {"kind": "gathered", "id": "b", "item": stale["plan"]["gather"][0]["id"]}
+    both = client.post(f"{JOB}/happened", json=other, headers={"x-rock-pin": "another"}).json()
+    assert [one["step"] for one in both["job"]["progress"]["done"]] == ["parts"]
+    assert both["job"]["progress"]["gathered"] == [other["item"]]
+    off = happen(client, kind="step", id="c", step="parts", on=False)
+    assert off["job"]["progress"]["done"] == []
+
+
+def test_what_is_not_there_any_more_is_said_and_nothing_kept(client: TestClient) -> None:
+    before = client.get(JOB).json()
+    for thing, status, says in (
+        ({"kind": "report", "id": "x", "hole_id": "gone", "report": {"outcome": "soft"}}, 404, "no hole “gone”"),
+        ({"kind": "step", "id": "x", "step": "polish"}, 404, "The step “polish” is not there any more"),
+        ({"kind": "report", "id": "x", "hole_id": "top-left", "report": {"outcome": "bats"}}, 422, "nothing that a"),
+        ({"kind": "dance", "id": "x"}, 422, ""),
+        ({"kind": "clock", "id": "x", "step": "seal", "ends": "soon"}, 422, ""),
+    ):
+        answer = client.post(f"{JOB}/happened", json=thing)
+        assert answer.status_code == status, thing
+        assert says in answer.text
+    assert client.get(JOB).json()["revision"] == before["revision"]
+    # the id was not used up by what was refused
+    assert happen(client, kind="step", id="x", step="parts")["job"]["progress"]["done"]
+
+
+def test_ways_on_are_taken_as_any_change(client: TestClient) -> None:
+    happen(client, kind="report", id="a", hole_id="top-left", report={"outcome": "screw_snapped"})
+    found = client.get(f"{JOB}/holes/top-left/ways-on").json()
+    assert found["stop"] is None
+    way = found["ways"][0]
+    now = client.get(JOB).json()
+    saved = client.put(JOB, json={"revision": now["revision"], "summary": way["title"][:110], "job": way["job"]}).json()
+    assert saved["plan"]["verdict"]["word"] == way["word"]
+    assert len(saved["job"]["left"]) == 1
+    assert len(saved["plan"]["elevation"]["old_holes"]) == len(now["plan"]["elevation"]["old_holes"]) + 1
+    # what is left in the wall is there for every other job
+    assert client.get(f"{JOB}/holes/nowhere/ways-on").status_code == 404
+
+
+def picture(kind: str = "JPEG", size: tuple[int, int] = (2400, 1200), **more: Any) -> bytes:
+    out = io.BytesIO()
+    Image.new("RGB", size, "tan").save(out, kind, **more)
+    return out.getvalue()
+
+
+def test_photos_are_kept_once_small_and_without_their_place(client: TestClient) -> None:
+    exif = Image.Exif()
+    exif[0x010F] = "somebody's phone"
+    exif.get_ifd(0x8825)[2] = (51.0, 30.0, 0.0)
+    sent = picture(exif=exif)
+    assert b"somebody's phone" in sent
+    url = f"{JOB}/photos?id=p1&hole_id=top-left&at=2026-05-04T16:20:00Z&who=Ada"
+    for _ in range(2):
+        answer = client.post(url, content=sent, headers={"content-type": "image/jpeg"})
+        assert answer.status_code == 200, answer.text
+    (photo,) = answer.json()["job"]["photos"]
+    assert (photo["hole_id"], photo["who"]) == ("top-left", "Ada")
+    kept = client.get(f"/api/photos/{photo['file']}")
+    assert kept.headers["content-type"] == "image/jpeg"
+    with Image.open(io.BytesIO(kept.content)) as seen:
+        assert seen.size == (2000, 1000)
+        assert not seen.getexif()
+    for name in ("../data.sqlite", "x.jpg", "0" * 32 + ".jpg"):
+        assert client.get(f"/api/photos/{name}").status_code == 404
+
+
+def test_what_is_no_photo_is_refused(client: TestClient) -> None:
+    def send(content: bytes, kind: str = "image/jpeg", **query: str) -> tuple[int, str]:
+        said = "&".join(f"{name}={value}" for name, value in {"id": "p", **query}.items())
+        answer = client.post(f"{JOB}/photos?{said}", content=content, headers={"content-type": kind})
+        return answer.status_code, answer.text
+
+    assert send(b"no picture")[0] == 422
+    assert send(picture()[:2000])[0] == 422
+    assert send(picture("GIF"))[0] == 422
+    assert send(picture(), "text/plain")[0] == 415
+    assert send(picture(), hole_id="gone")[0] == 404
+    status, says = send(picture("PNG", (8000, 8000)))
+    assert status == 422
+    assert "at most 60 million" in says
+    assert client.get(JOB).json()["job"]["photos"] == []
+
+
+def test_the_record_and_the_wall_on_paper(client: TestClient) -> None:
+    client.post(f"{JOB}/photos?id=p&hole_id=top-left", content=picture(), headers={"content-type": "image/jpeg"})
+    happen(client, kind="report", id="a", hole_id="top-left", report={"outcome": "as_planned", "who": "Ada"})
+    happen(client, kind="tried", id="b", hole_ids=["top-left"], holds="yes", pulled_n=300, who="Ada")
+    pages = PdfReader(io.BytesIO(client.get(f"{JOB}/record.pdf").content)).pages
+    text = " ".join(" ".join(page.extract_text().split()) for page in pages)
+    for said in ("Record: Oar cradle", "1 of 4 holes tried", "as planned", "pulled with 300 N", "Ada", "page 1"):
+        assert said in text, said
+    assert sum(len(page.images) for page in pages) == 1
+    assert "| 1 | " in client.get(f"{JOB}/record.md").text
+    wall = PdfReader(io.BytesIO(client.get(f"{JOB}/wall-sheet.pdf").content))
+    told = " ".join(" ".join(page.extract_text().split()) for page in wall.pages)
+    for said in ("The wall: ", "crumbling mortar", "Hole 1 of Oar cradle", "Switch"):
+        assert said.lower() in told.lower(), said
+    assert client.get(f"{JOB}/record.exe").status_code == 404
+
+
+def test_a_thing_that_came_loose_is_a_job_of_its_own(client: TestClient) -> None:
+    happen(client, kind="report", id="a", hole_id="top-left", report={"outcome": "as_planned"})
+    plan = client.get(JOB).json()["plan"]
+    holes = [
+        {"hole_id": hole["id"], "fixing": "nylon_plug_6", "how": "pulled_out", "hole_mm": 8} for hole in plan["holes"]
+    ]
+    made = client.post(f"{JOB}/came-loose", json={"holes": holes})
+    assert made.status_code == 201, made.text
+    again = client.get(f"/api/jobs/{made.json()['id']}").json()
+    assert again["job"]["title"] == "Oar cradle, again"
+    assert len(again["plan"]["loose"]) == 4
+    assert all(hole["card"]["bit_mm"] >= 7.5 for hole in again["plan"]["holes"] if hole["card"])
+    # its own holes, which the first job has in the wall, stand in nobody's way
+    codes = {one["code"] for stage in again["plan"]["stages"] for one in stage["findings"]}
+    assert "old-hole-near" not in codes
+    strange = client.post(f"{JOB}/came-loose", json={"holes": [{"hole_id": "x", "how": "spun", "hole_mm": 8}]})
+    assert strange.status_code == 422
+    assert "is no hole of this job" in strange.text

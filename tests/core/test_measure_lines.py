@@ -1,0 +1,67 @@
+"""Where a measure is taken on a thing: found on the thing itself, and as long as the measure says."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import BadInput
+from rockpin.core.fixture import ShapeDrawing, draw_shape
+from rockpin.core.fixture.measure_lines import MeasureAxis, MeasureLine
+from rockpin.core.tables.shapes import MeasureUnit, Shape
+
+CATALOGUE = load_catalogue()
+SHAPES = {one.key: one for one in CATALOGUE.shapes}
+# a hole that is drilled later, and lengths that begin at nought
+NOT_DRAWN = {("cabinet", "hole"), ("handrail", "rise"), ("on_spacers", "spacer")}
+
+
+def _line(drawing: ShapeDrawing, key: str) -> MeasureLine:
+    return next(line for line in drawing.lines if line.key == key)
+
+
+@pytest.mark.parametrize("shape", SHAPES.values(), ids=SHAPES)
+def test_every_length_of_every_shape_is_drawn(shape: Shape) -> None:
+    drawn = {line.key for line in draw_shape(shape, {}).lines}
+    lengths = {one.key for one in shape.measures if one.unit in (MeasureUnit.MM, MeasureUnit.SIGNED)}
+    assert {(shape.key, key) for key in lengths - drawn} <= NOT_DRAWN
+
+
+def test_each_is_taken_where_a_hand_would_put_the_tape() -> None:
+    shelf = draw_shape(SHAPES["shelf"], {"width": 900, "depth": 240, "margin": 100, "hole_inset": 30, "hole": 7})
+    wide = _line(shelf, "width")
+    assert (wide.axis, wide.start_mm, wide.end_mm) == (MeasureAxis.ALONG, 0, 900)
+    # from the end of the shelf to the middle of its first bracket
+    first = _line(shelf, "margin")
+    assert (first.axis, first.start_mm, first.end_mm) in (
+        (MeasureAxis.ALONG, 0, 100),
+        (MeasureAxis.ALONG, 800, 900),
+    )
+    deep = _line(shelf, "depth")
+    assert (deep.axis, deep.start_mm, deep.end_mm) == (MeasureAxis.OFF, 0, 240)
+    inset = _line(shelf, "hole_inset")
+    assert inset.axis is MeasureAxis.UP
+    assert inset.end_mm - inset.start_mm == pytest.approx(30)
+    assert any(hole.y_mm in (inset.start_mm, inset.end_mm) for hole in shelf.holes)
+    # three holes on a circle of 72 mm: none is opposite another, and the circle is drawn all the same
+    rail = draw_shape(SHAPES["grab_rail"], {"circle": 72})
+    circle = _line(rail, "circle")
+    assert circle.end_mm - circle.start_mm == pytest.approx(72)
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.sampled_from(list(SHAPES)), st.data())
+def test_a_line_is_as_long_as_its_measure_says(key: str, data: st.DataObject) -> None:
+    shape = SHAPES[key]
+    values = {
+        one.key: round(one.start * data.draw(st.floats(0.8, 1.25)), 1)
+        for one in shape.measures
+        if one.unit in (MeasureUnit.MM, MeasureUnit.SIGNED)
+    }
+    try:
+        drawing = draw_shape(shape, values)
+    except BadInput:
+        # a hole that no longer lies on its plate: told, and not drawn
+        return
+    for line in drawing.lines:
+        assert line.end_mm - line.start_mm == pytest.approx(abs(values[line.key]), abs=0.02)

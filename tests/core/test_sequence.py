@@ -1,0 +1,171 @@
+"""The order of work as a graph: what must hold for every shape on every wall with any fixing."""
+
+from itertools import pairwise
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.document.evidence import Filling
+from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.record import DoneStep, Holds, HoleRecord, LeftHole, Progress
+from rockpin.core.document.wall import Layer, Wall
+from rockpin.core.fixture import build
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.sequence.step import Draft, Phase, in_order
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
+
+CATALOGUE = load_catalogue()
+TILED = brick_wall(build_up=(Layer(material="tile", thickness_mm=10), *brick_wall(15).build_up), courses=None)
+WALLS: dict[str, Wall] = {
+    "studs": stud_wall(),
+    "filled": stud_wall(filling=Filling.MINERAL_WOOL),
+    "brick": brick_wall(),
+    "plastered": brick_wall(15),
+    "tiled": TILED,
+    "concrete": concrete_wall(),
+}
+THROUGH = ("spring_toggle", "rivet", "panel_bolt", "frame_plug", "expansion_bolt", "sleeve_bolt")
+"""What goes in through the bracket, by the beginning of its key."""
+
+
+def check(made: Plan) -> None:
+    """All that must hold of any order of work."""
+    steps = {step.id: step for step in made.steps}
+    if not steps:
+        assert made.verdict.word == "do_not_drill"
+        return
+    assert [step.number for step in made.steps] == list(range(1, len(made.steps) + 1))
+    for step in made.steps:
+        assert all(steps[need].number < step.number for need in step.needs), step.id
+        assert step.sentence.strip()
+        assert step.minutes > 0
+    # who has to try it comes before what hangs on it
+    assert steps["safe"].number < min((s.number for s in made.steps if s.phase is Phase.DRILL), default=99)
+    if "hang" in steps:
+        # a bar that has no holes yet is nothing that could be tried
+        assert "try" in steps or all(hole.support.startswith("clip") for hole in made.holes)
+        assert steps["up"].number < steps["try"].number < steps["hang"].number if "try" in steps else True
+    cards = {hole.number: hole.card for hole in made.holes if hole.card}
+    for step in made.steps:
+        if step.asks:
+            same = [cards[number] for number in step.holes]
+            for one, other in pairwise(same):
+                assert (one.bit_text, one.depth_text, one.hammer_text) == (
+                    other.bit_text,
+                    other.depth_text,
+                    other.hammer_text,
+                )
+    drilled = [number for step in made.steps if step.asks for number in step.holes]
+    assert sorted(drilled) == sorted(number for number, card in cards.items() if not card.pushed)
+    for step in made.steps:
+        if step.id.startswith("set"):
+            fixing = step.id.removeprefix("set-").removeprefix("later-")
+            assert not fixing.startswith(THROUGH), "it is lost in the void, or stands in the bracket's way"
+            up = "hang-again" if "later" in step.id else "up"
+            assert step.number < steps[up].number
+    for hole in made.holes:
+        if hole.support.startswith("clip"):
+            mine = next(step for step in made.steps if step.asks and hole.number in step.holes)
+            assert mine.number > steps["take-down"].number > steps["mark-hung"].number > steps["hang"].number
+            assert steps["mark-hung"].people == 2
+            assert "holds" in (steps["mark-hung"].danger or "")
+
+
+def on(wall: Wall, shape: str, **more: object) -> JobDocument:
+    fixture = build(CATALOGUE.shape_by_key[shape], {})
+    width = max(piece.rect.right_mm for piece in fixture.pieces)
+    return job(wall, fixture, round((wall.width_mm - width) / 2) + 7, 1007, **more)
+
+
+@pytest.mark.parametrize("wall", WALLS)
+def test_every_shape_has_an_order_of_work(wall: str) -> None:
+    for shape in CATALOGUE.shapes:
+        check(make_plan(on(WALLS[wall], shape.key), CATALOGUE))
+
+
+@pytest.mark.parametrize("wall", ["studs", "plastered", "concrete"])
+def test_every_fixing_has_an_order_of_work(wall: str) -> None:
+    fixture = plate_fixture(((20, 20), (180, 20)), size_mm=(200, 120), mass_kg=1, hole_mm=11)
+    # its left hole on a stud at 1200 where there are some, its right one clear of them
+    base = job(WALLS[wall], fixture, 1180, 1007)
+    made = make_plan(base, CATALOGUE)
+    keys = {one.fixing for hole in made.holes for one in hole.candidates}
+    keys |= {one.fixing for hole in made.holes for one in hole.refused}
+    for key in sorted(keys):
+        choices = tuple(Choice(hole_id=hole.id, fixing=key) for hole in made.holes)
+        check(make_plan(base.model_copy(update={"choices": choices}), CATALOGUE))
+
+
+def test_a_sprung_toggle_goes_through_the_bracket_and_a_sleeve_before_it() -> None:
+    def steps(key: str) -> dict[str, str]:
+        base = job(stud_wall(), plate_fixture(((50, 50),), hole_mm=7), 950, 1000)
+        made = make_plan(base.model_copy(update={"choices": (Choice(hole_id="h1", fixing=key),)}), CATALOGUE)
+        return {step.id: step.sentence for step in made.steps}
+
+    sprung, sleeved = steps("spring_toggle_m6"), steps("sleeve_m6")
+    assert "set-spring_toggle_m6" not in sprung
+    assert "through the bracket first" in sprung["up"]
+    assert "set-sleeve_m6" in sleeved
+    assert "through" not in sleeved["up"]
+
+
+def test_resin_hardens_before_anything_hangs_and_the_clock_goes_by_the_cold() -> None:
+    made = make_plan(
+        job(brick_wall(15), plate_fixture(((50, 50),), hole_mm=11), 1000, 1007, choices=_resin()), CATALOGUE
+    )
+    step = next(one for one in made.steps if one.id == "set-resin_m8_solid")
+    assert step.wait is not None
+    assert [time.minutes for time in step.wait.times] == sorted((t.minutes for t in step.wait.times), reverse=True)
+    assert "Nothing may touch" in (step.danger or "")
+    up = next(one for one in made.steps if one.id == "up")
+    assert step.id in up.needs
+    # in inches the same wall is as cold
+    american = make_plan(
+        job(brick_wall(15), plate_fixture(((50, 50),), hole_mm=11), 1000, 1007, choices=_resin(), units="imperial"),
+        CATALOGUE,
+    )
+    wait = next(one.wait for one in american.steps if one.id == "set-resin_m8_solid")
+    assert wait is not None
+    assert wait.times[0].at_text == "from 41 °F"
+
+
+def _resin() -> tuple[Choice, ...]:
+    return (Choice(hole_id="h1", fixing="resin_m8_solid"),)
+
+
+def test_what_is_done_is_told_by_ticks_and_holes_and_kept_over_a_change() -> None:
+    base = job(brick_wall(), plate_fixture(((20, 57), (180, 57)), size_mm=(200, 115)), 1057, 1000)
+    made = make_plan(base, CATALOGUE)
+    card = made.holes[0].card
+    assert card is not None
+    one = HoleRecord(hole_id="h1", met=("as_planned",), bit_mm=card.bit_mm, depth_mm=card.depth_mm)
+    progress = Progress(done=(DoneStep(step="parts"), DoneStep(step="safe"), DoneStep(step="gone-since")))
+    half = make_plan(base.model_copy(update={"records": (one,), "progress": progress}), CATALOGUE)
+    drill = next(step for step in half.steps if step.asks)
+    assert [hole.done for hole in drill.at] == [True, False]
+    assert not drill.done
+    assert {step.id for step in half.steps if step.done} == {"parts", "safe"}
+    shallow = one.model_copy(update={"depth_mm": card.depth_mm - 8})
+    again = make_plan(base.model_copy(update={"records": (shallow,)}), CATALOGUE)
+    assert not any(hole.done for step in again.steps if step.asks for hole in step.at)
+
+
+def test_holes_that_hold_are_drilled_by_nobody_and_old_ones_are_filled() -> None:
+    base = job(brick_wall(), plate_fixture(((20, 57), (180, 57)), size_mm=(200, 115)), 1057, 1000)
+    key = make_plan(base, CATALOGUE).holes[0].chosen
+    left = LeftHole(id="left-1", name="old hole 1", x_mm=1500, y_mm=1300, diameter_mm=8)
+    held = HoleRecord(hole_id="h1", met=("as_planned",), fixing=key, holds=Holds.YES)
+    made = make_plan(base.model_copy(update={"records": (held,), "left": (left,)}), CATALOGUE)
+    assert [one.fixing for one in made.holes[0].candidates] == [key]
+    assert {one.label for one in made.gather if one.group == "used_up"} == {"Masking tape", "Filler and knife"}
+    count = sum(one.count for one in made.gather if one.group == "fixings" and "plug" in one.label.lower())
+    assert count == 1, "only the hole that is not there yet wants a plug"
+    fill = next(step for step in made.steps if step.id == "fill")
+    assert fill.wait is not None
+
+
+def test_steps_that_need_one_another_are_no_order() -> None:
+    one = Draft("a", Phase.MARK, "A", "A.", 1, ["b"])
+    other = Draft("b", Phase.MARK, "B", "B.", 1, ["a"])
+    with pytest.raises(ValueError, match="need one another: a, b"):
+        in_order([one, other], frozenset())

@@ -1,0 +1,318 @@
+import { useState } from "react";
+import { type Lists, type Schemas } from "../../api/client";
+import { CutThrough } from "../../drawing/CutThrough";
+import { Heading } from "../../ui/controls";
+import { INK, Mark } from "../../ui/Mark";
+import { MeasureDrawing } from "../../ui/MeasureDrawing";
+import { Said } from "../../ui/Said";
+import { BecomesAJob } from "./BecomesAJob";
+import { NoAnswer, Question, Told } from "./parts";
+import { type Asking, useAnswer } from "./useAsked";
+import { TheWall } from "./TheWall";
+import { Figure, Word } from "./words";
+
+type Fit = Schemas["FixingOffer"];
+type Shape = Lists["shapes"][number];
+
+const STUDS = [
+  { key: "between", label: "between the studs" },
+  { key: "in", label: "into the studs" },
+];
+const PLACES = [
+  { key: "dry", label: "a dry room" },
+  { key: "wet", label: "a wet room" },
+  { key: "outdoor", label: "the open" },
+];
+
+/** Every other measure of the thing, as it is usually or as it was measured. */
+function Measures({ shape, asking }: { shape: Shape; asking: Asking }) {
+  const { supposed } = asking.asked;
+  const [told, setTold] = useState<string | null>(null);
+  return (
+    <details className="mt-4 border-t border-rule pt-2">
+      <summary className="min-h-9 cursor-pointer py-1 text-[13px] font-semibold">
+        Its measures, where you have them
+      </summary>
+      <MeasureDrawing
+        shape={shape.key}
+        measures={supposed.measures ?? {}}
+        told={told}
+        label={shape.measures.find((one) => one.key === told)?.label ?? shape.label}
+        units={supposed.units ?? "metric"}
+      />
+      <ul className="mt-1 text-[14px]">
+        {shape.measures
+          .filter((one) => one.key !== "holds")
+          .map((one) => (
+            <li
+              key={one.key}
+              className="flex items-center justify-between gap-3 border-b border-rule py-1"
+              onFocus={() => setTold(one.key)}
+            >
+              <span>{one.label}</span>
+              <Figure
+                label={one.label}
+                value={supposed.measures?.[one.key] ?? one.start}
+                kind={
+                  one.unit === "mm" || one.unit === "signed"
+                    ? "length"
+                    : one.unit === "kg"
+                      ? "mass"
+                      : "number"
+                }
+                units={supposed.units ?? "metric"}
+                onChange={(value) => asking.say({ measures: { ...supposed.measures, [one.key]: value } })}
+              />
+            </li>
+          ))}
+      </ul>
+    </details>
+  );
+}
+
+/** How large the wall is and where on it the thing goes: usual until it is said, and kept for the job. */
+function Place({ asking, lists }: { asking: Asking; lists: Lists }) {
+  const { supposed } = asking.asked;
+  const units = supposed.units ?? "metric";
+  const rows = [
+    { key: "width_mm", label: "Wall, wide", usual: 3000 },
+    { key: "height_mm", label: "Wall, high", usual: 2400 },
+    { key: "across_mm", label: "Thing, from the left", usual: null },
+    { key: "up_mm", label: "Thing's lower edge, above the floor", usual: null },
+  ] as const;
+  return (
+    <details className="mt-2 border-t border-rule pt-2">
+      <summary className="min-h-9 cursor-pointer py-1 text-[13px] font-semibold">Where it goes</summary>
+      <ul className="mt-1 text-[14px]">
+        {rows.map(({ key, label, usual }) => (
+          <li key={key} className="flex items-center justify-between gap-3 border-b border-rule py-1">
+            <span>{label}</span>
+            <Figure
+              label={label}
+              value={supposed[key] ?? usual}
+              kind="length"
+              units={units}
+              onChange={(value) => asking.say({ [key]: value })}
+            />
+          </li>
+        ))}
+        <li className="flex items-center justify-between gap-3 border-b border-rule py-1">
+          <span>Where the wall stands</span>
+          <Word
+            label="Where the wall stands"
+            value={supposed.stands ?? "unknown"}
+            options={lists.places}
+            onChange={(key) => asking.say({ stands: key as "unknown" })}
+          />
+        </li>
+      </ul>
+      <p className="mt-1 text-[12.5px] text-soft">Left open, it goes to the middle, at a usual height.</p>
+    </details>
+  );
+}
+
+/** What the hand needs for one fixing: the figures large, the rest in words. */
+function Fitting({ fit }: { fit: Fit }) {
+  const { card } = fit;
+  return (
+    <>
+      <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)_minmax(0,1.4fr)] gap-x-6 gap-y-1 border-y-2 border-ink py-2 max-sm:grid-cols-2">
+        <div>
+          <dt className="text-[12px] text-soft">Bit</dt>
+          <dd className="text-[28px] leading-none font-bold">{card.bit_text}</dd>
+          <dd className="text-[12.5px]">{card.bit_words}</dd>
+        </div>
+        <div>
+          <dt className="text-[12px] text-soft">Deep</dt>
+          <dd className="text-[28px] leading-none font-bold">{card.depth_text}</dd>
+          <dd className="text-[12.5px]">{card.hammer_text}</dd>
+        </div>
+        <div className="max-sm:col-span-2">
+          <dt className="text-[12px] text-soft">Put in</dt>
+          <dd className="text-[16px] leading-tight font-bold">
+            {fit.count} × {fit.label}
+          </dd>
+          <dd className="text-[12.5px]">{card.put_in_text}</dd>
+        </div>
+      </dl>
+      <div className="mt-2 h-[190px]">
+        <CutThrough
+          hole={{ number: 1, cut: fit.cut, card, chosen_label: fit.label }}
+          runnerUp={null}
+          title="The cut"
+        />
+      </div>
+      <ul className="mt-2 space-y-0.5 text-[13.5px]" aria-label={`What ${fit.label} carries`}>
+        <li>
+          <strong>Used to {fit.use_text}</strong>, decided by {fit.governs}.
+        </li>
+        {fit.holds_text && (
+          <li>
+            <Said>{`${fit.holds_text}.`}</Said>
+          </li>
+        )}
+        {card.pilot_text && (
+          <li>
+            <Said>{card.pilot_text}</Said>
+          </li>
+        )}
+        {fit.tools.length > 0 && <li>Wants: {fit.tools.join(", ")}.</li>}
+        <li>
+          <Said>{`${card.grips} ${card.stop}`}</Said>
+        </li>
+        {fit.provisos.map((line) => (
+          <li key={line} className="border-l-4 border-ochre pl-2">
+            <Said>{line}</Said>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Fits({
+  answer,
+  shown,
+  show,
+}: {
+  answer: Schemas["FixingAnswer"];
+  shown: Fit;
+  show: (key: string) => void;
+}) {
+  return (
+    <>
+      {answer.fits.length > 1 && (
+        <div role="group" aria-label="What holds" className="mt-3 flex flex-wrap gap-1.5">
+          {answer.fits.map((fit) => (
+            <button
+              key={fit.fixing}
+              type="button"
+              aria-pressed={fit.fixing === shown.fixing}
+              onClick={() => show(fit.fixing)}
+              className={`min-h-9 border px-2 text-[13px] max-sm:min-h-12 ${
+                fit.fixing === shown.fixing ? "border-2 border-ink font-bold" : "border-rule hover:bg-wash"
+              }`}
+            >
+              {fit.label}
+            </button>
+          ))}
+        </div>
+      )}
+      <Fitting fit={shown} />
+    </>
+  );
+}
+
+function Answer({ answer, asking }: { answer: Schemas["FixingAnswer"]; asking: Asking }) {
+  const [picked, setPicked] = useState("");
+  const { verdict } = answer;
+  const shown = answer.fits.find((one) => one.fixing === picked) ?? answer.fits[0];
+  return (
+    <>
+      <div className="flex items-start gap-3">
+        <span className={`pt-0.5 ${INK[verdict.word]}`}>
+          <Mark severity={verdict.word} size={24} />
+        </span>
+        <div>
+          <p className={`text-[19px] leading-tight font-bold ${INK[verdict.word]}`}>{verdict.label}</p>
+          <p className="text-[14px]">
+            {verdict.sentence} {verdict.action}
+          </p>
+        </div>
+      </div>
+      {shown && <Fits answer={answer} shown={shown} show={setPicked} />}
+      <Told head="What would help" lines={answer.ways} />
+      <div className="mt-4">
+        <BecomesAJob supposed={asking.asked.supposed} fixing={picked === shown?.fixing ? picked : null} />
+      </div>
+      {answer.refused.length > 0 && (
+        <>
+          <Heading level="h2">What it would not be</Heading>
+          <ul className="space-y-1 text-[13px]" aria-label="What it would not be">
+            {answer.refused.map((one) => (
+              <li key={one.label}>
+                <strong>{one.label}.</strong> {one.reason}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <Told head="Taken for granted" lines={answer.assumed} />
+      <Told head="Before you drill" lines={answer.before} look="border-l-4 border-ochre pl-2.5" />
+    </>
+  );
+}
+
+/** What goes in? A thing, how heavy, how it is used, and the wall as far as one knows it. */
+export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
+  const { supposed } = asking.asked;
+  const { data, error } = useAnswer("goes-in", supposed);
+  const shape = lists.shapes.find((one) => one.key === supposed.shape) ?? lists.shapes[0];
+  if (!shape) return null;
+  const holds =
+    shape.measures.find((one) => one.key === "holds") ?? shape.measures.find((one) => one.key === "own");
+  const framed = lists.build_ups.some((one) => one.key === supposed.wall && one.stud_width_mm);
+  const says = (
+    <p>
+      <Word
+        label="What goes up"
+        value={shape.key}
+        options={lists.shapes.filter((one) => one.key !== "own")}
+        onChange={(key) => asking.say({ shape: key, measures: {}, hand: null })}
+      />
+      {holds && (
+        <>
+          {holds.key === "holds" ? " that holds " : " of "}
+          <Figure
+            key={shape.key}
+            label={holds.label}
+            value={supposed.measures?.[holds.key] ?? holds.start}
+            kind="mass"
+            units={supposed.units ?? "metric"}
+            onChange={(value) => asking.say({ measures: { ...supposed.measures, [holds.key]: value } })}
+          />
+        </>
+      )}
+      , with{" "}
+      <Word
+        label="What hands do to it"
+        value={supposed.hand ?? shape.hand}
+        options={lists.hands.map((one) => ({
+          key: one.key,
+          label: one.key === "none" ? "nobody near it" : `${one.label.toLowerCase()} at most`,
+        }))}
+        onChange={(key) => asking.say({ hand: key })}
+      />
+      , on <TheWall asking={asking} lists={lists} />
+      {framed && (
+        <>
+          ,{" "}
+          <Word
+            label="Where the holes go"
+            value={supposed.in_studs ? "in" : "between"}
+            options={STUDS}
+            onChange={(key) => asking.say({ in_studs: key === "in" })}
+          />
+        </>
+      )}
+      , in{" "}
+      <Word
+        label="Where it hangs"
+        value={supposed.environment ?? "dry"}
+        options={PLACES}
+        onChange={(key) => asking.say({ environment: key as "dry" })}
+      />
+      .
+    </p>
+  );
+  return (
+    <Question
+      says={says}
+      answer={data ? <Answer answer={data} asking={asking} /> : <NoAnswer error={error} />}
+    >
+      {data && error && <NoAnswer error={error} />}
+      <Measures shape={shape} asking={asking} />
+      <Place asking={asking} lists={lists} />
+    </Question>
+  );
+}

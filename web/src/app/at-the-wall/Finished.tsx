@@ -1,0 +1,59 @@
+import { Link } from "react-router";
+import type { Standing } from "../../job/standing";
+import type { Happening } from "../../job/useOutbox";
+import type { Editing } from "../../job/useWorkspace";
+import { Heading } from "../../ui/controls";
+
+const LINK =
+  "mt-2 flex min-h-14 w-full items-center justify-center border border-chalk px-3 text-[16px] font-semibold text-chalk hover:bg-chalk-wash";
+
+/** After the last step: what is still open, and the sheets that remain. */
+export function Finished({
+  editing,
+  stands,
+  outbox,
+}: {
+  editing: Editing;
+  stands: Standing;
+  outbox: Happening;
+}) {
+  const { plan, job_id } = editing.data;
+  const open = plan.steps.filter((step) => !stands.done(step));
+  return (
+    <div>
+      <h1 className="text-[26px] font-bold">{open.length ? "Not all of it is done" : "It hangs"}</h1>
+      {open.length > 0 ? (
+        <>
+          <p className="mt-1 text-[16px] text-soft">These steps were passed over:</p>
+          <ul className="mt-2">
+            {open.map((step) => (
+              <li key={step.id} className="border-b border-rule">
+                <Link to={`?step=${step.id}`} className="flex min-h-12 items-center gap-3 text-[16px]">
+                  <strong className="w-7 text-right">{step.number}</strong>
+                  {step.title}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <p className="mt-1 text-[17px]">Every step is done and every hole is on record.</p>
+      )}
+      <Heading>What remains of it</Heading>
+      {outbox.state.waiting.length > 0 && (
+        <p className="text-[14px] text-ochre">
+          {outbox.state.waiting.length} things are still kept on this device; the sheets lack them.
+        </p>
+      )}
+      <a className={LINK} href={`/api/jobs/${job_id}/record.pdf`} download>
+        The record of this job, PDF
+      </a>
+      <a className={LINK} href={`/api/jobs/${job_id}/wall-sheet.pdf`} download>
+        Everything known of the wall, PDF
+      </a>
+      <Link className={LINK} to={`/jobs/${job_id}/record`}>
+        Photos and notes, hole by hole
+      </Link>
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+import { useRef, useState } from "react";
+import type { Workspace } from "../../api/client";
+import type { Happening } from "../../job/useOutbox";
+import { shrink } from "../../lib/shrink";
+import { Button } from "../../ui/controls";
+
+/** Takes or picks photos: shrunk here, without their place, kept on this device until the server has them. */
+export function PhotoButton({
+  outbox,
+  holeId,
+  label,
+}: {
+  outbox: Happening;
+  holeId: string | null;
+  label: string;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState("");
+  const take = async (files: FileList | null) => {
+    setFault("");
+    for (const file of files ?? []) {
+      try {
+        await outbox.photograph(await shrink(file), holeId);
+      } catch {
+        setFault(`“${file.name}” is no picture that this browser can read; take another.`);
+      }
+    }
+  };
+  return (
+    <div>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        multiple
+        aria-label={label}
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void take(event.target.files);
+          event.target.value = "";
+        }}
+      />
+      <Button className="min-h-11 w-full" onClick={() => input.current?.click()}>
+        {label}
+      </Button>
+      {fault && (
+        <p role="alert" className="mt-1 text-[13px] font-medium text-brick">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The photos of one hole, or of the whole where no hole is named. */
+export function PhotoRow({
+  job,
+  holeId,
+  called,
+}: {
+  job: Workspace["job"];
+  holeId: string | null;
+  called: string;
+}) {
+  const photos = job.photos.filter((photo) => photo.hole_id === holeId);
+  if (!photos.length) return null;
+  return (
+    <ul className="mt-2 flex flex-wrap gap-2" aria-label={`Photos: ${called}`}>
+      {photos.map((photo, index) => (
+        <li key={photo.id}>
+          <a href={`/api/photos/${photo.file}`} target="_blank" rel="noreferrer">
+            <img
+              src={`/api/photos/${photo.file}`}
+              alt={`${called}, photo ${index + 1}${photo.note ? `: ${photo.note}` : ""}`}
+              className="h-20 border border-rule"
+              loading="lazy"
+            />
+          </a>
+        </li>
+      ))}
+    </ul>
+  );
+}
