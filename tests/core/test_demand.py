@@ -96,13 +96,24 @@ def test_shaken_goes_three_ways(catalogue: Catalogue) -> None:
 
 def test_what_stands_on_the_floor_is_only_steadied(catalogue: Catalogue) -> None:
     tall = Piece(id="p", name="Tall cabinet", width_mm=600, height_mm=2000, depth_mm=400, mass_kg=80, held_by="floor")
-    cases = load_cases(plate_fixture(pieces=(tall,)), 0, catalogue.demand)
+    hole = FixtureHole(id="h", x_mm=15, y_mm=25, diameter_mm=6)
+    bracket = Support(id="b", name="Bracket", x_mm=285, y_mm=1575, width_mm=30, height_mm=50, holes=(hole,))
+    cases = load_cases(plate_fixture(pieces=(tall,), supports=(bracket,), hand="use"), 0, catalogue.demand)
     pulls = {case.key: case.forces[-1] for case in cases if case.key.startswith("steady")}
     off = pulls["steady-p-off-the-wall"]
-    assert (off.fz_n, off.y_mm) == (100, 2000)  # a tenth of 785 N is less than the least
+    # a tenth of 785 N is less than the least; it tips about its foot: 100·2000/1600 at the bracket
+    assert off.fz_n == pytest.approx(125)
+    assert off.y_mm == 1600
+    # a push of 20 N at the top sideways: 20·2000 stays below 785·300, its own weight keeps it upright
+    assert all(force.fx_n == 0 for case in cases for force in case.forces)
     assert all(force.fy_n == 0 for case in cases for force in case.forces)
-    drawers = load_cases(plate_fixture(pieces=(tall.model_copy(update={"opens": True}),)), 0, catalogue.demand)
-    assert max(case.forces[-1].fz_n for case in drawers if case.key.startswith("steady")) == 300
+    open_able = tall.model_copy(update={"opens": True, "mass_kg": 1})
+    drawers = load_cases(plate_fixture(pieces=(open_able,), supports=(bracket,), hand="use"), 0, catalogue.demand)
+    climbed = max(case.forces[-1].fz_n for case in drawers if case.key.startswith("steady"))
+    assert climbed == pytest.approx(300 * 2000 / 1600)
+    # light and narrow, it falls sideways: (20·2000 − 9.81·300)/1600
+    beside = max(force.fx_n for case in drawers for force in case.forces)
+    assert beside == pytest.approx((20 * 2000 - G * 300) / 1600)
 
 
 def test_a_sideways_push_above_two_single_holes_is_a_couple_on_them(catalogue: Catalogue) -> None:

@@ -12,8 +12,14 @@ from rockpin.core.tables.shapes import MeasureUnit, Shape
 
 CATALOGUE = load_catalogue()
 SHAPES = {one.key: one for one in CATALOGUE.shapes}
-# a hole that is drilled later, and lengths that begin at nought
-NOT_DRAWN = {("cabinet", "hole"), ("handrail", "rise"), ("on_spacers", "spacer")}
+# a hole that is drilled later, lengths that begin at nought, and what gives and is not seen
+NOT_DRAWN = {
+    ("cabinet", "hole"),
+    ("handrail", "rise"),
+    ("on_spacers", "spacer"),
+    ("screen_arm", "across"),
+    ("heated_rail", "play"),
+}
 
 
 def _line(drawing: ShapeDrawing, key: str) -> MeasureLine:

@@ -384,6 +384,8 @@ class Lists(Model):
     outcomes: tuple[Outcome, ...]
     fixings: tuple[FixingLine, ...]
     shapes: tuple[Shape, ...]
+    device_bolts: tuple[Choice, ...]
+    exposures: tuple[Choice, ...]
     tools: tuple[Choice, ...]
     sets: tuple[OwnedSet, ...]
     trade_words: tuple[TradeWord, ...]

@@ -87,6 +87,15 @@ def lists_of(catalogue: Catalogue) -> Lists:
             for row in catalogue.fixings
         ),
         shapes=catalogue.shapes,
+        device_bolts=tuple(Choice(key=row.key, label=row.label) for row in catalogue.fittings.bolts),
+        exposures=tuple(
+            Choice(
+                key=row.key,
+                label=row.label,
+                says=f"{row.says} A box wants IP {row.solid_digit}{row.water_digit} or better there.",
+            )
+            for row in catalogue.fittings.exposures
+        ),
         tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
         sets=catalogue.sets,
         trade_words=catalogue.trade_words,

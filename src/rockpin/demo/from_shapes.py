@@ -5,14 +5,15 @@ from rockpin.core.document.fixture import Environment, Fixture, FixtureHole
 from rockpin.core.fixture import build
 
 
-def _made(shape: str, name: str, environment: Environment, **measures: float) -> Fixture:
+def made(shape: str, name: str, environment: Environment, **measures: float) -> Fixture:
+    """A fixture of a shape and its measures, under a name of its own."""
     row = load_catalogue().shape_by_key[shape]
     return build(row, measures).model_copy(update={"name": name, "environment": environment})
 
 
 def _kit_cabinet() -> Fixture:
     """Its bar is drilled on the two studs that were confirmed with a pin; its clips stand between studs."""
-    cabinet = _made(
+    cabinet = made(
         "cabinet",
         "First-aid cabinet",
         Environment.DRY,
@@ -33,7 +34,7 @@ def _kit_cabinet() -> Fixture:
 
 KIT_CABINET = _kit_cabinet()
 
-HOSE_ARM = _made(
+HOSE_ARM = made(
     "arm",
     "Hose arm",
     Environment.WET,
@@ -49,6 +50,6 @@ HOSE_ARM = _made(
     holds=10,
 )
 
-RINSE_RAIL = _made(
+RINSE_RAIL = made(
     "grab_rail", "Rinse-bay grab rail", Environment.WET, width=700, margin=45, flange=90, circle=64, hole=11
 )

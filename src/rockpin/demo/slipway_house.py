@@ -1,4 +1,4 @@
-"""Slipway House: four practice walls and nine jobs. All names, weights and sizes are made up, and what is hidden."""
+"""Slipway House: six practice walls and fourteen jobs. All names, weights and sizes are made up, and what is hidden."""
 
 from zlib import crc32
 
@@ -24,6 +24,15 @@ from rockpin.core.document.wall import (
     StudRow,
     Wall,
     WallSide,
+)
+from rockpin.demo.fitted_jobs import (
+    BUNK_HEAD,
+    BUNK_ROOM,
+    CHART_SCREEN,
+    DRYING_RAIL,
+    DRYING_ROOM,
+    FLAG_LOCKER,
+    WATCH_SCREEN,
 )
 from rockpin.demo.from_shapes import HOSE_ARM, KIT_CABINET, RINSE_RAIL
 
@@ -177,7 +186,7 @@ SLIP_OFFICE = Wall(
     ),
 )
 
-WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE)
+WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE, BUNK_ROOM, DRYING_ROOM)
 
 
 def _bracket(key: str, name: str, x_mm: float, height_mm: float, hole_mm: float, thickness_mm: float = 4) -> Support:
@@ -365,7 +374,7 @@ def _job(
 
 
 def demo_documents() -> tuple[JobDocument, ...]:
-    """The nine jobs of the demo site, each a whole document."""
+    """The fourteen jobs of the demo site, each a whole document."""
     return (
         _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960),
         _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840),
@@ -376,4 +385,9 @@ def demo_documents() -> tuple[JobDocument, ...]:
         _job("first-aid-cabinet", "First-aid cabinet", KIT_CABINET, CREW_ROOM, 1150, 1330),
         _job("hose-arm", "Hose arm", HOSE_ARM, PLANT_ROOM, 1950, 1900),
         _job("rinse-rail", "Rinse-bay grab rail", RINSE_RAIL, PLANT_ROOM, 1900, 900),
+        _job("chart-screen", "Chart screen", CHART_SCREEN, BUNK_ROOM, 1035, 960),
+        _job("watch-screen", "Watch screen", WATCH_SCREEN, BUNK_ROOM, 2370, 1400),
+        _job("drying-rail", "Drying rail", DRYING_RAIL, DRYING_ROOM, 1000, 420),
+        _job("bunk-head", "Bunk head", BUNK_HEAD, BUNK_ROOM, 1950, 0),
+        _job("flag-locker", "Flag locker", FLAG_LOCKER, BUNK_ROOM, 350, 0),
     )

@@ -11,7 +11,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Kit, Site
 from rockpin.core.document.upgrades import upgraded_part
-from rockpin.core.document.wall import OldHole, Wall
+from rockpin.core.document.wall import OldHole, Scan, Wall
 from rockpin.store.tables import Revision
 
 Body = TypeVar("Body", bound=Model)
@@ -84,10 +84,20 @@ def read_body(kind: type[Body], name: str, body: dict[str, Any], version: int | 
         ) from error
 
 
-def with_holes(wall: Wall, holes: list[OldHole]) -> Wall:
-    known = {hole.id for hole in wall.old_holes}
-    fresh = tuple(hole for hole in holes if hole.id not in known)
-    return wall.model_copy(update={"old_holes": (*wall.old_holes, *fresh)}) if fresh else wall
+class LeftInWall(NamedTuple):
+    """What other jobs have left in a wall: their holes, and the pipes that were led to what hangs there."""
+
+    holes: list[OldHole]
+    pipes: list[Scan]
+
+
+def with_what_others_left(wall: Wall, left: LeftInWall) -> Wall:
+    known = {one.id for items in (wall.old_holes, wall.scans) for one in items}
+    holes = tuple(hole for hole in left.holes if hole.id not in known)
+    pipes = tuple(scan for scan in left.pipes if scan.id not in known)
+    if not holes and not pipes:
+        return wall
+    return wall.model_copy(update={"old_holes": (*wall.old_holes, *holes), "scans": (*wall.scans, *pipes)})
 
 
 def wall_places(job: JobBody) -> list[tuple[str, str]]:

@@ -15,8 +15,8 @@ from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Kit, Site
-from rockpin.core.document.wall import OldHole, Wall
-from rockpin.core.drilling import drilled_holes
+from rockpin.core.document.wall import Wall
+from rockpin.core.drilling import drilled_holes, laid_pipes
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store.bodies import (
     FIXINGS_ID,
@@ -26,6 +26,7 @@ from rockpin.store.bodies import (
     Body,
     Broken,
     By,
+    LeftInWall,
     Saved,
     assemble,
     new_id,
@@ -34,7 +35,7 @@ from rockpin.store.bodies import (
     wall_ids,
     wall_places,
     walls_of,
-    with_holes,
+    with_what_others_left,
 )
 from rockpin.store.history import bring_walls, moves, must_be_seen
 from rockpin.store.lists import Lists
@@ -316,7 +317,7 @@ class Store:
             site = next((one for one in changed if isinstance(one, Site)), saved_site)
             others = {one.id: one for one in changed if isinstance(one, Wall)}
             walls = tuple(
-                with_holes(wall, self._drilled(session, job, wall, catalogue))
+                with_what_others_left(wall, self._left_by_others(session, job, wall, catalogue))
                 for wall in (others.get(wall_id) or load(session, Wall, wall_id).body for wall_id in walls_of(body))
             )
             return assemble(job.id, body.model_copy(update={"kit": kit}) if kit.told else body, site, walls)
@@ -331,15 +332,16 @@ class Store:
         rows = {row.key: row for row in (*own, *document.own_fixings)}
         return document.model_copy(update={"own_fixings": tuple(rows.values())})
 
-    def _drilled(self, session: Session, job: Saved[JobBody], wall: Wall, catalogue: Catalogue) -> list[OldHole]:
-        """Holes of the other jobs on a wall; a job that was removed leaves its holes in the wall all the same."""
-        found: list[OldHole] = []
+    def _left_by_others(self, session: Session, job: Saved[JobBody], wall: Wall, catalogue: Catalogue) -> LeftInWall:
+        """Holes and pipes of the other jobs on a wall; a job that was removed leaves them in the wall all the same."""
+        left = LeftInWall([], [])
         for other_id, state in drilled_on(session, wall.id, besides=job.id):
             # what another job has drilled, but cannot be read, is no reason to hide this one
             with suppress(CannotPlan):
                 other = read_body(JobBody, "job", state.body, state.version)
-                found += drilled_holes(other_id, other, wall, catalogue)
-        return found
+                left.holes.extend(drilled_holes(other_id, other, wall, catalogue))
+                left.pipes.extend(laid_pipes(other_id, other, wall))
+        return left
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:
         """A whole document into the file, in one transaction, as a site of its own under fresh ids.

@@ -106,3 +106,32 @@ export function Rooms({ plan, scale }: { plan: Plan; scale: Scale }) {
     </g>
   );
 }
+
+/** The pipes that lead to it, from each tail to the floor, and how high the eyes of those are who watch it. */
+export function WithIt({ plan, scale }: { plan: Plan; scale: Scale }) {
+  const { tails, viewing } = plan.fittings;
+  const [first] = plan.pieces;
+  const eyes = viewing ? scale.y(viewing.eyes_mm) : 0;
+  const left = first ? scale.x(first.area.x_mm) : 0;
+  return (
+    <g aria-hidden>
+      {tails.map((tail) => {
+        const [x, y] = [scale.x(tail.x_mm), scale.y(tail.y_mm)];
+        const dash = tail.comes_from === "wall" ? "4 4" : undefined;
+        return (
+          <g key={tail.id} stroke="var(--chalk)" fill="var(--sheet)">
+            <path d={`M${x} ${y}V${scale.y(0)}`} strokeWidth="3" strokeDasharray={dash} fill="none" />
+            <rect x={x - 6} y={y - 6} width="12" height="12" rx="2" strokeWidth="1.6" />
+          </g>
+        );
+      })}
+      {viewing && first && (
+        <g stroke="var(--soft)" fill="none" strokeWidth="1.2">
+          <path d={`M${left - 58} ${eyes}H${left - 6}`} strokeDasharray="3 4" />
+          <path d={`M${left - 84} ${eyes}q11 -9 22 0q-11 9 -22 0`} fill="var(--sheet)" />
+          <circle cx={left - 73} cy={eyes} r="2.8" fill="var(--soft)" stroke="none" />
+        </g>
+      )}
+    </g>
+  );
+}

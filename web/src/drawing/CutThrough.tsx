@@ -176,6 +176,19 @@ function Uncleared({ cut, frame }: { cut: HolePlan["cut"]; frame: Frame }) {
   );
 }
 
+/** The spacers between wall and bracket, each by itself; what no spacer fills stays open. */
+function Stack({ cut, frame: { x, y, perMm } }: { cut: HolePlan["cut"]; frame: Frame }) {
+  const starts = cut.spacers_mm.map((_, n) => cut.spacers_mm.slice(0, n).reduce((sum, one) => sum + one, 0));
+  const whole = cut.spacers_mm.length ? cut.spacers_mm : [cut.spacer_mm];
+  return (
+    <g fill="var(--wash)" stroke="var(--soft)">
+      {whole.map((thick, n) => (
+        <rect key={n} x={x(-(starts[n] ?? 0) - thick)} y={y - 16} width={thick * perMm} height="32" />
+      ))}
+    </g>
+  );
+}
+
 function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["runner_up"]; frame: Frame }) {
   const { cut } = hole;
   const { x, y, perMm, top, bottom } = frame;
@@ -207,16 +220,7 @@ function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["
       )}
       {runnerUp && <OtherWall runnerUp={runnerUp} frame={frame} />}
       <Uncleared cut={cut} frame={frame} />
-      {cut.spacer_mm > 0 && (
-        <rect
-          x={x(-cut.spacer_mm)}
-          y={y - 16}
-          width={cut.spacer_mm * perMm}
-          height="32"
-          fill="var(--wash)"
-          stroke="var(--soft)"
-        />
-      )}
+      {cut.spacer_mm > 0 && <Stack cut={cut} frame={frame} />}
       <rect
         x={x(-cut.plate_mm - cut.spacer_mm)}
         y={y - 34}
@@ -324,7 +328,8 @@ export function CutThrough({
 }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const cut = hole?.cut;
-  const room = 22;
+  // in front of the wall: bracket, stack and the screw's head
+  const room = Math.max(22, (cut ? cut.plate_mm + cut.spacer_mm : 0) + 10);
   const left = 14;
   const last = cut?.layers.at(-1)?.back_spread_mm ?? 0;
   const total = Math.max((cut?.total_mm ?? 0) + last, runnerUp?.total_mm ?? 0) + room + 6;

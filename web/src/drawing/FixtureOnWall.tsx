@@ -1,5 +1,5 @@
 import type { HolePlan, Plan, Rect } from "../api/client";
-import { Gaps, Rails, Rooms } from "./Around";
+import { Gaps, Rails, Rooms, WithIt } from "./Around";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -132,6 +132,7 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
   );
   return (
     <g transform={shift}>
+      <WithIt plan={plan} scale={scale} />
       <Rooms plan={plan} scale={scale} />
       {plan.links.map((part) => (
         <rect

@@ -8,6 +8,7 @@ from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.hands import hand_cases, held_rail_cases, swing_cases
 from rockpin.core.demand.loads import LoadCase, weight_at, weights
 from rockpin.core.demand.people import person_cases
+from rockpin.core.demand.steadied import at_brackets, free_end_mm
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, Piece, RailKind
 from rockpin.core.fixture import bodies_of
 from rockpin.core.tables.catalogue import DemandTables
@@ -81,15 +82,14 @@ def _steady_cases(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
         weight = (piece.mass_kg + piece.contents_kg) * STANDARD_GRAVITY_M_S2
         least = figures.steady_opens_n if piece.opens else figures.steady_least_n
         force = max(figures.steady_share * weight, least)
-        free = piece.rect.top_mm if piece.held_by is HeldBy.FLOOR else piece.y_mm
         says = "somebody climbs on its drawers" if piece.opens else f"{piece.name.lower()} tips"
         for way, sign in (("off the wall", 1.0), ("against the wall", -1.0)):
-            push = Force(x_mm=piece.cog_mm[0], y_mm=free, z_mm=piece.depth_mm / 2, fz_n=sign * force)
+            tips = Force(x_mm=piece.cog_mm[0], y_mm=free_end_mm(piece), z_mm=piece.depth_mm / 2, fz_n=sign * force)
             yield LoadCase(
                 key=f"steady-{piece.id}-{way.replace(' ', '-')}",
                 label=f"{says}, {way}",
                 allowance=tables.allowances[Acts.TOUCH],
-                forces=(push,),
+                forces=(at_brackets(tips, piece, fixture),),
             )
 
 

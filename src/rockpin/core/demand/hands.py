@@ -8,6 +8,7 @@ import numpy as np
 
 from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.loads import LoadCase, weight_n, weights
+from rockpin.core.demand.steadied import at_brackets
 from rockpin.core.document.fixture import Fixture, HeldBy, HeldRail, HoleKind, Piece, Swing
 from rockpin.core.tables.catalogue import DemandTables
 from rockpin.core.tables.hands import Acts, Hand
@@ -94,7 +95,7 @@ def hand_cases(fixture: Fixture, foot_mm: float, tables: DemandTables) -> Iterat
                     key=f"hand-{piece.id}-{_key(spot)}-{_key(way)}",
                     label=f"{hand.verb} at the {spot}, {way}",
                     allowance=tables.allowances[hand.allowance],
-                    forces=(*hung, pushed),
+                    forces=(*hung, at_brackets(pushed, piece, fixture)),
                     by_hand=True,
                 )
 

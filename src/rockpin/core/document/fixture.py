@@ -22,6 +22,7 @@ from rockpin.core.base.model import (
 )
 from rockpin.core.document.arrangement import Envelope, OwnLine, Spacing
 from rockpin.core.document.assembly import AssemblyRating
+from rockpin.core.document.fittings import Device, Enclosure, PipeTail
 
 
 class HoleKind(StrEnum):
@@ -150,6 +151,7 @@ class Support(Model):
     slide_mm: NonNegativeMm = 0
     leans: bool = Field(default=False, description="the whole back of the piece leans on the wall, not only this")
     clipped: bool = Field(default=False, description="takes part only once the piece is hung and clipped")
+    marked_hung: bool = Field(default=False, description="its holes are marked from the piece once that hangs")
     access_mm: float | None = Field(default=None, ge=0, le=3_000, description="room in front of its holes; None: free")
     holes: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
 
@@ -303,6 +305,9 @@ class Fixture(Model):
     together_mm: float = Field(default=0, ge=0, le=100, description="how far its supports can be pushed together")
     spacing: Spacing | None = Field(default=None, description="if its things stand in a row")
     lines: tuple[OwnLine, ...] = Field(default=(), max_length=20, description="lines that the user measures by")
+    device: Device | None = Field(default=None, description="what is bolted to it with bolts of its own")
+    enclosure: Enclosure | None = Field(default=None, description="how a box of it keeps water and dust out")
+    tails: tuple[PipeTail, ...] = Field(default=(), max_length=8, description="where pipes are joined to it")
     duty: Id = "storage"
     environment: Environment = Environment.DRY
     hand: Id = Field(default="use", description="what hands do to it in reach")
@@ -320,6 +325,7 @@ class Fixture(Model):
             ("rails", duplicated(self.rails)),
             ("lines", duplicated(self.lines)),
             ("envelopes", duplicated(self.envelopes)),
+            ("tails", duplicated(self.tails)),
         ):
             if twice:
                 raise ValueError(f"{label}: the id {twice[0]} stands twice; give each its own")

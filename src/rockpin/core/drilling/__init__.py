@@ -2,7 +2,7 @@
 
 from rockpin.core.drilling.card import DrillCard, bits_at_hand, card_of
 from rockpin.core.drilling.existing import existing_holes, same_hole
-from rockpin.core.drilling.record import drilled_holes
+from rockpin.core.drilling.record import drilled_holes, laid_pipes
 from rockpin.core.drilling.told import told_by_holes
 
 __all__ = [
@@ -11,6 +11,7 @@ __all__ = [
     "card_of",
     "drilled_holes",
     "existing_holes",
+    "laid_pipes",
     "same_hole",
     "told_by_holes",
 ]

@@ -1,8 +1,11 @@
 """What a job has drilled is in its wall for every other job there."""
 
+from rockpin.core.base.model import Rect
+from rockpin.core.document.evidence import ReadBy
+from rockpin.core.document.fittings import TailFrom
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import Holds, LeftHole
-from rockpin.core.document.wall import OldHole, Wall
+from rockpin.core.document.wall import Find, OldHole, Scan, ScanMode, Wall
 from rockpin.core.placing import lying
 from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
@@ -38,6 +41,47 @@ def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -
             )
         )
     return (*found, *_left_by(job_id, job))
+
+
+_PIPE_HALF_MM = 11.0
+"""Half of a pipe of 22 mm, the thickest that leads to a heated rail."""
+
+
+def laid_pipes(job_id: str, job: JobBody, wall: Wall) -> tuple[Scan, ...]:
+    """The pipes that were led in the wall to what a job has put up, as what somebody saw there.
+
+    From each tail that comes out of the wall straight down to the floor; none as long as no hole of it holds.
+    """
+    job = lying(job, wall)
+    tails = [tail for tail in job.fixture.tails if tail.comes_from is TailFrom.WALL]
+    if not any(record.holds is Holds.YES for record in job.records):
+        return ()
+    found = []
+    for tail in tails:
+        x, y = job.placement.x_mm + tail.x_mm, job.placement.y_mm + tail.y_mm
+        if not (0 <= x <= wall.width_mm and 0 < y <= wall.height_mm):
+            continue
+        pipe = Find(
+            id=f"{job_id}-{tail.id}-pipe"[:60],
+            x_mm=x,
+            y_mm=0,
+            x2_mm=x,
+            y2_mm=y,
+            sigma_mm=_PIPE_HALF_MM,
+            what=f"a pipe to {job.title}"[:120],
+        )
+        area = Rect(x_mm=max(0.0, x - _PIPE_HALF_MM), y_mm=0, width_mm=2 * _PIPE_HALF_MM, height_mm=y)
+        found.append(
+            Scan(
+                id=f"{job_id}-{tail.id}"[:60],
+                mode=ScanMode.OPENED,
+                area=area,
+                finds=(pipe,),
+                read_by=ReadBy.INSTRUMENT,
+                note=f"led to {job.title}"[:200],
+            )
+        )
+    return tuple(found)
 
 
 def given_up(left: LeftHole, title: str) -> OldHole:

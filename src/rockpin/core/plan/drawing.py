@@ -106,7 +106,8 @@ class RunnerUp(Model):
 class Cut(Model):
     """The cut through one hole, seen from the side; depths [mm] from the face, negative towards the room.
 
-    ``plate_hatch``: of a board of one's own instead of a bracket. ``head_at_mm``: where the head's underside sits.
+    ``plate_hatch``: of a board of one's own instead of a bracket. ``spacers_mm``: those of a stack, from the
+    wall out. ``head_at_mm``: where the head's underside sits.
     """
 
     layers: tuple[CutLayer, ...]
@@ -115,6 +116,7 @@ class Cut(Model):
     plate_mm: float
     plate_hatch: str | None
     spacer_mm: float
+    spacers_mm: tuple[float, ...]
     washer_mm: float
     head_at_mm: float
     hole: HoleSpec | None
@@ -336,9 +338,15 @@ def behind_text(spot: Spot, behind: Behind) -> str:
 
 
 def draw_cut(
-    spot: Spot, reading: WallReading, kind: BehindKind, text: str, hole: HoleSpec | None, screw: ScrewPick | None
+    spot: Spot,
+    reading: WallReading,
+    kind: BehindKind,
+    text: str,
+    hole: HoleSpec | None,
+    screw: ScrewPick | None,
+    stack: Sequence[float] = (),
 ) -> Cut:
-    """The cut through one hole, with the fixing in it if there is one."""
+    """The cut through one hole, with the fixing in it if there is one. ``stack``: spacers [mm] behind it."""
     limit = spot.depth_limit_mm
     shown = limit is not None and limit < reading.thickness_mm
     return Cut(
@@ -348,6 +356,7 @@ def draw_cut(
         plate_mm=spot.hole.plate_mm,
         plate_hatch="timber" if spot.hole.board_species else None,
         spacer_mm=spot.hole.spacer_mm,
+        spacers_mm=tuple(stack),
         washer_mm=screw.washer_mm if screw else 0.0,
         head_at_mm=-(screw.under_head_mm if screw else spot.hole.plate_mm + spot.hole.spacer_mm),
         hole=hole,

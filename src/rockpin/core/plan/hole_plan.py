@@ -1,5 +1,6 @@
 """Everything about one hole, put together for the screen, the card and the record."""
 
+from collections.abc import Sequence
 from math import isfinite
 
 from rockpin.core.base.findings import Finding, Verdict, verdict_of
@@ -242,6 +243,7 @@ def hole_plan(
     findings: list[Finding],
     kit: Kit,
     glued: bool,
+    stack: Sequence[float],
     catalogue: Catalogue,
 ) -> HolePlan:
     hole, units, chosen = spot.hole, spot.units, choice.chosen
@@ -294,6 +296,7 @@ def hole_plan(
             text,
             chosen.hole if chosen else None,
             chosen.screw if chosen else None,
+            stack,
         ),
         verdict=verdict_of(own, f"Hole {hole.number} is clear and holds."),
     )

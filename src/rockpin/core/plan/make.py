@@ -15,6 +15,7 @@ from rockpin.core.choice import JointPlan, check_joints
 from rockpin.core.document.fixture import Environment, HeldRail
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import card_of, existing_holes
+from rockpin.core.fittings import FittingsReading
 from rockpin.core.fixture import bodies_of, outline_of, things_of
 from rockpin.core.framing import FramingReading
 from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidden_cautions, read_sweeps
@@ -127,6 +128,7 @@ class Plan(Model):
     cautions: tuple[str, ...]
     record: tuple[RecordLine, ...]
     loose: tuple[LooseReading, ...]
+    fittings: FittingsReading
 
     @property
     def findings(self) -> tuple[Finding, ...]:
@@ -269,8 +271,10 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         existing_holes(job, holes, catalogue),
         _lifted_kg(job),
         lacking,
+        done.fittings,
         catalogue,
     )
+    stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
     planned = tuple(
         hole_plan(
             spot,
@@ -281,6 +285,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
             findings,
             job.kit,
             any(not link.kind.has_own_holes or link.species for link in job.fixture.links),
+            stacks.get(spot.hole.support, ()),
             catalogue,
         )
         for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
@@ -344,4 +349,5 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         cautions=(*cautions, *ALWAYS),
         record=record_lines(job, holes, units, catalogue),
         loose=loose_readings(job, done, shipped, keep),
+        fittings=done.fittings,
     )

@@ -11,6 +11,7 @@ from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes
+from rockpin.core.fittings import FittingsReading, read_fittings
 from rockpin.core.fixture import things_of
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
 from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
@@ -79,6 +80,7 @@ class ComputedStages(NamedTuple):
     claims: tuple[Claim, ...]
     clashes: tuple[Clash, ...]
     clearances: tuple[Clearance, ...]
+    fittings: FittingsReading
 
 
 class ReadWall(NamedTuple):
@@ -223,6 +225,7 @@ def compute_stages(
         claims,
         clashes_of(claims, wall, on_face),
         clearances_of(job.fixture.limits, placed.pieces, wall, catalogue.point_by_key, job.site.units),
+        read_fittings(job, placed.holes, members, job.site, catalogue.fittings, catalogue.figures.fittings),
     )
 
 

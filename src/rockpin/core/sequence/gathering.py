@@ -6,9 +6,11 @@ from collections.abc import Iterable, Sequence
 from typing import Literal
 
 from rockpin.core.base.model import Model
+from rockpin.core.base.quantities import UnitSystem, show_thickness
 from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.document.job import Kit
 from rockpin.core.drilling import DrillCard
+from rockpin.core.fittings import FittingsReading
 from rockpin.core.tables.catalogue import Catalogue
 
 Group = Literal["parts", "fixings", "tools", "used_up", "protection"]
@@ -37,12 +39,28 @@ _LINKS = {
 }
 
 
-def _parts(fixture: Fixture) -> list[GatherItem]:
+def _parts(fixture: Fixture, fittings: FittingsReading, units: UnitSystem) -> list[GatherItem]:
     """Everything that came in the box, or was cut for it."""
     names = Counter(piece.name for piece in fixture.pieces)
     names.update(support.name for support in fixture.supports if support.name not in names)
-    names.update(_LINKS[link.kind] for link in fixture.links)
-    return [_named("parts", name, count) for name, count in names.items()]
+    names.update(_LINKS[link.kind] for link in fixture.links if link.kind is not LinkKind.SPACER)
+    items = [_named("parts", name, count) for name, count in names.items()]
+    holes = {support.id: sum(hole.used for hole in support.holes) for support in fixture.supports}
+    spacers: Counter[float] = Counter()
+    for stack in fittings.stacks:
+        for size in stack.spacers_mm:
+            spacers[size] += sum(holes[one] for one in stack.support_ids)
+    if bolt := fittings.bolt:
+        for size in bolt.spacers_mm:
+            spacers[size] += bolt.count
+        if bolt.length_mm is not None:
+            items.append(_named("parts", f"Bolt {bolt.thread} × {bolt.length_mm:g} and washer", bolt.count))
+    items += [
+        _named("parts", f"Spacer, {show_thickness(size, units)}", count) for size, count in sorted(spacers.items())
+    ]
+    if fittings.nuts:
+        items.append(_named("parts", "Channel nut, bolt and washer", fittings.nuts))
+    return items
 
 
 def _fixings(cards: Sequence[DrillCard], short: frozenset[str], catalogue: Catalogue) -> list[GatherItem]:
@@ -92,11 +110,17 @@ def gather(
     *,
     sealed: bool,
     filled: bool,
+    fittings: FittingsReading,
+    units: UnitSystem,
     catalogue: Catalogue,
 ) -> tuple[GatherItem, ...]:
     """All that has to lie ready. ``lacking``: fixings of which the van has too few; ``sealed``, ``filled``: whether
-    holes are sealed against water, and old ones filled."""
-    items = [*_parts(fixture), *_fixings(cards, frozenset(lacking), catalogue), *_tools(cards, kit, catalogue)]
+    holes are sealed against water, and old ones filled; ``fittings``: what comes with it."""
+    items = [
+        *_parts(fixture, fittings, units),
+        *_fixings(cards, frozenset(lacking), catalogue),
+        *_tools(cards, kit, catalogue),
+    ]
     items.append(_named("used_up", "Masking tape"))
     if sealed:
         items.append(_named("used_up", "Sealant"))

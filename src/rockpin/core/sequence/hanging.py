@@ -4,19 +4,23 @@ from typing import NamedTuple
 
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment, Fixture, HoleKind, LinkKind, Support
+from rockpin.core.fittings import stands
 from rockpin.core.tables.catalogue import Catalogue
 
 
 class Hanging(NamedTuple):
     """``first``: what goes up before the piece, in words; None: the piece itself is screwed to the wall.
 
-    ``later``: holes that are only marked and drilled once the piece hangs. ``keyholes``: it hangs on proud heads.
+    ``later``: holes that are only marked and drilled once the piece hangs, of ``later_name``. ``keyholes``: it hangs on
+    proud heads. ``stands``: the floor carries it, and it is only pushed up to the wall.
     """
 
     first: str | None
     later: frozenset[str]
     keyholes: bool
     clipped: bool
+    later_name: str
+    stands: bool
 
 
 def _is_hung_on(support: Support) -> bool:
@@ -26,22 +30,24 @@ def _is_hung_on(support: Support) -> bool:
 
 def way_of_hanging(fixture: Fixture, catalogue: Catalogue) -> Hanging:
     """What of a fixture goes up before what."""
-    clipped = [support for support in fixture.supports if support.clipped]
+    clipped = [support for support in fixture.supports if support.clipped or support.marked_hung]
     later = frozenset(hole.id for support in clipped for hole in support.holes if hole.used)
+    later_name = "clips" if any(support.clipped for support in clipped) else "lower brackets"
+    rest = (bool(clipped), later_name, stands(fixture))
     keyholes = any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
     behind = [link for link in fixture.links if link.kind.has_own_holes]
     if behind:
         kinds = {link.kind for link in behind}
         first = "the channel" if LinkKind.CHANNEL in kinds else "the board"
-        return Hanging(first, later, keyholes, bool(clipped))
+        return Hanging(first, later, keyholes, *rest)
     if keyholes:
-        return Hanging("the screws", later, keyholes, bool(clipped))
-    touching = [support for support in fixture.supports if not support.clipped]
+        return Hanging("the screws", later, keyholes, *rest)
+    touching = [support for support in fixture.supports if support not in clipped]
     shape = catalogue.shape_by_key.get(fixture.shape or "")
     if any(_is_hung_on(support) for support in touching) or (shape is not None and shape.brackets_first):
         names = list(dict.fromkeys(inside(support.name) for support in touching))
-        return Hanging(_one_word(names, len(touching)), later, keyholes, bool(clipped))
-    return Hanging(None, later, keyholes, bool(clipped))
+        return Hanging(_one_word(names, len(touching)), later, keyholes, *rest)
+    return Hanging(None, later, keyholes, *rest)
 
 
 def _one_word(names: list[str], count: int) -> str:

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from rockpin.core.base.quantities import show_mass
+from rockpin.core.base.quantities import show_force, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Goes
 from rockpin.core.document.job import JobDocument
@@ -99,12 +99,15 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
     """The piece goes on what was put up first; what is only marked from it comes after."""
     hanging, figures, people = site.hanging, site.figures, site.lift_people
     name = f"the {inside(site.fixture.name)}"
+    if hanging.stands:
+        return [_pushed_up(site, name, needs)]
     after = " It hangs and is not clipped: somebody holds it." if hanging.later else ""
     hang = Draft(
         id="hang",
         phase=Phase.HANG,
         title=f"Hang {name}",
-        sentence=f"Lift {name} ({show_mass(site.mass_kg, site.units)}) on. Let go only when it sits everywhere.",
+        sentence=f"Lift {name} ({show_mass(site.mass_kg, site.units)}) on. Let go only when it sits everywhere."
+        f"{_cables(site)}",
         minutes=figures.lift_minutes,
         needs=needs,
         figure=show_mass(site.mass_kg, site.units),
@@ -115,16 +118,54 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
     return [hang]
 
 
+def _cables(site: WorkSite) -> str:
+    """How much cable is left between wall and screen."""
+    seen = site.fittings.viewing
+    if seen is None or seen.cable_mm is None:
+        return ""
+    return (
+        f" Leave {show_length(seen.cable_mm, site.units)} of every cable between wall and screen, a loop at each "
+        "joint; then swing it through once and see that none draws tight."
+    )
+
+
+def _pushed_up(site: WorkSite, name: str, needs: list[str]) -> Draft:
+    push = show_force(site.catalogue.figures.fittings.push_home_n, site.units, demand=True)
+    return Draft(
+        id="hang",
+        phase=Phase.HANG,
+        title="Push it up to the wall",
+        sentence=f"Stand {name} ({show_mass(site.mass_kg, site.units)}) plumb in its place and push it back until it "
+        f"touches its brackets, no harder than two thumbs ({push}): pushed hard, its back bends. Then screw every "
+        "bracket to it.",
+        minutes=site.figures.lift_minutes,
+        needs=needs,
+        figure=show_mass(site.mass_kg, site.units),
+        figure_words="to move",
+        people=site.lift_people,
+        danger="It stands and nothing keeps it from tipping: nobody opens or climbs it yet.",
+    )
+
+
 def clipped_later(site: WorkSite, cards: Sequence[DrillCard], job: JobDocument) -> list[Draft]:
     """Holes marked from the hung piece: it is held, marked, taken down, drilled, and hung again, then clipped."""
     figures, name = site.figures, f"the {inside(site.fixture.name)}"
+    clips = site.hanging.later_name
     held = "It hangs and is not clipped: one holds it as long as it hangs."
+    if clips != "clips":
+        held = "It hangs on its upper brackets alone: one holds it as long as it hangs."
+    play = site.fixture.apart_mm
+    give = (
+        f" Its posts give {show_length(play, site.units)} outwards and nothing inwards: mark with them pushed together."
+        if play and not site.fixture.together_mm
+        else ""
+    )
     mark = Draft(
         id="mark-hung",
         phase=Phase.HANG,
         title="Mark from it",
         sentence=f"One holds {name}, one marks {inside(holes_words([one.number for one in site.at(cards)]))} through "
-        "the middle of its slots.",
+        f"{'the middle of its slots' if clips == 'clips' else f'its {clips}'}.{give}",
         minutes=figures.mark_minutes * len(cards),
         needs=["hang"],
         at=site.at(cards),
@@ -158,9 +199,9 @@ def clipped_later(site: WorkSite, cards: Sequence[DrillCard], job: JobDocument) 
     clip = Draft(
         id="clip",
         phase=Phase.HANG,
-        title="Clip it",
-        sentence=f"Screw its clips to {inside(holes_words([one.number for one in site.at(cards)]))} and draw them up. "
-        "Lift at its lower edge: it must not come off." + through(cards),
+        title="Clip it" if clips == "clips" else "Fix its lower brackets",
+        sentence=f"Screw its {clips} to {inside(holes_words([one.number for one in site.at(cards)]))} and draw them "
+        "up. Lift at its lower edge: it must not come off." + through(cards),
         minutes=figures.screw_minutes * len(cards),
         needs=["hang-again"],
         at=site.at(cards),

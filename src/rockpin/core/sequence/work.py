@@ -6,7 +6,9 @@ from typing import NamedTuple
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
+from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
+from rockpin.core.sequence.fitting_steps import bolt_steps, pipe_steps, stack_steps
 from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
 from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
@@ -105,15 +107,21 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
         drafts += [marks(site, fresh)] if fresh else []
         drills = drill_steps(site, [card for card in fresh if not card.pushed], "", ["mark"], job)
         sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
-        up = first_up(site, first, [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"])
-        drafts += [*drills, *sets, *up]
+        before = stack_steps(site, ["parts"])
+        needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
+        up = first_up(site, first, [*needs, *(one.id for one in before)])
+        drafts += [*drills, *sets, *before, *up]
     last = ["try"] if first else ["protect"]
     if site.hanging.first is not None or later:
-        drafts += hang(site, last)
+        bolted = bolt_steps(site, ["parts"])
+        drafts += [*bolted, *hang(site, [*last, *(one.id for one in bolted)])]
         last = ["hang"]
     if later:
         drafts += clipped_later(site, later, job)
         last = ["clip"]
+    piped = pipe_steps(site, last)
+    drafts += piped
+    last = [one.id for one in piped] or last
     good = _making_good(site, job, last, sealed)
     drafts += good
     drafts.append(
@@ -137,12 +145,13 @@ def work_of(
     existing: dict[str, Existing],
     mass_kg: float,
     lacking: Iterable[str],
+    fittings: FittingsReading,
     catalogue: Catalogue,
 ) -> Work:
     """The work on holes that have a card; no steps where there are none: a refused job has no order of work.
 
     ``existing``: holes that are there already. ``mass_kg``: what is lifted at once. ``lacking``: fixings of which the
-    van has too few.
+    van has too few. ``fittings``: what comes with it.
     """
     fresh = [card for card in cards if not (existing.get(card.hole_id) and existing[card.hole_id].sits)]
     hanging = way_of_hanging(job.fixture, catalogue)
@@ -154,11 +163,22 @@ def work_of(
         hanging,
         mass_kg,
         job.site.units,
+        fittings,
         catalogue,
     )
     sealed = job.fixture.environment is not Environment.DRY or any(card.tiled for card in cards)
     filled = any(not one.filled for one in job.left)
-    things = gather(fresh, job.fixture, job.kit, lacking, sealed=sealed, filled=filled, catalogue=catalogue)
+    things = gather(
+        fresh,
+        job.fixture,
+        job.kit,
+        lacking,
+        sealed=sealed,
+        filled=filled,
+        fittings=fittings,
+        units=job.site.units,
+        catalogue=catalogue,
+    )
     done = frozenset(one.step for one in job.progress.done)
     steps = in_order(_drafts(site, job, sealed), done) if cards else ()
     return Work(things, steps, max((step.people for step in steps), default=1))

@@ -6,6 +6,7 @@ from typing import NamedTuple
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.drilling import DrillCard
+from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
 from rockpin.core.sequence.hanging import Hanging
 from rockpin.core.sequence.step import StepHole, Wait, WaitTime
@@ -24,6 +25,7 @@ class WorkSite(NamedTuple):
     hanging: Hanging
     mass_kg: float
     units: UnitSystem
+    fittings: FittingsReading
     catalogue: Catalogue
 
     @property

@@ -17,6 +17,7 @@ from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.wall import Backing, HowKnown, UnitSolidity
 from rockpin.core.tables.figures import CapacityFigures, DemandFigures, Figures, HiddenFigures
+from rockpin.core.tables.fittings import FittingTables
 from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
@@ -208,6 +209,7 @@ class Catalogue(Model):
     wishes: dict[Wish, str]
     starts: StartTable
     remedies: RemedyTable
+    fittings: FittingTables
     figures: Figures
     figure_sources: dict[str, str]
     belief: BeliefTables

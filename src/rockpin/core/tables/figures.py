@@ -272,6 +272,22 @@ class HiddenFigures(Model):
     open_minutes: float
 
 
+class FittingsFigures(Model):
+    """For what comes with a thing besides its holes."""
+
+    eye_over_seat_mm: float
+    eye_standing_mm: float
+    eye_off_mm: float
+    cable_slack_mm: float
+    cable_joint_mm: float
+    thread_diameters: float
+    stack_short_mm: float
+    tail_room_mm: float
+    pipe_half_mm: float
+    air_behind_mm: float
+    push_home_n: float
+
+
 class DrillingFigures(Model):
     """For choosing bits, and for the minutes that work takes."""
 
@@ -341,6 +357,7 @@ class Figures(Model):
     hole: HoleFigures
     capacity: CapacityFigures
     hidden: HiddenFigures
+    fittings: FittingsFigures
     drilling: DrillingFigures
     choice: ChoiceFigures
     advice: AdviceFigures

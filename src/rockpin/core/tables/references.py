@@ -95,6 +95,12 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     for i, piece in enumerate(job.fixture.pieces):
         if piece.hand:
             faults += _unknown(f"fixture.pieces.{i}.hand", piece.hand, hands, "hand")
+    if job.fixture.device and job.fixture.device.thread:
+        bolts = {row.key for row in catalogue.fittings.bolts}
+        faults += _unknown("fixture.device.thread", job.fixture.device.thread, bolts, "bolt")
+    if job.fixture.enclosure and job.fixture.enclosure.exposure:
+        exposures = {row.key for row in catalogue.fittings.exposures}
+        faults += _unknown("fixture.enclosure.exposure", job.fixture.enclosure.exposure, exposures, "exposure")
     if job.fixture.rated:
         faults += _unknown("fixture.rated.hand", job.fixture.rated.hand, hands, "hand")
     holes = {hole.id for support in job.fixture.supports for hole in support.holes}

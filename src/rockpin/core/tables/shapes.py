@@ -15,6 +15,7 @@ class MeasureUnit(StrEnum):
     COUNT = "count"
     DEG = "deg"
     FORCE = "N"
+    YES = "yes"
 
 
 class Measure(Model):

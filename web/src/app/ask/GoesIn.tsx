@@ -42,7 +42,7 @@ function Measures({ shape, asking }: { shape: Shape; asking: Asking }) {
       />
       <ul className="mt-1 text-[14px]">
         {shape.measures
-          .filter((one) => one.key !== "holds")
+          .filter((one) => one.key !== "holds" && one.unit !== "yes")
           .map((one) => (
             <li
               key={one.key}

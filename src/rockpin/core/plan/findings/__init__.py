@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from rockpin.core.base.findings import Finding
 from rockpin.core.document.job import JobDocument
 from rockpin.core.plan.findings.board_alone import board_findings
+from rockpin.core.plan.findings.fittings import fitting_findings
 from rockpin.core.plan.findings.fixings import fixing_findings
 from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
@@ -32,6 +33,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
 
     findings = reading_findings(whole) + hidden_findings(wall, [one.planned for one in done.judged])
     findings += fixture_findings(job, done.demand, duty, units)
+    findings += fitting_findings(job, done.fittings, units, catalogue.figures.fittings)
     findings += of_joints
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     findings += limit_findings(job, done.clearances, reading, done.behinds, choices, units)

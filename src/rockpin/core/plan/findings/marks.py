@@ -4,11 +4,13 @@ from math import hypot
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_length
+from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.outline import off_face_mm
 from rockpin.core.document.record import FailedHow, Holds
 from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.drilling import same_hole
+from rockpin.core.fittings import stands
 from rockpin.core.hidden import Hidden
 from rockpin.core.placing import PlacingReading, skirting_word
 from rockpin.core.setout import Placed, PlacedHole
@@ -111,8 +113,10 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
     return found
 
 
-def _things(placed: Placed, wall: Wall, skirting: str) -> list[Finding]:
+def _things(placed: Placed, fixture: Fixture, wall: Wall, skirting: str) -> list[Finding]:
     """Holes and pieces where something hangs or stands already, or a skirting runs."""
+    # what stands off the wall by its stacks stands in front of a skirting too
+    clear = stands(fixture) and any(fixture.stand_off_mm(support.id) for support in fixture.supports)
     found: list[Finding] = []
     for thing in wall.things:
         for hole in placed.holes:
@@ -128,7 +132,7 @@ def _things(placed: Placed, wall: Wall, skirting: str) -> list[Finding]:
                 stop = Severity.DO_NOT_DRILL
                 found.append(_finding(stop, "piece-over-thing", sentence, "Move one of the two.", where))
     for part in (*placed.pieces, *placed.supports):
-        if wall.skirting_mm and part.area.y_mm < wall.skirting_mm:
+        if wall.skirting_mm and part.area.y_mm < wall.skirting_mm and not clear:
             sentence = f"{part.label} reaches down over the {skirting} and does not lie flat on the wall there."
             note = Severity.NOTE
             found.append(
@@ -164,7 +168,7 @@ def setout_findings(
                     Where(item=place.support_id),
                 )
             )
-    found += _things(placed, wall, skirting_word(job.site.region))
+    found += _things(placed, job.fixture, wall, skirting_word(job.site.region))
     for piece in placed.pieces:
         for opening in wall.openings:
             if piece.area.overlaps(opening.rect):

@@ -1,0 +1,29 @@
+"""What comes with a thing besides its holes: bolts of a device, stacks of spacers, pipes, the sealing of a box."""
+
+from rockpin.core.fittings.bolts import BoltFit, BoltTrouble, fit_bolt
+from rockpin.core.fittings.read import (
+    FittingsReading,
+    Sealing,
+    TailReading,
+    Viewing,
+    read_fittings,
+    stacks_of,
+    stands,
+)
+from rockpin.core.fittings.stacks import Stack, stack_over, stack_within
+
+__all__ = [
+    "BoltFit",
+    "BoltTrouble",
+    "FittingsReading",
+    "Sealing",
+    "Stack",
+    "TailReading",
+    "Viewing",
+    "fit_bolt",
+    "read_fittings",
+    "stack_over",
+    "stack_within",
+    "stacks_of",
+    "stands",
+]

@@ -1,0 +1,71 @@
+"""The steps of what comes with a thing: stacks are built, bolts go into a device, pipes are joined."""
+
+from rockpin.core.base.words import inside
+from rockpin.core.sequence.step import Draft, Phase
+from rockpin.core.sequence.work_site import WorkSite
+
+
+def stack_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """Stacks of spacers, counted out for each gap before anything is screwed up."""
+    stacks = site.fittings.stacks
+    if not stacks:
+        return []
+    text = "; ".join(one.text for one in stacks)
+    return [
+        Draft(
+            id="stacks",
+            phase=Phase.FIRST_UP,
+            title="Build the stacks",
+            sentence=f"Measure each gap once more, then stack the thickest first. {text[0].upper()}{text[1:]}. A dab "
+            "of tape holds a stack together until its screw is in.",
+            minutes=site.figures.set_minutes * len(stacks),
+            needs=needs,
+        )
+    ]
+
+
+def bolt_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """The mount's own part on the back of a device."""
+    bolt = site.fittings.bolt
+    if bolt is None:
+        return []
+    name = f"the {inside(site.fixture.name)}"
+    if bolt.length_mm is None:
+        what = "Take only bolts that were tried by hand, none longer than its insert is deep and the mount is thick."
+        size = None
+    else:
+        size = f"{bolt.thread} × {bolt.length_mm:g}"
+        what = bolt.text
+    return [
+        Draft(
+            id="bolt-on",
+            phase=Phase.FIRST_UP,
+            title="Bolt the mount to it",
+            sentence=f"Lay {name} on its face, on something soft. {what} Start all of them by hand; none is turned on "
+            "against resistance.",
+            minutes=site.figures.screw_minutes * bolt.count,
+            needs=needs,
+            figure=size,
+            figure_words="bolts" if size else None,
+            feel="Turns easily to the last turn, then stops short: it clamps.",
+            stop="It stops while it is still loose: it has bottomed. Take a shorter one.",
+        )
+    ]
+
+
+def pipe_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """The pipes of a heated rail, which somebody else may have to join."""
+    if not site.fittings.tails:
+        return []
+    return [
+        Draft(
+            id="pipes",
+            phase=Phase.HANG,
+            title="Join the pipes",
+            sentence="Whoever may do that joins them, fills it and lets the air out. Heat it up once and look for "
+            "drops at every joint before the covers go on.",
+            minutes=site.figures.prove_minutes,
+            needs=needs,
+            danger="It is heavier filled than it was when it was tried: nobody pulls at it until it was tried again.",
+        )
+    ]
