@@ -1,11 +1,11 @@
-"""Jobs of Slipway House that bring more than holes: screens, a drying rail, a bunk's head, a flag locker."""
+"""Jobs of Slipway House that bring more than holes: screens, a drying rail, what stands, and a trailer."""
 
 from zlib import crc32
 
 from rockpin.core.base.model import Rect
-from rockpin.core.document.evidence import Filling, ReadBy
+from rockpin.core.document.evidence import Filling, Location, ReadBy
 from rockpin.core.document.fittings import Device, DeviceBack
-from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.fixture import Environment, Fixture, FixtureHole
 from rockpin.core.document.wall import (
     EdgeKind,
     Framing,
@@ -71,6 +71,34 @@ DRYING_ROOM = Wall(
 )
 
 
+LAUNCH_TRAILER = Wall(
+    id="launch-trailer-left",
+    looked=True,
+    practice_seed=crc32(b"launch-trailer-left"),
+    name="Launch trailer, left side",
+    width_mm=2800,
+    height_mm=1700,
+    stands=Location.VEHICLE,
+    build_up=(
+        Layer(material="timber_lining", thickness_mm=12),
+        Layer(material="timber_studs", thickness_mm=40, filling=Filling.RIGID_FOAM),
+        Layer(material="thin_panel", thickness_mm=3),
+    ),
+    framing=Framing(row=StudRow(first_centre_mm=200, pitch_mm=400, stud_width_mm=38, known=HowKnown.SEEN)),
+    scans=_swept(Rect(x_mm=0, y_mm=0, width_mm=2800, height_mm=1700)),
+)
+
+
+def _trailer_cabinet() -> Fixture:
+    """Its bar is drilled on two ribs; its clips stand in the lining."""
+    cabinet = made(
+        "cabinet", "Flare cabinet", Environment.DRY, width=500, height=350, depth=200, bar=460, hole=6, own=4, holds=3
+    )
+    bar, *clips = cabinet.supports
+    holes = tuple(FixtureHole(id=f"bar-{n}", x_mm=x, y_mm=20, diameter_mm=6) for n, x in ((1, 30), (2, 430)))
+    return cabinet.model_copy(update={"supports": (bar.model_copy(update={"holes": holes}), *clips)})
+
+
 def _chart_screen() -> Fixture:
     """On two studs 400 apart; its back is curved, so that spacers keep the plate's uprights off it."""
     screen = made(
@@ -114,3 +142,4 @@ BUNK_HEAD = made("headboard", "Bunk head", Environment.DRY, width=1700, gap_left
 FLAG_LOCKER = made(
     "tall_cabinet", "Flag locker", Environment.DRY, width=900, height=1900, bracket_up=1860, margin=50, own=38, holds=40
 )
+TRAILER_CABINET = _trailer_cabinet()

@@ -1,4 +1,4 @@
-"""Slipway House: six practice walls and fourteen jobs. All names, weights and sizes are made up, and what is hidden."""
+"""Slipway House: seven practice walls, fifteen jobs. All names, weights, sizes and what is hidden are made up."""
 
 from zlib import crc32
 
@@ -32,6 +32,8 @@ from rockpin.demo.fitted_jobs import (
     DRYING_RAIL,
     DRYING_ROOM,
     FLAG_LOCKER,
+    LAUNCH_TRAILER,
+    TRAILER_CABINET,
     WATCH_SCREEN,
 )
 from rockpin.demo.from_shapes import HOSE_ARM, KIT_CABINET, RINSE_RAIL
@@ -186,7 +188,7 @@ SLIP_OFFICE = Wall(
     ),
 )
 
-WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE, BUNK_ROOM, DRYING_ROOM)
+WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE, BUNK_ROOM, DRYING_ROOM, LAUNCH_TRAILER)
 
 
 def _bracket(key: str, name: str, x_mm: float, height_mm: float, hole_mm: float, thickness_mm: float = 4) -> Support:
@@ -374,7 +376,7 @@ def _job(
 
 
 def demo_documents() -> tuple[JobDocument, ...]:
-    """The fourteen jobs of the demo site, each a whole document."""
+    """The fifteen jobs of the demo site, each a whole document."""
     return (
         _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960),
         _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840),
@@ -390,4 +392,5 @@ def demo_documents() -> tuple[JobDocument, ...]:
         _job("drying-rail", "Drying rail", DRYING_RAIL, DRYING_ROOM, 1000, 420),
         _job("bunk-head", "Bunk head", BUNK_HEAD, BUNK_ROOM, 1950, 0),
         _job("flag-locker", "Flag locker", FLAG_LOCKER, BUNK_ROOM, 350, 0),
+        _job("trailer-cabinet", "Flare cabinet in the launch trailer", TRAILER_CABINET, LAUNCH_TRAILER, 950, 900),
     )

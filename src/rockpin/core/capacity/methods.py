@@ -213,6 +213,18 @@ def _seated(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
     return made
 
 
+def _kept_inside(made: Assessment, spot: Spot) -> Assessment:
+    """Nothing goes through, or into, the outer skin of a vehicle or a boat."""
+    limit = spot.outside_mm
+    if limit is None or made.hole is None or not made.accepted or made.hole.reach_mm <= limit + 1e-6:
+        return made
+    sentence = (
+        f"It reaches {show_length(made.hole.reach_mm, spot.units)} deep; the outer skin begins at "
+        f"{show_limit(limit + spot.figures.outer_skin_mm, spot.units)}, and nothing may dent or pierce it."
+    )
+    return replace(made, refusals=(refuse("comes-out-outside", sentence, reach_mm=made.hole.reach_mm, limit_mm=limit),))
+
+
 def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
     """A pull that failed low on the spot caps what any method counts on: nothing is ever taken above it."""
     most = fixing.pull_most_n
@@ -231,7 +243,7 @@ def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
 
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
-    made = _tested(made, fixing, spot)
+    made = _kept_inside(_tested(made, fixing, spot), spot)
     made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made

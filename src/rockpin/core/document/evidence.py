@@ -22,7 +22,7 @@ class Filling(StrEnum):
 
 
 class Location(StrEnum):
-    """Where a wall stands in the building."""
+    """Where a wall stands in the building, or what else it is the side of."""
 
     OUTSIDE = "outside"
     BETWEEN_DWELLINGS = "between_dwellings"
@@ -30,7 +30,14 @@ class Location(StrEnum):
     WET_ROOM = "wet_room"
     CHIMNEY_BREAST = "chimney_breast"
     BASEMENT = "basement"
+    VEHICLE = "vehicle"
+    BOAT = "boat"
     UNKNOWN = "unknown"
+
+    @property
+    def rides(self) -> bool:
+        """Whether it is no building: it shakes, has a thin outer skin, and its maker's own cables."""
+        return self in (Location.VEHICLE, Location.BOAT)
 
 
 class Finish(StrEnum):

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from rockpin.core.hidden.judge import Judged
-from rockpin.core.hidden.read import Hidden
+from rockpin.core.hidden.read import HARNESS, Hidden
 from rockpin.core.tables.services import Service
 
 _IN_ZONE = {"in-zone", "zone-cleared", "deeper-than-rule", "zones-may-be-left", "stud-depth", "risk", "risk-high"}
@@ -15,6 +15,10 @@ CABLES = (
 WATER = "Know where the stop valve is and that it closes, before you drill near water or heating."
 GAS = "No drilling near a gas run without somebody licensed for gas."
 OLD = "Old coatings and boards of this building may hold asbestos, old paint lead: have them tested before you drill."
+RIDES = (
+    "Behind the panels of a vehicle or a boat run cables, fuel, brake and gas lines, belts and airbags: look first, "
+    "take the battery off, and leave gas and airbags to somebody licensed for them."
+)
 ALWAYS = (
     "Fire-rated, party, structural, listed or rented walls: ask first. Local codes and licensed trades decide.",
     "Loads are planning values for a sound wall. Try what you have put up before you trust it.",
@@ -26,6 +30,8 @@ def hidden_cautions(hidden: Hidden, judged: Sequence[Judged], old: bool) -> tupl
     codes = {hazard.code for one in judged for hazard in one.hazards}
     services = {service for point in hidden.points for service in point.services}
     found = []
+    if hidden.school.key == HARNESS:
+        found.append(RIDES)
     if codes & _IN_ZONE or services & {Service.CABLE, Service.LOW_VOLTAGE}:
         found.append(CABLES)
     if services & {Service.WATER, Service.HEATING, Service.WASTE}:

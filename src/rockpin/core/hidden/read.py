@@ -20,6 +20,9 @@ from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import HiddenTables
 from rockpin.core.tables.services import ZoneSchool, point_area
 
+HARNESS = "maker_harness"
+"""The school of what is no building."""
+
 OPENED_TO_MM = 1e6
 """How deep [mm] a place is cleared that was opened and looked into."""
 
@@ -137,7 +140,7 @@ def read_hidden(
     tables: HiddenTables,
 ) -> Hidden:
     """Zones, routes, points, finds and sweeps of a wall, ready to be drawn and asked."""
-    school = tables.school_of(site.region, wall.school)
+    school = tables.school_of(site.region, HARNESS if wall.stands.rides else wall.school)
     kinds = [(point, tables.points[point.kind]) for point in wall.points]
     points = tuple(
         PointReading(

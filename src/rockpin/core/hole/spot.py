@@ -85,8 +85,9 @@ class Spot:
     edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
     the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``mass_kg``: of what hangs there in
     all. ``joint_proved``: fixings whose pull has shown that hidden joints do not matter; None: what the bit met has.
-    ``existing``: the hole, where it is drilled
-    already. ``worded``: whether somebody reads what is said of it, beyond the verdict.
+    ``existing``: the hole, where it is drilled already. ``outside_mm``: how deep [mm] one comes to an outer skin that
+    nothing may go through; None: there is none. ``worded``: whether somebody reads what is said of it, beyond the
+    verdict.
     ``figures``, ``framing``: single figures of this room and of what stands behind it.
     """
 
@@ -108,6 +109,7 @@ class Spot:
     carries_people: bool = False
     wood_species: str | None = None
     existing: Existing | None = None
+    outside_mm: float | None = None
     mass_kg: float = 0.0
     joint_proved: frozenset[str] | None = frozenset()
     group: AnchorGroup | None = None

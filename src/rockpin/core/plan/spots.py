@@ -1,22 +1,38 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
+from math import sqrt
+
 import numpy as np
 
 from rockpin.core.demand import Demand
 from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import existing_holes
 from rockpin.core.framing import BehindKind, MemberReading, look_behind
 from rockpin.core.hidden import Hidden
 from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
 from rockpin.core.identification import WallReading
 from rockpin.core.setout import PlacedHole
-from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.catalogue import Catalogue, Role
 
 NOMINAL_SCREW_MM = 5.0
 """Screw [mm] by which a hole's wall is named before a fixing is chosen."""
 
 NEARBY_MM = 400.0
 """Framing farther from a hole than this [mm] does not matter to any fixing in it."""
+
+
+def outer_skin_mm(wall: Wall, reading: WallReading, keep_mm: float) -> float | None:
+    """How deep [mm] one may go in the side of a vehicle or a boat: its outer skin less what is kept from it."""
+    if not wall.stands.rides or not reading.layers:
+        return None
+    last = reading.layers[-1]
+    if len(reading.layers) == 1:
+        return None
+    # where only what stands before the skin was told, it begins behind that
+    before = reading.layers if last.role in (Role.CAVITY, Role.FRAME) else reading.layers[:-1]
+    spread = 2 * sqrt(sum(layer.sigma_mm**2 for layer in before))
+    return max(0.0, before[-1].back_mm - spread - keep_mm)
 
 
 def spots_of(
@@ -83,6 +99,7 @@ def spots_of(
                 sold=job.site.sold,
                 carries_people=job.fixture.carries_people,
                 existing=there,
+                outside_mm=outer_skin_mm(wall, met_reading, figures.hole.outer_skin_mm),
                 mass_kg=job.fixture.mass_kg,
                 joint_proved=None if hole.id in met else proved,
                 group=group,

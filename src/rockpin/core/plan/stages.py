@@ -54,6 +54,10 @@ def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: floa
     )
 
 
+SHAKEN = "shaken"
+"""The use of what hangs in a vehicle or a boat, by key."""
+
+
 class ComputedStages(NamedTuple):
     """What the rooms have made of a job, before it is put together as a plan.
 
@@ -144,6 +148,14 @@ def _demand(
     return keep.of("demand", shipped, (job.fixture, *stands), solved)
 
 
+def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
+    """In a vehicle or a boat everything is shaken, whatever it is used for; who leans on it weighs more than that."""
+    duty = catalogue.duty_by_key[job.fixture.duty]
+    if not job.wall.stands.rides or duty.sideways_g or duty.body_support:
+        return job
+    return job.model_copy(update={"fixture": job.fixture.model_copy(update={"duty": SHAKEN})})
+
+
 def compute_stages(
     job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT, *, advise: bool = True
 ) -> ComputedStages:
@@ -154,7 +166,7 @@ def compute_stages(
     """
     shipped, read = catalogue, read_wall(job, catalogue, keep)
     whole, placing = settled(told_by_holes(job, catalogue), read)
-    job = whole.counted()
+    job = _as_it_rides(whole.counted(), catalogue)
     wall = job.wall
     catalogue, identified, framing, hidden = read
     reading, members = identified.reading, framing.members

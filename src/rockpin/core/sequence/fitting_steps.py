@@ -1,4 +1,4 @@
-"""The steps of what comes with a thing: stacks are built, bolts go into a device, pipes are joined."""
+"""The steps of what comes with a thing or its place: stacks, bolts of a device, pipes, what rides."""
 
 from rockpin.core.base.words import inside
 from rockpin.core.sequence.step import Draft, Phase
@@ -67,5 +67,36 @@ def pipe_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
             minutes=site.figures.prove_minutes,
             needs=needs,
             danger="It is heavier filled than it was when it was tried: nobody pulls at it until it was tried again.",
+        )
+    ]
+
+
+def scrap_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """In a thin panel the first hole is drilled in a scrap: there is no second."""
+    return [
+        Draft(
+            id="scrap",
+            phase=Phase.SAFE,
+            title="Try it in a scrap",
+            sentence="Drill a scrap of the same thickness, put one fixing in and pull it. Too small a hole tears a "
+            "thin panel, too large a one holds nothing.",
+            minutes=site.figures.drill_minutes + site.figures.set_minutes,
+            needs=needs,
+        )
+    ]
+
+
+def bed_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """Tape or adhesive beside the screws of what is shaken; no figure counts on it."""
+    return [
+        Draft(
+            id="bed",
+            phase=Phase.FIRST_UP,
+            title="Bed it",
+            sentence="Clean panel and bracket with spirit. Strong double-sided tape on the bracket's back, clear of "
+            "its holes, or a bead of flexible adhesive: it keeps what is shaken from working its screws loose. The "
+            "screws bear all of the load by themselves.",
+            minutes=site.figures.set_minutes,
+            needs=needs,
         )
     ]

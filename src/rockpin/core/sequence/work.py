@@ -8,7 +8,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
-from rockpin.core.sequence.fitting_steps import bolt_steps, pipe_steps, stack_steps
+from rockpin.core.sequence.fitting_steps import bed_steps, bolt_steps, pipe_steps, scrap_steps, stack_steps
 from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
 from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
@@ -78,7 +78,9 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     fresh = [card for card in first if card.hole_id not in kept]
     later = [card for card in site.cards if card.hole_id in site.hanging.later]
     dusty = any(card.dusty for card in site.cards)
+    scrap = scrap_steps(site, ["gather"]) if job.wall.stands.rides else []
     drafts = [
+        *scrap,
         Draft("parts", Phase.GATHER, "Check the parts", "Count what came against what the thing needs.", 2.0),
         Draft(
             "gather", Phase.GATHER, "Lay it ready", "Fixings, tools, what is used up, what protects.", 3.0, ["parts"]
@@ -100,14 +102,14 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
             if dusty
             else "Eyes; a sheet below and the furniture out of the way.",
             1.0,
-            ["safe"],
+            ["safe", *(one.id for one in scrap)],
         ),
     ]
     if first:
         drafts += [marks(site, fresh)] if fresh else []
         drills = drill_steps(site, [card for card in fresh if not card.pushed], "", ["mark"], job)
         sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
-        before = stack_steps(site, ["parts"])
+        before = [*stack_steps(site, ["parts"]), *(bed_steps(site, ["mark"]) if job.wall.stands.rides else [])]
         needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
         up = first_up(site, first, [*needs, *(one.id for one in before)])
         drafts += [*drills, *sets, *before, *up]

@@ -150,6 +150,7 @@ class HoleFigures(Model):
     keyhole_proud_mm: float
     backing_washer_mm: float
     head_over_hole: float
+    outer_skin_mm: float
 
 
 class CapacityFigures(Model):

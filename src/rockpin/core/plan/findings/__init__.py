@@ -29,7 +29,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     reading, holes, choices = done.identified.reading, done.placed.holes, done.choices
     numbers = {hole.id: hole.number for hole in holes}
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
-    duty = catalogue.duty_by_key[job.fixture.duty]
+    duty = catalogue.duty_by_key[done.job.fixture.duty]
 
     findings = reading_findings(whole) + hidden_findings(wall, [one.planned for one in done.judged])
     findings += fixture_findings(job, done.demand, duty, units)

@@ -12,7 +12,7 @@ from rockpin.core.document.job import JobBody
 from rockpin.core.fixture import Body, bodies_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.catalogue import BoardKind, Catalogue
 from rockpin.core.tables.figures import PlanFigures
 
 
@@ -37,9 +37,15 @@ def board_findings(
         return []
     figures = catalogue.figures.plan
     alone = {choice.hole_id for choice in choices if on_board(choice, kinds[choice.hole_id], catalogue)}
-    return _pressed(job, alone, demand, choices, units, figures) + _overhung(
-        job, alone, demand, reading, units, figures
-    )
+    # a lining of wood spans from rib to rib: what its screws hold says nothing of what presses on it
+    pressed = [] if lined(reading, catalogue) else _pressed(job, alone, demand, choices, units, figures)
+    return pressed + _overhung(job, alone, demand, reading, units, figures)
+
+
+def lined(reading: WallReading, catalogue: Catalogue) -> bool:
+    """Whether the face is a lining of wood."""
+    first = reading.layers[0].material if reading.layers else ""
+    return first in catalogue.material_by_key and catalogue.material_by_key[first].board_kind is BoardKind.LINING
 
 
 def _pressed(

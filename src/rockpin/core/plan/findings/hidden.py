@@ -5,7 +5,7 @@ from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_risk
-from rockpin.core.document.wall import Wall, WallSide
+from rockpin.core.document.wall import ScanMode, Wall, WallSide
 from rockpin.core.hidden import Hazard, Hidden, Judged, PlannedHole
 
 _SWEEP = "Sweep here with metal and live, the instrument just proved on a known live cable, or "
@@ -114,12 +114,25 @@ def hidden_findings(wall: Wall, planned: Sequence[PlannedHole]) -> list[Finding]
     A sweep stands for having looked only where it reached: ``planned``, every hole lies in a swept area.
     """
     faces = {point.face for point in wall.points}
-    swept = bool(wall.scans) and all(
-        any(scan.area.covers_circle(hole.x_mm, hole.y_mm, hole.diameter_mm / 2) for scan in wall.scans)
-        for hole in planned
+    # no sweep tells a hose or a bag from foam: behind the panel of a vehicle somebody has to look
+    counted = [scan for scan in wall.scans if scan.mode is ScanMode.OPENED or not wall.stands.rides]
+    swept = bool(counted) and all(
+        any(scan.area.covers_circle(hole.x_mm, hole.y_mm, hole.diameter_mm / 2) for scan in counted) for hole in planned
     )
-    if wall.looked or swept or faces == set(WallSide):
+    if wall.looked or swept or (faces == set(WallSide) and not wall.stands.rides):
         return []
+    if wall.stands.rides:
+        return [
+            Finding(
+                severity=Severity.PROVE_FIRST,
+                stage=Stage.HIDDEN,
+                code="harness-not-seen",
+                sentence="Nobody has said yet what runs behind this panel: its maker's cables, hoses, belts and bags "
+                "go by no rule.",
+                action="Take the panel off or look behind it, or follow the maker's drawing; then say that you looked.",
+                where=Where(wall=wall.id),
+            )
+        ]
     return [
         Finding(
             severity=Severity.PROVE_FIRST,
