@@ -47,7 +47,12 @@ def load_catalogue() -> Catalogue:
     """The catalogue that ships with Rock Pin, validated. Raises RuntimeError naming what is wrong in it."""
     tables: dict[str, Any] = {name: _read(name)["rows"] for name in _TABLES}
     tables["fixings"] = [row | {"method": method} for method in _FIXINGS for row in _read(f"fixings_{method}")["rows"]]
-    tables |= {"starts": _read("starts"), "remedies": _read("remedies"), "fittings": _read("fittings")}
+    tables |= {
+        "starts": _read("starts"),
+        "remedies": _read("remedies"),
+        "fittings": _read("fittings"),
+        "posts": _read("posts"),
+    }
     figures = _read("figures")
     tables["figures"] = {room: {name: row["value"] for name, row in rows.items()} for room, rows in figures.items()}
     tables["figure_sources"] = {name: row["source"] for rows in figures.values() for name, row in rows.items()}

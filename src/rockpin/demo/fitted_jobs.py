@@ -4,8 +4,9 @@ from zlib import crc32
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Filling, Location, ReadBy
-from rockpin.core.document.fittings import Device, DeviceBack
+from rockpin.core.document.fittings import Device, DeviceBack, DrainSide, Enclosure
 from rockpin.core.document.fixture import Environment, Fixture, FixtureHole
+from rockpin.core.document.post import Post, PostSection
 from rockpin.core.document.wall import (
     EdgeKind,
     Framing,
@@ -89,6 +90,33 @@ LAUNCH_TRAILER = Wall(
 )
 
 
+SLIPWAY_MAST = Wall(
+    id="slipway-mast",
+    name="Mast at the slipway",
+    practice_seed=crc32(b"slipway-mast"),
+    width_mm=1200,
+    height_mm=3600,
+    left_edge=EdgeKind.FREE_END,
+    right_edge=EdgeKind.FREE_END,
+    post=Post(
+        section=PostSection.ROUND_TUBE,
+        across_mm=88.9,
+        section_wall_mm=3.2,
+        x_mm=600,
+        soil="sand",
+        foot_mm=350,
+        deep_mm=1100,
+        frost_mm=600,
+    ),
+)
+
+
+def _mast_lantern() -> Fixture:
+    lantern = made("box_on_post", "Mast lantern", Environment.OUTDOOR, width=260, saddle=80, own=4, holds=0)
+    box = Enclosure(exposure="rain", solid_digit=5, water_digit=5, drain=DrainSide.DOWN)
+    return lantern.model_copy(update={"enclosure": box})
+
+
 def _trailer_cabinet() -> Fixture:
     """Its bar is drilled on two ribs; its clips stand in the lining."""
     cabinet = made(
@@ -143,3 +171,4 @@ FLAG_LOCKER = made(
     "tall_cabinet", "Flag locker", Environment.DRY, width=900, height=1900, bracket_up=1860, margin=50, own=38, holds=40
 )
 TRAILER_CABINET = _trailer_cabinet()
+MAST_LANTERN = _mast_lantern()

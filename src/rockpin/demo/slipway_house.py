@@ -1,4 +1,4 @@
-"""Slipway House: seven practice walls, fifteen jobs. All names, weights, sizes and what is hidden are made up."""
+"""Slipway House: eight practice walls, sixteen jobs. All names, weights, sizes and what is hidden are made up."""
 
 from zlib import crc32
 
@@ -33,6 +33,8 @@ from rockpin.demo.fitted_jobs import (
     DRYING_ROOM,
     FLAG_LOCKER,
     LAUNCH_TRAILER,
+    MAST_LANTERN,
+    SLIPWAY_MAST,
     TRAILER_CABINET,
     WATCH_SCREEN,
 )
@@ -188,7 +190,7 @@ SLIP_OFFICE = Wall(
     ),
 )
 
-WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE, BUNK_ROOM, DRYING_ROOM, LAUNCH_TRAILER)
+WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE, BUNK_ROOM, DRYING_ROOM, LAUNCH_TRAILER, SLIPWAY_MAST)
 
 
 def _bracket(key: str, name: str, x_mm: float, height_mm: float, hole_mm: float, thickness_mm: float = 4) -> Support:
@@ -376,7 +378,7 @@ def _job(
 
 
 def demo_documents() -> tuple[JobDocument, ...]:
-    """The fifteen jobs of the demo site, each a whole document."""
+    """The sixteen jobs of the demo site, each a whole document."""
     return (
         _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960),
         _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840),
@@ -393,4 +395,5 @@ def demo_documents() -> tuple[JobDocument, ...]:
         _job("bunk-head", "Bunk head", BUNK_HEAD, BUNK_ROOM, 1950, 0),
         _job("flag-locker", "Flag locker", FLAG_LOCKER, BUNK_ROOM, 350, 0),
         _job("trailer-cabinet", "Flare cabinet in the launch trailer", TRAILER_CABINET, LAUNCH_TRAILER, 950, 900),
+        _job("mast-lantern", "Mast lantern", MAST_LANTERN, SLIPWAY_MAST, 470, 2900),
     )

@@ -53,6 +53,7 @@ class Mode(Enum):
     EDGE = ("the concrete's edge", "More distance from the edge holds more.")
     PRY_OUT = ("pry-out of the concrete", "A deeper anchor holds more.")
     STEEL = ("the steel of the anchor", "A thicker anchor bears more.")
+    SLIP = ("the clamp slipping on the post", "More clamps, or one that is drawn up harder, hold more.")
     NUT = ("the nut in the channel", "More nuts, or a heavier channel, hold more.")
     RATED = ("the maker's rating of the whole", "Less weight, or a plate that is rated for more.")
 

@@ -12,11 +12,11 @@ from rockpin.core.capacity import masonry
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared
-from rockpin.core.document.fixings import AnyFixing, Rating
+from rockpin.core.document.fixings import AnyFixing, PostClamp, Rating
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, Existing, Spot, kind_and_size
-from rockpin.core.identification import WallReading
+from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
@@ -120,6 +120,16 @@ class Method:
         """Whether it goes in by hand, without a drill and without a screw."""
         return bool(getattr(self._module, "IS_PUSHED_IN", False))
 
+    @property
+    def by_hand_words(self) -> str:
+        """How what goes in without a drill goes in, in a few words."""
+        return str(getattr(self._module, "BY_HAND_WORDS", "pushed in by hand"))
+
+    @property
+    def put_in_words(self) -> str:
+        """What stands on the card of what goes in without a drill, in place of a screw."""
+        return str(getattr(self._module, "PUT_IN", "Without a screw: it is the hook itself"))
+
     def kind_behind(self, behind: BehindKind) -> BehindKind:
         """What is drilled and drawn behind the hole where it is open: what this fixing wants there."""
         wanted: BehindKind | None = getattr(self._module, "HOLDS_IN", None)
@@ -168,8 +178,26 @@ def method_of(fixing: AnyFixing) -> Method:
     return Method(METHODS[fixing.method])
 
 
+def _of_a_post(fixing: AnyFixing, spot: Spot) -> list[Refusal]:
+    """A post is clamped and nothing else; a wall is not clamped."""
+    clamps, on_post = isinstance(fixing, PostClamp), spot.reading.family is Family.POST
+    if on_post and not clamps:
+        return [refuse("post-drilled", "A post is clamped, not drilled: a hole weakens it and lets water in.")]
+    if on_post and spot.hole.kind is not HoleKind.CLAMPED:
+        return [refuse("hole-not-clamped", "This bracket has a hole and no room for a clamp: take one that has.")]
+    if not on_post and spot.hole.kind is HoleKind.CLAMPED:
+        return [refuse("bracket-for-a-post", "This bracket is made to be clamped round a post, and here is none.")]
+    return []
+
+
 def unfit(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a fixing at every hole of this wall alike; empty where it depends on the hole."""
+    if found := _of_a_post(fixing, spot):
+        return found
+    return _unfit_by_method(fixing, spot, tables)
+
+
+def _unfit_by_method(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     found: list[Refusal] = METHODS[fixing.method].unfit(fixing, spot, tables)
     return found
 
@@ -178,6 +206,8 @@ def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared 
     """A fixing at a hole by the method that its row names: what refuses it there, or what its method answers for."""
     if spot.demand.no_lever_case is not None:
         return unfit(fixing, spot, tables) or [_no_lever(spot.demand.no_lever_case)]
+    if of_post := _of_a_post(fixing, spot):
+        return of_post
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
     return found
 

@@ -3,7 +3,7 @@
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.demands import CaseDemand, Demand, DemandTable, HoleDemand, Turns
 from rockpin.core.demand.fastener_group import Rows
-from rockpin.core.demand.loads import weight_n
+from rockpin.core.demand.loads import LoadCase, weight_n
 from rockpin.core.demand.solve import solve_fixture, stiffness_of
 
 __all__ = [
@@ -11,6 +11,7 @@ __all__ = [
     "Demand",
     "DemandTable",
     "HoleDemand",
+    "LoadCase",
     "Rows",
     "Turns",
     "load_cases",

@@ -9,6 +9,7 @@ from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.row import Row
 from rockpin.core.document.fixture import Environment, HeadSeat
+from rockpin.core.document.post import PostSection
 
 
 class ScrewKind(StrEnum):
@@ -189,7 +190,25 @@ class ConcreteAnchor(FixingBase):
     head: Name = "nut and washer"
 
 
-AnyFixing = BoardAnchor | BoardHanger | MasonryPlug | WoodFastener | LiningScrew | SteelScrew | ConcreteAnchor
+class PostClamp(FixingBase):
+    """A band or a bow that clamps a bracket to a post; nothing is drilled.
+
+    ``pull_n``: what each of its two sides is drawn up to. ``band_mm``: how wide it lies on the post.
+    """
+
+    method: Literal["clamp"] = "clamp"
+    pull_n: float = Field(gt=0)
+    band_mm: float = Field(gt=0)
+    across_min_mm: float = Field(gt=0)
+    across_max_mm: float = Field(gt=0)
+    sections: tuple[PostSection, ...] = Field(min_length=1)
+    stainless: bool
+    put_on: str = Field(max_length=600, description="how it is put on, without a drill")
+
+
+AnyFixing = (
+    BoardAnchor | BoardHanger | MasonryPlug | WoodFastener | LiningScrew | SteelScrew | ConcreteAnchor | PostClamp
+)
 Fixing = Annotated[AnyFixing, Field(discriminator="method")]
 
 

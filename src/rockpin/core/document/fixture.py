@@ -30,6 +30,7 @@ class HoleKind(StrEnum):
     SLOT_ACROSS = "slot_across"
     SLOT_UPRIGHT = "slot_upright"
     KEYHOLE = "keyhole"
+    CLAMPED = "clamped"
 
 
 class HeadSeat(StrEnum):

@@ -5,7 +5,7 @@ Evidence, points, scans and old holes belong to the wall and outlive the job.
 """
 
 from enum import StrEnum
-from typing import Self
+from typing import Any, Self
 
 from pydantic import Field, model_validator
 from shapely import Polygon
@@ -24,6 +24,7 @@ from rockpin.core.base.model import (
 )
 from rockpin.core.document.evidence import Evidence, Filling, Finish, Hit, HowStated, Location, ReadBy, Trace
 from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
+from rockpin.core.document.post import Post
 
 
 class HowKnown(StrEnum):
@@ -291,6 +292,7 @@ class Wall(Model):
     skirting_mm: float = Field(default=0, ge=0, le=1_000, description="how high a skirting is or will be; 0: none")
     stairs: Stairs | None = None
     things: tuple[Thing, ...] = Field(default=(), max_length=100, description="what hangs or stands there and stays")
+    post: Post | None = Field(default=None, description="if it is no wall but the plane of a post or mast")
     framing: Framing | None = None
     board_joints_mm: tuple[WallCoordinate, ...] = Field(default=(), max_length=200)
     openings: tuple[Opening, ...] = Field(default=(), max_length=100)
@@ -309,6 +311,17 @@ class Wall(Model):
     back_reached: bool = Field(default=False, description="somebody can get at its far face to put a nut on")
     coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
     note: Note = ""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _built_of_its_post(cls, data: Any) -> Any:
+        """A post is all that stands in its plane: nobody states its layers besides."""
+        post = data.get("post") if isinstance(data, dict) else None
+        if not post:
+            return data
+        told = post if isinstance(post, dict) else post.model_dump()
+        layer = {"material": told.get("material", "steel_tube"), "thickness_mm": told.get("across_mm")}
+        return {**data, "build_up": [layer], "framing": None, "courses": None, "tiles": None}
 
     @model_validator(mode="after")
     def _consistent(self) -> Self:

@@ -278,10 +278,10 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         bit_mm=bit.diameter_mm,
         bit_text=bit.text,
         bit_buy=bit.buy,
-        bit_words="pushed in by hand" if pushed else deepest.bit if deepest else "bit",
+        bit_words=method_of(fixing).by_hand_words if pushed else deepest.bit if deepest else "bit",
         hammer_text="by hand" if pushed else _hammer_text(steps),
         depth_mm=hole.depth_mm,
-        depth_text=show_limit(hole.depth_mm, units),
+        depth_text=show_limit(hole.depth_mm, units) if hole.depth_mm else "not drilled",
         depth_made_text=_depth_made_text(spot, hole),
         tape_text="" if pushed else f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
@@ -300,7 +300,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_label=label,
         washer_text=washer,
         pushed=pushed,
-        put_in_text="Without a screw: it is the hook itself"
+        put_in_text=method_of(fixing).put_in_words
         if pushed
         else f"Screw {screw.text}, {label}{f', {washer}' if washer else ''}",
         proud_text=f"Leave the head {show_thickness(screw.proud_mm, units)} proud for the keyhole."

@@ -7,14 +7,14 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length, show_thickness
 from rockpin.core.base.words import inside, listed
 from rockpin.core.document.fittings import DrainSide, PipeTail, TailFrom
-from rockpin.core.document.fixture import Fixture, HeldBy, LinkKind
+from rockpin.core.document.fixture import Fixture, HeldBy, HoleKind, LinkKind
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.fittings.bolts import BoltFit, fit_bolt
 from rockpin.core.fittings.stacks import Stack, stack_within
 from rockpin.core.framing import MemberReading
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.figures import FittingsFigures
-from rockpin.core.tables.fittings import Exposure, FittingTables
+from rockpin.core.tables.fittings import FittingTables
 
 
 class Viewing(Model):
@@ -44,9 +44,14 @@ class TailReading(Model):
 
 
 class Sealing(Model):
-    """What the place wants of a box, and what the box has; ``air_mm``: between its back and the wall."""
+    """What the place wants of a box, and what the box has; ``air_mm``: between its back and the wall.
 
-    wanted: Exposure | None
+    ``wanted``: what comes at it, in words; None: nobody said.
+    """
+
+    wanted: str | None
+    wanted_solid: int
+    wanted_water: int
     solid_digit: int | None
     water_digit: int | None
     drain: DrainSide
@@ -150,9 +155,13 @@ def read_fittings(
     sealing = None
     if box is not None:
         wanted = next((row for row in tables.exposures if row.key == box.exposure), None)
-        behind = [link.thickness_mm for link in fixture.links]
+        behind = [link.thickness_mm for link in fixture.links] or [
+            one.thickness_mm for one in fixture.supports if any(hole.kind is HoleKind.CLAMPED for hole in one.holes)
+        ]
         sealing = Sealing(
-            wanted=wanted,
+            wanted=wanted.label if wanted else None,
+            wanted_solid=wanted.solid_digit if wanted else 0,
+            wanted_water=wanted.water_digit if wanted else 0,
             solid_digit=box.solid_digit,
             water_digit=box.water_digit,
             drain=box.drain,

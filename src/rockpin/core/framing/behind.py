@@ -23,6 +23,7 @@ class BehindKind(StrEnum):
     UNIT = "unit"
     JOINT = "joint"
     CONCRETE = "concrete"
+    POST = "post"
     UNKNOWN = "unknown"
 
 
@@ -295,6 +296,8 @@ def look_behind(
     clear, edge = 1.0, None
     if reading.family is Family.CONCRETE:
         kind = BehindKind.CONCRETE
+    elif reading.family is Family.POST:
+        kind = BehindKind.POST
     elif reading.family in (Family.MASONRY, Family.BONDED_BOARD):
         kind = BehindKind.UNIT
         if wall.courses:

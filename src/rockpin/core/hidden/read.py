@@ -23,6 +23,9 @@ from rockpin.core.tables.services import ZoneSchool, point_area
 HARNESS = "maker_harness"
 """The school of what is no building."""
 
+POST = "post"
+"""The school of a post, which is clamped and not drilled."""
+
 OPENED_TO_MM = 1e6
 """How deep [mm] a place is cleared that was opened and looked into."""
 
@@ -140,7 +143,8 @@ def read_hidden(
     tables: HiddenTables,
 ) -> Hidden:
     """Zones, routes, points, finds and sweeps of a wall, ready to be drawn and asked."""
-    school = tables.school_of(site.region, HARNESS if wall.stands.rides else wall.school)
+    own = POST if wall.post else HARNESS if wall.stands.rides else wall.school
+    school = tables.school_of(site.region, own)
     kinds = [(point, tables.points[point.kind]) for point in wall.points]
     points = tuple(
         PointReading(

@@ -61,7 +61,9 @@ class HoleSpec:
     most_mm: float | None = None
 
     def __post_init__(self) -> None:
-        if self.depth_mm <= 0 or self.diameter_mm <= 0:
+        # what is put on without a drill has no hole
+        drilled = self.bit_rule is not BitRule.PUSHED or self.depth_mm < 0
+        if (drilled and self.depth_mm <= 0) or self.diameter_mm <= 0:
             raise ValueError(f"a hole of {self.depth_mm:g} mm depth and {self.diameter_mm:g} mm width is none")
 
 

@@ -28,6 +28,7 @@ class Family(StrEnum):
     TIMBER_LINING = "timber_lining"
     MASONRY = "masonry"
     CONCRETE = "concrete"
+    POST = "post"
     UNKNOWN = "unknown"
 
     @property
@@ -49,6 +50,7 @@ FAMILY_WORDS = {
     Family.TIMBER_LINING: "timber lining",
     Family.MASONRY: "brick, block or stone",
     Family.CONCRETE: "concrete",
+    Family.POST: "a post",
     Family.UNKNOWN: "something not planned for",
 }
 
@@ -150,6 +152,7 @@ _HOLDING = {
     Role.FRAME: Family.BOARD_ON_STUDS,
     Role.MASONRY: Family.MASONRY,
     Role.CONCRETE: Family.CONCRETE,
+    Role.POST: Family.POST,
 }
 _BY_BOARD = {
     BoardKind.LATH: Family.LATH_AND_PLASTER,

@@ -22,7 +22,7 @@ def answers_of(
 ) -> tuple[str, ...]:
     """The keys of what a hole can answer, in the order of their table. ``materials``: of the layers; ``glued``: a part
     of the fixture is put on with glue, or may be."""
-    pushed = fixing is not None and fixing.method == "hanger"
+    pushed = fixing is not None and fixing.method in ("hanger", "clamp")
     holds = {
         "plug": fixing is not None and _plugs(fixing),
         "anchor": fixing is not None and _anchors(fixing),

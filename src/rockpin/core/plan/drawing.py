@@ -334,6 +334,8 @@ def behind_text(spot: Spot, behind: Behind) -> str:
             return "mortar joint"
         case BehindKind.CONCRETE:
             return "concrete"
+        case BehindKind.POST:
+            return "the post"
     return "not known"
 
 

@@ -30,6 +30,7 @@ from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.loose import LooseReading, loose_readings
 from rockpin.core.plan.record_lines import RecordLine, record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
+from rockpin.core.post import PostReading
 from rockpin.core.sequence import GatherItem, Step, work_of
 from rockpin.core.setout import (
     AsBuiltReading,
@@ -129,6 +130,7 @@ class Plan(Model):
     record: tuple[RecordLine, ...]
     loose: tuple[LooseReading, ...]
     fittings: FittingsReading
+    post: PostReading | None
 
     @property
     def findings(self) -> tuple[Finding, ...]:
@@ -158,8 +160,11 @@ def _stages(findings: list[Finding], because: dict[Stage, str]) -> tuple[StagePl
     )
 
 
-def _ready_sentence(count: int, hand: str | None) -> str:
+def _ready_sentence(count: int, hand: str | None, post: PostReading | None) -> str:
     """Ready, with what hands do where that decides."""
+    if post is not None:
+        clamps = {1: "The clamp holds", 2: "Both clamps hold"}.get(count, f"All {count} clamps hold")
+        return f"{clamps}{f', also when {hand}' if hand else ''}; the post bears it and stands deep enough."
     also = f", also when {hand}," if hand else ""
     if count == 1:
         return f"The hole holds{also} and is clear of every zone, or proved."
@@ -303,7 +308,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         units=units,
         verdict=verdict_of(
             findings,
-            _ready_sentence(len(holes), decided_by_hand(done, job, catalogue)),
+            _ready_sentence(len(holes), decided_by_hand(done, job, catalogue), done.post),
         ),
         not_yet=not_yet,
         stages=_stages(findings, because_of(done, planned, measures, fixture_text, cases_text)),
@@ -350,4 +355,5 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         record=record_lines(job, holes, units, catalogue),
         loose=loose_readings(job, done, shipped, keep),
         fittings=done.fittings,
+        post=done.post,
     )

@@ -19,6 +19,7 @@ from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
 from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle, skirting_word
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
+from rockpin.core.post import PostReading, read_post
 from rockpin.core.setout import (
     Claim,
     Clash,
@@ -85,6 +86,7 @@ class ComputedStages(NamedTuple):
     clashes: tuple[Clash, ...]
     clearances: tuple[Clearance, ...]
     fittings: FittingsReading
+    post: PostReading | None
 
 
 class ReadWall(NamedTuple):
@@ -185,7 +187,7 @@ def compute_stages(
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in proofs if proof.settles)
     spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved, worded=advise)
-    advice = next_check(job, identified, spots, hidden, catalogue) if advise else NOT_ASKED
+    advice = next_check(job, identified, spots, hidden, catalogue) if advise and not wall.post else NOT_ASKED
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     maker = Maker(job.fixture, spots, catalogue)
     choices = (
@@ -238,6 +240,15 @@ def compute_stages(
         clashes_of(claims, wall, on_face),
         clearances_of(job.fixture.limits, placed.pieces, wall, catalogue.point_by_key, job.site.units),
         read_fittings(job, placed.holes, members, job.site, catalogue.fittings, catalogue.figures.fittings),
+        read_post(
+            job,
+            wall,
+            load_cases(job.fixture, job.placement.y_mm, shipped.demand) if wall.post else (),
+            job.site.units,
+            catalogue.posts,
+            catalogue.figures.post,
+            catalogue.figures.demand,
+        ),
     )
 
 

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from rockpin.core.base.quantities import show_length
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Goes
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.hole import Existing
@@ -103,6 +104,10 @@ def drill_steps(
     return drafts
 
 
+def _by_hand(card: DrillCard) -> str:
+    return "Clamp it" if card.kind is HoleKind.CLAMPED else "Push in"
+
+
 def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str]) -> list[Draft]:
     """Dust out, tape off, and what goes in before the bracket, a step for each kind of fixing."""
     drafts: list[Draft] = []
@@ -133,7 +138,7 @@ def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: lis
             Draft(
                 id=f"set{later}-{key}"[:60],
                 phase=Phase.SET,
-                title="Push in" if card.pushed else "Fill and set" if cures else "Set",
+                title=_by_hand(card) if card.pushed else "Fill and set" if cures else "Set",
                 sentence=" ".join(
                     [
                         f"{holes_words(sorted(one.number for one in same))}: {inside(card.fixing_label)}.",

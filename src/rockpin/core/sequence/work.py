@@ -8,6 +8,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
+from rockpin.core.sequence.clamp_steps import clamp_steps, clamped
 from rockpin.core.sequence.fitting_steps import bed_steps, bolt_steps, pipe_steps, scrap_steps, stack_steps
 from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
@@ -105,7 +106,9 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
             ["safe", *(one.id for one in scrap)],
         ),
     ]
-    if first:
+    if clamped(first):
+        drafts += clamp_steps(site, first)
+    elif first:
         drafts += [marks(site, fresh)] if fresh else []
         drills = drill_steps(site, [card for card in fresh if not card.pushed], "", ["mark"], job)
         sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
@@ -168,7 +171,9 @@ def work_of(
         fittings,
         catalogue,
     )
-    sealed = job.fixture.environment is not Environment.DRY or any(card.tiled for card in cards)
+    # no water gets in where nothing is drilled
+    damp = job.fixture.environment is not Environment.DRY or any(card.tiled for card in cards)
+    sealed = damp and not clamped(cards)
     filled = any(not one.filled for one in job.left)
     things = gather(
         fresh,

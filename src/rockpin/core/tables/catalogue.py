@@ -22,6 +22,7 @@ from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
 from rockpin.core.tables.outcomes import Outcome
+from rockpin.core.tables.posts import PostTables
 from rockpin.core.tables.remedies import RemedyTable
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
 from rockpin.core.tables.shapes import Shape
@@ -38,6 +39,7 @@ class Role(StrEnum):
     FRAME = "frame"
     MASONRY = "masonry"
     CONCRETE = "concrete"
+    POST = "post"
 
 
 class BoardKind(StrEnum):
@@ -210,6 +212,7 @@ class Catalogue(Model):
     starts: StartTable
     remedies: RemedyTable
     fittings: FittingTables
+    posts: PostTables
     figures: Figures
     figure_sources: dict[str, str]
     belief: BeliefTables

@@ -235,6 +235,8 @@ class CapacityFigures(Model):
     head_over_neck: float
     access_driver_mm: float
     access_spanner_mm: float
+    clamp_friction: float
+    clamp_squeeze_mpa: float
 
 
 class HiddenFigures(Model):
@@ -287,6 +289,16 @@ class FittingsFigures(Model):
     pipe_half_mm: float
     air_behind_mm: float
     push_home_n: float
+
+
+class PostFigures(Model):
+    """For posts."""
+
+    wind_round: float
+    wind_square: float
+    sway_share: float
+    clamps_least: float
+    off_axis_mm: float
 
 
 class DrillingFigures(Model):
@@ -359,6 +371,7 @@ class Figures(Model):
     capacity: CapacityFigures
     hidden: HiddenFigures
     fittings: FittingsFigures
+    post: PostFigures
     drilling: DrillingFigures
     choice: ChoiceFigures
     advice: AdviceFigures

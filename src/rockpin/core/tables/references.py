@@ -47,6 +47,10 @@ def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]
         faults += _unknown(f"{path}school", wall.school, catalogue.school_by_key, "rule school")
     for i, evidence in enumerate(wall.evidence):
         faults += _evidence_faults(f"{path}evidence.{i}", evidence, catalogue)
+    if wall.post:
+        materials, soils = ({row.key for row in rows} for rows in (catalogue.posts.materials, catalogue.posts.soils))
+        faults += _unknown(f"{path}post.material", wall.post.material, materials, "material of a post")
+        faults += _unknown(f"{path}post.soil", wall.post.soil, soils, "kind of earth")
     if wall.framing:
         faults += _unknown(f"{path}framing.species", wall.framing.species, catalogue.species_by_key, "kind of wood")
     return faults

@@ -12,6 +12,7 @@ from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
 from rockpin.core.plan.findings.kit import kit_findings
 from rockpin.core.plan.findings.maker_limits import limit_findings
 from rockpin.core.plan.findings.marks import setout_findings
+from rockpin.core.plan.findings.post import post_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
 from rockpin.core.plan.findings.rated import rating_findings
 from rockpin.core.plan.findings.record import as_built_findings, record_findings
@@ -34,6 +35,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings = reading_findings(whole) + hidden_findings(wall, [one.planned for one in done.judged])
     findings += fixture_findings(job, done.demand, duty, units)
     findings += fitting_findings(job, done.fittings, units, catalogue.figures.fittings)
+    findings += post_findings(job, done, units, catalogue.figures.post, catalogue.figures.capacity)
     findings += of_joints
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     findings += limit_findings(job, done.clearances, reading, done.behinds, choices, units)

@@ -164,8 +164,8 @@ def _sealing(job: JobBody, box: Sealing, units: UnitSystem, figures: FittingsFig
                 "Say it, and read the two digits of its rating off its plate.",
             )
         return
-    asked = f"IP {wanted.solid_digit}{wanted.water_digit}"
-    words = wanted.label[0].lower() + wanted.label[1:]
+    asked = f"IP {box.wanted_solid}{box.wanted_water}"
+    words = wanted[0].lower() + wanted[1:]
     if box.solid_digit is None or box.water_digit is None:
         yield _finding(
             _PROVE if open_air else _NOTE,
@@ -173,7 +173,7 @@ def _sealing(job: JobBody, box: Sealing, units: UnitSystem, figures: FittingsFig
             f"For {words} a box wants at least {asked}; nobody has read what this one has.",
             "Read the two digits after IP off its plate.",
         )
-    elif box.solid_digit < wanted.solid_digit or box.water_digit < wanted.water_digit:
+    elif box.solid_digit < box.wanted_solid or box.water_digit < box.wanted_water:
         yield _finding(
             _PROVE,
             "sealing-too-little",
@@ -182,7 +182,7 @@ def _sealing(job: JobBody, box: Sealing, units: UnitSystem, figures: FittingsFig
             solid_digit=box.solid_digit,
             water_digit=box.water_digit,
         )
-    if wanted.water_digit == 0:
+    if box.wanted_water == 0:
         return
     if box.drain in (DrainSide.UP, DrainSide.SIDE):
         yield _finding(

@@ -113,6 +113,8 @@ def hidden_findings(wall: Wall, planned: Sequence[PlannedHole]) -> list[Finding]
 
     A sweep stands for having looked only where it reached: ``planned``, every hole lies in a swept area.
     """
+    if wall.post:
+        return []
     faces = {point.face for point in wall.points}
     # no sweep tells a hose or a bag from foam: behind the panel of a vehicle somebody has to look
     counted = [scan for scan in wall.scans if scan.mode is ScanMode.OPENED or not wall.stands.rides]
