@@ -11,6 +11,7 @@ from rockpin.core.document.evidence import Finish, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Region, Site
 from rockpin.core.document.landmarks import Stairs, TileGrid
+from rockpin.core.document.post import Post
 from rockpin.core.document.wall import Corner, MemberKind, OpeningKind, ScanMode, Wall
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Species
@@ -287,6 +288,7 @@ class Starts(Model):
     thing: ThingStart
     tiles: TileGrid
     stairs: Stairs
+    post: Post
     paper: Literal["a4", "letter"]
 
 
@@ -386,6 +388,8 @@ class Lists(Model):
     shapes: tuple[Shape, ...]
     device_bolts: tuple[Choice, ...]
     exposures: tuple[Choice, ...]
+    post_materials: tuple[Choice, ...]
+    soils: tuple[Choice, ...]
     tools: tuple[Choice, ...]
     sets: tuple[OwnedSet, ...]
     trade_words: tuple[TradeWord, ...]

@@ -96,6 +96,8 @@ def lists_of(catalogue: Catalogue) -> Lists:
             )
             for row in catalogue.fittings.exposures
         ),
+        post_materials=tuple(Choice(key=row.key, label=row.label) for row in catalogue.posts.materials),
+        soils=tuple(Choice(key=row.key, label=row.label) for row in catalogue.posts.soils),
         tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
         sets=catalogue.sets,
         trade_words=catalogue.trade_words,
@@ -272,6 +274,7 @@ def starts_of(region: Region, catalogue: Catalogue) -> Starts:
         thing=starts.thing,
         tiles=starts.tiles,
         stairs=starts.stairs,
+        post=starts.post,
         paper="letter" if region is Region.NORTH_AMERICA else "a4",
     )
 

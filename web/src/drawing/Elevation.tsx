@@ -1,3 +1,4 @@
+import { PostStrip } from "./PostPicture";
 import { useEffect, useMemo, useState } from "react";
 import type { Plan, Rect, Schemas, Stage } from "../api/client";
 import { Checkbox } from "../ui/controls";
@@ -112,7 +113,17 @@ function Still({
             strokeLinecap="round"
           />
         )}
-        <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="3.2" data-face="" />
+        {plan.post && (
+          <PostStrip
+            plan={plan}
+            x={scale.x(plan.post.x_mm)}
+            width={plan.post.across_mm * scale.perMm}
+            top={face.y}
+            ground={face.y + face.height}
+            span={[face.x, face.x + face.width]}
+          />
+        )}
+        <path d={outline} fill="none" stroke="var(--ink)" strokeWidth={plan.post ? 0 : 3.2} data-face="" />
       </g>
       {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}
       <Rulers elevation={elevation} scale={scale} />

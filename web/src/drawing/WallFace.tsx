@@ -122,7 +122,11 @@ export function Brickwork({ elevation, scale }: { elevation: Elevation; scale: S
 /** Rulers along the lower and the left edge of what is shown. */
 export function Rulers({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
   const { frame } = scale;
-  const across = elevation.ruler_x.map((tick) => ({ ...tick, px: scale.x(tick.at_mm) }));
+  const ticks = elevation.ruler_x.map((tick) => ({ ...tick, px: scale.x(tick.at_mm) }));
+  // on a narrow plane not every figure finds room beside the last
+  const apart = (ticks[1]?.px ?? 0) - (ticks[0]?.px ?? 0);
+  const every = apart > 0 ? Math.max(1, Math.ceil(34 / apart)) : 1;
+  const across = ticks.filter((_, n) => n % every === 0);
   const upright = elevation.ruler_y.map((tick) => ({ ...tick, px: scale.y(tick.at_mm) }));
   return (
     <g fontSize="10.5" fill="var(--soft)" stroke="none">

@@ -31,7 +31,7 @@ class PostReading(Model):
     """A post with what is on it. Each worst figure has its case.
 
     ``use``: bending stress over what may be borne. ``turning_n_mm``: about its axis. ``wanted_mm``: how deep it must
-    stand in the earth; None where something stiff holds it.
+    stand in the earth; None where something stiff holds it. ``reach_mm``: how far what hangs there stands off it.
     """
 
     x_mm: float
@@ -51,6 +51,7 @@ class PostReading(Model):
     frost_mm: float | None
     foot_mm: float
     clamps: int
+    reach_mm: float
     text: str
 
 
@@ -97,7 +98,7 @@ def at_ground(
         sway_x += sway_moment_mm(-force.fy_n * x, y, high_mm, stiff_n_mm2)
         sway_z += sway_moment_mm(-force.fy_n * z, y, high_mm, stiff_n_mm2)
     return AtGround(
-        case=case.label,
+        case=case.label.replace("off the wall", "off the post"),
         push_n=hypot(push_x, push_z),
         moment_n_mm=hypot(moment_x, moment_z),
         turning_n_mm=abs(turning),
@@ -161,6 +162,7 @@ def read_post(
         frost_mm=post.frost_mm,
         foot_mm=post.foot_mm,
         clamps=sum(hole.used for support in job.fixture.supports for hole in support.holes),
+        reach_mm=max((piece.depth_mm for piece in job.fixture.pieces), default=0.0),
         text=f"Bent at the ground to {show_use(stress / limit)} of what it bears when {worst.case}; its top sways "
         f"{show_length(sway, units)}.{deep}",
     )

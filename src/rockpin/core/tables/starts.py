@@ -6,6 +6,7 @@ from rockpin.core.base.model import Model, Name
 from rockpin.core.document.fixture import LinkKind
 from rockpin.core.document.job import Region
 from rockpin.core.document.landmarks import Stairs, TileGrid
+from rockpin.core.document.post import Post
 from rockpin.core.document.wall import MemberKind, OpeningKind
 
 
@@ -72,3 +73,4 @@ class StartTable(Model):
     stairs: Stairs
     support: SupportStart
     link: LinkStart
+    post: Post

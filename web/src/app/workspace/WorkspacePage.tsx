@@ -3,6 +3,7 @@ import { useNavigate, useParams } from "react-router";
 import type { Rect, Stage } from "../../api/client";
 import { useLists } from "../../api/queries";
 import { CutThrough } from "../../drawing/CutThrough";
+import { PostPicture } from "../../drawing/PostPicture";
 import { Elevation } from "../../drawing/Elevation";
 import type { Scale } from "../../drawing/scale";
 import { shownTrace, TraceView } from "../../drawing/TraceView";
@@ -115,6 +116,8 @@ export function WorkspacePage() {
               >
                 {trace ? (
                   <TraceView scale={scale} offset={9} {...trace} />
+                ) : plan.post ? (
+                  <PostPicture plan={plan} post={plan.post} />
                 ) : (
                   <CutThrough
                     hole={plan.holes.find((hole) => hole.id === selected)}

@@ -7,6 +7,7 @@ import { BuildUp } from "./BuildUp";
 import { Facts } from "./Facts";
 import { FindFraming } from "./FindFraming";
 import { Measures } from "./Measures";
+import { BecomesAPost, PostFields } from "./PostFields";
 import { ChecksDone, ReportCheck } from "./ReportCheck";
 
 const PARTS = [
@@ -21,6 +22,7 @@ export function WallStage(props: StageProps) {
   const { editing, lists, setPlacing, sweep } = props;
   const [check, setCheck] = useState<string | null>(null);
   const { framed } = editing.plan;
+  if (editing.data.wall.wall.post) return <PostFields editing={editing} lists={lists} />;
   return (
     <Tabs.Root
       defaultValue="what"
@@ -56,6 +58,7 @@ export function WallStage(props: StageProps) {
         <ChecksDone editing={editing} />
         <Facts editing={editing} lists={lists} />
         <BuildUp editing={editing} lists={lists} />
+        <BecomesAPost editing={editing} />
       </Tabs.Content>
       <Tabs.Content value="framing">
         <FindFraming {...props} framed={framed} />
