@@ -19,6 +19,13 @@ PLANS = [make_plan(document, CATALOGUE) for document in demo_documents()]
 def test_each_stage_tells_its_worst_figure_and_its_limit(plan: Plan) -> None:
     because = {one.stage: one.because for one in plan.stages}
     assert set(because) == set(Stage)
+    if plan.beside:
+        # each stage is told for either wall, by its name
+        assert all(told.startswith(f"{plan.wall}: ") and f" {plan.beside.wall}: " in told for told in because.values())
+        return
+    if plan.post:
+        assert because[Stage.WALL] == plan.post.text
+        return
     assert f"{plan.belief.family.probability_text}, where 80 % are wanted" in because[Stage.WALL]
     risk = max(hole.risk.chance for hole in plan.holes)
     (named,) = re.findall(r"greatest at hole (\d+)", because[Stage.HIDDEN])

@@ -291,7 +291,7 @@ def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said()
         }
     )
     made = plan(document)
-    assert {"slid-too-far", "no-bearing", "second-wall-not-planned"} <= codes(made)
+    assert {"slid-too-far", "no-bearing", "support-on-another-wall"} <= codes(made)
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
 
 

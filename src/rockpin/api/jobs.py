@@ -11,6 +11,7 @@ from rockpin.api.planning import Asking, Planning, answer_of
 from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Workspace
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
+from rockpin.core.fittings import stands
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
 from rockpin.core.tables.references import shape_named
@@ -27,10 +28,11 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
     width = max(piece.rect.right_mm for piece in fixture.pieces)
+    high = round(min(context.catalogue.figures.setout.start_height_mm, wall.body.height_mm / 2))
     place = Placement(
         wall_id=new.wall_id,
         x_mm=round((wall.body.width_mm - width) / 2),
-        y_mm=round(min(context.catalogue.figures.setout.start_height_mm, wall.body.height_mm / 2)),
+        y_mm=0 if stands(fixture) else high,
     )
     job = JobBody(title=new.title, fixture=fixture, placement=place)
     return Made(id=context.store.add_job(site_id, job).id)

@@ -65,7 +65,7 @@ def read_about() -> About:
 
 @router.post("/example", status_code=201)
 def bring_example(context: Context) -> Made:
-    """Slipway House, a made-up boathouse with sixteen jobs, beside what is there; where it is already, it stays so."""
+    """Slipway House, a made-up boathouse beside what is there; where it is already, it stays so."""
     # nobody else waits for it when the application starts
     from rockpin.demo import load_demo
 

@@ -72,6 +72,18 @@ DRYING_ROOM = Wall(
 )
 
 
+DRYING_INNER = Wall(
+    id="drying-room-inner",
+    looked=True,
+    practice_seed=crc32(b"drying-room-inner"),
+    name="Drying room, inner wall",
+    width_mm=1900,
+    height_mm=2500,
+    right_edge=EdgeKind.INTERNAL_CORNER,
+    build_up=(Layer(material="plaster", thickness_mm=12), Layer(material="dense_block", thickness_mm=100)),
+    scans=_swept(Rect(x_mm=0, y_mm=0, width_mm=1900, height_mm=2400)),
+)
+
 LAUNCH_TRAILER = Wall(
     id="launch-trailer-left",
     looked=True,
@@ -172,3 +184,14 @@ FLAG_LOCKER = made(
 )
 TRAILER_CABINET = _trailer_cabinet()
 MAST_LANTERN = _mast_lantern()
+SOAP_LEDGE = made(
+    "corner_shelf",
+    "Corner soap ledge",
+    Environment.WET,
+    left=320,
+    right=260,
+    bracket_height=80,
+    hole=6.5,
+    own=1.2,
+    holds=2,
+)

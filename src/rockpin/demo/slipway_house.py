@@ -1,4 +1,4 @@
-"""Slipway House: eight practice walls, sixteen jobs. All names, weights, sizes and what is hidden are made up."""
+"""Slipway House: nine practice walls, seventeen jobs. All names, weights, sizes and what is hidden are made up."""
 
 from zlib import crc32
 
@@ -29,12 +29,14 @@ from rockpin.demo.fitted_jobs import (
     BUNK_HEAD,
     BUNK_ROOM,
     CHART_SCREEN,
+    DRYING_INNER,
     DRYING_RAIL,
     DRYING_ROOM,
     FLAG_LOCKER,
     LAUNCH_TRAILER,
     MAST_LANTERN,
     SLIPWAY_MAST,
+    SOAP_LEDGE,
     TRAILER_CABINET,
     WATCH_SCREEN,
 )
@@ -189,8 +191,6 @@ SLIP_OFFICE = Wall(
         Hit(id="magnet-1", kind=HitKind.MAGNET, x_mm=2911, y_mm=1420, day="2026-05-09"),
     ),
 )
-
-WALLS = (CREW_ROOM, BOAT_BAY, PLANT_ROOM, SLIP_OFFICE, BUNK_ROOM, DRYING_ROOM, LAUNCH_TRAILER, SLIPWAY_MAST)
 
 
 def _bracket(key: str, name: str, x_mm: float, height_mm: float, hole_mm: float, thickness_mm: float = 4) -> Support:
@@ -377,8 +377,14 @@ def _job(
     )
 
 
+def _round_the_corner(key: str, title: str, fixture: Fixture, left: Wall, right: Wall, y_mm: float) -> JobDocument:
+    start = left.width_mm - (fixture.corner.at_mm if fixture.corner else 0.0)
+    place = Placement(wall_id=left.id, x_mm=start, y_mm=y_mm, second_wall_id=right.id)
+    return JobDocument(id=key, title=title, site=SITE, walls=(left, right), fixture=fixture, placement=place)
+
+
 def demo_documents() -> tuple[JobDocument, ...]:
-    """The sixteen jobs of the demo site, each a whole document."""
+    """The seventeen jobs of the demo site, each a whole document."""
     return (
         _job("chart-table", "Folding chart table", CHART_TABLE, CREW_ROOM, 1120, 960),
         _job("tide-clock", "Tide-clock", TIDE_CLOCK, CREW_ROOM, 1660, 1840),
@@ -396,4 +402,5 @@ def demo_documents() -> tuple[JobDocument, ...]:
         _job("flag-locker", "Flag locker", FLAG_LOCKER, BUNK_ROOM, 350, 0),
         _job("trailer-cabinet", "Flare cabinet in the launch trailer", TRAILER_CABINET, LAUNCH_TRAILER, 950, 900),
         _job("mast-lantern", "Mast lantern", MAST_LANTERN, SLIPWAY_MAST, 470, 2900),
+        _round_the_corner("soap-ledge", "Corner soap ledge", SOAP_LEDGE, DRYING_INNER, DRYING_ROOM, 1150),
     )

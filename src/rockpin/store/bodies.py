@@ -104,7 +104,9 @@ def wall_places(job: JobBody) -> list[tuple[str, str]]:
     """Every wall that a job names, with the field that names it."""
     supports = enumerate(job.placement.supports)
     named = [(f"job.placement.supports.{i}.wall_id", place.wall_id) for i, place in supports if place.wall_id]
-    return [("job.placement.wall_id", job.placement.wall_id), *named]
+    second = job.placement.second_wall_id
+    round_it = [("job.placement.second_wall_id", second)] if second else []
+    return [("job.placement.wall_id", job.placement.wall_id), *round_it, *named]
 
 
 def walls_of(job: JobBody) -> list[str]:
@@ -115,7 +117,7 @@ def wall_ids(body: dict[str, Any]) -> list[str]:
     """The walls that a job names, as it is kept: also one that no longer reads."""
     placement = body.get("placement") or {}
     supports = placement.get("supports") or ()
-    named = [placement.get("wall_id"), *(place.get("wall_id") for place in supports)]
+    named = [placement.get("wall_id"), placement.get("second_wall_id"), *(place.get("wall_id") for place in supports)]
     return list(dict.fromkeys(one for one in named if one))
 
 
@@ -136,6 +138,7 @@ def renamed(document: JobDocument, names: dict[str, str]) -> JobBody:
     data["placement"] = placement.model_copy(
         update={
             "wall_id": names[placement.wall_id],
+            "second_wall_id": names[placement.second_wall_id] if placement.second_wall_id else None,
             "supports": tuple(
                 place.model_copy(update={"wall_id": names[place.wall_id]}) if place.wall_id else place
                 for place in placement.supports

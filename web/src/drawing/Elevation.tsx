@@ -125,9 +125,55 @@ function Still({
         )}
         <path d={outline} fill="none" stroke="var(--ink)" strokeWidth={plan.post ? 0 : 3.2} data-face="" />
       </g>
+      {plan.beside && <Beside plane={plan.beside} scale={scale} shows={shows} />}
       {shows("Framing") && <StudCentres elevation={elevation} scale={scale} units={plan.units} />}
       <Rulers elevation={elevation} scale={scale} />
     </>
+  );
+}
+
+/** The second wall of an inside corner, unfolded beside the first; the fold is where both meet. */
+function Beside({ plane, scale, shows }: { plane: NonNullable<Plan["beside"]>; scale: Scale; shows: Shows }) {
+  const { elevation } = plane;
+  const there: Scale = {
+    ...scale,
+    x: (mm) => scale.x(mm + plane.from_mm),
+    box: (rect) => scale.box({ ...rect, x_mm: rect.x_mm + plane.from_mm }),
+  };
+  const face = there.box({ x_mm: 0, y_mm: 0, width_mm: elevation.width_mm, height_mm: elevation.height_mm });
+  return (
+    <g clipPath="url(#shown)">
+      <rect {...face} fill="var(--sheet)" />
+      <Brickwork elevation={elevation} scale={there} />
+      <Tiles elevation={elevation} scale={there} />
+      {shows("Framing") && <Framing elevation={elevation} scale={there} />}
+      {shows("Cable zones") && <Zones elevation={elevation} scale={there} />}
+      <Openings elevation={elevation} scale={there} />
+      <Things elevation={elevation} scale={there} />
+      <OldHoles elevation={elevation} scale={there} />
+      {shows("Swept") && <Sweeps elevation={elevation} scale={there} />}
+      <Finds elevation={elevation} scale={there} />
+      <Points elevation={elevation} scale={there} />
+      <rect {...face} fill="none" stroke="var(--ink)" strokeWidth="3.2" />
+      <path
+        d={`M${face.x} ${face.y}v${face.height}`}
+        stroke="var(--chalk)"
+        strokeWidth="3.2"
+        strokeDasharray="9 5"
+      />
+      <text
+        x={face.x + 8}
+        y={face.y + 18}
+        fontSize="12"
+        fontWeight="700"
+        fill="var(--ink)"
+        stroke="var(--sheet)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {plane.wall}
+      </text>
+    </g>
   );
 }
 

@@ -46,7 +46,13 @@ export function polygon(corners: readonly { x_mm: number; y_mm: number }[], scal
 
 /** The whole face of a wall. */
 export function wholeWall(plan: Plan): Rect {
-  return { x_mm: 0, y_mm: 0, width_mm: plan.elevation.width_mm, height_mm: plan.elevation.height_mm };
+  const { elevation, beside } = plan;
+  return {
+    x_mm: 0,
+    y_mm: 0,
+    width_mm: beside ? beside.from_mm + beside.elevation.width_mm : elevation.width_mm,
+    height_mm: Math.max(elevation.height_mm, beside?.elevation.height_mm ?? 0),
+  };
 }
 
 function within(from: number, length: number, most: number): [number, number] {

@@ -90,7 +90,8 @@ def hand_cases(fixture: Fixture, foot_mm: float, tables: DemandTables) -> Iterat
             out_x, out_y = (x, y) if line is None else line.pulled_at(x, y)
             for way, fx, fy, fz in pushes(hand, down=piece.held_by is HeldBy.WALL):
                 at_x, at_y = (out_x, out_y) if fz else (x, y)
-                pushed = Force(x_mm=at_x, y_mm=at_y, z_mm=piece.depth_mm, fx_n=fx, fy_n=fy, fz_n=fz)
+                level = piece.level_share
+                pushed = Force(x_mm=at_x, y_mm=at_y, z_mm=piece.depth_mm, fx_n=level * fx, fy_n=fy, fz_n=level * fz)
                 yield LoadCase(
                     key=f"hand-{piece.id}-{_key(spot)}-{_key(way)}",
                     label=f"{hand.verb} at the {spot}, {way}",

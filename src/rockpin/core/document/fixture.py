@@ -153,6 +153,9 @@ class Support(Model):
     leans: bool = Field(default=False, description="the whole back of the piece leans on the wall, not only this")
     clipped: bool = Field(default=False, description="takes part only once the piece is hung and clipped")
     marked_hung: bool = Field(default=False, description="its holes are marked from the piece once that hangs")
+    bears_mm: float = Field(
+        default=0, ge=0, le=2_000, description="how far off the wall a piece in a corner bears on it"
+    )
     access_mm: float | None = Field(default=None, ge=0, le=3_000, description="room in front of its holes; None: free")
     holes: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
 
@@ -198,6 +201,9 @@ class Piece(Model):
     cog_z_mm: NonNegativeMm | None = None
     hand: Id | None = Field(default=None, description="what hands do to this piece; None: as to the whole fixture")
     held_by: HeldBy = HeldBy.WALL
+    level_share: float = Field(
+        default=1, gt=0, le=1, description="of a level push on it that comes to its own supports; others take the rest"
+    )
     opens: bool = Field(default=False, description="has drawers or doors that a child can climb on")
 
     @property
@@ -268,6 +274,19 @@ class Swing(Model):
         return self
 
 
+class CornerPiece(Model):
+    """A piece in an inside corner, drawn as if both walls lay in one plane.
+
+    ``at_mm``: where the corner is, from the fixture's left end. ``second_supports``: those on the second, right wall.
+    ``cog_u_mm``, ``cog_v_mm``: its centre of gravity from the corner, along the first wall and along the second.
+    """
+
+    at_mm: WallCoordinate
+    second_supports: tuple[Id, ...] = Field(max_length=20)
+    cog_u_mm: NonNegativeMm
+    cog_v_mm: NonNegativeMm
+
+
 class HeldRail(Model):
     """A line that hands hold on to, from end to end, ``z_mm`` off the wall."""
 
@@ -306,6 +325,8 @@ class Fixture(Model):
     together_mm: float = Field(default=0, ge=0, le=100, description="how far its supports can be pushed together")
     spacing: Spacing | None = Field(default=None, description="if its things stand in a row")
     lines: tuple[OwnLine, ...] = Field(default=(), max_length=20, description="lines that the user measures by")
+    corner: CornerPiece | None = Field(default=None, description="if it spans an inside corner")
+    first_hole: int = Field(default=1, ge=1, le=1000, description="the number its holes begin with")
     device: Device | None = Field(default=None, description="what is bolted to it with bolts of its own")
     enclosure: Enclosure | None = Field(default=None, description="how a box of it keeps water and dust out")
     tails: tuple[PipeTail, ...] = Field(default=(), max_length=8, description="where pipes are joined to it")

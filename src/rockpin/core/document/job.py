@@ -77,6 +77,7 @@ class Placement(Model):
     along: Reference | None = Field(default=None, description="what it is measured from along the wall")
     upright: Reference | None = Field(default=None, description="what it is measured from up or down")
     lie: Lie = Lie()
+    second_wall_id: Id | None = Field(default=None, description="the wall round an inside corner, to the right")
     supports: tuple[SupportPlace, ...] = Field(default=(), max_length=20)
 
     @model_validator(mode="after")
@@ -225,6 +226,7 @@ class JobDocument(JobBody):
             raise ValueError(f"walls: the id {twice[0]} stands twice; give each its own")
         known = {wall.id for wall in self.walls}
         wanted = [self.placement.wall_id, *(p.wall_id for p in self.placement.supports if p.wall_id)]
+        wanted += [self.placement.second_wall_id] if self.placement.second_wall_id else []
         for wall_id in wanted:
             if wall_id not in known:
                 raise ValueError(

@@ -1,6 +1,6 @@
 """The card of each hole, and the order of work."""
 
-from rockpin.core.drilling.card import DrillCard, bits_at_hand, card_of
+from rockpin.core.drilling.card import DrillCard, bits_at_hand, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
 from rockpin.core.drilling.record import drilled_holes, laid_pipes
 from rockpin.core.drilling.told import told_by_holes
@@ -9,6 +9,7 @@ __all__ = [
     "DrillCard",
     "bits_at_hand",
     "card_of",
+    "deep_text",
     "drilled_holes",
     "existing_holes",
     "laid_pipes",

@@ -256,6 +256,11 @@ def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
     return "A clutch that slips in time, last turn by hand"
 
 
+def deep_text(hole: HoleSpec, units: UnitSystem) -> str:
+    """How deep a hole is, in words; what is put on without a drill has none."""
+    return show_limit(hole.depth_mm, units) if hole.depth_mm else "not drilled"
+
+
 def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> DrillCard | None:
     """The card of a hole with its chosen fixing, or None where that fixing could not be reckoned."""
     hole, screw = chosen.hole, chosen.screw
@@ -281,7 +286,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         bit_words=method_of(fixing).by_hand_words if pushed else deepest.bit if deepest else "bit",
         hammer_text="by hand" if pushed else _hammer_text(steps),
         depth_mm=hole.depth_mm,
-        depth_text=show_limit(hole.depth_mm, units) if hole.depth_mm else "not drilled",
+        depth_text=deep_text(hole, units),
         depth_made_text=_depth_made_text(spot, hole),
         tape_text="" if pushed else f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,

@@ -7,13 +7,13 @@ from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import Holds, LeftHole
 from rockpin.core.document.wall import Find, OldHole, Scan, ScanMode, Wall
 from rockpin.core.placing import lying
-from rockpin.core.setout import place_fixture
+from rockpin.core.setout import of_wall, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
 
 def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -> tuple[OldHole, ...]:
     """The holes that a job has recorded, as old holes of its wall for every other job there."""
-    job = lying(job, wall)
+    job = lying(of_wall(job, wall), wall)
     holes = {hole.id: hole for hole in place_fixture(job, catalogue.figures.setout.channel_back_mm).holes}
     found = []
     for record in job.records:
@@ -52,7 +52,7 @@ def laid_pipes(job_id: str, job: JobBody, wall: Wall) -> tuple[Scan, ...]:
 
     From each tail that comes out of the wall straight down to the floor; none as long as no hole of it holds.
     """
-    job = lying(job, wall)
+    job = lying(of_wall(job, wall), wall)
     tails = [tail for tail in job.fixture.tails if tail.comes_from is TailFrom.WALL]
     if not any(record.holds is Holds.YES for record in job.records):
         return ()

@@ -17,7 +17,7 @@ def because_of(
 ) -> dict[Stage, str]:
     """One sentence or two for each stage, whatever its verdict. ``thing``, ``cases``: the thing and its load cases."""
     return {
-        Stage.WALL: _wall(done),
+        Stage.WALL: done.post.text if done.post else _wall(done),
         Stage.HIDDEN: _hidden(done, holes),
         Stage.FIXTURE: f"{thing} {cases}",
         Stage.FIXING: _fixing(holes),

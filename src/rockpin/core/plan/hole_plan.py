@@ -5,7 +5,7 @@ from math import isfinite
 
 from rockpin.core.base.findings import Finding, Verdict, verdict_of
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit, show_use
+from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted
@@ -13,7 +13,7 @@ from rockpin.core.demand import HoleDemand
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import Kit
-from rockpin.core.drilling import DrillCard, bits_at_hand
+from rockpin.core.drilling import DrillCard, bits_at_hand, deep_text
 from rockpin.core.framing import Behind
 from rockpin.core.hidden import HoleRisk
 from rockpin.core.hole import Spot
@@ -155,7 +155,7 @@ def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) 
             shear_text=show_force(one.shear_n, units, demand=False),
             raises=one.mode.raises if one.mode else "",
             hole_text=box.choose(one.hole.diameter_mm, one.hole.bit_rule, one.hole.most_mm).text if one.hole else "",
-            depth_text=show_limit(one.hole.depth_mm, units) if one.hole else "",
+            depth_text=deep_text(one.hole, units) if one.hole else "",
             void_text=_void_text(rows[one.fixing], units),
             tools=tuple(tools[key].label for key in rows[one.fixing].tools),
             have=choice.stocks[one.fixing].have,

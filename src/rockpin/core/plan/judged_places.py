@@ -14,8 +14,9 @@ from rockpin.core.base.model import Model, Rect
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import seen_of, shifted
+from rockpin.core.plan.corner import planes_of
 from rockpin.core.plan.findings.marks import setout_findings
-from rockpin.core.plan.make import findings_of
+from rockpin.core.plan.make import findings_of, make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled
 from rockpin.core.setout import place_fixture
@@ -63,7 +64,7 @@ def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, ke
     return Judged(
         dx_mm,
         dy_mm,
-        _word_of(done),
+        _word_of(done) if planes_of(job) is None else make_plan(job, catalogue, keep).verdict.word,
         sum(behind.kind in _SOLID for behind in done.behinds.values()),
         max(uses, default=inf),
         max([catalogue.hidden.figures.risk_prove, *(one.risk.chance for one in done.judged)]),
@@ -73,6 +74,8 @@ def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, ke
 
 def _word_at(job: JobDocument, catalogue: Catalogue, keep: Keep) -> VerdictWord:
     """The verdict of a job, at once where a mark cannot be where it is."""
+    if planes_of(job) is not None:
+        return make_plan(job, catalogue, keep).verdict.word
     read = read_wall(job, catalogue, keep)
     whole, placing = settled(job, read)
     counted, figures = whole.counted(), read.catalogue.figures

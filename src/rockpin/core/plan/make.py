@@ -14,7 +14,7 @@ from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
 from rockpin.core.document.fixture import Environment, HeldRail
 from rockpin.core.document.job import JobDocument, Placement
-from rockpin.core.drilling import card_of, existing_holes
+from rockpin.core.drilling import DrillCard, card_of, existing_holes
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.fixture import bodies_of, outline_of, things_of
 from rockpin.core.framing import FramingReading
@@ -22,14 +22,15 @@ from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidde
 from rockpin.core.identification import Belief, WallReading, may_be_old
 from rockpin.core.placing import PlacingReading
 from rockpin.core.plan.because import because_of
+from rockpin.core.plan.corner import Planes, planes_of
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
-from rockpin.core.plan.findings import all_findings, as_built_findings
+from rockpin.core.plan.findings import all_findings, as_built_findings, corner_findings, of_second_plane
 from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import HolePlan, hole_plan
 from rockpin.core.plan.loose import LooseReading, loose_readings
 from rockpin.core.plan.record_lines import RecordLine, record_lines
-from rockpin.core.plan.stages import ComputedStages, compute_stages, wall_content
+from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled, wall_content
 from rockpin.core.post import PostReading
 from rockpin.core.sequence import GatherItem, Step, work_of
 from rockpin.core.setout import (
@@ -41,6 +42,7 @@ from rockpin.core.setout import (
     SetOutMeasures,
     gaps_between,
     measures_of,
+    of_wall,
 )
 from rockpin.core.tables.catalogue import Catalogue, Duty
 
@@ -78,6 +80,15 @@ class HiddenReading(Model):
     reach_mm: float
     around_holes: Rect | None
     cautions: tuple[str, ...]
+
+
+class PlaneBeside(Model):
+    """The second wall of an inside corner, drawn beside the first: how far along it begins [mm], and all of its own."""
+
+    wall_id: str
+    wall: str
+    from_mm: float
+    elevation: Elevation
 
 
 class Plan(Model):
@@ -131,6 +142,7 @@ class Plan(Model):
     loose: tuple[LooseReading, ...]
     fittings: FittingsReading
     post: PostReading | None
+    beside: PlaneBeside | None
 
     @property
     def findings(self) -> tuple[Finding, ...]:
@@ -231,11 +243,86 @@ def findings_of(done: ComputedStages) -> _Judged:
     return _Judged(joints, built, [*all_findings(done.whole, done, of_joints), *as_built_findings(built)])
 
 
+class _OnePlane(NamedTuple):
+    """The plan of what stands on one wall, with what its steps are made from."""
+
+    plan: Plan
+    done: ComputedStages
+    cards: list[DrillCard]
+    findings: list[Finding]
+    lacking: set[str]
+
+
 def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> Plan:
     """The plan of a job. Raises BadInput where the document names what the catalogue does not have.
 
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
     """
+    planes = planes_of(job)
+    if planes is None:
+        return _one_plane(job, catalogue, keep).plan
+    return _both_planes(job, planes, catalogue, keep)
+
+
+def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Keep) -> Plan:
+    """A piece in an inside corner: both planes side by side, one verdict, one order of work."""
+    first, second = (_one_plane(part, catalogue, keep) for part in (planes.first, planes.second))
+    whole = first.done.catalogue
+    units, at = job.site.units, first.done.job.placement
+    of_corner = corner_findings(job, planes.shares)
+    findings = [*first.findings, *of_corner, *of_second_plane(second.findings, second.plan.wall)]
+    not_yet = _not_yet(findings)
+    cards = [*first.cards, *second.cards]
+    holes = (*first.done.placed.holes, *second.done.placed.holes)
+    existing = {
+        hole_id: there
+        for one in (first.done, second.done)
+        for hole_id, there in existing_holes(one.job, one.placed.holes, whole).items()
+    }
+    work = work_of(
+        job,
+        cards if len(cards) == len(holes) and (job.records or not not_yet) else (),
+        holes,
+        existing,
+        _lifted_kg(job),
+        first.lacking | second.lacking,
+        first.done.fittings,
+        whole,
+        frozenset(hole.id for hole in second.done.placed.holes),
+    )
+    because = {
+        one.stage: f"{first.plan.wall}: {one.because} {second.plan.wall}: {other.because}"
+        for one, other in zip(first.plan.stages, second.plan.stages, strict=True)
+    }
+    pieces = tuple(
+        PlacedPart(
+            id=piece.id,
+            label=piece.name,
+            area=piece.rect.model_copy(update={"x_mm": piece.x_mm + at.x_mm, "y_mm": piece.y_mm + at.y_mm}),
+        )
+        for piece in job.fixture.pieces
+    )
+    return unfolded(
+        first.plan,
+        second.plan,
+        planes.beyond_mm,
+        {
+            "verdict": verdict_of(findings, "Every hole on both walls holds and is clear of every zone, or proved."),
+            "not_yet": not_yet,
+            "stages": _stages(findings, because),
+            "pieces": pieces,
+            "placing": settled(of_wall(job, job.wall), read_wall(planes.first, catalogue, keep)).reading,
+            "fixture_text": _fixture_text(job, whole.duty_by_key[first.done.job.fixture.duty], units),
+            "mass_text": show_mass(job.fixture.mass_kg, units),
+            "people": work.people,
+            "gather": work.gather,
+            "steps": work.steps,
+        },
+    )
+
+
+def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
+    """The plan of what stands on one wall."""
     done = compute_stages(job, catalogue, keep)
     job, shipped = done.job, catalogue
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
@@ -298,7 +385,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
     measures = measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units)
     fixture_text = _fixture_text(job, duty, units)
     cases_text = f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole."
-    return Plan(
+    plan = Plan(
         job_id=job.id,
         title=job.title,
         site=job.site.name,
@@ -356,4 +443,37 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
         loose=loose_readings(job, done, shipped, keep),
         fittings=done.fittings,
         post=done.post,
+        beside=None,
+    )
+    return _OnePlane(plan, done, drawn, findings, lacking)
+
+
+def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, object]) -> Plan:
+    """Two planes as one picture: what is on the second lies ``beyond_mm`` [mm] farther along. ``whole``: of both."""
+
+    def beside(parts: tuple[PlacedPart, ...]) -> tuple[PlacedPart, ...]:
+        return tuple(
+            one.model_copy(update={"area": one.area.model_copy(update={"x_mm": one.area.x_mm + beyond_mm})})
+            for one in parts
+        )
+
+    marks, others = first.measures, second.measures
+    both = {"marks": (*marks.marks, *others.marks), "distances": (*marks.distances, *others.distances)}
+    moved = tuple(hole.model_copy(update={"x_mm": hole.x_mm + beyond_mm}) for hole in second.holes)
+    return first.model_copy(
+        update={
+            "supports": (*first.supports, *beside(second.supports)),
+            "links": (*first.links, *beside(second.links)),
+            "holes": (*first.holes, *moved),
+            "joints": (*first.joints, *second.joints),
+            "measures": marks.model_copy(update=both),
+            "cases": (*first.cases, *second.cases),
+            "cautions": tuple(dict.fromkeys((*first.cautions, *second.cautions))),
+            "record": (*first.record, *second.record),
+            "loose": (*first.loose, *second.loose),
+            "beside": PlaneBeside(
+                wall_id=second.wall_id, wall=second.wall, from_mm=beyond_mm, elevation=second.elevation
+            ),
+            **whole,
+        }
     )

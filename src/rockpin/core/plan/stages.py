@@ -18,6 +18,7 @@ from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
 from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle, skirting_word
+from rockpin.core.plan.corner import plane_with, planes_of
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
 from rockpin.core.post import PostReading, read_post
 from rockpin.core.setout import (
@@ -166,6 +167,9 @@ def compute_stages(
     ``keep``: what rooms have answered lately to the same questions. ``advise``: whether the next check is asked for,
     and where holes could be moved to; neither changes a verdict.
     """
+    # what is asked of a job in a corner besides its plan is asked of its first plane
+    planes = planes_of(job)
+    job = planes.first if planes else job
     shipped, read = catalogue, read_wall(job, catalogue, keep)
     whole, placing = settled(told_by_holes(job, catalogue), read)
     job = _as_it_rides(whole.counted(), catalogue)
@@ -265,9 +269,9 @@ def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue) -> lis
 
 def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:
     """The ways to clear one hole of a job. Raises NotFound where there is no such hole."""
-    done = compute_stages(job, catalogue)
+    done = compute_stages(plane_with(job, hole_id), catalogue)
     index = next((index for index, one in enumerate(done.planned) if one.hole_id == hole_id), None)
     if index is None:
         raise NotFound(f"There is no hole “{hole_id}” in this job; it may have been taken out of use.")
     accepted = done.choices[index].accepted if done.choices else ()
-    return ways_to_clear(done.hidden, done.planned[index], accepted, job.wall, job.site.units)
+    return ways_to_clear(done.hidden, done.planned[index], accepted, done.job.wall, job.site.units)

@@ -18,7 +18,11 @@ def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:
     for one in site.at(cards):
         hole = site.holes[one.hole_id]
         along, up = show_length(hole.x_mm, site.units), show_length(hole.y_mm, site.units)
-        at.append(one.model_copy(update={"figure": f"{along} · {up}", "words": "from the left edge · above the floor"}))
+        words = "from the left edge · above the floor"
+        if site.round_corner:
+            there = one.hole_id in site.round_corner
+            words = f"{'right wall, from the corner' if there else 'left wall, from its left edge'} · above the floor"
+        at.append(one.model_copy(update={"figure": f"{along} · {up}", "words": words}))
     keyholes = " Measure the keyholes on this very piece: no two backs are alike." if site.hanging.keyholes else ""
     tape = " Tape on the tiles first: it takes the pencil and keeps the bit from skidding." * any(
         card.tiled for card in cards

@@ -152,11 +152,12 @@ def work_of(
     lacking: Iterable[str],
     fittings: FittingsReading,
     catalogue: Catalogue,
+    round_corner: frozenset[str] = frozenset(),
 ) -> Work:
     """The work on holes that have a card; no steps where there are none: a refused job has no order of work.
 
     ``existing``: holes that are there already. ``mass_kg``: what is lifted at once. ``lacking``: fixings of which the
-    van has too few. ``fittings``: what comes with it.
+    van has too few. ``fittings``: what comes with it. ``round_corner``: holes on the second wall of an inside corner.
     """
     fresh = [card for card in cards if not (existing.get(card.hole_id) and existing[card.hole_id].sits)]
     hanging = way_of_hanging(job.fixture, catalogue)
@@ -170,6 +171,7 @@ def work_of(
         job.site.units,
         fittings,
         catalogue,
+        round_corner,
     )
     # no water gets in where nothing is drilled
     damp = job.fixture.environment is not Environment.DRY or any(card.tiled for card in cards)

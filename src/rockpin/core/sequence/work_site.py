@@ -16,7 +16,7 @@ from rockpin.core.tables.figures import DrillingFigures
 
 
 class WorkSite(NamedTuple):
-    """What the steps are made from."""
+    """What the steps are made from. ``round_corner``: holes on the second wall of an inside corner."""
 
     cards: list[DrillCard]
     holes: dict[str, PlacedHole]
@@ -27,6 +27,7 @@ class WorkSite(NamedTuple):
     units: UnitSystem
     fittings: FittingsReading
     catalogue: Catalogue
+    round_corner: frozenset[str] = frozenset()
 
     @property
     def figures(self) -> DrillingFigures:

@@ -8,6 +8,7 @@ from rockpin.core.setout.gaps import Gap, gaps_between
 from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasures, measures_of
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbers, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
+from rockpin.core.setout.planes import of_wall
 from rockpin.core.setout.rooms import Claim, Clash, Neighbour, claims_of, clashes_of
 
 __all__ = [
@@ -40,6 +41,7 @@ __all__ = [
     "goes_on",
     "hole_numbers",
     "measures_of",
+    "of_wall",
     "place_fixture",
     "spreads_of",
 ]

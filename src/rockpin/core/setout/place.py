@@ -122,7 +122,8 @@ def _place_holes(
         for hole in part.holes:
             if hole.used:
                 at = parts[part.id]
-                placed.append(_placed(part, hole, at.label, at.area, len(placed) + 1, fixture, channel_back_mm))
+                number = fixture.first_hole + len(placed)
+                placed.append(_placed(part, hole, at.label, at.area, number, fixture, channel_back_mm))
     return tuple(placed)
 
 
@@ -144,7 +145,7 @@ def hole_numbers(fixture: Fixture) -> dict[str, int]:
     """The numbers of the holes in the wall, by their ids, in the order of the supports."""
     touching: tuple[Support | Link, ...] = (*fixture.supports, *fixture.links)
     used = [hole.id for part in touching if part.id not in fixture.carriers for hole in part.holes if hole.used]
-    return {name: number for number, name in enumerate(used, 1)}
+    return {name: number for number, name in enumerate(used, fixture.first_hole)}
 
 
 class Placed(NamedTuple):

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from rockpin.core.base.findings import Finding
 from rockpin.core.document.job import JobDocument
 from rockpin.core.plan.findings.board_alone import board_findings
+from rockpin.core.plan.findings.corner import corner_findings, no_second_wall, of_second_plane
 from rockpin.core.plan.findings.fittings import fitting_findings
 from rockpin.core.plan.findings.fixings import fixing_findings
 from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings
@@ -20,7 +21,7 @@ from rockpin.core.plan.findings.rooms import room_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
 
-__all__ = ["all_findings", "as_built_findings"]
+__all__ = ["all_findings", "as_built_findings", "corner_findings", "of_second_plane"]
 
 
 def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[Finding]) -> list[Finding]:
@@ -36,6 +37,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += fixture_findings(job, done.demand, duty, units)
     findings += fitting_findings(job, done.fittings, units, catalogue.figures.fittings)
     findings += post_findings(job, done, units, catalogue.figures.post, catalogue.figures.capacity)
+    findings += no_second_wall(job)
     findings += of_joints
     findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     findings += limit_findings(job, done.clearances, reading, done.behinds, choices, units)

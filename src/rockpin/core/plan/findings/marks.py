@@ -162,9 +162,9 @@ def setout_findings(
             found.append(
                 _finding(
                     Severity.DO_NOT_DRILL,
-                    "second-wall-not-planned",
-                    "A support on a second wall is not planned yet.",
-                    "Plan that support as a job of its own on its wall.",
+                    "support-on-another-wall",
+                    "A single support is said to stand on another wall; only a piece for a corner stands on two.",
+                    "Choose the shape for a corner, or plan that support as a job of its own on its wall.",
                     Where(item=place.support_id),
                 )
             )

@@ -1,0 +1,184 @@
+"""A piece in an inside corner: how its weight is shared, and one job on two walls, each hole by its own."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import Severity, VerdictWord
+from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2 as G
+from rockpin.core.demand import Bearing, corner_shares
+from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.job import JobDocument, Placement
+from rockpin.core.document.record import Holds, HoleRecord
+from rockpin.core.document.wall import Courses, EdgeKind, Point, Wall
+from rockpin.core.drilling import drilled_holes
+from rockpin.core.fixture import build
+from rockpin.core.plan import make_plan
+from rockpin.core.plan.corner import planes_of
+from tests.builders import brick_wall, concrete_wall, job
+
+CATALOGUE = load_catalogue()
+
+
+# --- how it is shared ------------------------------------------------------------------------------------------------
+
+
+def test_three_supports_are_statics() -> None:
+    # a triangle of supports at (0, 0), (300, 0), (0, 300): the weight at (90, 60) gives 0.3 and 0.2 to the far two
+    found = corner_shares([Bearing(0, 0), Bearing(300, 0), Bearing(0, 300)], Bearing(90, 60))
+    assert found.shares == pytest.approx((0.5, 0.3, 0.2))
+    assert (found.tips, found.beside_mm) == (False, 0)
+
+
+def test_two_supports_bear_by_the_foot_of_the_weight_and_the_rest_is_a_lever() -> None:
+    # (200, 0) and (0, 200), weight at (80, 80): its foot on their line is (100, 100), √2·20 away; half each
+    found = corner_shares([Bearing(200, 0), Bearing(0, 200)], Bearing(80, 80))
+    assert found.shares == pytest.approx((0.5, 0.5))
+    assert found.beside_mm == pytest.approx(20 * np.sqrt(2))
+    alone = corner_shares([Bearing(50, 20)], Bearing(50, 80))
+    assert alone.shares == pytest.approx((1.0,))
+    assert alone.beside_mm == pytest.approx(60)
+
+
+def stiffness_solution(places: np.ndarray, at: np.ndarray) -> np.ndarray:
+    """Reactions of a rigid plate on equal springs, by its stiffness matrix: K·(w, θ) = (1, M)."""
+    stiffness, load = np.zeros((3, 3)), np.array([1.0, at[0], at[1]])
+    for u, v in places:
+        shape = np.array([1.0, u, v])
+        stiffness += np.outer(shape, shape)
+    sinks = np.linalg.solve(stiffness, load)
+    return np.array([sinks @ (1.0, u, v) for u, v in places])
+
+
+@given(
+    st.lists(st.tuples(st.floats(10, 900), st.floats(10, 80)), min_size=2, max_size=5, unique_by=lambda one: one[0]),
+    st.lists(st.tuples(st.floats(10, 80), st.floats(10, 900)), min_size=2, max_size=5, unique_by=lambda one: one[1]),
+    st.floats(0.05, 0.5),
+)
+def test_more_of_them_are_a_rigid_plate_on_springs_and_never_less_than_their_number_says(
+    left: list[tuple[float, float]], right: list[tuple[float, float]], share: float
+) -> None:
+    places = np.array([*left, *right])
+    spread = np.linalg.svd(places - places.mean(axis=0), compute_uv=False)
+    if spread[1] < 40:
+        return
+    at = places.mean(axis=0) + share * (places[0] - places.mean(axis=0))
+    found = corner_shares([Bearing(u, v) for u, v in places], Bearing(*at))
+    springs = stiffness_solution(places, at)
+    for one, spring in zip(found.shares, springs, strict=True):
+        assert one == pytest.approx(max(spring, 1 / len(places)), abs=1e-6)
+    assert sum(found.shares) >= 1 - 1e-9
+    assert found.tips is bool((springs < -1e-6).any())
+
+
+def test_a_weight_in_front_of_its_supports_tips() -> None:
+    found = corner_shares([Bearing(0, 0), Bearing(300, 0), Bearing(0, 300)], Bearing(200, 200))
+    assert found.tips
+    # 1 − 4/3 at the corner is a pull downwards that nothing gives; the others are reckoned with all of theirs
+    assert found.shares == pytest.approx((0, 2 / 3, 2 / 3))
+
+
+# --- one job on two walls --------------------------------------------------------------------------------------------
+
+
+def ledge(**measures: float) -> Fixture:
+    return build(CATALOGUE.shape_by_key["corner_shelf"], measures)
+
+
+def cornered(left: Wall, right: Wall, fixture: Fixture | None = None, y: float = 1200, **more: object) -> JobDocument:
+    fixture = fixture or ledge()
+    left = left.model_copy(update={"id": "left", "name": "Left wall", "right_edge": EdgeKind.INTERNAL_CORNER})
+    right = right.model_copy(update={"id": "right", "name": "Right wall"})
+    whole = job(left, fixture, 0, y, **more)
+    place = Placement(wall_id="left", x_mm=0, y_mm=y, second_wall_id="right")
+    return JobDocument.model_validate({**whole.model_dump(), "walls": (left, right), "placement": place})
+
+
+def test_every_hole_is_planned_on_its_own_wall_and_numbered_through() -> None:
+    made = make_plan(cornered(concrete_wall(), brick_wall(12)), CATALOGUE)
+    # beside a corner of two walls a British cable may run: nothing else stands against it, on either wall
+    assert {one.code for one in made.findings if one.severity is Severity.PROVE_FIRST} == {"in-zone"}
+    assert not made.not_yet
+    assert [hole.number for hole in made.holes] == list(range(1, 9))
+    assert {hole.behind_text for hole in made.holes[:4]} == {"concrete"}
+    assert {hole.behind_text for hole in made.holes[4:]} == {"brick or joint, hidden"}
+    # the first wall is 4000 wide: left brackets 60 and 250 from the corner, right ones the same beyond it
+    assert sorted({round(hole.x_mm) for hole in made.holes}) == [3750, 3940, 4060, 4250]
+    assert [mark.left_text for mark in made.measures.marks[::2]] == ["3940 mm", "3750 mm", "60 mm", "250 mm"]
+    assert made.beside is not None
+    assert (made.beside.wall, made.beside.from_mm) == ("Right wall", 4000)
+    # one order of work for both: marked, drilled by bit and layers, tried once
+    titles = [step.title for step in made.steps]
+    assert titles.count("Mark") == titles.count("Try it with a pull") == 1
+    mark = next(step for step in made.steps if step.id == "mark")
+    assert mark.at[0].words == "left wall, from its left edge · above the floor"
+    assert mark.at[-1].words == "right wall, from the corner · above the floor"
+
+
+def test_each_support_bears_its_share_at_its_own_lever() -> None:
+    fixture = ledge(left=300, right=300, own=4, holds=0, bears=30, left_brackets=2, right_brackets=1)
+    document = cornered(concrete_wall(), concrete_wall(), fixture.model_copy(update={"hand": "none"}))
+    planes = planes_of(document)
+    assert planes is not None
+    # bearing at (60, 30), (250, 30) and (30, 155); the weight of a triangle at (100, 100)
+    shares = corner_shares([Bearing(60, 30), Bearing(250, 30), Bearing(30, 155)], Bearing(100, 100)).shares
+    assert planes.shares.shares == pytest.approx(shares)
+    borne = [piece for part in (planes.first, planes.second) for piece in part.fixture.pieces]
+    assert [piece.mass_kg for piece in borne] == pytest.approx([4 * one for one in shares])
+    assert {piece.cog_z_mm for piece in borne} == {30}
+    made = make_plan(document, CATALOGUE)
+    # two holes above one another share a bracket's weight
+    for number, share in ((1, shares[0]), (3, shares[1]), (5, shares[2])):
+        hole = made.holes[number - 1]
+        assert hole.demand_shear_n == pytest.approx(4 * share * G, rel=0.51)
+        assert (hole.demand_shear_n or 0) >= 4 * share * G / 2 - 1e-6
+
+
+def test_what_one_wall_forbids_forbids_the_whole_and_is_said_by_its_name() -> None:
+    unlooked = brick_wall(12, looked=False)
+    made = make_plan(cornered(concrete_wall(), unlooked), CATALOGUE)
+    assert made.verdict.word is VerdictWord.PROVE_FIRST
+    (said,) = [one for one in made.findings if one.code == "not-looked"]
+    assert said.sentence.startswith("Right wall: ")
+    # a switch on the right wall at the height of the ledge puts the right holes into its zone, not the left ones
+    switch = Point(id="s", kind="switch", x_mm=900, y_mm=1165)
+    wired = brick_wall(12, points=(switch,))
+    zoned = {one.where.hole for one in make_plan(cornered(concrete_wall(), wired), CATALOGUE).findings}
+    assert {"right-1-top", "right-2-top"} <= zoned
+    # courses of the right wall are its own: its holes know brick from joint, the left ones stay in concrete
+    bare = brick_wall(0, courses=Courses(unit_length_mm=215, unit_height_mm=65, joint_mm=10))
+    behind = {hole.support: hole.behind_text for hole in make_plan(cornered(concrete_wall(), bare), CATALOGUE).holes}
+    assert behind["left-1"] == "concrete"
+    assert behind["right-1"] in {"brick", "mortar joint"}
+
+
+def test_a_corner_wants_its_second_wall_and_says_what_is_wrong_with_it() -> None:
+    def said(document: JobDocument) -> dict[str, Severity]:
+        return {one.code: one.severity for one in make_plan(document, CATALOGUE).findings}
+
+    alone = job(concrete_wall(), ledge(), 1000, 1200)
+    assert said(alone)["corner-wants-wall"] is Severity.DO_NOT_DRILL
+    both = cornered(concrete_wall(), concrete_wall())
+    assert "no-inside-corner" not in said(both)
+    first, second = both.walls
+    free = first.model_copy(update={"right_edge": EdgeKind.FREE_END})
+    assert said(both.model_copy(update={"walls": (free, second)}))["no-inside-corner"] is Severity.PROVE_FIRST
+    # a rectangle has its weight at half of both, in front of what two cleats a side span
+    whole = cornered(concrete_wall(), concrete_wall(), ledge(whole=1))
+    assert said(whole)["corner-tips"] is Severity.PROVE_FIRST
+    line = cornered(concrete_wall(), concrete_wall(), ledge(left_brackets=1, right_brackets=1))
+    assert said(line)["corner-on-a-line"] is Severity.NOTE
+    wet = ledge().model_copy(update={"environment": Environment.WET})
+    assert said(cornered(concrete_wall(), concrete_wall(), wet))["corner-fall"] is Severity.NOTE
+
+
+def test_each_wall_remembers_its_own_holes() -> None:
+    records = tuple(HoleRecord(hole_id=name, holds=Holds.YES, depth_mm=60) for name in ("left-1-top", "right-1-top"))
+    document = cornered(concrete_wall(), concrete_wall()).model_copy(update={"records": records})
+    left, right = document.walls
+    ours = drilled_holes("ledge", document, left, CATALOGUE)
+    theirs = drilled_holes("ledge", document, right, CATALOGUE)
+    assert [(one.name, one.x_mm) for one in ours] == [(f"hole 1 of {document.title}", 3940)]
+    assert [(one.name, one.x_mm) for one in theirs] == [(f"hole 5 of {document.title}", 60)]
