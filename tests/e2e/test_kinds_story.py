@@ -1,0 +1,78 @@
+"""Things that bring more than holes, and places that are no wall: told on the screen, and answered by it."""
+
+from playwright.sync_api import Locator, Page, expect
+
+from tests.e2e.conftest import OpenPage
+
+PHONE = (390, 844)
+
+
+def fill(inside: Page | Locator, label: str, value: str, shown: str) -> None:
+    field = inside.get_by_label(label, exact=True)
+    field.fill(value)
+    field.press("Enter")
+    expect(field).to_have_value(shown)
+
+
+def test_a_bolt_is_found_by_hand_and_measured(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-screen/fixture")
+    bolts = page.get_by_role("region", name="Its own bolts")
+    expect(bolts).to_contain_text("4 bolts M6 × 25 with washers, 5 mm + 3 mm + 1 mm of spacers behind each")
+    bolts.get_by_label("Its back is").select_option(label="flat")
+    expect(bolts).to_contain_text("4 bolts M6 × 16 with washers: 12 mm of thread in an insert 14 mm deep")
+    fill(bolts, "A thin rod goes in", "5", "5 mm")
+    findings = page.get_by_role("list", name="Findings", exact=True)
+    expect(findings).to_contain_text("Its inserts take 5 mm of thread; M6 wants at least its own diameter")
+    bolts.get_by_label("Which went in by hand").select_option(label="M4")
+    expect(bolts).to_contain_text("4 bolts M4 ×")
+    # one sits lower: its middle stands too high then
+    fill(bolts, "Seat before it, high; 0: one stands", "200", "200 mm")
+    expect(findings).to_contain_text("the eyes of somebody who sits before it are at 940 mm, 235 mm below it")
+
+
+def test_a_gap_gets_its_stack(open_page: OpenPage) -> None:
+    page = open_page("/jobs/bunk-head/fixture", *PHONE)
+    stacks = page.get_by_role("region", name="Stacks of spacers")
+    expect(stacks).to_contain_text("racket 1: 20 mm + 2 mm, 0.3 mm left for a shim")
+    fill(page, "Gap to the wall, at its left end", "37", "37 mm")
+    # it falls from 37 to 18 on 1700: 250 along it is 34.2
+    expect(stacks).to_contain_text("racket 1: 30 mm + 3 mm + 1 mm, 0.2 mm left for a shim")
+    page.goto(page.url.replace("/fixture", "/drill"))
+    drill = page.get_by_role("complementary", name="Drill stage")
+    expect(drill.get_by_text("no harder than two thumbs (100 N)")).to_be_visible()
+
+
+def test_a_wall_becomes_a_post_and_says_what_the_post_bears(open_page: OpenPage) -> None:
+    page = open_page("/jobs/mast-lantern/wall")
+    expect(page.get_by_text("Bent at the ground to")).to_be_visible()
+    expect(page.get_by_role("img", name="Bent at the ground to")).to_be_visible()
+    fill(page, "Across", "30", "30 mm")
+    expect(page.get_by_role("list", name="Findings", exact=True)).to_contain_text("The post is bent at the ground to")
+    page.get_by_role("button", name="Undo", exact=False).first.click()
+    expect(page.get_by_label("Across", exact=True)).to_have_value("88.9 mm")
+    fill(page, "Stands deep in it", "700", "700 mm")
+    expect(page.get_by_role("list", name="Findings", exact=True)).to_contain_text(
+        "It stands 700 mm deep in the earth; with this on it, it wants"
+    )
+    page.get_by_role("button", name="It is a wall after all").click()
+    page.get_by_role("button", name="It is no wall but a post or a mast").click()
+    expect(page.get_by_label("Across", exact=True)).to_have_value("76.1 mm")
+
+
+def test_a_ledge_goes_round_the_corner(open_page: OpenPage) -> None:
+    page = open_page("/jobs/soap-ledge/fixture")
+    corner = page.get_by_role("region", name="Round the corner")
+    wall = corner.get_by_label("The wall at the right of this one, seen from the room")
+    wall.select_option(label="not chosen yet")
+    findings = page.get_by_role("list", name="Findings", exact=True)
+    expect(findings).to_contain_text("nobody has said which wall stands round it")
+    corner.get_by_role("button", name="Make a new wall there").click()
+    expect(wall).not_to_have_value("")
+    corner.get_by_role("button", name="Describe that wall, with a job of its own").click()
+    expect(page.get_by_role("heading", name="Wall", exact=True)).to_be_visible()
+    page.goto(page.url.split("/jobs/")[0] + "/jobs/soap-ledge/fixture")
+    wall.select_option(label="Drying room, outer wall")
+    expect(findings).not_to_contain_text("nobody has said which wall")
+    page.get_by_role("link", name="Drill", exact=False).first.click()
+    # eight holes on two walls, numbered through
+    expect(page.get_by_role("button", name="Show hole 8")).to_be_visible()
