@@ -111,9 +111,25 @@ def test_what_stands_on_the_floor_is_only_steadied(catalogue: Catalogue) -> None
     drawers = load_cases(plate_fixture(pieces=(open_able,), supports=(bracket,), hand="use"), 0, catalogue.demand)
     climbed = max(case.forces[-1].fz_n for case in drawers if case.key.startswith("steady"))
     assert climbed == pytest.approx(300 * 2000 / 1600)
+    # a child climbs at either quarter of its width, not only in its middle
+    assert {force.x_mm for case in drawers if "climbs" in case.label for force in case.forces} == {150, 300, 450}
     # light and narrow, it falls sideways: (20·2000 − 9.81·300)/1600
     beside = max(force.fx_n for case in drawers for force in case.forces)
     assert beside == pytest.approx((20 * 2000 - G * 300) / 1600)
+
+
+def test_what_stands_in_a_vehicle_is_thrown_with_all_of_its_mass(catalogue: Catalogue) -> None:
+    tall = Piece(
+        id="p", name="Locker", width_mm=600, height_mm=2000, depth_mm=400, mass_kg=40, contents_kg=60, held_by="floor"
+    )
+    hole = FixtureHole(id="h", x_mm=15, y_mm=25, diameter_mm=6)
+    bracket = Support(id="b", name="Bracket", x_mm=285, y_mm=1575, width_mm=30, height_mm=50, holes=(hole,))
+    fixture = plate_fixture(pieces=(tall,), supports=(bracket,), duty="shaken")
+    cases = {case.key: case for case in load_cases(fixture, 0, catalogue.demand)}
+    # 100 kg at 1000 over its foot, brackets at 1600: 981·1000/1600, off the wall and to either side
+    off, left = cases["shaken-off-the-wall"].forces[-1], cases["shaken-to-the-left"].forces[-1]
+    assert (off.fz_n, off.y_mm) == pytest.approx((100 * G * 1000 / 1600, 1600))
+    assert left.fx_n == pytest.approx(-100 * G * 1000 / 1600)
 
 
 def test_a_sideways_push_above_two_single_holes_is_a_couple_on_them(catalogue: Catalogue) -> None:

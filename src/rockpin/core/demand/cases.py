@@ -8,7 +8,7 @@ from rockpin.core.demand.fastener_group import Force
 from rockpin.core.demand.hands import hand_cases, held_rail_cases, swing_cases
 from rockpin.core.demand.loads import LoadCase, weight_at, weights
 from rockpin.core.demand.people import person_cases
-from rockpin.core.demand.steadied import at_brackets, free_end_mm
+from rockpin.core.demand.steadied import at_brackets, free_end_mm, thrown_at_brackets
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, Piece, RailKind
 from rockpin.core.fixture import bodies_of
 from rockpin.core.tables.catalogue import DemandTables
@@ -65,6 +65,12 @@ def _shaken_cases(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
             )
             for force in hung
         )
+        # what stands on the floor is thrown as well, and no weight of its own keeps it down
+        thrown += tuple(
+            thrown_at_brackets(piece, fixture, right * duty.sideways_g, out * duty.sideways_g)
+            for piece in fixture.pieces
+            if piece.held_by is not HeldBy.WALL
+        )
         yield LoadCase(
             key=f"shaken-{way.replace(' ', '-')}",
             label=f"shaken {way}",
@@ -83,14 +89,19 @@ def _steady_cases(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
         least = figures.steady_opens_n if piece.opens else figures.steady_least_n
         force = max(figures.steady_share * weight, least)
         says = "somebody climbs on its drawers" if piece.opens else f"{piece.name.lower()} tips"
-        for way, sign in (("off the wall", 1.0), ("against the wall", -1.0)):
-            tips = Force(x_mm=piece.cog_mm[0], y_mm=free_end_mm(piece), z_mm=piece.depth_mm / 2, fz_n=sign * force)
-            yield LoadCase(
-                key=f"steady-{piece.id}-{way.replace(' ', '-')}",
-                label=f"{says}, {way}",
-                allowance=tables.allowances[Acts.TOUCH],
-                forces=(at_brackets(tips, piece, fixture),),
-            )
+        middle = piece.cog_mm[0]
+        # a child climbs at either side
+        quarter = piece.width_mm / 4
+        places = (("", middle), ("-left", piece.x_mm + quarter), ("-right", piece.rect.right_mm - quarter))
+        for side, x in places if piece.opens else places[:1]:
+            for way, sign in (("off the wall", 1.0), ("against the wall", -1.0)):
+                tips = Force(x_mm=x, y_mm=free_end_mm(piece), z_mm=piece.depth_mm / 2, fz_n=sign * force)
+                yield LoadCase(
+                    key=f"steady-{piece.id}{side}-{way.replace(' ', '-')}",
+                    label=f"{says}, {way}",
+                    allowance=tables.allowances[Acts.TOUCH],
+                    forces=(at_brackets(tips, piece, fixture),),
+                )
 
 
 def _half_done(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:

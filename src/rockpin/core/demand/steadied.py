@@ -41,3 +41,16 @@ def at_brackets(push: Force, piece: Piece, fixture: Fixture) -> Force:
     return push._replace(
         y_mm=height, fz_n=push.fz_n * a / b, fx_n=sideways if push.fx_n > 0 else -sideways, fy_n=push.fy_n
     )
+
+
+def thrown_at_brackets(piece: Piece, fixture: Fixture, right_g: float, out_g: float) -> Force:
+    """What comes to the brackets of a piece that floor or ceiling carries when it is thrown so many g sideways [1].
+
+    All of its mass and contents at its centre of gravity, about the edge that bears it; its own weight keeps nothing
+    down meanwhile.
+    """
+    x, y, z = piece.cog_mm
+    newtons = (piece.mass_kg + piece.contents_kg) * STANDARD_GRAVITY_M_S2
+    weightless = piece.model_copy(update={"mass_kg": 0.0})
+    thrown = Force(x_mm=x, y_mm=y, z_mm=z, fx_n=right_g * newtons, fz_n=out_g * newtons)
+    return at_brackets(thrown, weightless, fixture)
