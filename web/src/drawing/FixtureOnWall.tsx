@@ -1,6 +1,6 @@
 import type { HolePlan, Plan, Rect } from "../api/client";
 import { Gaps, Rails, Rooms, WithIt } from "./Around";
-import type { Scale } from "./scale";
+import { measuredFrom, type Scale } from "./scale";
 
 interface Props {
   plan: Plan;
@@ -86,10 +86,10 @@ function HoleMark({
 }
 
 /** Dimensions of the chosen hole from the left edge and the floor, as they are carried to the wall. */
-function Dimensions({ hole, scale }: { hole: HolePlan; scale: Scale }) {
+function Dimensions({ hole, scale, from }: { hole: HolePlan; scale: Scale; from: number }) {
   const [x, y] = [scale.x(hole.x_mm), scale.y(hole.y_mm)];
   // in a close-up the lines run to the edge of what is shown; the figures still count from the wall
-  const left = Math.max(scale.x(0), scale.frame.left);
+  const left = Math.max(scale.x(from), scale.frame.left);
   const floor = Math.min(scale.y(0), scale.frame.bottom);
   const text = {
     fontSize: 12.5,
@@ -169,7 +169,7 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
       ))}
       <Rails plan={plan} scale={scale} climbs={climbs} />
       <Gaps plan={plan} scale={scale} />
-      {chosen && <Dimensions hole={chosen} scale={scale} />}
+      {chosen && <Dimensions hole={chosen} scale={scale} from={measuredFrom(plan, chosen.x_mm)} />}
       {plan.holes.map((hole) => (
         <HoleMark
           key={hole.id}

@@ -1,6 +1,6 @@
 import type { Plan, Rect } from "../api/client";
 import { showLength } from "../lib/units";
-import { fitScale } from "./scale";
+import { fitScale, measuredFrom, wholeWall } from "./scale";
 import { useSize } from "./useSize";
 
 interface Props {
@@ -21,6 +21,8 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
   const view = around(parts, plan, size.width, size.height);
   const scale = size.width > 0 ? fitScale(view, size.width, size.height, TIGHT) : null;
   const hole = plan.holes.find((one) => one.id === here);
+  const from = hole ? measuredFrom(plan, hole.x_mm) : 0;
+  const edge = scale ? Math.max(scale.frame.left, scale.x(from)) : 0;
   return (
     <div ref={ref} className="h-full w-full" data-testid="step-picture">
       {scale && (
@@ -35,6 +37,14 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
           }
         >
           <rect {...scale.box(view)} fill="var(--board)" />
+          {plan.beside && plan.beside.from_mm > view.x_mm && (
+            <path
+              d={`M${scale.x(plan.beside.from_mm)} 0V${size.height}`}
+              stroke="var(--chalk)"
+              strokeWidth="2.4"
+              strokeDasharray="9 5"
+            />
+          )}
           {plan.framing.members
             .filter((member) => plan.framed && meets(member.rect, view))
             .map((member) => (
@@ -73,7 +83,7 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
           ))}
           {hole && measured && (
             <g stroke="var(--chalk)" strokeDasharray="2 4" strokeWidth="1.3">
-              <path d={`M${scale.frame.left} ${scale.y(hole.y_mm)}H${scale.x(hole.x_mm)}`} />
+              <path d={`M${edge} ${scale.y(hole.y_mm)}H${scale.x(hole.x_mm)}`} />
               <path d={`M${scale.x(hole.x_mm)} ${scale.y(hole.y_mm)}V${scale.frame.bottom}`} />
             </g>
           )}
@@ -126,8 +136,8 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
               strokeWidth="4"
               paintOrder="stroke"
             >
-              <text {...besideLine(scale.frame.left, scale.x(hole.x_mm), scale.y(hole.y_mm))}>
-                {showLength(hole.x_mm, plan.units)}
+              <text {...besideLine(edge, scale.x(hole.x_mm), scale.y(hole.y_mm))}>
+                {showLength(hole.x_mm - from, plan.units)}
               </text>
               <text x={scale.x(hole.x_mm) + 7} y={scale.frame.bottom - 7}>
                 {showLength(hole.y_mm, plan.units)}
@@ -149,7 +159,7 @@ const AROUND_MM = 140;
 const TIGHT = { left: 0, right: 0, top: 0, bottom: 0 };
 
 function around(parts: readonly Rect[], plan: Plan, width: number, height: number): Rect {
-  const wall = { x_mm: 0, y_mm: 0, width_mm: plan.elevation.width_mm, height_mm: plan.elevation.height_mm };
+  const wall = wholeWall(plan);
   if (parts.length === 0 || width === 0 || height === 0) return wall;
   const left = Math.min(...parts.map((area) => area.x_mm)) - AROUND_MM;
   const low = Math.min(...parts.map((area) => area.y_mm)) - AROUND_MM;

@@ -55,6 +55,11 @@ export function wholeWall(plan: Plan): Rect {
   };
 }
 
+/** From where a hole is measured along the wall: its own wall's left end. */
+export function measuredFrom(plan: Plan, x_mm: number): number {
+  return plan.beside && x_mm > plan.beside.from_mm ? plan.beside.from_mm : 0;
+}
+
 function within(from: number, length: number, most: number): [number, number] {
   const size = Math.min(length, most);
   return [Math.min(Math.max(from, 0), most - size), size];
@@ -71,8 +76,8 @@ export function closeUp(plan: Plan, width: number, height: number): Rect {
   const shape = width / height;
   const wide = Math.max(right - left, (top - low) * shape);
   const high = Math.max(top - low, (right - left) / shape);
-  const [x_mm, width_mm] = within((left + right - wide) / 2, wide, plan.elevation.width_mm);
-  const [y_mm, height_mm] = within((low + top - high) / 2, high, plan.elevation.height_mm);
+  const [x_mm, width_mm] = within((left + right - wide) / 2, wide, wholeWall(plan).width_mm);
+  const [y_mm, height_mm] = within((low + top - high) / 2, high, wholeWall(plan).height_mm);
   return { x_mm, y_mm, width_mm, height_mm };
 }
 
