@@ -90,7 +90,7 @@ def test_bad_input_is_answered_with_all_faults_and_nothing_is_saved(client: Test
         f"/api/walls/{wall['id']}", json={"revision": before["wall"]["revision"], "summary": "x", "wall": unknown}
     )
     assert faults(answer)["wall.build_up.0.material"].startswith(
-        "“cheese” is no material of the catalogue; it has aerated_block, battens,"
+        "“cheese” is no material of the catalogue; it has aerated_block, aluminium_tube, battens,"
     )
     assert client.get("/api/jobs/chart-table").json() == before
     assert faults(client.post("/api/quantity", json={"text": "wide", "kind": "length", "field": "Width"})) == {
@@ -387,5 +387,7 @@ def test_a_packet_kept_in_the_van_competes_in_every_job_and_as_a_table(client: T
     assert {"own-grey-plugs", "own-grey-plugs-stud", "own-gold-screws"} <= known
     # the same rows out as a table and in again: nothing is lost, the screws they bring neither
     table = client.get("/api/fixings.csv").text
-    again = client.post("/api/fixings.csv", content=table.encode(), headers=CSV).json()["labels"]
+    answer = client.post("/api/fixings.csv", content=table.encode(), headers=CSV)
+    assert answer.status_code == 200, answer.text
+    again = answer.json()["labels"]
     assert again == labels

@@ -13,7 +13,7 @@ from PIL import Image
 
 from rockpin.api import make_app
 from rockpin.catalogue import load_catalogue
-from rockpin.demo import load_demo
+from rockpin.demo import demo_documents, load_demo
 from rockpin.store import Store
 
 OWN = {"x-rock-pin": "device-a"}
@@ -53,7 +53,11 @@ def test_a_site_goes_out_and_comes_in_beside_what_is_there(client: TestClient, t
     with opened(tmp_path / "other.sqlite") as other:
         # beside a site of its own, whose states have the same numbers
         other.post("/api/ask/job", json={"asked": {"wall": "plastered_brick"}})
-        assert bring(other, made.content).json() == {"documents": 14}
+        demo = demo_documents()
+        documents = 1 + len({wall.id for one in demo for wall in one.walls}) + len(demo)
+        assert bring(other, made.content).json() == {"documents": documents}
+            "documents": 1 + len({wall.id for one in demo_documents() for wall in one.walls}) + len(demo_documents())
+        }
         for job in ("tide-clock", "oar-cradle", "sail-bag-rack"):
             there, here = (one.get(f"/api/jobs/{job}").json() for one in (other, client))
             assert (there["plan"], there["job"], there["undo"]) == (here["plan"], here["job"], here["undo"])

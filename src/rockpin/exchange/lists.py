@@ -23,7 +23,7 @@ MOST_LINES = 2000
 _MOST_FAULTS = 20
 _RATINGS = ("rating", "panel", "rated")
 _MATERIALS = ("concrete", "solid", "cored", "hollow", "aerated")
-_LISTS = ("systems", "environments", "tools", "screws", "lengths_mm", "body_lengths_mm")
+_LISTS = ("systems", "environments", "tools", "screws", "lengths_mm", "body_lengths_mm", "sections")
 _FIRST = ("method", "key", "label", "source")
 
 
