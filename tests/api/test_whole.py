@@ -56,8 +56,6 @@ def test_a_site_goes_out_and_comes_in_beside_what_is_there(client: TestClient, t
         demo = demo_documents()
         documents = 1 + len({wall.id for one in demo for wall in one.walls}) + len(demo)
         assert bring(other, made.content).json() == {"documents": documents}
-            "documents": 1 + len({wall.id for one in demo_documents() for wall in one.walls}) + len(demo_documents())
-        }
         for job in ("tide-clock", "oar-cradle", "sail-bag-rack"):
             there, here = (one.get(f"/api/jobs/{job}").json() for one in (other, client))
             assert (there["plan"], there["job"], there["undo"]) == (here["plan"], here["job"], here["undo"])
