@@ -16,7 +16,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import Framing, HowKnown, StudRow
 from rockpin.core.drilling import laid_pipes
-from rockpin.core.fittings import BoltTrouble, fit_bolt, stack_over, stack_within
+from rockpin.core.fittings import BoltTrouble, ThreadsUnder, fit_bolt, stack_over, stack_within, threads_under
 from rockpin.core.fixture import build, with_fixture
 from rockpin.core.plan import make_plan
 from tests.builders import concrete_wall, job, stud_wall
@@ -231,3 +231,52 @@ def test_a_box_keeps_out_what_comes_at_it(
     assert "no-air-behind" not in said
     made = make_plan(job(concrete_wall(), fixture, 1000, 1000), CATALOGUE)
     assert {item.label: item.count for item in made.gather}["Channel nut, bolt and washer"] == 4
+
+
+# --- pattern over pattern --------------------------------------------------------------------------------------------
+
+
+def on_plate(**measures: float) -> Fixture:
+    return shaped("bar_on_plate", thread_holds=2000, **measures)
+
+
+def laid(fixture: Fixture) -> ThreadsUnder:
+    return threads_under(fixture.links[0], fixture.supports[0])
+
+
+def test_threads_are_laid_under_a_hole_and_a_slot() -> None:
+    # threads 100 apart under a round hole of 6.5 and a slot of 6.5 × 16: the slot gives (16 − 6.5)/2 + 0.25 either way
+    assert laid(on_plate()).as_drawn == 2
+    for apart, met in ((104.9, 2), (105.2, 1), (95.1, 2), (94.8, 1)):
+        # the bar is as much longer: its hole moves by half, so both have to be met by moving the plate under it
+        found = laid(on_plate(bar_across=apart))
+        assert found.at_best == met, apart
+    # a thread that is thicker than the hole meets none
+    assert laid(on_plate(thread=7)).at_best == 0
+
+
+def test_a_quarter_turn_that_fits_is_named() -> None:
+    # threads above one another, the bar lies across: a quarter turn brings them under it
+    found = laid(on_plate(thread_across=0, thread_up=100))
+    assert (found.as_drawn, found.at_best, found.turn_deg) == (0, 2, 90)
+    made = make_plan(job(concrete_wall(), on_plate(thread_across=0, thread_up=100), 1000, 1000), CATALOGUE)
+    (said,) = [one for one in made.findings if one.code == "threads-miss"]
+    assert said.severity is Severity.DO_NOT_DRILL
+    assert said.action == "Turn the plate by 90°."
+    assert "threads-miss" not in codes(job(concrete_wall(), on_plate(), 1000, 1000))
+
+
+def test_a_wall_screw_behind_the_bar_is_told_before_it_goes_on() -> None:
+    # wall holes at 140 × 120; a bar 150 × 30 in the middle covers none, one of 150 × 130 covers all four
+    assert laid(on_plate()).covered == ()
+    assert laid(on_plate(bar_high=130)).covered == (1, 2, 3, 4)
+    assert "wall-screw-covered" in codes(job(concrete_wall(), on_plate(bar_high=130), 1000, 1000))
+
+
+def test_what_a_thread_holds_is_its_makers_word() -> None:
+    def plan_of(load: float) -> dict[str, Severity]:
+        return codes(job(concrete_wall(), shaped("bar_on_plate", thread_holds=load), 1000, 1000))
+
+    assert plan_of(0)["nut-unknown"] is Severity.PROVE_FIRST
+    assert "nut-unknown" not in plan_of(2000)
+    assert Severity.DO_NOT_DRILL in plan_of(20).values()

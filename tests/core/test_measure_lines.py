@@ -19,6 +19,7 @@ NOT_DRAWN = {
     ("on_spacers", "spacer"),
     ("screen_arm", "across"),
     ("heated_rail", "play"),
+    ("bar_on_plate", "thread_up"),
 }
 
 

@@ -204,14 +204,18 @@ def check_joints(
             f"pull-out {show_force(needs.tension_n, units, demand=True)}, "
             f"shear {show_force(needs.shear_n, units, demand=True)}"
         )
-        if link.kind is LinkKind.CHANNEL:
+        if link.kind.takes_bolts:
             if link.nut_tension_n is None:
                 continue
             use, case = _nut(link, needs)
-            plans.append(_plan(hole, "channel", "channel nut", None, use, "the nut in the channel", case, pulls))
+            channel = link.kind is LinkKind.CHANNEL
+            what = "nut in the channel" if channel else "thread in the anchor plate"
+            label = "channel nut" if channel else "screw in its thread"
+            plans.append(_plan(hole, link.kind.replace("_", " "), label, None, use, f"the {what}", case, pulls))
             if use > 1:
-                sentence = f"{hole.support_label}: a nut in the channel is used {use:.2f} times over ({pulls})."
-                findings.append(_weak(hole, sentence, "Use more nuts, or a heavier channel.", use=use))
+                sentence = f"{hole.support_label}: a {what} is used {use:.2f} times over ({pulls})."
+                action = "Use more nuts, or a heavier channel." if channel else "Use more threads, or a heavier plate."
+                findings.append(_weak(hole, sentence, action, use=use))
             continue
         if (edge := _edge_mm(job, hole, link)) < framing.wood_edge_min_mm:
             least = show_length(framing.wood_edge_min_mm, units)

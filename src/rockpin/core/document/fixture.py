@@ -55,10 +55,16 @@ class LinkKind(StrEnum):
     SPACER = "spacer"
     CHANNEL = "channel"
     STAND_OFF = "stand_off"
+    ANCHOR_PLATE = "anchor_plate"
 
     @property
     def has_own_holes(self) -> bool:
-        return self in (LinkKind.BACKING_BOARD, LinkKind.CHANNEL)
+        return self in (LinkKind.BACKING_BOARD, LinkKind.CHANNEL, LinkKind.ANCHOR_PLATE)
+
+    @property
+    def takes_bolts(self) -> bool:
+        """Whether brackets are bolted to it at places that its maker rates: channel nuts, threads of a plate."""
+        return self in (LinkKind.CHANNEL, LinkKind.ANCHOR_PLATE)
 
 
 class RailKind(StrEnum):
@@ -222,7 +228,8 @@ class Link(Model):
     """A part between some supports and the wall.
 
     A backing board or a channel has its own outline and its own holes, which are the ones drilled in the wall; the
-    supports are fixed to it. ``nut_tension_n``, ``nut_shear_n``: what its maker allows for one channel nut.
+    supports are fixed to it. ``nut_tension_n``, ``nut_shear_n``: what its maker allows for one channel nut, or for one
+    thread of an anchor plate; ``threads``: where that has them.
     """
 
     id: Id
@@ -237,6 +244,7 @@ class Link(Model):
     nut_tension_n: float | None = Field(default=None, gt=0, le=50_000)
     nut_shear_n: float | None = Field(default=None, gt=0, le=50_000)
     holes: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
+    threads: tuple[FixtureHole, ...] = Field(default=(), max_length=40)
     note: Note = ""
 
     @model_validator(mode="after")

@@ -1,6 +1,7 @@
 """What comes with a thing besides its holes: bolts of a device, stacks of spacers, pipes, the sealing of a box."""
 
 from rockpin.core.fittings.bolts import BoltFit, BoltTrouble, fit_bolt
+from rockpin.core.fittings.patterns import ThreadsUnder, threads_under
 from rockpin.core.fittings.read import (
     FittingsReading,
     Sealing,
@@ -19,6 +20,7 @@ __all__ = [
     "Sealing",
     "Stack",
     "TailReading",
+    "ThreadsUnder",
     "Viewing",
     "fit_bolt",
     "read_fittings",
@@ -26,4 +28,5 @@ __all__ = [
     "stack_within",
     "stacks_of",
     "stands",
+    "threads_under",
 ]

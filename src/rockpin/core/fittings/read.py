@@ -10,6 +10,7 @@ from rockpin.core.document.fittings import DrainSide, PipeTail, TailFrom
 from rockpin.core.document.fixture import Fixture, HeldBy, HoleKind, LinkKind
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.fittings.bolts import BoltFit, fit_bolt
+from rockpin.core.fittings.patterns import ThreadsUnder, patterns_of
 from rockpin.core.fittings.stacks import Stack, stack_within
 from rockpin.core.framing import MemberReading
 from rockpin.core.setout import PlacedHole
@@ -66,6 +67,7 @@ class FittingsReading(Model):
     stacks: tuple[Stack, ...]
     tails: tuple[TailReading, ...]
     sealing: Sealing | None
+    patterns: tuple[ThreadsUnder, ...]
     nuts: int
 
 
@@ -173,6 +175,7 @@ def read_fittings(
         stacks=stacks_of(fixture, sizes, units),
         tails=tuple(_tail(one, job, holes, members, figures.pipe_half_mm) for one in fixture.tails),
         sealing=sealing,
+        patterns=patterns_of(fixture),
         nuts=nuts,
     )
 

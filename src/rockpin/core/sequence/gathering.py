@@ -36,6 +36,7 @@ _LINKS = {
     LinkKind.SPACER: "Spacer",
     LinkKind.CHANNEL: "Channel",
     LinkKind.STAND_OFF: "Stand-off",
+    LinkKind.ANCHOR_PLATE: "Anchor plate",
 }
 
 

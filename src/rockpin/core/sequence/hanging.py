@@ -38,7 +38,8 @@ def way_of_hanging(fixture: Fixture, catalogue: Catalogue) -> Hanging:
     behind = [link for link in fixture.links if link.kind.has_own_holes]
     if behind:
         kinds = {link.kind for link in behind}
-        first = "the channel" if LinkKind.CHANNEL in kinds else "the board"
+        words = {LinkKind.CHANNEL: "the channel", LinkKind.ANCHOR_PLATE: "the plate"}
+        first = next((word for kind, word in words.items() if kind in kinds), "the board")
         return Hanging(first, later, keyholes, *rest)
     if keyholes:
         return Hanging("the screws", later, keyholes, *rest)

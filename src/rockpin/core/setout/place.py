@@ -57,6 +57,7 @@ LINK_WORDS = {
     LinkKind.SPACER: "Spacer",
     LinkKind.CHANNEL: "Channel",
     LinkKind.STAND_OFF: "Stand-off",
+    LinkKind.ANCHOR_PLATE: "Anchor plate",
 }
 
 
@@ -91,7 +92,7 @@ def _placed(
         y_mm=plate.y_mm + hole.y_mm,
         diameter_mm=hole.diameter_mm,
         plate=plate,
-        plate_mm=channel_back_mm if isinstance(part, Link) and not board else part.thickness_mm,
+        plate_mm=channel_back_mm if isinstance(part, Link) and part.kind is LinkKind.CHANNEL else part.thickness_mm,
         flexible=isinstance(part, Support) and part.flexible,
         material=part.material
         if isinstance(part, Support)

@@ -8,7 +8,16 @@ from rockpin.core.base.words import listed
 from rockpin.core.document.fittings import DrainSide, TailFrom
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobBody
-from rockpin.core.fittings import BoltFit, BoltTrouble, FittingsReading, Sealing, TailReading, Viewing, stands
+from rockpin.core.fittings import (
+    BoltFit,
+    BoltTrouble,
+    FittingsReading,
+    Sealing,
+    TailReading,
+    ThreadsUnder,
+    Viewing,
+    stands,
+)
 from rockpin.core.tables.figures import FittingsFigures
 
 _STOP, _PROVE, _NOTE = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST, Severity.NOTE
@@ -208,6 +217,36 @@ def _sealing(job: JobBody, box: Sealing, units: UnitSystem, figures: FittingsFig
         )
 
 
+def _pattern(job: JobBody, one: ThreadsUnder, units: UnitSystem) -> Iterator[Finding]:
+    name = next(support.name.lower() for support in job.fixture.supports if support.id == one.support_id)
+    wanted = f"{one.holes} hole{'s' if one.holes != 1 else ''} of {name}"
+    if one.as_drawn < one.holes:
+        way = [f"turn the plate by {one.turn_deg}°"] if one.turn_deg else []
+        for by, more, less in ((one.dx_mm, "right", "left"), (one.dy_mm, "up", "down")):
+            if abs(by) > 0.5:
+                way.append(f"move it {show_length(abs(by), units)} {more if by > 0 else less}")
+        fits = one.at_best == one.holes
+        yield _finding(
+            _STOP,
+            "threads-miss",
+            f"As it lies {one.as_drawn} of {wanted} meet{'s' if one.as_drawn == 1 else ''} a thread of the plate; "
+            + ("all of them can." if fits else f"in no turn do more than {one.at_best}."),
+            f"{', '.join(way).capitalize()}." if fits and way else "Take a part with slots, or drill it by the plate.",
+            turn_deg=one.turn_deg,
+            met=one.at_best,
+        )
+    if one.covered:
+        numbers = listed([str(number) for number in one.covered])
+        many = len(one.covered) > 1
+        yield _finding(
+            _NOTE,
+            "wall-screw-covered",
+            f"Wall screw{'s' if many else ''} {numbers} of the plate lie{'' if many else 's'} behind {name}: no "
+            "screwdriver reaches there any more.",
+            "Draw them up, and try the plate with a pull, before that goes on.",
+        )
+
+
 def fitting_findings(job: JobBody, read: FittingsReading, units: UnitSystem, figures: FittingsFigures) -> list[Finding]:
     """All that is to be said of what comes with the things of a job."""
     found: list[Finding] = []
@@ -227,6 +266,8 @@ def fitting_findings(job: JobBody, read: FittingsReading, units: UnitSystem, fig
                 "Look from below, or lift a board, before a hole is bored for them.",
             )
         )
+    for pattern in read.patterns:
+        found += _pattern(job, pattern, units)
     if read.sealing:
         found += _sealing(job, read.sealing, units, figures)
     return found

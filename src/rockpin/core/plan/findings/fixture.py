@@ -202,13 +202,15 @@ def _part_findings(job: JobBody, demand: Demand, units: UnitSystem) -> list[Find
             found.append(
                 _finding(stop, "link-without-holes", f"The {name} has no holes to the wall yet.", "Enter them.")
             )
-        if link.kind is LinkKind.CHANNEL and link.nut_tension_n is None:
+        if link.kind.takes_bolts and link.nut_tension_n is None:
+            channel = link.kind is LinkKind.CHANNEL
+            what = "nut in this channel" if channel else "thread of this plate"
             found.append(
                 _finding(
                     prove,
                     "nut-unknown",
-                    "Nobody has said what a nut in this channel holds.",
-                    "Enter the working load of one nut from the channel's packet.",
+                    f"Nobody has said what a {what} holds.",
+                    f"Enter the working load of one {'nut' if channel else 'thread'} from its maker.",
                 )
             )
     if demand.mixed_links:
