@@ -169,3 +169,19 @@ def test_steps_that_need_one_another_are_no_order() -> None:
     other = Draft("b", Phase.MARK, "B", "B.", 1, ["a"])
     with pytest.raises(ValueError, match="need one another: a, b"):
         in_order([one, other], frozenset())
+
+
+def test_glue_goes_on_before_the_first_screw_and_sets_before_anybody_pulls() -> None:
+    fixture = build(CATALOGUE.shape_by_key["plate"], {})
+    glued = fixture.supports[0].model_copy(update={"glued": True})
+    wall = concrete_wall()
+    made = make_plan(job(wall, fixture.model_copy(update={"supports": (glued,)}), 1180, 1007), CATALOGUE)
+    order = [step.id for step in made.steps]
+    assert order.index("glue") < order.index("up") < order.index("draw-up") < order.index("glue-sets")
+    assert order.index("glue-sets") < order.index("try")
+    waits = next(step for step in made.steps if step.id == "glue-sets")
+    assert waits.wait is not None
+    assert waits.wait.times[0].minutes >= 24 * 60
+    # no figure counts on it
+    plain = make_plan(job(wall, fixture, 1180, 1007), CATALOGUE)
+    assert [hole.working for hole in made.holes] == [hole.working for hole in plain.holes]

@@ -158,6 +158,7 @@ class Support(Model):
     slide_mm: NonNegativeMm = 0
     leans: bool = Field(default=False, description="the whole back of the piece leans on the wall, not only this")
     clipped: bool = Field(default=False, description="takes part only once the piece is hung and clipped")
+    glued: bool = Field(default=False, description="put on with glue besides its screws; no figure counts on that")
     marked_hung: bool = Field(default=False, description="its holes are marked from the piece once that hangs")
     bears_mm: float = Field(
         default=0, ge=0, le=2_000, description="how far off the wall a piece in a corner bears on it"

@@ -1,8 +1,8 @@
 """The steps of what comes with a thing or its place: stacks, bolts of a device, pipes, what rides."""
 
-from rockpin.core.base.words import inside
+from rockpin.core.base.words import inside, listed
 from rockpin.core.sequence.step import Draft, Phase
-from rockpin.core.sequence.work_site import WorkSite
+from rockpin.core.sequence.work_site import WorkSite, wait_for
 
 
 def stack_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
@@ -99,4 +99,34 @@ def bed_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
             minutes=site.figures.set_minutes,
             needs=needs,
         )
+    ]
+
+
+def glue_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """Glue goes on before the first screw; it bears nothing in any figure, and nothing is hung before it has set."""
+    glued = [support for support in site.fixture.supports if support.glued]
+    if not glued:
+        return []
+    names = listed([inside(support.name) for support in glued])
+    return [
+        Draft(
+            id="glue",
+            phase=Phase.FIRST_UP,
+            title="Glue",
+            sentence=f"A bead on the back of {names}, clear of the holes, before the first screw: once they are up "
+            "none gets behind them.",
+            minutes=site.figures.set_minutes * len(glued),
+            needs=needs,
+            reversible=False,
+        ),
+        Draft(
+            id="glue-sets",
+            phase=Phase.FIRST_UP,
+            title="Let the glue set",
+            sentence="Nothing is pulled or hung before it has set. The screws bear all of the load by themselves.",
+            minutes=0.0,
+            needs=["up" if site.hanging.keyholes else "draw-up"],
+            wait=wait_for("glue", site.units, site.catalogue),
+            danger="The glue has not set: whatever pulls at it now tears it for good.",
+        ),
     ]

@@ -9,7 +9,7 @@ from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
 from rockpin.core.sequence.clamp_steps import clamp_steps, clamped
-from rockpin.core.sequence.fitting_steps import bed_steps, bolt_steps, pipe_steps, scrap_steps, stack_steps
+from rockpin.core.sequence.fitting_steps import bed_steps, bolt_steps, glue_steps, pipe_steps, scrap_steps, stack_steps
 from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
 from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
@@ -114,7 +114,10 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
         sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
         before = [*stack_steps(site, ["parts"]), *(bed_steps(site, ["mark"]) if job.wall.stands.rides else [])]
         needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
-        up = first_up(site, first, [*needs, *(one.id for one in before)])
+        glue = glue_steps(site, needs)
+        up = first_up(site, first, [*needs, *(one.id for one in (*before, *glue[:1]))])
+        up[-1].needs.extend(one.id for one in glue[1:])
+        before = [*before, *glue]
         drafts += [*drills, *sets, *before, *up]
     last = ["try"] if first else ["protect"]
     if site.hanging.first is not None or later:
