@@ -29,6 +29,14 @@ class Measure(Model):
     most: float
 
 
+class ShapePlace(StrEnum):
+    """Where a shape goes: on a wall, into an inside corner, round a post."""
+
+    WALL = "wall"
+    CORNER = "corner"
+    POST = "post"
+
+
 class Shape(Row):
     """A shape that a fixture can be made from."""
 
@@ -37,4 +45,5 @@ class Shape(Row):
     duty: Id
     hand: Id
     brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
+    place: ShapePlace = ShapePlace.WALL
     measures: tuple[Measure, ...] = Field(min_length=1)

@@ -257,7 +257,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
       <Word
         label="What goes up"
         value={shape.key}
-        options={lists.shapes.filter((one) => one.key !== "own")}
+        options={lists.shapes.filter((one) => one.key !== "own" && one.place === "wall")}
         onChange={(key) => asking.say({ shape: key, measures: {}, hand: null })}
       />
       {holds && (
