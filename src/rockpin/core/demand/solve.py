@@ -17,7 +17,7 @@ from rockpin.core.demand.fastener_group import GroupRows, Rows, solve_rows
 from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.sharing import as_given, share_out, turning
 from rockpin.core.demand.support_groups import SupportGroup, first_screw, groups_of, link_group
-from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.fixture import bodies_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.tables.figures import DemandFigures
@@ -114,7 +114,10 @@ class _Solver:
         return shared.case_of_row, parts
 
     def _group(self, group: SupportGroup, rows: Rows, *, in_wall: bool) -> _Part:
-        found = solve_rows(group.holes, group.plate, rows, self.bearing_mpa, self.figures.bearing_inset_min_mm)
+        # what lies on a steel plate bears on steel, whatever the wall behind is made of
+        on_steel = any(link.id == group.carrier and link.kind is LinkKind.ANCHOR_PLATE for link in self.fixture.links)
+        bearing = self.figures.steel_bearing_mpa if on_steel else self.bearing_mpa
+        found = solve_rows(group.holes, group.plate, rows, bearing, self.figures.bearing_inset_min_mm)
         self.missing.update(found.missing)
         return _Part(tuple(hole.id for hole in group.holes), in_wall, found)
 

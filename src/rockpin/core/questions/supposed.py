@@ -14,6 +14,7 @@ from rockpin.core.document.evidence import Evidence, Finish, HowStated, Location
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, Site
 from rockpin.core.document.wall import Framing, HowKnown, Member, Point, Wall
+from rockpin.core.fittings import stands
 from rockpin.core.fixture import build
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
 from rockpin.core.setout import place_fixture
@@ -113,7 +114,7 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
         placement=Placement(
             wall_id=_WALL,
             x_mm=round((asked.width_mm - wide) / 2) if asked.across_mm is None else asked.across_mm,
-            y_mm=round(start) if asked.up_mm is None else asked.up_mm,
+            y_mm=0 if stands(fixture) else round(start) if asked.up_mm is None else asked.up_mm,
         ),
     )
     site = Site(id=_SITE, name="Not yet on a site", region=asked.region, units=asked.units)

@@ -123,6 +123,7 @@ class DemandFigures(Model):
     steady_least_n: float
     steady_opens_n: float
     bearing_inset_min_mm: float
+    steel_bearing_mpa: float
     two_people_kg: float
     board_stiffness: float
     grab_rail_n: float
