@@ -13,13 +13,13 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("sites", "/", 1280, 800, "light"),
     ("wall", "/jobs/barometer/wall", 1280, 800, "light"),
     ("ask", "/ask/goes-in", 1280, 800, "light"),
-    ("ask-dark", "/ask/here", 1280, 800, "dark"),
+    ("post-dark", "/jobs/mast-lantern/wall", 1280, 800, "dark"),
     ("wall-studs", "/jobs/barometer/wall", 1280, 800, "light"),
     ("hidden", "/jobs/oar-cradle/hidden", 1280, 800, "light"),
-    ("fixture", "/jobs/first-aid-cabinet/fixture", 1280, 800, "light"),
+    ("fixture", "/jobs/chart-screen/fixture", 1280, 800, "light"),
     ("fixing", "/jobs/first-aid-cabinet/fixing", 1280, 800, "light"),
     ("set-out", "/jobs/oar-cradle/set-out", 1280, 800, "light"),
-    ("set-out-carried", "/jobs/first-aid-cabinet/set-out", 1280, 800, "light"),
+    ("corner", "/jobs/soap-ledge/set-out", 1280, 800, "light"),
     ("drill", "/jobs/tide-clock/drill", 1280, 800, "light"),
     ("why-dark", "/jobs/barometer/fixing", 1280, 800, "dark"),
     ("record", "/jobs/dry-suit-hanger/record", 1280, 800, "light"),
@@ -39,12 +39,6 @@ def _ask_what_goes_in(page: Page) -> None:
     page.get_by_label("The wall", exact=True).select_option("board_on_studs")
     page.get_by_label("Where the holes go").select_option("in")
     page.get_by_text("Every hole is in the middle of a stud").wait_for()
-
-
-def _ask_where(page: Page) -> None:
-    page.get_by_label("The wall", exact=True).select_option("plastered_brick")
-    page.get_by_role("button", name="Add it").click()
-    page.get_by_text("straight up or down").first.wait_for()
 
 
 def _see_the_walls(page: Page) -> None:
@@ -97,9 +91,13 @@ def _side_by_side(page: Page) -> None:
     page.get_by_role("dialog").wait_for()
 
 
-def _carry_it(page: Page) -> None:
-    page.get_by_role("cell", name="Marked through the piece").wait_for()
-    page.get_by_role("link", name="DXF").scroll_into_view_if_needed()
+def _close_to_the_corner(page: Page) -> None:
+    page.get_by_role("checkbox", name="Close up").click()
+    page.get_by_role("button", name="Show hole 7").click()
+
+
+def _its_bolts(page: Page) -> None:
+    page.get_by_role("heading", name="Which of its holes").scroll_into_view_if_needed()
 
 
 def _better_places(page: Page) -> None:
@@ -136,12 +134,12 @@ STEPS: dict[str, Callable[[Page], None]] = {
     "why-dark": _why,
     "sites": _see_the_walls,
     "ask": _ask_what_goes_in,
-    "ask-dark": _ask_where,
     "wall-studs": _sweep_for_studs,
     "hidden": _read_a_hole,
     "fixing": _open_the_sums,
     "set-out": _better_places,
-    "set-out-carried": _carry_it,
+    "corner": _close_to_the_corner,
+    "fixture": _its_bolts,
     "stairs": _along_the_stairs,
     "small-ways-on": _ran_soft,
     "van": _tell_the_van,

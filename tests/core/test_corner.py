@@ -102,8 +102,9 @@ def test_every_hole_is_planned_on_its_own_wall_and_numbered_through() -> None:
     assert {one.code for one in made.findings if one.severity is Severity.PROVE_FIRST} == {"in-zone"}
     assert not made.not_yet
     assert [hole.number for hole in made.holes] == list(range(1, 9))
-    assert {hole.behind_text for hole in made.holes[:4]} == {"concrete"}
-    assert {hole.behind_text for hole in made.holes[4:]} == {"brick or joint, hidden"}
+    assert {hole.behind_text for hole in made.holes[:4]} == {"left wall: concrete"}
+    assert {hole.behind_text for hole in made.holes[4:]} == {"right wall: brick or joint, hidden"}
+    assert made.gaps == ()
     # the first wall is 4000 wide: left brackets 60 and 250 from the corner, right ones the same beyond it
     assert sorted({round(hole.x_mm) for hole in made.holes}) == [3750, 3940, 4060, 4250]
     assert [mark.left_text for mark in made.measures.marks[::2]] == ["3940 mm", "3750 mm", "60 mm", "250 mm"]
@@ -150,8 +151,8 @@ def test_what_one_wall_forbids_forbids_the_whole_and_is_said_by_its_name() -> No
     # courses of the right wall are its own: its holes know brick from joint, the left ones stay in concrete
     bare = brick_wall(0, courses=Courses(unit_length_mm=215, unit_height_mm=65, joint_mm=10))
     behind = {hole.support: hole.behind_text for hole in make_plan(cornered(concrete_wall(), bare), CATALOGUE).holes}
-    assert behind["left-1"] == "concrete"
-    assert behind["right-1"] in {"brick", "mortar joint"}
+    assert behind["left-1"] == "left wall: concrete"
+    assert behind["right-1"] in {"right wall: brick", "right wall: mortar joint"}
 
 
 def test_a_corner_wants_its_second_wall_and_says_what_is_wrong_with_it() -> None:

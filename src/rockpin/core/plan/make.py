@@ -459,12 +459,18 @@ def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, objec
 
     marks, others = first.measures, second.measures
     both = {"marks": (*marks.marks, *others.marks), "distances": (*marks.distances, *others.distances)}
-    moved = tuple(hole.model_copy(update={"x_mm": hole.x_mm + beyond_mm}) for hole in second.holes)
+    ours = tuple(hole.model_copy(update={"behind_text": f"left wall: {hole.behind_text}"}) for hole in first.holes)
+    moved = tuple(
+        hole.model_copy(update={"x_mm": hole.x_mm + beyond_mm, "behind_text": f"right wall: {hole.behind_text}"})
+        for hole in second.holes
+    )
     return first.model_copy(
         update={
             "supports": (*first.supports, *beside(second.supports)),
             "links": (*first.links, *beside(second.links)),
-            "holes": (*first.holes, *moved),
+            "holes": (*ours, *moved),
+            # what the supports bear are no things in a row
+            "gaps": (),
             "joints": (*first.joints, *second.joints),
             "measures": marks.model_copy(update=both),
             "cases": (*first.cases, *second.cases),
