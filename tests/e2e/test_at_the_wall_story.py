@@ -291,7 +291,8 @@ def test_a_stroke_over_the_picture_moves_nothing_until_it_is_asked_for(open_page
 
     def stroke() -> None:
         hole = page.get_by_role("button", name=re.compile("^Hole 1,"))
-        hole.scroll_into_view_if_needed()
+        # where it stands still and can be touched, also after the page was scrolled by the stroke before
+        hole.click(trial=True)
         box = hole.bounding_box()
         assert box is not None
         x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
@@ -304,7 +305,9 @@ def test_a_stroke_over_the_picture_moves_nothing_until_it_is_asked_for(open_page
 
     stroke()
     assert job_of(page, "oar-cradle")["revision"] == before
-    page.get_by_role("checkbox", name="Move it by finger").click()
+    by_finger = page.get_by_role("checkbox", name="Move it by finger")
+    by_finger.click()
+    expect(by_finger).to_be_checked()
     stroke()
     expect(page.get_by_role("button", name=re.compile("^Undo: fixture moved"))).to_be_enabled()
 
