@@ -1,7 +1,9 @@
 """Rules that somebody's safety hangs on, each by hand: break one and its test here fails (`./run mutants`)."""
 
+import tomllib
 from dataclasses import replace
 from math import sqrt
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -411,3 +413,10 @@ def test_a_packet_is_raised_no_farther_than_it_allows(catalogue: Catalogue) -> N
     leaned = spot(brick_wall(), 107, 32, acts=Acts.TUG)
     assert assess(told, leaned, catalogue.capacity).tension_n == 400
     assert assess(plug, leaned, catalogue.capacity).tension_n == 600
+
+
+def test_every_rule_of_the_list_stands_once_where_it_says() -> None:
+    root = Path(__file__).parents[2]
+    rules = tomllib.loads((root / "bench" / "safety_rules.toml").read_text(encoding="utf-8"))["rules"]
+    texts = {rule["file"]: (root / "src" / "rockpin" / rule["file"]).read_text(encoding="utf-8") for rule in rules}
+    assert [rule["name"] for rule in rules if texts[rule["file"]].count(rule["rule"]) != 1] == []
