@@ -29,9 +29,13 @@ def measure_plans() -> None:
     """p50 and p95 of the plan of each demo job from nothing."""
     catalogue, loop = load_catalogue(), reference_ms()
     print(f"reference: a loop of 100,000 additions, p50 {loop:.2f} ms\n\n{'plan':<22}{_HEAD}")
+    middles = {}
     for document in demo_documents():
         found = sample_ms(lambda document=document: make_plan(document, catalogue), 60)  # type: ignore[misc]
         _print(document.id, found, loop)
+        middles[document.id] = quantile(found, 0.5)
+    slowest = max(middles, key=lambda name: middles[name])
+    print(f"the slowest, {slowest}, takes {middles[slowest] / middles['chart-table']:.2f} times the chart table")
 
 
 def _moved(document: JobDocument, by_mm: float) -> JobDocument:
