@@ -12,6 +12,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
 from rockpin.core.capacity import assess
+from rockpin.core.capacity.concrete_group import pullout_n
 from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, edge_share
 from rockpin.core.choice.choosing import _proved
 from rockpin.core.demand.cases import load_cases
@@ -420,3 +421,28 @@ def test_every_rule_of_the_list_stands_once_where_it_says() -> None:
     rules = tomllib.loads((root / "bench" / "safety_rules.toml").read_text(encoding="utf-8"))["rules"]
     texts = {rule["file"]: (root / "src" / "rockpin" / rule["file"]).read_text(encoding="utf-8") for rule in rules}
     assert [rule["name"] for rule in rules if texts[rule["file"]].count(rule["rule"]) != 1] == []
+
+
+def test_concrete_that_is_told_to_be_weaker_holds_less_and_stronger_is_no_gift_for_pull_out(
+    catalogue: Catalogue,
+) -> None:
+    # cones go by √fck: 12 instead of 20 MPa is √0.6 of it; an anchor's tested pull-out falls alike and never rises
+    anchor = next(
+        row for row in catalogue.fixings if isinstance(row, ConcreteAnchor) and row.key == "expansion_bolt_m10"
+    )
+    assert pullout_n(anchor, catalogue.figures.capacity) == anchor.pullout_n
+    weak = catalogue.figures.capacity.model_copy(update={"concrete_fck_mpa": 12.0})
+    strong = catalogue.figures.capacity.model_copy(update={"concrete_fck_mpa": 45.0})
+    assert pullout_n(anchor, weak) == pytest.approx(anchor.pullout_n * sqrt(0.6))
+    assert pullout_n(anchor, strong) == anchor.pullout_n
+
+    def use_of(told: float | None) -> float:
+        document = next(one for one in demo_documents() if one.id == "rinse-rail")
+        wall = document.wall.model_copy(update={"concrete_mpa": told})
+        made = make_plan(document.model_copy(update={"walls": (wall,)}), catalogue)
+        said = {one.code for one in made.findings}
+        assert ("concrete-class-not-told" in said) is (told is None)
+        kept = {one.fixing: one.use for hole in made.holes for one in hole.candidates}
+        return min(kept[name] for name in kept if catalogue.fixing_by_key[name].method == "concrete")
+
+    assert use_of(12) > use_of(20) == use_of(None) >= use_of(45)

@@ -24,7 +24,7 @@ from rockpin.core.capacity.common import (
     through_refusal,
     wrong_place,
 )
-from rockpin.core.capacity.concrete_group import Solved, solved_group
+from rockpin.core.capacity.concrete_group import Solved, pullout_n, solved_group
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared, shares
 from rockpin.core.demand import Rows
@@ -102,6 +102,12 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     return found
 
 
+def as_told(figures: CapacityFigures, spot: Spot) -> CapacityFigures:
+    """The figures with the strength of this wall's concrete, where somebody told it."""
+    told = spot.wall.concrete_mpa
+    return figures if told is None else figures.model_copy(update={"concrete_fck_mpa": told})
+
+
 def _lines(
     anchor: ConcreteAnchor, spot: Spot, solved: Solved, at: int, figures: CapacityFigures
 ) -> tuple[WorkLine, ...]:
@@ -129,8 +135,8 @@ def _lines(
         ]
     lines += [
         WorkLine(
-            text=f"pull-out of one anchor: {anchor.pullout_n:.0f} / ({gamma:g} × {anchor.gamma_inst:g}) / {load:g} = "
-            f"{anchor.pullout_n / (gamma * anchor.gamma_inst * load):.0f} N",
+            text=f"pull-out of one anchor: {pullout_n(anchor, figures):.0f} / ({gamma:g} × {anchor.gamma_inst:g}) / "
+            f"{load:g} = {pullout_n(anchor, figures) / (gamma * anchor.gamma_inst * load):.0f} N",
             source=f"{_EN}, 7.2.1.5; value: {anchor.source}",
         ),
         WorkLine(
@@ -327,7 +333,8 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
         together.setdefault((one.fixing.key, whose, one.spot.reading.holding_mm), []).append(number)
     found: dict[int, Assessment] = {}
     for numbers in together.values():
-        made_here = _of_one_group([some[number] for number in numbers], tables.figures)
+        here = [some[number] for number in numbers]
+        made_here = _of_one_group(here, as_told(tables.figures, here[0].spot))
         found |= dict(zip(numbers, made_here, strict=True))
     return [found[number] for number in range(len(some))]
 

@@ -4,6 +4,7 @@ EN 1992-4:2018, 7.2.1.4 to 7.2.1.7 for pull, 7.2.2.4 and 7.2.2.5 for shear.
 """
 
 from collections.abc import Sequence
+from math import sqrt
 from typing import NamedTuple, cast
 
 import numpy as np
@@ -42,6 +43,18 @@ class Solved(NamedTuple):
     cones: dict[int, tuple[Cone, int]]
 
 
+_TESTED_MPA = 20.0
+"""Strength [MPa] of the concrete in which pull-out is tested: C20/25."""
+
+
+def pullout_n(anchor: ConcreteAnchor, figures: CapacityFigures) -> float:
+    """Characteristic pull-out [N] in concrete of the figures' strength: as tested, and √(fck/20) of it where weaker.
+
+    What stronger concrete would give is the maker's to say, so it is not taken.
+    """
+    return anchor.pullout_n * min(1.0, sqrt(figures.concrete_fck_mpa / _TESTED_MPA))
+
+
 class _Group:
     """One kind of anchor in every hole of a group."""
 
@@ -67,13 +80,13 @@ class _Group:
         return self._cones[key]
 
     def _split(self, cluster: Sequence[int]) -> Cone:
-        return self._cone(cluster, self.figures.concrete_split_hefs, self.anchor.pullout_n)
+        return self._cone(cluster, self.figures.concrete_split_hefs, pullout_n(self.anchor, self.figures))
 
     def solve(self) -> Solved:
         tension = self.group.tension_n
         rows, count = tension.shape
         pulls = np.zeros((3, rows, count))
-        pulls[2] = tension * self.safe_n / self.anchor.pullout_n
+        pulls[2] = tension * self.safe_n / pullout_n(self.anchor, self.figures)
         cones: dict[int, tuple[Cone, int]] = {}
         for members, at in self.group.pulled_together:
             for cluster in _clusters(self.group, members, 3 * self.anchor.hef_mm):
@@ -168,7 +181,7 @@ class _Group:
 
 def solved_group(anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: CapacityFigures) -> Solved:
     """The uses of a group of these anchors, worked out once for all holes of it."""
-    key = (anchor.key, wall_mm)
+    key = (anchor.key, wall_mm, figures.concrete_fck_mpa)
     if key not in group.solved:
         group.solved[key] = _Group(anchor, group, wall_mm, figures).solve()
     return cast(Solved, group.solved[key])

@@ -306,6 +306,12 @@ class Wall(Model):
     scans: tuple[Scan, ...] = Field(default=(), max_length=200)
     old_holes: tuple[OldHole, ...] = Field(default=(), max_length=2000)
     school: Id | None = Field(default=None, description="rule school for cables, if not the region's")
+    concrete_mpa: float | None = Field(
+        default=None,
+        ge=8,
+        le=60,
+        description="strength of its concrete on cylinders; None: as weak as usual",
+    )
     workroom: bool = Field(default=False, description="kitchen, utility or workroom, with a worktop")
     screens: tuple[Screen, ...] = Field(default=(), max_length=10, description="what blunts a detector here")
     back_reached: bool = Field(default=False, description="somebody can get at its far face to put a nut on")

@@ -46,7 +46,7 @@ class AnchorGroup:
     table: DemandTable | None = None
     alone: tuple[CaseDemand, ...] = ()
     relief: Rows | None = None
-    solved: dict[tuple[str, float], object] = field(default_factory=dict, compare=False, repr=False)
+    solved: dict[tuple[str, float, float], object] = field(default_factory=dict, compare=False, repr=False)
 
     @cached_property
     def allowed(self) -> Rows:

@@ -41,6 +41,18 @@ export function Facts({ editing, lists }: Pick<StageProps, "editing" | "lists">)
           />
         </div>
       </div>
+      {editing.plan.reading.holding === "concrete" && (
+        <div className="mt-2">
+          <Field
+            label="Strength of its concrete on cylinders, MPa"
+            kind="number"
+            value={wall.concrete_mpa}
+            clearable
+            placeholder="not told"
+            onCommit={(v) => save({ concrete_mpa: v }, "class of the concrete")}
+          />
+        </div>
+      )}
       <div className="mt-2">
         <Checkbox
           label="Coating and boards tested for asbestos and lead, and free of them"

@@ -7,7 +7,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.plan.findings.board_alone import board_findings
 from rockpin.core.plan.findings.corner import corner_findings, no_second_wall, of_second_plane
 from rockpin.core.plan.findings.fittings import fitting_findings
-from rockpin.core.plan.findings.fixings import fixing_findings
+from rockpin.core.plan.findings.fixings import concrete_findings, fixing_findings
 from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
 from rockpin.core.plan.findings.kit import kit_findings
@@ -45,6 +45,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += rating_findings(job, done.maker, choices, units)
     findings += wall_findings(wall, job.site, done.identified, done.framing, holes, done.advice.sentence, catalogue)
     findings += fixing_findings(choices, numbers, catalogue)
+    findings += concrete_findings(choices, wall, catalogue)
     findings += kit_findings(choices, numbers)
     findings += proof_findings(done.proofs, catalogue, units)
     findings += board_findings(job, kinds, done.demand, choices, reading, units, catalogue)

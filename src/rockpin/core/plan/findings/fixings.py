@@ -8,6 +8,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import HoleChoice
+from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -23,6 +24,8 @@ _OF_ANOTHER_WALL = {
     "not-for-this-board",
     "nut-behind",
     "gap-in-front",
+    "not-a-post",
+    "post-drilled",
 }
 """Refusals that only say that a fixing is made for other walls: they are no reason why nothing holds in this one."""
 
@@ -108,3 +111,28 @@ def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int], cata
         else:
             found += [_either_way(one, choice, catalogue) for one in choice.chosen.provisos]
     return found
+
+
+_PSI_PER_MPA = 145.04
+
+
+def concrete_findings(choices: Sequence[HoleChoice], wall: Wall, catalogue: Catalogue) -> list[Finding]:
+    """What is taken of concrete whose class nobody has told, where an anchor is reckoned by it."""
+    reckoned = [
+        one.chosen for one in choices if one.chosen and catalogue.fixing_by_key[one.chosen.fixing].method == "concrete"
+    ]
+    if not reckoned or wall.concrete_mpa is not None:
+        return []
+    taken = catalogue.figures.capacity.concrete_fck_mpa
+    return [
+        Finding(
+            severity=Severity.NOTE,
+            stage=Stage.FIXING,
+            code="concrete-class-not-told",
+            sentence=f"Nobody has told the class of this concrete: it is reckoned with {taken:g} MPa "
+            f"({taken * _PSI_PER_MPA:.0f} psi) on cylinders, and cracked.",
+            action="Ask who built it, or look in its papers; old or crumbling concrete may be weaker.",
+            action_stage=Stage.WALL,
+            figures={"taken_mpa": taken},
+        )
+    ]
