@@ -226,3 +226,31 @@ def test_the_steps_of_a_clamped_thing_drill_nothing() -> None:
     # height 350, first to last 260: at 2900 + 175 ± 130
     assert [one.figure for one in mark.at] == ["3205 mm", "2945 mm"]
     assert "worm" in " ".join(item.label for item in made.gather) or "bow" in " ".join(i.label for i in made.gather)
+
+
+def test_a_timber_post_is_bolted_through_and_a_tube_is_not() -> None:
+    timber = mast(section=PostSection.TIMBER, material="timber_post", across_mm=120)
+    box = lantern(bolted=1, band_room=9, saddle=100)
+    made = planned(timber, box)
+    assert {hole.chosen for hole in made.holes} == {"post_bolt_m8"}
+    for hole in made.holes:
+        # through 120 of post, 20 of saddle and 20 for nut and washers: 160
+        assert hole.card is not None
+        assert (hole.card.screw_text, hole.card.depth_mm) == ("M8 × 160", 120)
+        assert hole.working is not None
+        # 690·π·D_H·G²·t lb, D_H = 24 mm, t no more than 2.5·24; dry wood counts in full, outdoors wet
+        inch, pound = 25.4, 4.4482216
+        wet = CATALOGUE.figures.capacity.wood_wet
+        pull = 690 * pi * (24 / inch) * 0.42**2 * (60 / inch) * pound * wet
+        factors = hole.working.tension_n / pull
+        assert factors in (pytest.approx(0.9), pytest.approx(1.0), pytest.approx(1.15), pytest.approx(1.6))
+    assert "nothing-holds" in codes(planned(mast(), box))
+    refused = {one.fixing: " ".join(one.reasons) for one in planned(mast(), box).holes[0].refused}
+    assert "clamped, not drilled" in refused["post_bolt_m8"]
+    # a slot takes no bolt, a round hole no band; a thin post no thick bolt
+    assert {hole.chosen for hole in planned(timber, lantern(saddle=100)).holes} == {"worm_band"}
+    thin = mast(section=PostSection.TIMBER, material="timber_post", across_mm=60, deep_mm=3000)
+    assert all(hole.chosen is None for hole in planned(thin, box, 1000, 2000).holes)
+    titles = [step.title for step in made.steps]
+    assert "Drill" in titles
+    assert "Clamp it" not in titles

@@ -12,7 +12,7 @@ from rockpin.core.capacity import masonry
 from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared
-from rockpin.core.document.fixings import AnyFixing, PostClamp, Rating
+from rockpin.core.document.fixings import AnyFixing, PostBolt, PostClamp, Rating
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, Existing, Spot, kind_and_size
@@ -179,13 +179,15 @@ def method_of(fixing: AnyFixing) -> Method:
 
 
 def _of_a_post(fixing: AnyFixing, spot: Spot) -> list[Refusal]:
-    """A post is clamped and nothing else; a wall is not clamped."""
+    """A post is clamped, or bolted right through where it is timber, and nothing else; a wall is neither."""
     clamps, on_post = isinstance(fixing, PostClamp), spot.reading.family is Family.POST
-    if on_post and not clamps:
+    slot = spot.hole.kind is HoleKind.CLAMPED
+    if on_post and not isinstance(fixing, PostClamp | PostBolt):
         return [refuse("post-drilled", "A post is clamped, not drilled: a hole weakens it and lets water in.")]
-    if on_post and spot.hole.kind is not HoleKind.CLAMPED:
-        return [refuse("hole-not-clamped", "This bracket has a hole and no room for a clamp: take one that has.")]
-    if not on_post and spot.hole.kind is HoleKind.CLAMPED:
+    if on_post and clamps is not slot:
+        here = "a slot for a clamp" if slot else "a hole for a bolt and no room for a clamp"
+        return [refuse("hole-not-clamped", f"This bracket has {here}.")]
+    if not on_post and slot:
         return [refuse("bracket-for-a-post", "This bracket is made to be clamped round a post, and here is none.")]
     return []
 

@@ -206,8 +206,30 @@ class PostClamp(FixingBase):
     put_on: str = Field(max_length=600, description="how it is put on, without a drill")
 
 
+class PostBolt(FixingBase):
+    """A bolt right through a timber post, with a nut and a wide washer on its far side.
+
+    ``edge_diameters``: least distance to either side of the post, in diameters.
+    """
+
+    method: Literal["post_bolt"] = "post_bolt"
+    diameter_mm: float = Field(gt=0)
+    root_mm: float = Field(gt=0)
+    lengths_mm: tuple[float, ...] = Field(min_length=1, max_length=60)
+    edge_diameters: float = Field(gt=0)
+    put_in: str = Field(max_length=600, description="how it is put in")
+
+
 AnyFixing = (
-    BoardAnchor | BoardHanger | MasonryPlug | WoodFastener | LiningScrew | SteelScrew | ConcreteAnchor | PostClamp
+    BoardAnchor
+    | BoardHanger
+    | MasonryPlug
+    | WoodFastener
+    | LiningScrew
+    | SteelScrew
+    | ConcreteAnchor
+    | PostClamp
+    | PostBolt
 )
 Fixing = Annotated[AnyFixing, Field(discriminator="method")]
 
