@@ -242,8 +242,9 @@ def test_a_timber_post_is_bolted_through_and_a_tube_is_not() -> None:
         inch, pound = 25.4, 4.4482216
         wet = CATALOGUE.figures.capacity.wood_wet
         pull = 690 * pi * (24 / inch) * 0.42**2 * (60 / inch) * pound * wet
-        factors = hole.working.tension_n / pull
-        assert factors in (pytest.approx(0.9), pytest.approx(1.0), pytest.approx(1.15), pytest.approx(1.6))
+        # times a duration factor of NDS, table 2.3.2
+        durations = (0.9, 1.0, 1.15, 1.25, 1.6)
+        assert min(abs(hole.working.tension_n / pull - one) for one in durations) < 1e-6
     assert "nothing-holds" in codes(planned(mast(), box))
     refused = {one.fixing: " ".join(one.reasons) for one in planned(mast(), box).holes[0].refused}
     assert "clamped, not drilled" in refused["post_bolt_m8"]

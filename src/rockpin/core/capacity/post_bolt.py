@@ -121,7 +121,7 @@ def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -
 
 
 def prepare(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
-    """A bolt at a bracket: what refuses it there, or N/Nₐ + V/Vₐ in every case, longer loads counting less of the wood."""
+    """A bolt at a bracket: what refuses it there, or N/Nₐ + V/Vₐ in every case; lasting loads count less."""
     if found := unfit(bolt, spot, tables):
         return found
     across = spot.wall.post.across_mm if spot.wall.post else 0.0
