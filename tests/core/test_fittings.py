@@ -128,6 +128,21 @@ def test_a_screen_is_seen_from_its_seat() -> None:
     assert "screen-height" in codes(job(concrete_wall(), standing, 700, 1000))
 
 
+def test_a_plate_says_which_studs_its_rows_reach() -> None:
+    # 13 holes of a row 50 apart from 1000 + 485 − 300 on: 1185 … 1785; studs at 1200 and 1600 lie 15 beside a hole
+    wall = stud_wall()
+    made = make_plan(job(wall, shaped("screen_plate"), 1000, 1000), CATALOGUE)
+    assert made.fittings.rows is not None
+    assert made.fittings.rows.studs_mm == ()
+    # moved by 15 its holes stand on both; its outermost are in use and on neither
+    moved = make_plan(job(wall, shaped("screen_plate"), 1015, 1000), CATALOGUE)
+    assert moved.fittings.rows is not None
+    assert (moved.fittings.rows.studs_mm, moved.fittings.rows.used) == ((1200, 1600), 1)
+    assert moved.fittings.rows.text == "Its rows reach the studs at 1200 mm and 1600 mm."
+    assert "studs-not-used" in {one.code for one in moved.findings}
+    assert "studs-not-used" not in codes(job(concrete_wall(), shaped("screen_plate"), 1015, 1000))
+
+
 def test_cables_of_an_arm_reach_at_full_stretch() -> None:
     # 345 to the back + 5 to the face of a screen 10 thick, 3 loops of 80, 150 at the plug: 355 + 240 + 150, up to 50s
     made = make_plan(job(concrete_wall(), shaped("screen_arm", reach=345, depth=10), 1500, 1300), CATALOGUE)

@@ -4,6 +4,7 @@ from rockpin.core.fittings.bolts import BoltFit, BoltTrouble, fit_bolt
 from rockpin.core.fittings.patterns import ThreadsUnder, threads_under
 from rockpin.core.fittings.read import (
     FittingsReading,
+    RowsReach,
     Sealing,
     TailReading,
     Viewing,
@@ -17,6 +18,7 @@ __all__ = [
     "BoltFit",
     "BoltTrouble",
     "FittingsReading",
+    "RowsReach",
     "Sealing",
     "Stack",
     "TailReading",

@@ -32,6 +32,17 @@ class Viewing(Model):
     text: str
 
 
+class RowsReach(Model):
+    """The studs that the rows of a screen's plate can reach, by their middles [mm], and in words.
+
+    ``used``: how many of them have a hole in use.
+    """
+
+    studs_mm: tuple[float, ...]
+    used: int
+    text: str
+
+
 class TailReading(Model):
     """A pipe's tail on the wall [mm]. ``holes``: numbers of holes that its run reaches; ``member_mm``: the middle of a
     stud that stands in its way, if it comes out of the wall."""
@@ -64,6 +75,7 @@ class FittingsReading(Model):
 
     bolt: BoltFit | None
     viewing: Viewing | None
+    rows: RowsReach | None
     stacks: tuple[Stack, ...]
     tails: tuple[TailReading, ...]
     sealing: Sealing | None
@@ -86,6 +98,27 @@ def _viewing(job: JobBody, units: UnitSystem, figures: FittingsFigures) -> Viewi
     if cable is not None:
         text += f" Its cables want {show_length(cable, units)} from wall to screen."
     return Viewing(middle_mm=middle, eyes_mm=eyes, seated=device.seat_mm > 0, cable_mm=cable, text=text)
+
+
+def _rows(job: JobBody, members: Sequence[MemberReading], units: UnitSystem, reach_mm: float) -> RowsReach | None:
+    """Which studs stand behind the rows of a screen's plate, so near a hole that a screw in it meets wood [mm]."""
+    studs = [one.rect.centre_x_mm for one in members if not one.horizontal]
+    if job.fixture.device is None or job.fixture.swings or not studs:
+        return None
+    every = [
+        (job.placement.x_mm + support.x_mm + hole.x_mm, hole.used)
+        for support in job.fixture.supports
+        for hole in support.holes
+    ]
+    near = {
+        stud: any(used for x, used in every if abs(x - stud) <= reach_mm)
+        for stud in sorted(studs)
+        if any(abs(x - stud) <= reach_mm for x, _ in every)
+    }
+    places = [show_length(stud, units) for stud in near]
+    words = f"the stud{'s' if len(places) > 1 else ''} at {listed(places)}" if places else "no stud"
+    text = f"Its rows reach {words}."
+    return RowsReach(studs_mm=tuple(near), used=sum(near.values()), text=text)
 
 
 def stacks_of(fixture: Fixture, sold_mm: Sequence[float], units: UnitSystem) -> tuple[Stack, ...]:
@@ -172,6 +205,7 @@ def read_fittings(
     return FittingsReading(
         bolt=fit_bolt(fixture.device, sizes, units, tables, figures) if fixture.device else None,
         viewing=_viewing(job, units, figures),
+        rows=_rows(job, members, units, figures.row_reach_mm),
         stacks=stacks_of(fixture, sizes, units),
         tails=tuple(_tail(one, job, holes, members, figures.pipe_half_mm) for one in fixture.tails),
         sealing=sealing,

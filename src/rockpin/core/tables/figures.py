@@ -290,6 +290,7 @@ class FittingsFigures(Model):
     pipe_half_mm: float
     air_behind_mm: float
     push_home_n: float
+    row_reach_mm: float
 
 
 class PostFigures(Model):

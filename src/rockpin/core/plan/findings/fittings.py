@@ -254,6 +254,16 @@ def fitting_findings(job: JobBody, read: FittingsReading, units: UnitSystem, fig
         found += _bolt(read.bolt, job.fixture.device.insert_depth_mm, units)
     if read.viewing:
         found += _height(read.viewing, units, figures)
+    if read.rows and read.rows.used < min(2, len(read.rows.studs_mm)):
+        has = "none has" if not read.rows.used else "1 has" if read.rows.used == 1 else f"{read.rows.used} have"
+        found.append(
+            _finding(
+                _NOTE,
+                "studs-not-used",
+                f"{read.rows.text} Of these {has} a hole in use.",
+                "Compare the choices of its holes, and take those on framing.",
+            )
+        )
     found += _stacks(job, read, units, figures)
     for tail in read.tails:
         found += _tail(tail, units)
