@@ -136,6 +136,7 @@ def test_a_post_bends_under_its_box_and_the_wind_by_hand() -> None:
     wanted = wanted_depth_mm(box + line * 3600, moment, 350, 23.56)
     assert read.wanted_mm == pytest.approx(wanted, rel=1e-3)
     assert made.verdict.word == "ready"
+    assert made.verdict.label == "Ready to fit"
 
 
 def test_a_post_says_where_it_ends() -> None:
@@ -252,6 +253,7 @@ def test_a_timber_post_is_bolted_through_and_a_tube_is_not() -> None:
     assert {hole.chosen for hole in planned(timber, lantern(saddle=100)).holes} == {"worm_band"}
     thin = mast(section=PostSection.TIMBER, material="timber_post", across_mm=60, deep_mm=3000)
     assert all(hole.chosen is None for hole in planned(thin, box, 1000, 2000).holes)
+    assert (made.verdict.label, made.verdict.sentence.split(";")[0]) == ("Ready to drill", "Both bolts hold")
     titles = [step.title for step in made.steps]
     assert "Drill" in titles
     assert "Clamp it" not in titles

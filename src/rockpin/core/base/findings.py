@@ -89,8 +89,8 @@ def weight(finding: Finding) -> int:
     return _WEIGHTS.get(finding.severity, 0)
 
 
-def verdict_of(findings: Iterable[Finding], when_clear: str) -> Verdict:
-    """The verdict that some findings make together.
+def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True) -> Verdict:
+    """The verdict that some findings make together. ``bored``: a hole is drilled, where a clamp is only put round.
 
     The worst finding speaks, the earliest stage among equals: a wall question comes before a fixing question.
     """
@@ -102,7 +102,7 @@ def verdict_of(findings: Iterable[Finding], when_clear: str) -> Verdict:
         word = VerdictWord.READY
         return Verdict(
             word=word,
-            label=_LABELS[word],
+            label=_LABELS[word] if bored else "Ready to fit",
             sentence=when_clear,
             action=None,
             action_stage=None,

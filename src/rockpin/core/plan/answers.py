@@ -17,12 +17,17 @@ def _plugs(fixing: AnyFixing) -> bool:
     return fixing.method in ("board", "masonry") and getattr(fixing, "kind", "") in ("plug", "frame_plug")
 
 
+def is_bored(fixing: AnyFixing | None) -> bool:
+    """Whether a hole is drilled for a fixing: a hook is pushed in, and a clamp goes round."""
+    return fixing is None or fixing.method not in ("hanger", "clamp")
+
+
 def answers_of(
     fixing: AnyFixing | None, behind: BehindKind, materials: Collection[str], glued: bool, catalogue: Catalogue
 ) -> tuple[str, ...]:
     """The keys of what a hole can answer, in the order of their table. ``materials``: of the layers; ``glued``: a part
     of the fixture is put on with glue, or may be."""
-    pushed = fixing is not None and fixing.method in ("hanger", "clamp")
+    pushed = not is_bored(fixing)
     holds = {
         "plug": fixing is not None and _plugs(fixing),
         "anchor": fixing is not None and _anchors(fixing),

@@ -17,7 +17,7 @@ from rockpin.core.drilling import DrillCard, bits_at_hand, deep_text
 from rockpin.core.framing import Behind
 from rockpin.core.hidden import HoleRisk
 from rockpin.core.hole import Spot
-from rockpin.core.plan.answers import answers_of
+from rockpin.core.plan.answers import answers_of, is_bored
 from rockpin.core.plan.drawing import Cut, behind_text, draw_cut
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -298,5 +298,9 @@ def hole_plan(
             chosen.screw if chosen else None,
             stack,
         ),
-        verdict=verdict_of(own, f"Hole {hole.number} is clear and holds."),
+        verdict=verdict_of(
+            own,
+            f"Hole {hole.number} is clear and holds.",
+            is_bored(catalogue.fixing_by_key[chosen.fixing] if chosen else None),
+        ),
     )

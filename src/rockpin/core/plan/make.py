@@ -21,6 +21,7 @@ from rockpin.core.framing import FramingReading
 from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import Belief, WallReading, may_be_old
 from rockpin.core.placing import PlacingReading
+from rockpin.core.plan.answers import is_bored
 from rockpin.core.plan.because import because_of
 from rockpin.core.plan.corner import Planes, planes_of
 from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
@@ -160,11 +161,11 @@ _CLEAR = {
 }
 
 
-def _stages(findings: list[Finding], because: dict[Stage, str]) -> tuple[StagePlan, ...]:
+def _stages(findings: list[Finding], because: dict[Stage, str], bored: bool = True) -> tuple[StagePlan, ...]:
     return tuple(
         StagePlan(
             stage=stage,
-            verdict=verdict_of((finding for finding in findings if finding.stage is stage), _CLEAR[stage]),
+            verdict=verdict_of((finding for finding in findings if finding.stage is stage), _CLEAR[stage], bored),
             because=because[stage],
             findings=tuple(finding for finding in findings if finding.stage is stage),
         )
@@ -172,11 +173,12 @@ def _stages(findings: list[Finding], because: dict[Stage, str]) -> tuple[StagePl
     )
 
 
-def _ready_sentence(count: int, hand: str | None, post: PostReading | None) -> str:
+def _ready_sentence(count: int, hand: str | None, post: PostReading | None, bored: bool) -> str:
     """Ready, with what hands do where that decides."""
     if post is not None:
-        clamps = {1: "The clamp holds", 2: "Both clamps hold"}.get(count, f"All {count} clamps hold")
-        return f"{clamps}{f', also when {hand}' if hand else ''}; the post bears it and stands deep enough."
+        thing = "bolt" if bored else "clamp"
+        all_of_them = {1: f"The {thing} holds", 2: f"Both {thing}s hold"}.get(count, f"All {count} {thing}s hold")
+        return f"{all_of_them}{f', also when {hand}' if hand else ''}; the post bears it and stands deep enough."
     also = f", also when {hand}," if hand else ""
     if count == 1:
         return f"The hole holds{also} and is clear of every zone, or proved."
@@ -340,6 +342,8 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         ),
     )
     joints, built, findings = findings_of(done)
+    chosen = [catalogue.fixing_by_key[one.chosen.fixing] for one in choices if one.chosen]
+    bored = not chosen or any(map(is_bored, chosen))
     not_yet = _not_yet(findings)
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
@@ -395,10 +399,11 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         units=units,
         verdict=verdict_of(
             findings,
-            _ready_sentence(len(holes), decided_by_hand(done, job, catalogue), done.post),
+            _ready_sentence(len(holes), decided_by_hand(done, job, catalogue), done.post, bored),
+            bored,
         ),
         not_yet=not_yet,
-        stages=_stages(findings, because_of(done, planned, measures, fixture_text, cases_text)),
+        stages=_stages(findings, because_of(done, planned, measures, fixture_text, cases_text), bored),
         reading=reading,
         belief=identified.belief,
         runner_up=runner_up,
