@@ -8,7 +8,8 @@ from bench.ordinary_jobs import hook, job, mirror, picture, studs, two_boards
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import Choice
 from rockpin.core.document.wall import Layer, Wall
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 
 

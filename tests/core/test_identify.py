@@ -22,7 +22,8 @@ from rockpin.core.document.wall import Layer, Opening, OpeningKind, Wall
 from rockpin.core.identification import Whereabouts
 from rockpin.core.identification.belief import Belief, exponents, identify, prior_of
 from rockpin.core.identification.reading import Family
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import CheckForm, Era, era_of
 from tests.builders import job, plate_fixture, stud_wall

@@ -12,7 +12,8 @@ from rockpin.core.demand.demands import CaseDemand, HoleDemand
 from rockpin.core.demand.fastener_group import HoleForces
 from rockpin.core.document.fixture import Environment, Fixture, Link, LinkKind
 from rockpin.core.fixture.shapes import build
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.setout.place import place_fixture
 from rockpin.core.tables.hands import Acts
 from tests.builders import concrete_wall, job, stud_wall

@@ -3,7 +3,8 @@
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
 from rockpin.core.document.record import HoleRecord
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
 CORNERS = ((15, 25), (240, 25))

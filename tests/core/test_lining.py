@@ -8,7 +8,8 @@ from bench.ordinary_jobs import grab_rail
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.document.wall import Layer, Wall
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import BOARD, job, plate_fixture, stud_wall
 

@@ -11,7 +11,8 @@ from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import Choice, Kit
 from rockpin.core.document.packet import Packet, PacketBasis, ScrewPacket
 from rockpin.core.document.wall import Layer, Wall
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.packet_fixings import as_fixings, working_load
 from rockpin.core.tables.packet_screws import as_fastener

@@ -31,7 +31,8 @@ from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, 
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.hole_plan import CandidateFixing
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall

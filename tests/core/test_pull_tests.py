@@ -12,7 +12,8 @@ from rockpin.core.document.fixings import BoardAnchor
 from rockpin.core.document.job import Choice, PullEnd, PullTest
 from rockpin.core.document.wall import Layer
 from rockpin.core.identification.reading import read_stated
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 

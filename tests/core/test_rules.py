@@ -15,7 +15,8 @@ from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Limit,
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.wall import EdgeKind, Layer, Opening, OpeningKind
 from rockpin.core.hole.spot import board_edge, free_edges
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.stages import compute_stages
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall

@@ -8,7 +8,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import ReadBy, Reading, Trace
 from rockpin.core.document.job import PullEnd, PullTest
 from rockpin.core.document.wall import Find, Point, Scan, ScanMode
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 

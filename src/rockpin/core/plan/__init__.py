@@ -9,9 +9,10 @@ from rockpin.core.plan.hole_case import WayOn, WaysOn
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
 from rockpin.core.plan.loose import LooseReading, repair_of
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.near_places import BetterPlace, better_places
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import bar_drilled
 from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.reporting import Report, reported

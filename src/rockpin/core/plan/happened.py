@@ -8,7 +8,7 @@ from rockpin.core.base.errors import NotFound
 from rockpin.core.base.model import Day, Id, Model, Note
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.record import Clock, DoneStep, Holds, HoleRecord, Moment, Photo, Progress
-from rockpin.core.plan.make import Plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import Report, hole_of, reported
 from rockpin.core.plan.way_out import body_of
 from rockpin.core.tables.catalogue import Catalogue

@@ -11,8 +11,9 @@ from rockpin.core.base.quantities import show_use
 from rockpin.core.document.job import Choice, JobBody, JobDocument
 from rockpin.core.document.record import HoleRecord, LeftHole
 from rockpin.core.plan.hole_plan import HolePlan
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import AS_PLANNED, hole_of
 from rockpin.core.plan.way_out import body_of, worst_of
 from rockpin.core.tables.catalogue import Catalogue

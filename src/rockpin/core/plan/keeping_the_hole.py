@@ -6,7 +6,7 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, settled_with, used_to, with_choice
 from rockpin.core.plan.hole_plan import CandidateFixing
-from rockpin.core.plan.make import Plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import hole_of
 
 _FIXINGS_TRIED = 5

@@ -10,7 +10,7 @@ from rockpin.core.document.record import Holds, HoleRecord, LeftHole
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, used_to
-from rockpin.core.plan.make import Plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import move_words
 
 

@@ -6,149 +6,40 @@ Same document and same catalogue, same plan: nothing here asks a clock, a file o
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from rockpin.core.advice import Advice
-from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, verdict_of
+from rockpin.core.base.findings import Finding, Severity, Stage, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
-from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
 from rockpin.core.document.fixture import Environment, HeldRail
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import DrillCard, card_of, existing_holes
-from rockpin.core.fittings import FittingsReading
 from rockpin.core.fixture import bodies_of, outline_of, things_of
-from rockpin.core.framing import FramingReading
-from rockpin.core.hidden import ALWAYS, Route, SweepReading, around_holes, hidden_cautions, read_sweeps
-from rockpin.core.identification import Belief, WallReading, may_be_old
-from rockpin.core.placing import PlacingReading
+from rockpin.core.hidden import ALWAYS, around_holes, hidden_cautions, read_sweeps
+from rockpin.core.identification import may_be_old
 from rockpin.core.plan.answers import is_bored
 from rockpin.core.plan.because import because_of
 from rockpin.core.plan.corner import Planes, planes_of
-from rockpin.core.plan.drawing import Elevation, RunnerUp, draw_elevation, draw_runner_up
+from rockpin.core.plan.drawing import draw_elevation, draw_runner_up
 from rockpin.core.plan.findings import all_findings, as_built_findings, corner_findings, of_second_plane
 from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
-from rockpin.core.plan.hole_plan import HolePlan, hole_plan
-from rockpin.core.plan.loose import LooseReading, loose_readings
-from rockpin.core.plan.record_lines import RecordLine, record_lines
+from rockpin.core.plan.hole_plan import hole_plan
+from rockpin.core.plan.loose import loose_readings
+from rockpin.core.plan.plan import DecidingCase, HiddenReading, Plan, StagePlan
+from rockpin.core.plan.record_lines import record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled, wall_content
+from rockpin.core.plan.unfolded import unfolded
 from rockpin.core.post import PostReading
-from rockpin.core.sequence import GatherItem, Step, work_of
+from rockpin.core.sequence import work_of
 from rockpin.core.setout import (
     AsBuiltReading,
-    Claim,
-    Clearance,
     Gap,
     PlacedPart,
-    SetOutMeasures,
     gaps_between,
     measures_of,
     of_wall,
 )
 from rockpin.core.tables.catalogue import Catalogue, Duty
-
-
-class StagePlan(Model):
-    """One stage: its verdict, why it is that one, and all of its findings."""
-
-    stage: Stage
-    verdict: Verdict
-    because: str
-    findings: tuple[Finding, ...]
-
-
-class DecidingCase(Model):
-    """A load case that decides at some hole. ``lasts``: for how long it acts, in words."""
-
-    label: str
-    lasts: str
-    holes: tuple[int, ...]
-
-
-class HiddenReading(Model):
-    """The rule school, the ways that services usually take, and what each sweep could not have seen.
-
-    ``reach_mm``: how deep the deepest hole of this job reaches; the picture of the risk is drawn for it.
-    ``around_holes``: what to sweep for all of them.
-    """
-
-    school: str
-    school_label: str
-    school_says: str
-    school_source: str
-    routes: tuple[Route, ...]
-    sweeps: tuple[SweepReading, ...]
-    reach_mm: float
-    around_holes: Rect | None
-    cautions: tuple[str, ...]
-
-
-class PlaneBeside(Model):
-    """The second wall of an inside corner, drawn beside the first: how far along it begins [mm], and all of its own."""
-
-    wall_id: str
-    wall: str
-    from_mm: float
-    elevation: Elevation
-
-
-class Plan(Model):
-    """What comes out at the right of the house.
-
-    ``not_yet``: everything that forbids the job, each with its way out; as long as there is any, no card tells how to
-    drill.
-    """
-
-    job_id: str
-    title: str
-    site: str
-    wall_id: str
-    wall: str
-    practice: bool
-    units: UnitSystem
-    verdict: Verdict
-    not_yet: tuple[str, ...]
-    stages: tuple[StagePlan, ...]
-    reading: WallReading
-    belief: Belief
-    runner_up: RunnerUp | None
-    advice: Advice
-    framing: FramingReading
-    framed: bool
-    hidden: HiddenReading
-    elevation: Elevation
-    pieces: tuple[PlacedPart, ...]
-    supports: tuple[PlacedPart, ...]
-    links: tuple[PlacedPart, ...]
-    holes: tuple[HolePlan, ...]
-    placing: PlacingReading
-    gaps: tuple[Gap, ...]
-    rails: tuple[HeldRail, ...]
-    claims: tuple[Claim, ...]
-    clearances: tuple[Clearance, ...]
-    as_built: tuple[AsBuiltReading, ...]
-    measures: SetOutMeasures
-    joints: tuple[JointPlan, ...]
-    heavier_text: str | None
-    cases: tuple[DecidingCase, ...]
-    cases_text: str
-    fixture_text: str
-    mass_text: str
-    floor_to_come_text: str | None
-    people: int
-    gather: tuple[GatherItem, ...]
-    steps: tuple[Step, ...]
-    cautions: tuple[str, ...]
-    record: tuple[RecordLine, ...]
-    loose: tuple[LooseReading, ...]
-    fittings: FittingsReading
-    post: PostReading | None
-    beside: PlaneBeside | None
-
-    @property
-    def findings(self) -> tuple[Finding, ...]:
-        return tuple(finding for stage in self.stages for finding in stage.findings)
-
 
 _CLEAR = {
     Stage.WALL: "Enough is known of the wall.",
@@ -451,40 +342,3 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         beside=None,
     )
     return _OnePlane(plan, done, drawn, findings, lacking)
-
-
-def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, object]) -> Plan:
-    """Two planes as one picture: what is on the second lies ``beyond_mm`` [mm] farther along. ``whole``: of both."""
-
-    def beside(parts: tuple[PlacedPart, ...]) -> tuple[PlacedPart, ...]:
-        return tuple(
-            one.model_copy(update={"area": one.area.model_copy(update={"x_mm": one.area.x_mm + beyond_mm})})
-            for one in parts
-        )
-
-    marks, others = first.measures, second.measures
-    both = {"marks": (*marks.marks, *others.marks), "distances": (*marks.distances, *others.distances)}
-    ours = tuple(hole.model_copy(update={"behind_text": f"left wall: {hole.behind_text}"}) for hole in first.holes)
-    moved = tuple(
-        hole.model_copy(update={"x_mm": hole.x_mm + beyond_mm, "behind_text": f"right wall: {hole.behind_text}"})
-        for hole in second.holes
-    )
-    return first.model_copy(
-        update={
-            "supports": (*first.supports, *beside(second.supports)),
-            "links": (*first.links, *beside(second.links)),
-            "holes": (*ours, *moved),
-            # what the supports bear are no things in a row
-            "gaps": (),
-            "joints": (*first.joints, *second.joints),
-            "measures": marks.model_copy(update=both),
-            "cases": (*first.cases, *second.cases),
-            "cautions": tuple(dict.fromkeys((*first.cautions, *second.cautions))),
-            "record": (*first.record, *second.record),
-            "loose": (*first.loose, *second.loose),
-            "beside": PlaneBeside(
-                wall_id=second.wall_id, wall=second.wall, from_mm=beyond_mm, elevation=second.elevation
-            ),
-            **whole,
-        }
-    )

@@ -19,8 +19,9 @@ from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.judged_places import Judged, judge
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import arrangements
 from rockpin.core.plan.stages import ComputedStages, compute_stages
 from rockpin.core.plan.way_out import body_of, move_words

@@ -14,8 +14,9 @@ from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled
 from rockpin.core.plan.heavier import in_hand
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, test_first
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, move_words, strained, with_what
 from rockpin.core.tables.catalogue import Catalogue

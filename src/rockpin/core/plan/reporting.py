@@ -10,7 +10,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import HoleRecord, Moment
 from rockpin.core.identification import Family
 from rockpin.core.plan.hole_plan import HolePlan
-from rockpin.core.plan.make import Plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.outcomes import Outcome
 

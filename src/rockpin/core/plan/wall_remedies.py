@@ -10,7 +10,7 @@ from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind
 from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
-from rockpin.core.plan.make import Plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
 from rockpin.core.tables.remedies import MasonryBoard
 

@@ -10,7 +10,8 @@ from rockpin.core.base.quantities import UnitSystem, show_length, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.plan.hole_plan import HolePlan
-from rockpin.core.plan.make import Plan, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 
 
