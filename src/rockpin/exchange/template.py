@@ -143,12 +143,15 @@ def pole_of(plan: Plan, along: Along) -> Drawing:
     It lies from left to right, also one that is stood up: its zero is at its left end.
     """
     upright = along == "up"
-    places = [(hole.y_mm if upright else hole.x_mm, number) for number, hole in enumerate(plan.holes)]
+    # round a corner a mark is measured from the left end of its own wall, not from that of the picture
+    marked = zip(plan.holes, plan.measures.marks, strict=True)
+    places = [(hole.y_mm if upright else mark.left_mm, number) for number, (hole, mark) in enumerate(marked)]
     length = max((place for place, _ in places), default=100.0) + 25
     what = "from the floor" if upright else "from the left edge"
+    edge = "left edge of each wall" if plan.beside else "left edge of the wall"
     drawing = Drawing(f"{plan.title}: story pole {what}", Box(0, 0, length, _POLE_MM))
     drawing.rect("edges", 0, 0, length, _POLE_MM)
-    drawing.say("words", 2, _POLE_MM - 5, 3.5, "finished floor" if upright else "left edge of the wall")
+    drawing.say("words", 2, _POLE_MM - 5, 3.5, "finished floor" if upright else edge)
     told: dict[float, list[int]] = {}
     for place, number in sorted(places):
         told.setdefault(round(place, 3), []).append(number)
