@@ -323,10 +323,11 @@ class Wall(Model):
     def _built_of_its_post(cls, data: Any) -> Any:
         """A post is all that stands in its plane: nobody states its layers besides."""
         post = data.get("post") if isinstance(data, dict) else None
-        if not post:
+        if isinstance(post, Post):
+            post = post.model_dump()
+        if not post or not isinstance(post, dict):
             return data
-        told = post if isinstance(post, dict) else post.model_dump()
-        layer = {"material": told.get("material", "steel_tube"), "thickness_mm": told.get("across_mm")}
+        layer = {"material": post.get("material", "steel_tube"), "thickness_mm": post.get("across_mm")}
         return {**data, "build_up": [layer], "framing": None, "courses": None, "tiles": None}
 
     @model_validator(mode="after")
