@@ -35,7 +35,7 @@ def _trailer() -> Wall:
 
 
 def _post() -> Wall:
-    post = Post(across_mm=114.3, section_wall_mm=5, x_mm=2000, deep_mm=2500, foot_mm=500, frost_mm=600)
+    post = Post(across_mm=114.3, section_wall_mm=5, x_mm=2000, deep_mm=2500, foot_mm=500, frost_mm=600, foot_seen=True)
     return Wall(id="wall", name="Mast", width_mm=4000, height_mm=3000, looked=True, post=post)
 
 

@@ -32,6 +32,7 @@ def mast(**more: object) -> Post:
         "foot_mm": 350,
         "deep_mm": 1500,
         "frost_mm": 600,
+        "foot_seen": True,
     }
     return Post.model_validate(values | more)
 
@@ -144,6 +145,7 @@ def test_a_post_says_where_it_ends() -> None:
     assert thin["post-bends"] is Severity.DO_NOT_DRILL
     assert codes(planned(mast(deep_mm=500)))["post-leans"] is Severity.DO_NOT_DRILL
     assert codes(planned(mast(deep_mm=None)))["post-depth-unknown"] is Severity.PROVE_FIRST
+    assert codes(planned(mast(foot_seen=False)))["post-foot-unseen"] is Severity.PROVE_FIRST
     assert codes(planned(mast(frost_mm=None)))["frost-not-told"] is Severity.NOTE
     assert codes(planned(mast(frost_mm=1600)))["post-in-frost"] is Severity.PROVE_FIRST
     held = planned(mast(set_in=SetIn.HELD, deep_mm=None, frost_mm=None))
@@ -216,6 +218,11 @@ def test_wind_on_its_side_turns_a_deep_box_round_a_thin_post() -> None:
     assert ("turns-on-post" in said) is (turned > holds)
     assert hypot(turned, 0) > holds, "the case is chosen so that it turns"
     assert "turns-on-post" not in turning(lantern(depth=100, height=200))[1]
+    # turning alone would be held; but the friction that is to hold it carries 60 kg as well, over both bows alike
+    turned, said = turning(lantern(depth=430, height=300, own=60))
+    assert turned < holds < holds * hypot(turned / holds, 60 * G / 2 / (0.15 * 2 * 1500))
+    assert "turns-on-post" in said
+    assert "turns-on-post" not in turning(lantern(depth=430, height=300, own=6))[1]
 
 
 def test_the_steps_of_a_clamped_thing_drill_nothing() -> None:

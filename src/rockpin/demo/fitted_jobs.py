@@ -116,6 +116,7 @@ SLIPWAY_MAST = Wall(
         section_wall_mm=3.2,
         x_mm=600,
         soil="sand",
+        foot_seen=True,
         foot_mm=350,
         deep_mm=1100,
         frost_mm=600,

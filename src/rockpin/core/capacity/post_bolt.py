@@ -125,7 +125,7 @@ def prepare(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> Tabled | list
     if found := unfit(bolt, spot, tables):
         return found
     across = spot.wall.post.across_mm if spot.wall.post else 0.0
-    setting = spot.cached_per_wall(f"{bolt.key} {spot.hole.plate_mm}", lambda: _set(bolt, spot, across, tables))
+    setting = spot.cached_per_wall(bolt.key, lambda: _set(bolt, spot, across, tables))
     return tabled(bolt, spot, setting, (), Mode.DOWEL, ByCase(raised=Raised.WOOD))
 
 

@@ -27,6 +27,7 @@ class Post(Model):
     ``section_wall_mm``: thickness of a tube's wall. ``yield_mpa``: of its metal; None: the planning value of its
     material. ``set_in``: in earth or a footing in it, or held by something stiff (deck, wall, machine bed) that
     somebody else answers for. ``foot_mm``: how wide the footing is, or the post itself where there is none.
+    ``foot_seen``: somebody looked at its foot and found no rot, rust or crack.
     ``deep_mm``: how deep it stands in the earth; None: nobody knows. ``frost_mm``: how deep the ground freezes there by
     the local code; None: nobody has said.
     """
@@ -38,6 +39,7 @@ class Post(Model):
     yield_mpa: float | None = Field(default=None, ge=50, le=1_000)
     x_mm: WallCoordinate = Field(description="where its middle stands on its plane")
     set_in: SetIn = SetIn.EARTH
+    foot_seen: bool = False
     soil: Id = "sand"
     foot_mm: float = Field(default=300, gt=15, le=3_000)
     deep_mm: float | None = Field(default=None, ge=0, le=6_000)

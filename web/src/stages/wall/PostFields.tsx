@@ -1,7 +1,7 @@
 import type { Wall } from "../../api/client";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
-import { Button, Heading, Select } from "../../ui/controls";
+import { Button, Checkbox, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 
 type Post = NonNullable<Wall["post"]>;
@@ -16,7 +16,7 @@ const HELD: readonly { key: Post["set_in"]; label: string }[] = [
   { key: "held", label: "something stiff that is not mine" },
 ];
 
-/** Turns a plane into that of a post; the server then reckons the post, and nothing is drilled. */
+/** Turns a plane into that of a post; the server then reckons the post. */
 export function BecomesAPost({ editing }: Pick<StageProps, "editing">) {
   const { wall } = editing.data.wall;
   return (
@@ -45,7 +45,12 @@ function Foot({ editing, lists, post }: Pick<StageProps, "editing" | "lists"> & 
   return (
     <>
       <Heading>What holds it</Heading>
-      <div className="grid grid-cols-2 items-end gap-2">
+      <Checkbox
+        label="I looked at its foot: no rot, rust or crack"
+        checked={post.foot_seen}
+        onChange={(foot_seen) => void set({ foot_seen }, "its foot")}
+      />
+      <div className="mt-2 grid grid-cols-2 items-end gap-2">
         <div className="col-span-2">
           <Select
             label="It is set in"

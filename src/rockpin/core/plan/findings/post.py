@@ -1,5 +1,7 @@
 """What is to be said of a post: whether it bends, turns, leans, and where its clamps lie."""
 
+from math import hypot
+
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_use
 from rockpin.core.document.fixture import Environment
@@ -25,10 +27,30 @@ def _finding(severity: Severity, stage: Stage, code: str, sentence: str, action:
 
 
 def _foot(read: PostReading, units: UnitSystem) -> list[Finding]:
-    """Whether it stands deep enough in the earth, against leaning and against frost."""
+    """Whether its foot is sound, and stands deep enough in the earth, against leaning and against frost."""
     found = []
+    if not read.foot_seen:
+        found.append(
+            _finding(
+                _PROVE,
+                Stage.WALL,
+                "post-foot-unseen",
+                "Nobody has looked at its foot: posts rot, rust and crack at the ground, where they are bent most.",
+                "Clear it, prick timber with a point, knock on a tube; then say that it is sound.",
+            )
+        )
+    if read.held:
+        found.append(
+            _finding(
+                _NOTE,
+                Stage.WALL,
+                "post-held-unknown",
+                "What holds it below, a weld, a base plate or its bolts, is not reckoned with.",
+                "Ask whoever built it, above all before anything broad catches the wind.",
+            )
+        )
     if read.wanted_mm is None:
-        return []
+        return found
     wanted = show_length(read.wanted_mm, units)
     if read.deep_mm is None:
         found.append(
@@ -80,21 +102,27 @@ def _foot(read: PostReading, units: UnitSystem) -> list[Finding]:
 
 
 def _turning(read: PostReading, done: ComputedStages, capacity: CapacityFigures) -> list[Finding]:
-    """Whether what is clamped to a round post would turn on it: μ·2·T at its radius, for each clamp."""
+    """Whether what is clamped to a round post would turn on it: μ·2·T at its radius, for each clamp.
+
+    The same friction carries the weight along the post, so both uses are added square by square.
+    """
     if read.section is not PostSection.ROUND_TUBE or not done.choices:
         return []
     rows = done.catalogue.fixing_by_key
     pulls = [getattr(rows[one.chosen.fixing], "pull_n", 0.0) for one in done.choices if one.chosen]
     holds = capacity.clamp_friction * 2 * sum(pulls) * read.across_mm / 2
-    if not pulls or read.turning_n_mm <= holds:
+    if not pulls or not holds:
         return []
-    use = read.turning_n_mm / holds
+    use = hypot(read.turning_n_mm / holds, max(one.chosen.use for one in done.choices if one.chosen))
+    if use <= 1:
+        return []
     return [
         _finding(
             _STOP,
             Stage.FIXING,
             "turns-on-post",
-            f"It would turn on the post: friction of its clamps is used {use:.1f} times over when {read.turning_case}.",
+            f"It would turn on the post: friction of its clamps, its weight with it, is used to {show_use(use)} "
+            f"when {read.turning_case}.",
             "More clamps, a shallower thing, or one that hangs evenly about the post.",
             turning_n_mm=read.turning_n_mm,
             holds_n_mm=holds,
