@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2 as G
 from rockpin.core.document.fixture import Environment, Fixture
@@ -191,6 +192,12 @@ def test_a_post_is_clamped_and_a_wall_is_not() -> None:
     assert {hole.chosen for hole in square.holes} == {"worm_band"}
     thin = planned(mast(across_mm=114.3, section_wall_mm=1.0))
     assert {hole.chosen for hole in thin.holes} == {"worm_band"}
+
+
+def test_a_timber_post_is_not_made_of_a_tube() -> None:
+    with pytest.raises(BadInput) as raised:
+        planned(mast(section=PostSection.TIMBER))
+    assert [fault.path.endswith("post.material") for fault in raised.value.faults] == [True]
 
 
 def test_one_clamp_is_a_pivot_and_a_clamp_beside_the_post_twists() -> None:

@@ -19,6 +19,7 @@ from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.identification import BuildUp, Check, HitRow
 from rockpin.core.tables.outcomes import Outcome
+from rockpin.core.tables.posts import PostMaterial
 from rockpin.core.tables.services import PointKind
 from rockpin.core.tables.shapes import Shape
 from rockpin.core.tables.starts import MemberStart, OpeningStart, ThingStart
@@ -388,7 +389,7 @@ class Lists(Model):
     shapes: tuple[Shape, ...]
     device_bolts: tuple[Choice, ...]
     exposures: tuple[Choice, ...]
-    post_materials: tuple[Choice, ...]
+    post_materials: tuple[PostMaterial, ...]
     soils: tuple[Choice, ...]
     tools: tuple[Choice, ...]
     sets: tuple[OwnedSet, ...]

@@ -96,7 +96,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
             )
             for row in catalogue.fittings.exposures
         ),
-        post_materials=tuple(Choice(key=row.key, label=row.label) for row in catalogue.posts.materials),
+        post_materials=catalogue.posts.materials,
         soils=tuple(Choice(key=row.key, label=row.label) for row in catalogue.posts.soils),
         tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
         sets=catalogue.sets,

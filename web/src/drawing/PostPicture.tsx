@@ -13,8 +13,20 @@ const LABEL = {
   paintOrder: "stroke",
 } as const;
 
-/** The post cut across at a clamp, seen from above: tube or timber, the clamp round it, what hangs in front. */
-function FromAbove({ plan, post, wide, high }: { plan: Plan; post: Post; wide: number; high: number }) {
+/** The post cut across, seen from above: tube or timber, the clamp round it or the bolt through it, what hangs in front. */
+function FromAbove({
+  plan,
+  post,
+  bolted,
+  wide,
+  high,
+}: {
+  plan: Plan;
+  post: Post;
+  bolted: boolean;
+  wide: number;
+  high: number;
+}) {
   const [piece] = plan.pieces;
   const [saddle] = plan.supports;
   const across = post.across_mm;
@@ -53,7 +65,7 @@ function FromAbove({ plan, post, wide, high }: { plan: Plan; post: Post; wide: n
         <>
           <circle cx={x} cy={y} r={r} fill="var(--steel)" stroke="var(--ink)" />
           <circle cx={x} cy={y} r={bore} fill="var(--sheet)" stroke="var(--ink)" />
-          <circle cx={x} cy={y} r={r + gap} fill="none" stroke="var(--chalk)" strokeWidth="3" />
+          {!bolted && <circle cx={x} cy={y} r={r + gap} fill="none" stroke="var(--chalk)" strokeWidth="3" />}
         </>
       ) : (
         <>
@@ -75,17 +87,25 @@ function FromAbove({ plan, post, wide, high }: { plan: Plan; post: Post; wide: n
               stroke="var(--ink)"
             />
           )}
-          <rect
-            x={x - r - gap}
-            y={y - r - gap}
-            width={2 * (r + gap)}
-            height={2 * (r + gap)}
-            rx="4"
-            fill="none"
-            stroke="var(--chalk)"
-            strokeWidth="3"
-          />
+          {!bolted && (
+            <rect
+              x={x - r - gap}
+              y={y - r - gap}
+              width={2 * (r + gap)}
+              height={2 * (r + gap)}
+              rx="4"
+              fill="none"
+              stroke="var(--chalk)"
+              strokeWidth="3"
+            />
+          )}
         </>
+      )}
+      {bolted && (
+        <g stroke="var(--chalk)" strokeWidth="3">
+          <path d={`M${x} ${top - 6}V${front + 0.14 * reach * perMm}`} />
+          <path d={`M${x - 8} ${top - 2}H${x + 8}`} />
+        </g>
       )}
     </g>
   );
@@ -127,7 +147,6 @@ function FromTheSide({ plan, post, left, high }: { plan: Plan; post: Post; left:
   const x = left + 70;
   const half = Math.max(3, (post.across_mm / 2) * deeper);
   const foot = Math.max(half, (post.foot_mm / 2) * deeper);
-  const short = post.wanted_mm !== null && post.deep_mm !== null && post.deep_mm < (post.wanted_mm ?? 0);
   return (
     <g>
       {post.wanted_mm !== null && (
@@ -174,7 +193,7 @@ function FromTheSide({ plan, post, left, high }: { plan: Plan; post: Post; left:
           y={y(-post.wanted_mm)}
           x={x}
           text={`wants ${showLength(post.wanted_mm, plan.units)}`}
-          ink={short ? "var(--brick)" : "var(--chalk)"}
+          ink={post.leans ? "var(--brick)" : "var(--chalk)"}
         />
       )}
       {post.deep_mm !== null && post.deep_mm !== undefined && (
@@ -190,12 +209,14 @@ function FromTheSide({ plan, post, left, high }: { plan: Plan; post: Post; left:
 export function PostPicture({ plan, post }: { plan: Plan; post: Post }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const half = Math.max(120, size.width * 0.42);
+  // what is drilled has steps for the drill
+  const bolted = plan.holes.some((hole) => (hole.card?.steps.length ?? 0) > 0);
   return (
     <section aria-label="Post" className="flex h-full min-h-0 flex-col">
       <div className="flex items-baseline gap-3 px-1">
         <h2 className="text-[14px] font-bold">The post</h2>
         <p className="truncate text-[12px] text-soft">
-          from above at a clamp · from the side, larger below the ground
+          from above at a {bolted ? "bolt" : "clamp"} · from the side, larger below the ground
         </p>
       </div>
       <div ref={ref} className="relative min-h-0 flex-1">
@@ -208,7 +229,7 @@ export function PostPicture({ plan, post }: { plan: Plan; post: Post }) {
             aria-label={post.text}
           >
             <Hatches />
-            <FromAbove plan={plan} post={post} wide={half} high={size.height} />
+            <FromAbove plan={plan} post={post} bolted={bolted} wide={half} high={size.height} />
             <FromTheSide plan={plan} post={post} left={half + 20} high={size.height} />
           </svg>
         )}

@@ -31,7 +31,8 @@ class PostReading(Model):
     """A post with what is on it. Each worst figure has its case.
 
     ``use``: bending stress over what may be borne. ``turning_n_mm``: about its axis. ``wanted_mm``: how deep it must
-    stand in the earth; None where something stiff holds it (``held``). ``reach_mm``: how far what
+    stand in the earth; None where something stiff holds it (``held``). ``leans``: it
+    is known to stand less deep. ``reach_mm``: how far what
     hangs there stands off it.
     """
 
@@ -53,6 +54,7 @@ class PostReading(Model):
     foot_mm: float
     foot_seen: bool
     held: bool
+    leans: bool
     clamps: int
     reach_mm: float
     text: str
@@ -166,6 +168,7 @@ def read_post(
         foot_mm=post.foot_mm,
         foot_seen=post.foot_seen,
         held=post.set_in is SetIn.HELD,
+        leans=wanted is not None and post.deep_mm is not None and post.deep_mm < wanted,
         clamps=sum(hole.used for support in job.fixture.supports for hole in support.holes),
         reach_mm=max((piece.depth_mm for piece in job.fixture.pieces), default=0.0),
         text=f"Bent at the ground to {show_use(stress / limit)} of what it bears when {worst.case}; its top sways "

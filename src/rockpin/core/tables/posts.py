@@ -4,14 +4,17 @@ from pydantic import Field
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.row import Row
+from rockpin.core.document.post import PostSection
 
 
 class PostMaterial(Row):
-    """What a post is made of. ``bending_mpa``: what it may bear for long; a metal's is a share of its yield.
+    """What a post of some sections is made of. ``bending_mpa``: what it may bear for long; a metal's is a share of its
+    yield.
 
     ``short_factor``: how much more in gusts; ``yield_mpa``: of metal, until its own is known.
     """
 
+    sections: tuple[PostSection, ...] = Field(min_length=1)
     modulus_mpa: float = Field(gt=0)
     yield_mpa: float | None = None
     bending_share: float | None = Field(default=None, gt=0, le=1)

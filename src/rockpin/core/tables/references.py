@@ -48,8 +48,11 @@ def wall_faults(wall: Wall, catalogue: Catalogue, path: str = "") -> list[Fault]
     for i, evidence in enumerate(wall.evidence):
         faults += _evidence_faults(f"{path}evidence.{i}", evidence, catalogue)
     if wall.post:
-        materials, soils = ({row.key for row in rows} for rows in (catalogue.posts.materials, catalogue.posts.soils))
-        faults += _unknown(f"{path}post.material", wall.post.material, materials, "material of a post")
+        section = wall.post.section
+        materials = {row.key for row in catalogue.posts.materials if section in row.sections}
+        what = f"material of a post that is a {section.replace('_', ' ')}"
+        faults += _unknown(f"{path}post.material", wall.post.material, materials, what)
+        soils = {row.key for row in catalogue.posts.soils}
         faults += _unknown(f"{path}post.soil", wall.post.soil, soils, "kind of earth")
     if wall.framing:
         faults += _unknown(f"{path}framing.species", wall.framing.species, catalogue.species_by_key, "kind of wood")

@@ -106,8 +106,12 @@ export function PostFields({ editing, lists }: Pick<StageProps, "editing" | "lis
   if (!post) return null;
   const set = (part: Partial<Post>, summary: string) =>
     editing.saveWall({ post: { ...post, ...part } }, summary);
-  const material = (section: Post["section"]) =>
-    section === "timber" ? "timber_post" : post.material === "timber_post" ? "steel_tube" : post.material;
+  const madeOf = (section: Post["section"]) =>
+    lists.post_materials.filter((one) => one.sections.includes(section));
+  const material = (section: Post["section"]) => {
+    const rows = madeOf(section);
+    return (rows.find((one) => one.key === post.material) ?? rows[0])?.key ?? post.material;
+  };
   return (
     <DraftScope of="post">
       {editing.plan.post && (
@@ -135,9 +139,7 @@ export function PostFields({ editing, lists }: Pick<StageProps, "editing" | "lis
         <Select
           label="Made of"
           value={post.material}
-          options={lists.post_materials.filter(
-            (one) => (one.key === "timber_post") === (post.section === "timber"),
-          )}
+          options={madeOf(post.section)}
           onChange={(key) => void set({ material: key }, "material of the post")}
         />
         <Field

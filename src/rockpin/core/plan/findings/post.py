@@ -63,7 +63,7 @@ def _foot(read: PostReading, units: UnitSystem) -> list[Finding]:
                 wanted_mm=read.wanted_mm,
             )
         )
-    elif read.deep_mm < read.wanted_mm:
+    elif read.leans:
         found.append(
             _finding(
                 _STOP,
