@@ -121,7 +121,7 @@ def test_every_hole_is_planned_on_its_own_wall_and_numbered_through() -> None:
 def test_each_support_bears_its_share_at_its_own_lever() -> None:
     fixture = ledge(left=300, right=300, own=4, holds=0, bears=30, left_brackets=2, right_brackets=1)
     document = cornered(concrete_wall(), concrete_wall(), fixture.model_copy(update={"hand": "none"}))
-    planes = planes_of(document)
+    planes = planes_of(document, CATALOGUE.figures.demand)
     assert planes is not None
     # bearing at (60, 30), (250, 30) and (30, 155); the weight of a triangle at (100, 100)
     shares = corner_shares([Bearing(60, 30), Bearing(250, 30), Bearing(30, 155)], Bearing(100, 100)).shares

@@ -15,9 +15,8 @@ from rockpin.core.document.fixture import Environment, HeadSeat
 from rockpin.core.document.post import PostSection
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.figures import CapacityFigures
 
-_NUT_MM = 20.0
-"""What a nut and both washers want of a bolt's length [mm]."""
 _SPECIES = "spruce"
 
 
@@ -39,10 +38,9 @@ def rating_of(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTabl
     return Rating(tension_n=wet * pull, shear_n=wet * shear)
 
 
-def _length_mm(bolt: PostBolt, spot: Spot, across_mm: float) -> float | None:
-    """The shortest bolt that is sold and reaches through bracket and post [mm]; None where none does."""
-    wanted = across_mm + spot.hole.plate_mm + _NUT_MM
-    return min((one for one in bolt.lengths_mm if one >= wanted), default=None)
+def _wanted_mm(spot: Spot, across_mm: float, figures: CapacityFigures) -> float:
+    """How long a bolt has to be [mm] through bracket, post and nut."""
+    return across_mm + spot.hole.plate_mm + figures.post_nut_mm
 
 
 def unfit(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> list[Refusal]:
@@ -66,14 +64,15 @@ def unfit(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> list[Refusal]:
                 f"{show_across(spot.hole.diameter_mm, units)} hole.",
             )
         )
-    if _length_mm(bolt, spot, post.across_mm) is None:
-        wanted = post.across_mm + spot.hole.plate_mm + _NUT_MM
+    wanted = _wanted_mm(spot, post.across_mm, tables.figures)
+    if max(bolt.lengths_mm) < wanted:
         found.append(refuse("bolt-short", f"None is sold that is {show_length(wanted, units)} long.", wanted_mm=wanted))
     return found
 
 
 def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -> Setting:
-    length = _length_mm(bolt, spot, across_mm) or across_mm
+    wanted = _wanted_mm(spot, across_mm, tables.figures)
+    length = min(one for one in bolt.lengths_mm if one >= wanted)
     screw = Screw(
         key=f"{bolt.key}-bolt",
         label=bolt.label,

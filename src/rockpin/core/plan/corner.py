@@ -11,6 +11,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.fixture import with_fixture
 from rockpin.core.setout import of_wall
+from rockpin.core.tables.figures import DemandFigures
 
 
 class Planes(NamedTuple):
@@ -34,11 +35,7 @@ def _bearing(support: Support, corner_x_mm: float, on_second: bool) -> Bearing:
     return Bearing(support.bears_mm, along) if on_second else Bearing(along, support.bears_mm)
 
 
-_UNEVEN = 2.0
-"""A level push comes to all supports of a stiff piece alike; on one of them it may be this many times its share [1]."""
-
-
-def _borne(piece: Piece, support: Support, share: float, lever_mm: float, count: int) -> Piece:
+def _borne(piece: Piece, support: Support, share: float, lever_mm: float, level_share: float) -> Piece:
     """What one support bears of a piece: a piece of its own over that support, its weight where it bears.
 
     A hand that presses down presses on one support alone; one that pushes level pushes at all of them, and against the
@@ -56,7 +53,7 @@ def _borne(piece: Piece, support: Support, share: float, lever_mm: float, count:
         contents_kg=share * piece.contents_kg,
         cog_z_mm=lever_mm,
         hand=piece.hand,
-        level_share=min(1.0, _UNEVEN / count),
+        level_share=min(1.0, level_share),
     )
 
 
@@ -68,16 +65,16 @@ def _part(job: JobDocument, wall: Wall, borne: dict[str, Piece]) -> JobDocument:
     return with_fixture(alone, part.fixture.model_copy(update={"pieces": pieces}))
 
 
-def plane_with(job: JobDocument, hole_id: str) -> JobDocument:
+def plane_with(job: JobDocument, hole_id: str, figures: DemandFigures) -> JobDocument:
     """The part of a job in a corner that a hole belongs to; the job itself where it stands on one wall."""
-    planes = planes_of(job)
+    planes = planes_of(job, figures)
     if planes is None:
         return job
     there = {hole.id for support in planes.second.fixture.supports for hole in support.holes}
     return planes.second if hole_id in there else planes.first
 
 
-def planes_of(job: JobDocument) -> Planes | None:
+def planes_of(job: JobDocument, figures: DemandFigures) -> Planes | None:
     """Both parts of a job in a corner; None where it is none, or nobody has said what the second wall is."""
     corner, other = job.fixture.corner, second_wall(job)
     if corner is None or other is None or not job.fixture.pieces:
@@ -90,8 +87,10 @@ def planes_of(job: JobDocument) -> Planes | None:
     bearings = [_bearing(one, corner.at_mm, one.id in there) for one in supports]
     shares = corner_shares(bearings, Bearing(corner.cog_u_mm, corner.cog_v_mm))
     share = {one.id: part for one, part in zip(supports, shares.shares, strict=True)}
+    # a level push comes to all supports of a stiff piece, to one of them in more than its share
+    level_share = figures.corner_uneven / len(supports)
     borne = {
-        one.id: _borne(piece, one, share[one.id], max(one.bears_mm + shares.beside_mm, 1.0), len(supports))
+        one.id: _borne(piece, one, share[one.id], max(one.bears_mm + shares.beside_mm, 1.0), level_share)
         for one in supports
     }
     return Planes(_part(job, job.wall, borne), _part(job, other, borne), job.wall.width_mm, shares)

@@ -64,7 +64,9 @@ def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, ke
     return Judged(
         dx_mm,
         dy_mm,
-        _word_of(done) if planes_of(job) is None else make_plan(job, catalogue, keep).verdict.word,
+        _word_of(done)
+        if planes_of(job, catalogue.figures.demand) is None
+        else make_plan(job, catalogue, keep).verdict.word,
         sum(behind.kind in _SOLID for behind in done.behinds.values()),
         max(uses, default=inf),
         max([catalogue.hidden.figures.risk_prove, *(one.risk.chance for one in done.judged)]),
@@ -74,7 +76,7 @@ def judge(job: JobDocument, dx_mm: float, dy_mm: float, catalogue: Catalogue, ke
 
 def _word_at(job: JobDocument, catalogue: Catalogue, keep: Keep) -> VerdictWord:
     """The verdict of a job, at once where a mark cannot be where it is."""
-    if planes_of(job) is not None:
+    if planes_of(job, catalogue.figures.demand) is not None:
         return make_plan(job, catalogue, keep).verdict.word
     read = read_wall(job, catalogue, keep)
     whole, placing = settled(job, read)

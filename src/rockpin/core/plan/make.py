@@ -151,7 +151,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
 
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
     """
-    planes = planes_of(job)
+    planes = planes_of(job, catalogue.figures.demand)
     if planes is None:
         return _one_plane(job, catalogue, keep).plan
     return _both_planes(job, planes, catalogue, keep)

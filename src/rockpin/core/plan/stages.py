@@ -168,7 +168,7 @@ def compute_stages(
     and where holes could be moved to; neither changes a verdict.
     """
     # what is asked of a job in a corner besides its plan is asked of its first plane
-    planes = planes_of(job)
+    planes = planes_of(job, catalogue.figures.demand)
     job = planes.first if planes else job
     shipped, read = catalogue, read_wall(job, catalogue, keep)
     whole, placing = settled(told_by_holes(job, catalogue), read)
@@ -269,7 +269,7 @@ def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue) -> lis
 
 def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:
     """The ways to clear one hole of a job. Raises NotFound where there is no such hole."""
-    done = compute_stages(plane_with(job, hole_id), catalogue)
+    done = compute_stages(plane_with(job, hole_id, catalogue.figures.demand), catalogue)
     index = next((index for index, one in enumerate(done.planned) if one.hole_id == hole_id), None)
     if index is None:
         raise NotFound(f"There is no hole “{hole_id}” in this job; it may have been taken out of use.")

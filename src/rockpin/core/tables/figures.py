@@ -137,6 +137,7 @@ class DemandFigures(Model):
     wind_flat_beside: float
     wind_box: float
     wind_flat_slender: float
+    corner_uneven: float
 
 
 class HoleFigures(Model):
@@ -231,6 +232,7 @@ class CapacityFigures(Model):
     concrete_split_hefs: float
     drilled_over_mm: float
     bolt_washer_diameters: float
+    post_nut_mm: float
     bolt_least_mm: float
     nut_diameters: float
     head_over_neck: float
