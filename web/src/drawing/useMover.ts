@@ -35,7 +35,8 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean, byFing
 
   const bind = useDrag(
     ({ xy: [x, y], initial: [x0, y0], first, last, memo, event, cancel }) => {
-      if (!byFinger && event instanceof PointerEvent && event.pointerType === "touch") {
+      // asked by its name: what the screen's own library hands on is no PointerEvent of the browser
+      if (!byFinger && "pointerType" in event && event.pointerType === "touch") {
         cancel();
         return undefined;
       }
