@@ -24,6 +24,7 @@ from bench.framing import try_framing
 from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
 from bench.ordinary import measure_ordinary
+from bench.photo import measure_photo
 from bench.plans import measure_drag_plans, measure_many_holes, measure_plans, measure_start
 from bench.timing import quantile, reference_ms
 from rockpin.catalogue import load_catalogue
@@ -145,6 +146,7 @@ PARTS: dict[str, Callable[[], None]] = {
     "sixty": lambda: measure_sixty(load_catalogue()),
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
     "fit": measure_fit,
+    "photo": measure_photo,
     "ways-on": measure_ways_on,
     "asking": measure_asking,
     "home": measure_home,

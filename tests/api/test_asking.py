@@ -99,7 +99,7 @@ def test_the_trash_keeps_for_thirty_days_and_what_was_drilled_for_good(client: T
     hole = drilled.body.fixture.supports[0].holes[0].id
     records = (HoleRecord(hole_id=hole, met=("as_planned",)),)
     # both show the first photo, and only the one that will be forgotten the second
-    shared, alone = (store.shelves._photos.keep(_picture(shade)) for shade in (40, 200))
+    shared, alone = (store.shelves._photos.keep(_picture(shade)).file for shade in (40, 200))
     for job_id, shown in (("tide-clock", (shared,)), ("barometer", (shared, alone))):
         job = store.job(job_id)
         photos = tuple(Photo(id=f"photo-{n}", file=name) for n, name in enumerate(shown, 1))

@@ -36,6 +36,7 @@ def demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
 @pytest.fixture
 def client(demo: Path, tmp_path: Path) -> Iterator[TestClient]:
     shutil.copy(demo, tmp_path / "demo.sqlite")
+    shutil.copytree(f"{demo}.photos", tmp_path / "demo.sqlite.photos")
     with TestClient(make_app(Store(tmp_path / "demo.sqlite"), load_catalogue()), headers={"x-rock-pin": "a"}) as opened:
         yield opened
 

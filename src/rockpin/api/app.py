@@ -31,6 +31,7 @@ from rockpin.api import (
     shelves,
     sites,
     things,
+    wall_photos,
     whole,
 )
 from rockpin.api.context import AppContext
@@ -116,6 +117,7 @@ def make_app(
         jobs,
         fixture,
         things,
+        wall_photos,
         placing,
         packets,
         kit,

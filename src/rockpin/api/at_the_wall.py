@@ -54,7 +54,7 @@ def keep_photo(
 ) -> Response:
     """Keeps a photo beside the data file, without its position; the same id is kept once."""
     context.store.job(job_id)
-    file = context.photos.keep(sent)
+    file = context.photos.keep(sent).file
     photo = Photo(id=id, file=file, hole_id=hole_id, at=at, who=who, note=note)
     return answer_of(take_in_happened(context, planning, job_id, PhotoTaken(id=id, photo=photo, at=at), device))
 

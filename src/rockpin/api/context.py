@@ -44,10 +44,10 @@ class AppContext:
     _afterwards: list[Callable[[], None]] = field(default_factory=list)
     keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
 
-    @cached_property
+    @property
     def photos(self) -> Photos:
         """The photos beside the data file."""
-        return Photos(self.store.path)
+        return self.store.photos
 
     @property
     def catalogue(self) -> Catalogue:

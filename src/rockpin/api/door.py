@@ -100,7 +100,9 @@ def _kinds_read(path: str) -> tuple[str, ...]:
         return ("text/csv", "text/plain")
     if path == "/api/everything":
         return ("application/zip",)
-    return ("image/jpeg", "image/png", "image/webp") if path.endswith("/photos") else ("application/json",)
+    if path.endswith(("/photos", "/wall-photos")):
+        return ("image/jpeg", "image/png", "image/webp")
+    return ("application/json",)
 
 
 _TOO_LARGE = f"Nothing was read: it is larger than {MOST_BYTES // 1024 // 1024} MB; split it, or leave pictures out."

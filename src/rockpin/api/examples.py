@@ -27,6 +27,8 @@ _PARAMETERS: dict[str, Any] = {
     "reach_mm": 50,
     "theme": "light",
     "id": "photo-1",
+    "photo_id": "boat-bay",
+    "v": "1",
     "who": "Robin",
 }
 _OF_ONE_OPERATION: dict[str, dict[str, Any]] = {
@@ -78,6 +80,7 @@ _BODIES: dict[str, Any] = {
     "bit": {"in_hand": "plug", "diameter_mm": 8, "length_mm": 40, "wall": "plastered_brick"},
     "apart": {"count": 3, "each_mm": 80, "width_mm": 1200},
     "becomes_a_job": {"asked": _SHELF},
+    "tap_photo": {"x_mm": 2000, "y_mm": 1400, "px_per_mm": 0.2},
     "copy_job": {"wall_id": "crew-room-river"},
     "name_job": {"name": "Oar cradle, lower rack"},
     "name_wall": {"name": "Crew room, wall to the river"},
@@ -89,7 +92,7 @@ _BODIES: dict[str, Any] = {
         "It grips.,Stop when it turns.\n"
     ),
 }
-NO_EXAMPLE = frozenset({"keep_photo", "bring_in"})
+NO_EXAMPLE = frozenset({"keep_photo", "keep_picture", "bring_in"})
 """What is sent as a picture or as a packed file."""
 
 
@@ -111,6 +114,7 @@ def _from_demo() -> dict[str, Any]:
         "save_wall": {"revision": 1, "summary": "as it was", "wall": crew_room},
         "save_fixture": {"revision": 1, "summary": "as it was", "fixture": body["fixture"]},
         "save_the_kit": {"revision": 1, "summary": "the van", "kit": {"bits_mm": [6, 8], "tools": ["hammer_drill"]}},
+        "read_wall_photo": _short(cradle.wall.photos[0]),
         "plan_document": body,
         "import_document": body,
     }

@@ -8,6 +8,7 @@ from pydantic import TypeAdapter
 
 from rockpin.api.context import AppContext
 from rockpin.api.handed import TakenIn, part_read
+from rockpin.api.photo_pictures import photo_marks, photo_upright
 from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.views import job_line, lean, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
@@ -215,6 +216,8 @@ _QUESTIONS: dict[str, Callable[[Supposed, Catalogue, Keep], Model]] = {
 }
 
 TASKS: dict[str, Task] = {
+    "photo_upright": photo_upright,
+    "photo_marks": photo_marks,
     "question": question,
     "guide": guide,
     "workspace": workspace,

@@ -3,13 +3,23 @@
 from typing import Any, Protocol
 
 from rockpin.core.document.job import JobDocument
+from rockpin.demo.boat_bay_photo import demo_pictures
 from rockpin.demo.slipway_house import DEMO_SITE_ID, demo_documents
 
 __all__ = ["DEMO_SITE_ID", "demo_documents", "load_demo"]
 
 
+class KeepsPhotos(Protocol):
+    """What keeps pictures beside those."""
+
+    def bring(self, photos: dict[str, bytes]) -> None: ...
+
+
 class Keeps(Protocol):
     """What keeps documents: the store, of which the demo knows no more."""
+
+    @property
+    def photos(self) -> KeepsPhotos: ...
 
     def has(self, document_id: str) -> bool: ...
 
@@ -24,4 +34,5 @@ def load_demo(store: Keeps) -> str:
     if not store.has(DEMO_SITE_ID) and not store.restore(DEMO_SITE_ID):
         for document in documents:
             store.add_document(document, keep_ids=True)
+        store.photos.bring(demo_pictures())
     return documents[0].id

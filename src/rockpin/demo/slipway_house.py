@@ -25,6 +25,7 @@ from rockpin.core.document.wall import (
     Wall,
     WallSide,
 )
+from rockpin.demo.boat_bay_photo import BOAT_BAY_PHOTO
 from rockpin.demo.fitted_jobs import (
     BUNK_HEAD,
     BUNK_ROOM,
@@ -151,6 +152,7 @@ BOAT_BAY = Wall(
         Point(id="switch-bay", kind="switch", x_mm=420, y_mm=1300),
         Point(id="spur-winch", kind="fused_spur", x_mm=3000, y_mm=500),
     ),
+    photos=(BOAT_BAY_PHOTO,),
     old_holes=(OldHole(id="old-bracket", x_mm=1570, y_mm=1750, diameter_mm=10, depth_mm=60, met="crumbling mortar"),),
 )
 

@@ -1,20 +1,25 @@
 """Photos beside the data file: each by what it holds, upright, without its position, no larger than it need be."""
 
 import hashlib
-import io
 import os
 import re
 import tempfile
 from collections.abc import Iterable
 from contextlib import suppress
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
-from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.photo import shrunk
 
-_LONGEST_PX = 2000
-_MOST_PIXELS = 60_000_000
 _NAME = re.compile(r"[0-9a-f]{32}\.jpg")
+
+
+class Kept(NamedTuple):
+    """A photo that was kept: the name of its file, and its size [points]."""
+
+    file: str
+    width_px: int
+    height_px: int
 
 
 class Photos:
@@ -23,32 +28,13 @@ class Photos:
     def __init__(self, data_file: Path) -> None:
         self.folder = data_file.with_name(f"{data_file.name}.photos")
 
-    def keep(self, sent: bytes) -> str:
-        """Keeps a photo and returns the name of its file. Raises BadInput where it is none, or too large."""
-        # slow to load, and asked for by few
-        from PIL import Image, ImageOps, UnidentifiedImageError
-
-        try:
-            with Image.open(io.BytesIO(sent), formats=("JPEG", "PNG", "WEBP")) as opened:
-                wide, high = opened.size
-                if wide * high > _MOST_PIXELS:
-                    raise BadInput(
-                        [Fault("photo", f"has {wide} × {high} points; at most 60 million are read, take it smaller")]
-                    )
-                upright = ImageOps.exif_transpose(opened).convert("RGB")
-                upright.thumbnail((_LONGEST_PX, _LONGEST_PX))
-                out = io.BytesIO()
-                # saved anew, so that nothing of what came with it stays: no place, no maker, no date
-                upright.save(out, "JPEG", quality=85)
-        except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
-            raise BadInput(
-                [Fault("photo", "is no JPEG, PNG or WebP picture that can be read; take another")]
-            ) from error
-        made = out.getvalue()
-        name = f"{hashlib.sha256(made).hexdigest()[:32]}.jpg"
+    def keep(self, sent: bytes) -> Kept:
+        """Keeps a photo, shrunk. Raises BadInput where it is none, or too large."""
+        made = shrunk(sent)
+        name = f"{hashlib.sha256(made.jpeg).hexdigest()[:32]}.jpg"
         self.folder.mkdir(exist_ok=True)
-        self._write(self.folder / name, made)
-        return name
+        self._write(self.folder / name, made.jpeg)
+        return Kept(name, made.width_px, made.height_px)
 
     def copy_to(self, other: "Photos") -> int:
         """Copies every photo beside another data file, where those that are there stay; how many there are here."""
@@ -101,7 +87,7 @@ class Photos:
 
 
 def photos_of(body: Any) -> set[str]:
-    """The photos that the body of a job names, by the names of their files; also of one that no longer reads."""
+    """The photos that the body of a job or a wall names, by their files; also of one that no longer reads."""
     listed = body.get("photos") if isinstance(body, dict) else None
     files = (one.get("file") for one in listed if isinstance(one, dict)) if isinstance(listed, list) else ()
     return {file for file in files if isinstance(file, str)}

@@ -61,7 +61,8 @@ class Store:
         self._sessions = Sessions(path)
         self.lists = Lists(self._sessions)
         self.phones = Phones(self._sessions)
-        self.shelves = Shelves(self._sessions, Photos(self.path))
+        self.photos = Photos(self.path)
+        self.shelves = Shelves(self._sessions, self.photos)
         with self._sessions.reading() as session:
             there = {name for name in _SINGLE if session.get(Document, name) is not None}
         for name in _SINGLE.keys() - there:

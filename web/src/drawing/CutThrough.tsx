@@ -1,6 +1,6 @@
 import type { HolePlan, Plan } from "../api/client";
 import { Hatches } from "./Hatches";
-import { useSize } from "./useSize";
+import { useSize } from "../lib/useSize";
 
 /** What of a hole is drawn in the cut. */
 export type CutHole = Pick<HolePlan, "number" | "cut" | "card" | "chosen_label">;

@@ -11,9 +11,10 @@ import { Finds, Points, Sweeps, Zones } from "./Services";
 import { LineUps } from "./LineUps";
 import { Stairs, Things, Tiles } from "./Landmarks";
 import type { Placing } from "../lib/placing";
+import { OffPhotoMarks, PhotoUnder, type UprightPhoto } from "./PhotoUnder";
 import { PlacingCross } from "./PlacingCross";
 import { useMover } from "./useMover";
-import { useSize } from "./useSize";
+import { useSize } from "../lib/useSize";
 import { WallPlaces } from "./WallPlaces";
 import { Brickwork, Framing, OldHoles, Openings, Rulers, StudCentres } from "./WallFace";
 
@@ -39,6 +40,8 @@ export interface Overlay {
   nearest: Schemas["WallPlace"] | null;
   /** Where the picture of the risk comes from. */
   risk: string;
+  /** A photo that lies under everything. */
+  photo: UprightPhoto | null;
 }
 
 interface Props {
@@ -85,6 +88,7 @@ function Still({
       </clipPath>
       <g clipPath="url(#shown)">
         <path d={outline} fill="var(--sheet)" />
+        {overlay.photo && <PhotoUnder photo={overlay.photo} scale={scale} />}
         {plan.reading.layers[0]?.hatch === "concrete" && (
           <rect {...face} fill="url(#hatch-concrete)" opacity=".35" />
         )}
@@ -96,12 +100,15 @@ function Still({
         {shows("Risk") && <Risk src={overlay.risk} face={face} />}
         {shows("Routes") && <Routes plan={plan} scale={scale} />}
         <Stairs elevation={elevation} scale={scale} />
-        <Openings elevation={elevation} scale={scale} />
+        <g opacity={overlay.photo ? 0.45 : 1}>
+          <Openings elevation={elevation} scale={scale} />
+        </g>
         <Things elevation={elevation} scale={scale} />
         <OldHoles elevation={elevation} scale={scale} />
         {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
         <Finds elevation={elevation} scale={scale} />
         <Points elevation={elevation} scale={scale} />
+        <OffPhotoMarks off={elevation.off_photo} scale={scale} />
         {shows("Checks") && <EvidenceMarks elevation={elevation} scale={scale} />}
         {overlay.highlight && <Highlight area={overlay.highlight} scale={scale} />}
         {overlay.line_mm !== null && (

@@ -1,7 +1,7 @@
 import type { Plan } from "../api/client";
 import { showLength } from "../lib/units";
 import { Hatches } from "./Hatches";
-import { useSize } from "./useSize";
+import { useSize } from "../lib/useSize";
 
 type Post = NonNullable<Plan["post"]>;
 

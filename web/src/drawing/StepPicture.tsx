@@ -1,7 +1,7 @@
 import type { Plan, Rect } from "../api/client";
 import { showLength } from "../lib/units";
 import { fitScale, measuredFrom, wholeWall } from "./scale";
-import { useSize } from "./useSize";
+import { useSize } from "../lib/useSize";
 
 interface Props {
   plan: Plan;

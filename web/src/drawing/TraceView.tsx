@@ -1,7 +1,7 @@
 import type { Plan, Reading, Wall } from "../api/client";
 import type { Line } from "../lib/line";
 import type { Scale } from "./scale";
-import { useSize } from "./useSize";
+import { useSize } from "../lib/useSize";
 
 type Peak = Plan["framing"]["peaks"][number];
 

@@ -1,5 +1,6 @@
 import type { Lists, Rect } from "../api/client";
 import type { Placing } from "../lib/placing";
+import type { PhotoUnder } from "./usePhoto";
 import type { Sweep } from "./useSweep";
 import type { WallPlaces } from "./useWallPlaces";
 import type { Editing } from "./useWorkspace";
@@ -13,6 +14,7 @@ export interface StageProps {
   setPlacing: (placing: Placing | null) => void;
   sweep: Sweep;
   wallPlaces: WallPlaces;
+  photo: PhotoUnder;
   /** An area to be drawn on the wall while it is talked of. */
   setHighlight: (area: Rect | null) => void;
 }

@@ -1,5 +1,6 @@
 /** Something that is about to be put on the wall by a tap or by keys; the text says what. */
 export interface Placing {
   label: string;
-  onPlace: (x: number, y: number) => void;
+  /** `sigma_mm`: the spread of that place, where it was seen on a photo under the drawing. */
+  onPlace: (x: number, y: number, sigma_mm?: number) => void;
 }

@@ -1,9 +1,7 @@
-const LONGEST_PX = 1600;
-
 /** A photo no larger than it need be, as JPEG; drawn anew, so that nothing of its place or maker stays with it. */
-export async function shrink(file: Blob): Promise<Blob> {
+export async function shrink(file: Blob, longestPx = 1600): Promise<Blob> {
   const picture = await createImageBitmap(file, { imageOrientation: "from-image" });
-  const scale = Math.min(1, LONGEST_PX / Math.max(picture.width, picture.height));
+  const scale = Math.min(1, longestPx / Math.max(picture.width, picture.height));
   const canvas = document.createElement("canvas");
   canvas.width = Math.max(1, Math.round(picture.width * scale));
   canvas.height = Math.max(1, Math.round(picture.height * scale));

@@ -41,6 +41,9 @@ Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
 WallCoordinate = Annotated[float, Field(ge=-20_000, le=20_000)]
 PositiveMm = Annotated[float, Field(gt=0, le=20_000)]
 NonNegativeMm = Annotated[float, Field(ge=0, le=20_000)]
+Spread = Annotated[
+    float, Field(ge=0, le=500, description="spread of its place where that was read off a photo; 0: by tape")
+]
 MassKg = Annotated[float, Field(ge=0, le=2_000)]
 
 
@@ -70,6 +73,15 @@ class Rect(Model):
     y_mm: float
     width_mm: float = Field(ge=0)
     height_mm: float = Field(ge=0)
+
+    def grown(self, by_mm: float) -> "Rect":
+        """The rectangle larger by so much [mm] on every side."""
+        return Rect(
+            x_mm=self.x_mm - by_mm,
+            y_mm=self.y_mm - by_mm,
+            width_mm=self.width_mm + 2 * by_mm,
+            height_mm=self.height_mm + 2 * by_mm,
+        )
 
     @property
     def right_mm(self) -> float:

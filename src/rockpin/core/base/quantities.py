@@ -232,6 +232,13 @@ def show_across(mm: float, units: UnitSystem, *, up: bool = False) -> str:
     return show_bit((ceil(sixty_fourths - 1e-6) if up else round(sixty_fourths)) * MM_PER_INCH / 64, units)
 
 
+def show_within(mm: float, units: UnitSystem) -> str:
+    """How far something may be off: up to the next millimetre, or the next 16th of an inch."""
+    if units is UnitSystem.METRIC:
+        return f"{ceil(mm - 1e-6)} mm"
+    return show_length(ceil(mm / MM_PER_INCH * 16 - 1e-6) * MM_PER_INCH / 16, units)
+
+
 def show_force(newtons: float, units: UnitSystem, *, demand: bool) -> str:
     """A force: demands are rounded up, capacities down, to 1 N or 1 lbf."""
     value = newtons if units is UnitSystem.METRIC else newtons / N_PER_LBF

@@ -9,7 +9,7 @@ from typing import Self
 
 from pydantic import Field, model_validator
 
-from rockpin.core.base.model import Day, Id, Model, NonNegativeMm, Note, PositiveMm, WallCoordinate
+from rockpin.core.base.model import Day, Id, Model, NonNegativeMm, Note, PositiveMm, Spread, WallCoordinate
 
 
 class Filling(StrEnum):
@@ -167,6 +167,7 @@ class Hit(Model):
     x_mm: WallCoordinate
     y_mm: WallCoordinate
     width_mm: PositiveMm | None = None
+    sigma_mm: Spread = 0
     day: Day | None = None
 
 

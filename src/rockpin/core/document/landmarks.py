@@ -4,7 +4,7 @@ from typing import Self
 
 from pydantic import Field, model_validator
 
-from rockpin.core.base.model import Id, Model, Name, PositiveMm, Rect, WallCoordinate
+from rockpin.core.base.model import Id, Model, Name, PositiveMm, Rect, Spread, WallCoordinate
 
 STEEPEST_MM_PER_M = 50.0
 """Most that a piece is turned out of level [mm per m], three degrees: what is steeper wants a shape of its own."""
@@ -52,6 +52,7 @@ class TileGrid(Model):
     origin_x_mm: WallCoordinate = 0
     origin_y_mm: WallCoordinate = 0
     course_shift: float = Field(default=0, ge=0, lt=1, description="share of a tile that each row steps")
+    sigma_mm: Spread = 0
 
 
 class Stairs(Model):

@@ -5,6 +5,7 @@ Evidence, points, scans and old holes belong to the wall and outlive the job.
 """
 
 from enum import StrEnum
+from math import hypot
 from typing import Any, Self
 
 from pydantic import Field, model_validator
@@ -19,11 +20,13 @@ from rockpin.core.base.model import (
     Note,
     PositiveMm,
     Rect,
+    Spread,
     WallCoordinate,
     duplicated,
 )
 from rockpin.core.document.evidence import Evidence, Filling, Finish, Hit, HowStated, Location, ReadBy, Trace
 from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
+from rockpin.core.document.photo import WallPhoto
 from rockpin.core.document.post import Post
 
 
@@ -162,6 +165,7 @@ class Opening(Model):
     y_mm: NonNegativeMm
     width_mm: PositiveMm
     height_mm: PositiveMm
+    sigma_mm: Spread = 0
 
     @property
     def rect(self) -> Rect:
@@ -178,6 +182,7 @@ class Point(Model):
     face: WallSide = WallSide.THIS
     width_mm: PositiveMm | None = None
     height_mm: PositiveMm | None = None
+    sigma_mm: Spread = 0
     note: Note = ""
 
 
@@ -213,8 +218,14 @@ class Find(Model):
     y2_mm: WallCoordinate
     depth_mm: NonNegativeMm | None = None
     sigma_mm: float = Field(default=10, ge=0, le=200)
+    photo_sigma_mm: Spread = 0
     what: Name = "something"
     refuted: Refuted | None = Field(default=None, description="how it was shown to be false; nothing else removes it")
+
+    @property
+    def spread_mm(self) -> float:
+        """Spread of its place [mm]: of the instrument, and of the photo where it was tapped on one."""
+        return hypot(self.sigma_mm, self.photo_sigma_mm)
 
 
 class Scan(Model):
@@ -252,6 +263,7 @@ class OldHole(Model):
     fixing: Id | None = Field(default=None, description="what sits in it, by key")
     good: bool = Field(default=False, description="what sits in it was tried and holds")
     crumbled: bool = Field(default=False, description="its rim is broken out")
+    sigma_mm: Spread = 0
     day: Day | None = None
 
 
@@ -314,6 +326,7 @@ class Wall(Model):
     )
     workroom: bool = Field(default=False, description="kitchen, utility or workroom, with a worktop")
     screens: tuple[Screen, ...] = Field(default=(), max_length=10, description="what blunts a detector here")
+    photos: tuple[WallPhoto, ...] = Field(default=(), max_length=20, description="of its face, with what was marked")
     back_reached: bool = Field(default=False, description="somebody can get at its far face to put a nut on")
     coating_tested: bool = Field(default=False, description="tested for asbestos and lead, and found free")
     note: Note = ""
@@ -341,6 +354,7 @@ class Wall(Model):
             ("traces", self.traces),
             ("scans", self.scans),
             ("old_holes", self.old_holes),
+            ("photos", self.photos),
             ("framing.members", self.framing.members if self.framing else ()),
         ):
             if twice := duplicated(items):

@@ -66,7 +66,9 @@ Expected = tuple[float, float, float]
 
 def _located(wall: Wall, peaks: tuple[Peak, ...], catalogue: Catalogue) -> list[Located]:
     spread = {row.kind: row.sigma_mm for row in catalogue.belief.hits}
-    own = [Located(hit.id, hit.kind, hit.x_mm, spread[hit.kind], hit.width_mm) for hit in wall.hits]
+    own = [
+        Located(hit.id, hit.kind, hit.x_mm, hypot(spread[hit.kind], hit.sigma_mm), hit.width_mm) for hit in wall.hits
+    ]
     return sorted(own + hits_of(peaks, catalogue), key=lambda hit: (hit.x_mm, hit.id))
 
 
@@ -115,6 +117,8 @@ def _row_of(wall: Wall, hits: Sequence[Located], no_pitch: float, catalogue: Cat
     kinds = {hit.kind for hit in hits if hit.kind not in (HitKind.PIN_WOOD, HitKind.PIN_VOID)}
     heights = [hit.y_mm for hit in wall.hits] + [trace.y_mm for trace in wall.traces]
     shared = catalogue.figures.framing.sweep_shared_mm / sqrt(len(kinds)) if kinds else 0.0
+    # a photo errs alike for all that is tapped on it
+    shared = hypot(shared, max((hit.sigma_mm for hit in wall.hits), default=0.0))
     return _Row(shared, no_pitch, sum(heights) / len(heights) if heights else None)
 
 

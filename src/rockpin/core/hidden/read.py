@@ -11,6 +11,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.evidence import Finish, Location
 from rockpin.core.document.job import Site
+from rockpin.core.document.photo import within_mm
 from rockpin.core.document.wall import Backing, Find, Scan, ScanMode, Wall, WallSide
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden.risk import Found, RiskField, ScanConditions
@@ -119,7 +120,7 @@ def _plates(
         for find in scan.finds
         if find.refuted is None and find.depth_mm is not None and find.depth_mm <= least
         for member in members
-        if not member.horizontal and member.rect.distance_to(find.x_mm, find.y_mm) <= find.sigma_mm
+        if not member.horizontal and member.rect.distance_to(find.x_mm, find.y_mm) <= find.spread_mm
     )
 
 
@@ -155,6 +156,7 @@ def read_hidden(
             services=kind.services,
             face=point.face,
             area=point_area(point, kind),
+            within_mm=within_mm(point.sigma_mm),
         )
         for point, kind in kinds
     )
@@ -167,7 +169,7 @@ def read_hidden(
     field = RiskField(
         routes=routes,
         finds=tuple(
-            Found(find.what, find.x_mm, find.y_mm, find.x2_mm, find.y2_mm, find.sigma_mm, find.depth_mm)
+            Found(find.what, find.x_mm, find.y_mm, find.x2_mm, find.y2_mm, find.spread_mm, find.depth_mm)
             for find in finds
             if find.refuted is None
         ),
@@ -204,7 +206,7 @@ def _read_find(find: Find, units: UnitSystem, tables: HiddenTables) -> FindReadi
         y2_mm=find.y2_mm,
         depth_mm=find.depth_mm,
         text=find.what + deep + (", refuted" if find.refuted else ""),
-        keep_off_mm=tables.figures.find_margin_mm + 2 * find.sigma_mm,
+        keep_off_mm=tables.figures.find_margin_mm + 2 * find.spread_mm,
         refuted=find.refuted is not None,
     )
 

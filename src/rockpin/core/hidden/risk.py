@@ -205,7 +205,7 @@ def blind_finds(scan: Scan) -> tuple[Found, ...]:
     if scan.mode is ScanMode.OPENED:
         return ()
     return tuple(
-        Found(one.what, one.x_mm, one.y_mm, one.x2_mm, one.y2_mm, one.sigma_mm, one.depth_mm)
+        Found(one.what, one.x_mm, one.y_mm, one.x2_mm, one.y2_mm, one.spread_mm, one.depth_mm)
         for one in scan.finds
         if one.refuted is None
     )

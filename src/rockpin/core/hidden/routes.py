@@ -124,7 +124,7 @@ def _of_point(wall: Wall, point: PointReading, reading: WallReading, school: str
                         at_mm=line.at_mm,
                         from_mm=line.from_mm,
                         to_mm=line.to_mm,
-                        beside_mm=way.beside_mm + way.beside_share * size,
+                        beside_mm=way.beside_mm + way.beside_share * size + point.within_mm,
                         width_mm=kind.width_mm,
                         chance=chance,
                         depth_from_mm=low,

@@ -13,6 +13,7 @@ from shapely.geometry.base import BaseGeometry
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.outline import UPRIGHT_MM, edges_of, face_shape, top_edges
+from rockpin.core.document.photo import within_mm
 from rockpin.core.document.wall import Corner, EdgeKind, Wall, WallSide
 from rockpin.core.framing import MemberReading
 from rockpin.core.tables.services import Service, ZoneRule, ZoneSchool, ZoneShape
@@ -50,7 +51,7 @@ class Zone(Model):
 
 
 class PointReading(Model):
-    """A point with its label and true size on the wall."""
+    """A point with its label and true size on the wall. ``within_mm``: how far off it may lie, read off a photo."""
 
     id: str
     kind: str
@@ -59,6 +60,7 @@ class PointReading(Model):
     services: tuple[Service, ...]
     face: WallSide
     area: Rect
+    within_mm: float = 0.0
 
 
 def _rect(area: Rect) -> Polygon:
@@ -141,14 +143,16 @@ class _Face:
                 found: list[tuple[str, BaseGeometry]] = []
                 for opening in self.wall.openings:
                     left, right, high = opening.rect.x_mm, opening.rect.right_mm, self.wall.height_mm
-                    found.append((f"{opening.id}-left", box(left - rule.to_mm, 0, left - rule.from_mm, high)))
-                    found.append((f"{opening.id}-right", box(right + rule.from_mm, 0, right + rule.to_mm, high)))
+                    off = within_mm(opening.sigma_mm)
+                    near, far = max(0.0, rule.from_mm - off), rule.to_mm + off
+                    found.append((f"{opening.id}-left", box(left - far, 0, left - near, high)))
+                    found.append((f"{opening.id}-right", box(right + near, 0, right + far, high)))
                 return found
         return []
 
     def point_shape(self, rule: ZoneRule, point: PointReading) -> BaseGeometry:
         """The band of one point, up to where an opening or the end of the wall stops it."""
-        area, margin = point.area, rule.margin_mm
+        area, margin = point.area, rule.margin_mm + point.within_mm
         low, high = area.y_mm - margin, area.top_mm + margin
         left, right = area.x_mm - margin, area.right_mm + margin
         if rule.shape is ZoneShape.BAND_ACROSS:
@@ -156,7 +160,7 @@ class _Face:
         elif rule.shape is ZoneShape.BAND_UPRIGHT:
             band = box(left, 0, right, self.wall.height_mm)
         else:
-            left, right = self.bays(area, rule.to_mm)
+            left, right = self.bays(area.grown(point.within_mm), rule.to_mm)
             band = box(left, 0, right, self.wall.height_mm)
         reached = [piece for piece in _pieces(band.intersection(self.solid)) if piece.intersects(_rect(area))]
         return MultiPolygon(reached)
@@ -183,10 +187,10 @@ class _Face:
                 one,
                 other,
                 box(
-                    min(one.area.x_mm, other.area.x_mm),
-                    min(one.area.y_mm, other.area.y_mm) - rule.margin_mm,
-                    max(one.area.right_mm, other.area.right_mm),
-                    max(one.area.top_mm, other.area.top_mm) + rule.margin_mm,
+                    min(one.area.x_mm - one.within_mm, other.area.x_mm - other.within_mm),
+                    min(one.area.y_mm - one.within_mm, other.area.y_mm - other.within_mm) - rule.margin_mm,
+                    max(one.area.right_mm + one.within_mm, other.area.right_mm + other.within_mm),
+                    max(one.area.top_mm + one.within_mm, other.area.top_mm + other.within_mm) + rule.margin_mm,
                 ).intersection(self.solid),
             )
             for one, other in pairwise(boxes)

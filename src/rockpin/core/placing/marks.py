@@ -14,6 +14,7 @@ from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.job import Region
 from rockpin.core.document.landmarks import TileGrid
 from rockpin.core.document.outline import face_shape
+from rockpin.core.document.photo import within_mm
 from rockpin.core.document.placing import MarkKind, Side, WallMark
 from rockpin.core.document.wall import Courses, OldHole, Wall, WallSide
 from rockpin.core.framing import MemberReading
@@ -50,6 +51,22 @@ class Surroundings:
     @cached_property
     def member_by_id(self) -> dict[str, MemberReading]:
         return {one.id: one for one in self.members}
+
+
+def mark_within_mm(here: Surroundings, mark: WallMark) -> float:
+    """How far [mm] a mark may lie from where it is said to lie, since it was read off a photo; 0 by tape."""
+    wall = here.wall
+    match mark.kind:
+        case MarkKind.OPENING:
+            return within_mm(next((one.sigma_mm for one in wall.openings if one.id == mark.id), 0.0))
+        case MarkKind.POINT:
+            return within_mm(next((one.sigma_mm for one in wall.points if one.id == mark.id), 0.0))
+        case MarkKind.OLD_HOLE:
+            return within_mm(next((one.sigma_mm for one in wall.old_holes if one.id == mark.id), 0.0))
+        case MarkKind.TILE:
+            return within_mm(wall.tiles.sigma_mm) if wall.tiles else 0.0
+        case _:
+            return 0.0
 
 
 def skirting_word(region: Region) -> str:

@@ -11,7 +11,7 @@ from rockpin.core.document.job import JobBody, JobDocument, Placement, SupportPl
 from rockpin.core.document.placing import Lie, Reference
 from rockpin.core.document.wall import Wall
 from rockpin.core.placing.features import Axis, Offsets, feature_mm, seen_of
-from rockpin.core.placing.marks import Surroundings, mark_mm
+from rockpin.core.placing.marks import Surroundings, mark_mm, mark_within_mm
 from rockpin.core.placing.sentences import climb_text, held_text, lie_text
 from rockpin.core.placing.turning import angle_deg, slope_of, turned
 
@@ -23,6 +23,14 @@ class Lost(Model):
 
     axis: Axis
     text: str
+
+
+class Unsure(Model):
+    """A reference to something that was read off a photo, in words, and how far off that may lie [mm]."""
+
+    axis: Axis
+    text: str
+    within_mm: float
 
 
 class PlacingReading(Model):
@@ -40,6 +48,7 @@ class PlacingReading(Model):
     slope_mm_per_m: float
     turn_deg: float
     lost: tuple[Lost, ...]
+    unsure: tuple[Unsure, ...]
 
 
 class Settled(NamedTuple):
@@ -122,6 +131,7 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
     """
     at, slope, lain = job.placement, slope_of(job.placement.lie, here.wall), lying(job, here.wall)
     fixture, offsets = lain.fixture, _offsets(lain.placement.supports)
+    unsure: list[Unsure] = []
     place, lost, texts = {Axis.ALONG: at.x_mm, Axis.UPRIGHT: at.y_mm}, [], {}
     for axis, held in ((Axis.ALONG, at.along), (Axis.UPRIGHT, at.upright)):
         if held is None:
@@ -135,6 +145,8 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         else:
             place[axis] = found
         texts[axis] = held_text(here, job.fixture, numbers, held, axis)
+        if off := max(mark_within_mm(here, mark) for mark in held.marks):
+            unsure.append(Unsure(axis=axis, text=texts[axis], within_mm=off))
     if slope is None:
         lost.append(Lost(axis=Axis.UPRIGHT, text="parallel to what is there no more"))
     x_mm, y_mm = place[Axis.ALONG], place[Axis.UPRIGHT]
@@ -154,6 +166,7 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         slope_mm_per_m=slope or 0.0,
         turn_deg=angle_deg(slope or 0.0),
         lost=tuple(lost),
+        unsure=tuple(unsure),
     )
     return Settled(lain.model_copy(update={"placement": placed}), reading)
 

@@ -4,9 +4,18 @@ from collections.abc import Sequence
 from math import ceil, floor, sqrt
 
 from rockpin.core.base.model import Model, Rect
-from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem, show_length, show_limit, show_share, show_thickness
+from rockpin.core.base.quantities import (
+    MM_PER_INCH,
+    UnitSystem,
+    show_length,
+    show_limit,
+    show_share,
+    show_thickness,
+    show_within,
+)
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
+from rockpin.core.document.photo import within_mm
 from rockpin.core.document.wall import Corner, Courses, OldHole, OpeningKind, Scan, Wall, WallSide
 from rockpin.core.framing import Behind, BehindKind, MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
@@ -59,6 +68,16 @@ class EvidenceMark(Model):
     on_framing: bool
 
 
+class OffPhoto(Model):
+    """Something that was read off a photo, by its list and id, and how far off it may lie [mm], in words too."""
+
+    of: str
+    id: str
+    area: Rect | None
+    within_mm: float
+    text: str
+
+
 class Elevation(Model):
     """The wall front on."""
 
@@ -78,6 +97,7 @@ class Elevation(Model):
     finds: tuple[FindReading, ...]
     scans: tuple[Scan, ...]
     old_holes: tuple[OldHole, ...]
+    off_photo: tuple[OffPhoto, ...]
     marks: tuple[EvidenceMark, ...]
     ruler_x: tuple[Tick, ...]
     ruler_y: tuple[Tick, ...]
@@ -222,6 +242,28 @@ def _evidence_marks(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> tupl
     return tuple(checks + hits)
 
 
+def _off_photo(wall: Wall, hidden: Hidden, units: UnitSystem) -> tuple[OffPhoto, ...]:
+    """What was read off a photo; with its area, where that may lie aside in the drawing."""
+    points = {one.id: one.area for one in hidden.points}
+    sigmas: list[tuple[str, str, Rect | None, float]] = []
+    sigmas += [("points", one.id, points.get(one.id), one.sigma_mm) for one in wall.points]
+    sigmas += [("openings", one.id, one.rect, one.sigma_mm) for one in wall.openings]
+    sigmas += [("hits", one.id, None, one.sigma_mm) for one in wall.hits]
+    sigmas += [("old_holes", one.id, None, one.sigma_mm) for one in wall.old_holes]
+    sigmas += [("tiles", "tiles", None, wall.tiles.sigma_mm)] if wall.tiles else []
+    return tuple(
+        OffPhoto(
+            of=of,
+            id=name,
+            area=area,
+            within_mm=within_mm(sigma),
+            text=f"read off a photo, within {show_within(within_mm(sigma), units)}",
+        )
+        for of, name, area, sigma in sigmas
+        if sigma
+    )
+
+
 def draw_elevation(
     wall: Wall, members: tuple[MemberReading, ...], hidden: Hidden, units: UnitSystem, catalogue: Catalogue
 ) -> Elevation:
@@ -243,6 +285,7 @@ def draw_elevation(
         finds=hidden.finds,
         scans=hidden.scans,
         old_holes=wall.old_holes,
+        off_photo=_off_photo(wall, hidden, units),
         marks=_evidence_marks(wall, units, catalogue),
         ruler_x=ruler(wall.width_mm, units, 10),
         ruler_y=ruler(wall.height_mm, units, 8),

@@ -16,6 +16,7 @@ from rockpin.core.drilling import DrillCard, card_of, existing_holes
 from rockpin.core.fixture import bodies_of, outline_of, things_of
 from rockpin.core.hidden import ALWAYS, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import may_be_old
+from rockpin.core.placing import Axis
 from rockpin.core.plan.answers import is_bored
 from rockpin.core.plan.because import because_of
 from rockpin.core.plan.corner import Planes, planes_of
@@ -277,7 +278,15 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         )
         for spot, choice, judged in zip(done.spots, choices, done.judged, strict=False)
     )
-    measures = measures_of(holes, wall.width_mm, wall.floor_to_come_mm, units)
+    off = {one.axis: one.within_mm for one in done.placing.unsure}
+    measures = measures_of(
+        holes,
+        wall.width_mm,
+        wall.floor_to_come_mm,
+        units,
+        along_within_mm=off.get(Axis.ALONG, 0.0),
+        up_within_mm=off.get(Axis.UPRIGHT, 0.0),
+    )
     fixture_text = _fixture_text(job, duty, units)
     cases_text = f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole."
     plan = Plan(

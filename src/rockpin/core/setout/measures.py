@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from math import hypot
 
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.quantities import UnitSystem, show_length, show_within
 from rockpin.core.setout.placed_hole import PlacedHole
 
 _ALIKE_MM = 0.5
@@ -91,9 +91,18 @@ def _measured_from(earlier: Sequence[PlacedHole], hole: PlacedHole) -> PlacedHol
 
 
 def measures_of(
-    holes: Sequence[PlacedHole], wall_width_mm: float, floor_to_come_mm: float, units: UnitSystem
+    holes: Sequence[PlacedHole],
+    wall_width_mm: float,
+    floor_to_come_mm: float,
+    units: UnitSystem,
+    along_within_mm: float = 0.0,
+    up_within_mm: float = 0.0,
 ) -> SetOutMeasures:
-    """The measures of all marks on a wall: heights above the finished floor, and above today's."""
+    """The measures of all marks on a wall: heights above the finished floor, and above today's.
+
+    ``along_within_mm``, ``up_within_mm``: how far off all of them may be, measured from something seen on a photo.
+    """
+    along, up = (f" ± {show_within(off, units)}" if off else "" for off in (along_within_mm, up_within_mm))
     if not holes:
         return SetOutMeasures(marks=(), distances=(), square_text=None)
     first, lowest = min(hole.x_mm for hole in holes), min(hole.y_mm for hole in holes)
@@ -104,10 +113,10 @@ def measures_of(
             left_mm=hole.x_mm,
             right_mm=wall_width_mm - hole.x_mm,
             up_mm=hole.y_mm,
-            left_text=show_length(hole.x_mm, units),
-            right_text=show_length(wall_width_mm - hole.x_mm, units),
-            up_text=show_length(hole.y_mm, units),
-            floor_text=show_length(hole.y_mm + floor_to_come_mm, units),
+            left_text=show_length(hole.x_mm, units) + along,
+            right_text=show_length(wall_width_mm - hole.x_mm, units) + along,
+            up_text=show_length(hole.y_mm, units) + up,
+            floor_text=show_length(hole.y_mm + floor_to_come_mm, units) + up,
             running_text=show_length(hole.x_mm - first, units),
             rise_text=show_length(hole.y_mm - lowest, units),
         )

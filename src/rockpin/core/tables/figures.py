@@ -338,6 +338,19 @@ class ChoiceFigures(Model):
     test_lowest_soft: float
 
 
+class PhotoFigures(Model):
+    """For places read off a photo."""
+
+    tap_screen_px: float
+    tape_mm: float
+    tape_mm_per_m: float
+    lens_usual: float
+    lens_marked: float
+    odd_spreads: float
+    upright_px: float
+    upright_mm_per_px: float
+
+
 class AdviceFigures(Model):
     """For naming the next check."""
 
@@ -378,5 +391,6 @@ class Figures(Model):
     post: PostFigures
     drilling: DrillingFigures
     choice: ChoiceFigures
+    photo: PhotoFigures
     advice: AdviceFigures
     plan: PlanFigures

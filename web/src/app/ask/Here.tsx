@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Lists, Schemas } from "../../api/client";
 import { Hatches } from "../../drawing/Hatches";
-import { useSize } from "../../drawing/useSize";
+import { useSize } from "../../lib/useSize";
 import { freeId } from "../../lib/ids";
 import { Button, Checkbox, Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
@@ -154,7 +154,7 @@ function Points({ asking, lists }: { asking: Asking; lists: Lists }) {
       points.map((one) => one.id),
     );
     const at = { x_mm: Math.round((supposed.width_mm ?? 3000) / 2), y_mm: 300 };
-    asking.say({ points: [...points, { id, kind, face: "this", note: "", ...at }] });
+    asking.say({ points: [...points, { id, kind, face: "this", sigma_mm: 0, note: "", ...at }] });
   };
   return (
     <>

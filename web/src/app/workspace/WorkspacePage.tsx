@@ -20,8 +20,15 @@ import { Unopened } from "./Unopened";
 import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
 import { useJobKeys, usePageTitle } from "./useJobKeys";
 import { useSweep } from "../../job/useSweep";
+import { type PhotoUnder, usePhoto } from "../../job/usePhoto";
 import { nearestReady, useWallPlaces } from "../../job/useWallPlaces";
 import { useWorkspace } from "../../job/useWorkspace";
+
+/** Puts something on the wall, with the spread of that place where a photo lies under it. */
+async function putOn(placing: Placing, photo: PhotoUnder, perMm: number, x: number, y: number) {
+  if (!photo.picture) return placing.onPlace(x, y);
+  placing.onPlace(x, y, await photo.spread(x, y, perMm));
+}
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */
 export function WorkspacePage() {
@@ -36,6 +43,7 @@ export function WorkspacePage() {
   const sweep = useSweep();
   const stands = editing ? `${editing.data.revision}.${editing.data.wall.revision}` : "";
   const wallPlaces = useWallPlaces(jobId, stands, !!editing && editing.plan !== editing.data.plan);
+  const photo = usePhoto(jobId, editing?.data.wall.wall.photos, editing?.data.wall.revision ?? 0);
   const place = STAGES.findIndex((one) => one.key === wanted);
   const current = STAGES[place === -1 ? 4 : place];
 
@@ -103,11 +111,17 @@ export function WorkspacePage() {
                     places: key === "set-out" ? wallPlaces.places : [],
                     nearest:
                       key === "set-out" ? (nearestReady(wallPlaces.places, editing.at)?.place ?? null) : null,
+                    photo: photo.picture && { ...photo.picture, strength: photo.strength },
                     risk: `/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
                   }}
                   selected={selected}
                   onSelect={setChosen}
-                  placing={placing}
+                  placing={
+                    placing && {
+                      label: placing.label,
+                      onPlace: (x, y) => void putOn(placing, photo, scale?.perMm ?? 1, x, y),
+                    }
+                  }
                   onScale={setScale}
                 />
               </div>
@@ -155,6 +169,7 @@ export function WorkspacePage() {
                     setPlacing={setPlacing}
                     sweep={sweep}
                     wallPlaces={wallPlaces}
+                    photo={photo}
                     setHighlight={setHighlight}
                   />
                 </DraftScope>

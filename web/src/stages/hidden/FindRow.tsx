@@ -1,4 +1,5 @@
 import type { Rect, Units } from "../../api/client";
+import type { Placing } from "../../lib/placing";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Select } from "../../ui/controls";
@@ -26,15 +27,35 @@ export function FindRow({
   units,
   refuted,
   area,
+  setPlacing,
   onChange,
 }: {
   find: Find;
   units: Units;
   refuted: readonly { key: string; label: string }[];
   area: Rect;
+  setPlacing: (placing: Placing | null) => void;
   onChange: (part: Partial<Find>, summary: string) => Promise<void>;
 }) {
   const spot = find.x_mm === find.x2_mm && find.y_mm === find.y2_mm;
+  const tap = () =>
+    setPlacing({
+      label: `Tap where it is: ${find.what}`,
+      onPlace: (x, y, photo_sigma_mm = 0) => {
+        setPlacing(null);
+        const [dx, dy] = [x - (find.x_mm + find.x2_mm) / 2, y - (find.y_mm + find.y2_mm) / 2];
+        void onChange(
+          {
+            x_mm: spot || upright ? find.x_mm + dx : find.x_mm,
+            x2_mm: spot || upright ? find.x2_mm + dx : find.x2_mm,
+            y_mm: spot || !upright ? find.y_mm + dy : find.y_mm,
+            y2_mm: spot || !upright ? find.y2_mm + dy : find.y2_mm,
+            photo_sigma_mm,
+          },
+          "find moved",
+        );
+      },
+    });
   const upright = Math.abs(find.y2_mm - find.y_mm) >= Math.abs(find.x2_mm - find.x_mm);
   return (
     <DraftScope of={find.id}>
@@ -87,6 +108,13 @@ export function FindRow({
             }
           />
         </div>
+        <button
+          type="button"
+          className="mt-1 min-h-6 text-[12.5px] text-soft underline hover:text-ink max-sm:min-h-11"
+          onClick={tap}
+        >
+          Tap on the wall where it is
+        </button>
       </div>
     </DraftScope>
   );

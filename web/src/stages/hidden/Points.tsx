@@ -2,6 +2,7 @@ import { useState } from "react";
 import { freeId } from "../../lib/ids";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
+import { OffPhoto } from "../../ui/OffPhoto";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 
@@ -19,7 +20,7 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
   const points = wall.points;
   const label = (key: string) => lists.points.find((one) => one.key === key)?.label ?? key;
 
-  const add = (x_mm: number, y_mm: number) => {
+  const add = (x_mm: number, y_mm: number, sigma_mm = 0) => {
     setPlacing(null);
     const point = {
       id: freeId(
@@ -32,6 +33,7 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
       y_mm,
       width_mm: null,
       height_mm: null,
+      sigma_mm,
       note: "",
     };
     const summary = `${label(kind).toLowerCase()} placed`;
@@ -107,6 +109,19 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
               >
                 Out
               </button>
+              <div className="col-span-4">
+                <OffPhoto
+                  plan={editing.plan}
+                  of="points"
+                  id={point.id}
+                  onMeasured={() =>
+                    void editing.saveWall(
+                      { points: points.map((one, i) => (i === index ? { ...one, sigma_mm: 0 } : one)) },
+                      `${label(point.kind).toLowerCase()} measured`,
+                    )
+                  }
+                />
+              </div>
             </DraftScope>
           </li>
         ))}

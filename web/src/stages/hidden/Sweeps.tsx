@@ -7,7 +7,7 @@ import { FindRow } from "./FindRow";
 import type { Scan } from "./useScan";
 
 /** Sweeps and openings so far: their proof, what they could not have seen, and what they found. */
-export function Sweeps({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
+export function Sweeps({ editing, lists, setPlacing }: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
   const { scans } = editing.data.wall.wall;
   const units = editing.data.site.units;
   const set = (id: string, part: Partial<Scan>, summary: string) =>
@@ -101,6 +101,7 @@ export function Sweeps({ editing, lists }: Pick<StageProps, "editing" | "lists">
                     units={units}
                     refuted={lists.refuted}
                     area={scan.area}
+                    setPlacing={setPlacing}
                     onChange={(part, summary) =>
                       set(
                         scan.id,
@@ -125,6 +126,7 @@ export function Sweeps({ editing, lists }: Pick<StageProps, "editing" | "lists">
                       y2_mm: scan.area.y_mm + scan.area.height_mm,
                       depth_mm: null,
                       sigma_mm: editing.data.starts.find_sigma_mm,
+                      photo_sigma_mm: 0,
                       what: "something",
                       refuted: null,
                     };

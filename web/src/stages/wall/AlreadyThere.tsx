@@ -3,7 +3,7 @@ import { freeId } from "../../lib/ids";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
-import type { Editing } from "../../job/useWorkspace";
+import type { StageProps } from "../../job/stage";
 import { StairsFields } from "./StairsFields";
 import { TileFields } from "./TileFields";
 
@@ -18,7 +18,7 @@ const SIZES = [
 ] as const;
 
 /** What hangs or stands there and stays, tiles, skirting and stairs: what the fixture can be measured from. */
-export function AlreadyThere({ editing }: { editing: Editing }) {
+export function AlreadyThere({ editing, setPlacing }: Pick<StageProps, "editing" | "setPlacing">) {
   const { wall } = editing.data.wall;
   const { starts, site } = editing.data;
   const units = site.units;
@@ -99,7 +99,7 @@ export function AlreadyThere({ editing }: { editing: Editing }) {
         value={wall.skirting_mm}
         onCommit={(v) => editing.saveWall({ skirting_mm: v }, "skirting")}
       />
-      <TileFields editing={editing} />
+      <TileFields editing={editing} setPlacing={setPlacing} />
       <StairsFields editing={editing} />
     </>
   );

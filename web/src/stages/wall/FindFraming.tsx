@@ -5,6 +5,7 @@ import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
+import { OffPhoto } from "../../ui/OffPhoto";
 import { Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 import { Pitches } from "./Belief";
@@ -19,17 +20,15 @@ type Hit = Wall["hits"][number];
 export function FindFraming(props: StageProps & { framed: boolean }) {
   const { editing, lists, setPlacing, framed } = props;
   const { wall } = editing.data.wall;
-  const units = editing.data.site.units;
   const [kind, setKind] = useState<Hit["kind"]>("magnet");
   const row = lists.hits.find((one) => one.kind === kind);
-  const studs = new Map(editing.plan.framing.hits.map((hit) => [hit.id, hit.stud]));
 
   const place = (chosen: Hit["kind"]) => {
     setKind(chosen);
     const label = lists.hits.find((one) => one.kind === chosen)?.label ?? chosen;
     setPlacing({
       label: `Tap where it was: ${label.toLowerCase()}`,
-      onPlace: (x_mm, y_mm) => {
+      onPlace: (x_mm, y_mm, sigma_mm = 0) => {
         setPlacing(null);
         const hit: Hit = {
           id: freeId(
@@ -40,6 +39,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           x_mm,
           y_mm,
           width_mm: null,
+          sigma_mm,
           day: today(),
         };
         void editing
@@ -48,8 +48,6 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
       },
     });
   };
-  const set = (id: string, part: Partial<Hit>, summary: string) =>
-    editing.saveWall({ hits: wall.hits.map((one) => (one.id === id ? { ...one, ...part } : one)) }, summary);
 
   return (
     <>
@@ -95,69 +93,88 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           </ul>
         </>
       )}
-      {wall.hits.length > 0 && (
-        <>
-          <Heading>Hits so far</Heading>
-          <ul className="space-y-2" aria-label="Hits so far">
-            {wall.hits.map((hit) => (
-              <li key={hit.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
-                <DraftScope of={hit.id}>
-                  <span className="self-center text-[13px] leading-tight">
-                    {lists.hits.find((one) => one.kind === hit.kind)?.label}
-                    <span className="block text-[12px] text-soft">
-                      {hit.kind === "pin_void"
-                        ? "no stud here"
-                        : studs.get(hit.id)
-                          ? "on a stud"
-                          : framed
-                            ? "no stud explains it"
-                            : `${showLength(hit.y_mm, units)} up`}
-                    </span>
-                  </span>
-                  <Field
-                    label="from left"
-                    units={units}
-                    value={hit.x_mm}
-                    onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
-                  />
-                  {hit.kind === "detector_edges" ? (
-                    <Field
-                      label="edges apart"
-                      units={units}
-                      value={hit.width_mm}
-                      clearable
-                      onCommit={(v) => set(hit.id, { width_mm: v }, "width of the stud")}
-                    />
-                  ) : (
-                    <Field
-                      label="from floor"
-                      units={units}
-                      value={hit.y_mm}
-                      onCommit={(v) => set(hit.id, { y_mm: v }, "hit moved")}
-                    />
-                  )}
-                  <button
-                    type="button"
-                    aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
-                    className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
-                    onClick={() =>
-                      void editing.saveWall(
-                        { hits: wall.hits.filter((one) => one.id !== hit.id) },
-                        "hit struck out",
-                      )
-                    }
-                  >
-                    Out
-                  </button>
-                </DraftScope>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      <HitsSoFar {...props} />
       <ScanLine {...props} />
       <Members editing={editing} lists={lists} setPlacing={setPlacing} />
       <FramingRows editing={editing} lists={lists} />
+    </>
+  );
+}
+
+/** Every hit, where it was, whether a stud explains it. */
+function HitsSoFar({ editing, lists, framed }: Pick<StageProps, "editing" | "lists"> & { framed: boolean }) {
+  const { wall } = editing.data.wall;
+  const units = editing.data.site.units;
+  const studs = new Map(editing.plan.framing.hits.map((hit) => [hit.id, hit.stud]));
+  const set = (id: string, part: Partial<Hit>, summary: string) =>
+    editing.saveWall({ hits: wall.hits.map((one) => (one.id === id ? { ...one, ...part } : one)) }, summary);
+  if (!wall.hits.length) return null;
+  return (
+    <>
+      <Heading>Hits so far</Heading>
+      <ul className="space-y-2" aria-label="Hits so far">
+        {wall.hits.map((hit) => (
+          <li key={hit.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
+            <DraftScope of={hit.id}>
+              <span className="self-center text-[13px] leading-tight">
+                {lists.hits.find((one) => one.kind === hit.kind)?.label}
+                <span className="block text-[12px] text-soft">
+                  {hit.kind === "pin_void"
+                    ? "no stud here"
+                    : studs.get(hit.id)
+                      ? "on a stud"
+                      : framed
+                        ? "no stud explains it"
+                        : `${showLength(hit.y_mm, units)} up`}
+                </span>
+              </span>
+              <Field
+                label="from left"
+                units={units}
+                value={hit.x_mm}
+                onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
+              />
+              {hit.kind === "detector_edges" ? (
+                <Field
+                  label="edges apart"
+                  units={units}
+                  value={hit.width_mm}
+                  clearable
+                  onCommit={(v) => set(hit.id, { width_mm: v }, "width of the stud")}
+                />
+              ) : (
+                <Field
+                  label="from floor"
+                  units={units}
+                  value={hit.y_mm}
+                  onCommit={(v) => set(hit.id, { y_mm: v }, "hit moved")}
+                />
+              )}
+              <button
+                type="button"
+                aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
+                className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
+                onClick={() =>
+                  void editing.saveWall(
+                    { hits: wall.hits.filter((one) => one.id !== hit.id) },
+                    "hit struck out",
+                  )
+                }
+              >
+                Out
+              </button>
+              <div className="col-span-4">
+                <OffPhoto
+                  plan={editing.plan}
+                  of="hits"
+                  id={hit.id}
+                  onMeasured={() => void set(hit.id, { sigma_mm: 0 }, "hit measured")}
+                />
+              </div>
+            </DraftScope>
+          </li>
+        ))}
+      </ul>
     </>
   );
 }

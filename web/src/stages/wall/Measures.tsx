@@ -11,7 +11,11 @@ const EDGES = [
 ];
 
 /** Size, edges, brick courses and openings. */
-export function Measures({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
+export function Measures({
+  editing,
+  lists,
+  setPlacing,
+}: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
   const { wall } = editing.data.wall;
   const units = editing.data.site.units;
   const save = editing.saveWall;
@@ -55,7 +59,7 @@ export function Measures({ editing, lists }: Pick<StageProps, "editing" | "lists
         </div>
       </div>
       {(holding?.role === "masonry" || wall.courses) && <Courses editing={editing} lists={lists} />}
-      <Openings editing={editing} />
+      <Openings editing={editing} setPlacing={setPlacing} />
     </>
   );
 }

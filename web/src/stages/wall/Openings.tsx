@@ -2,9 +2,11 @@ import { freeId } from "../../lib/ids";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
-import type { Editing } from "../../job/useWorkspace";
+import type { StageProps } from "../../job/stage";
+import { OffPhoto } from "../../ui/OffPhoto";
+import { tapTwoCorners } from "./twoCorners";
 
-export function Openings({ editing }: { editing: Editing }) {
+export function Openings({ editing, setPlacing }: Pick<StageProps, "editing" | "setPlacing">) {
   const { wall } = editing.data.wall;
   const units = editing.data.site.units;
   const openings = wall.openings;
@@ -22,9 +24,20 @@ export function Openings({ editing }: { editing: Editing }) {
       y_mm: Math.min(size.y_mm, wall.height_mm / 3),
       width_mm,
       height_mm: Math.min(size.height_mm, wall.height_mm * 0.6),
+      sigma_mm: 0,
     };
     void editing.saveWall({ openings: [...openings, opening] }, `${kind} added`);
   };
+  const tap = (kind: "door" | "window") =>
+    tapTwoCorners(`the ${kind}`, setPlacing, (area, sigma_mm) => {
+      const id = freeId(
+        kind,
+        openings.map((one) => one.id),
+      );
+      void editing
+        .saveWall({ openings: [...openings, { id, kind, ...area, sigma_mm }] }, `${kind} tapped`)
+        .catch(() => undefined);
+    });
   return (
     <>
       <Heading>Doors and windows</Heading>
@@ -60,12 +73,27 @@ export function Openings({ editing }: { editing: Editing }) {
             >
               Out
             </button>
+            <div className="col-span-5">
+              <OffPhoto
+                plan={editing.plan}
+                of="openings"
+                id={opening.id}
+                onMeasured={() =>
+                  void editing.saveWall(
+                    { openings: openings.map((one, i) => (i === index ? { ...one, sigma_mm: 0 } : one)) },
+                    `${opening.kind} measured`,
+                  )
+                }
+              />
+            </div>
           </DraftScope>
         </div>
       ))}
-      <div className="flex gap-2">
+      <div className="grid grid-cols-2 gap-2">
         <Button onClick={() => add("door")}>Add a door</Button>
         <Button onClick={() => add("window")}>Add a window</Button>
+        <Button onClick={() => tap("door")}>Tap a door’s corners</Button>
+        <Button onClick={() => tap("window")}>Tap a window’s corners</Button>
       </div>
     </>
   );

@@ -2,7 +2,9 @@ import type { Wall } from "../../api/client";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading } from "../../ui/controls";
-import type { Editing } from "../../job/useWorkspace";
+import type { StageProps } from "../../job/stage";
+import { OffPhoto } from "../../ui/OffPhoto";
+import { tapTwoCorners } from "./twoCorners";
 
 type Tiles = NonNullable<Wall["tiles"]>;
 
@@ -15,11 +17,18 @@ const SIZES = [
 ] as const;
 
 /** Where the tiles lie, so that marks can be put on a joint or well inside a tile. */
-export function TileFields({ editing }: { editing: Editing }) {
+export function TileFields({ editing, setPlacing }: Pick<StageProps, "editing" | "setPlacing">) {
   const { tiles } = editing.data.wall.wall;
   const units = editing.data.site.units;
   const save = (next: Tiles | null, summary: string) =>
     editing.saveWall({ tiles: next }, summary).catch(() => undefined);
+  const tap = () =>
+    tapTwoCorners("a tile", setPlacing, (area, sigma_mm) => {
+      const { x_mm, y_mm, width_mm, height_mm } = area;
+      const now = tiles ?? editing.data.starts.tiles;
+      const sizes = { tile_width_mm: width_mm, tile_height_mm: height_mm };
+      void save({ ...now, ...sizes, origin_x_mm: x_mm, origin_y_mm: y_mm, sigma_mm }, "tile tapped");
+    });
   return (
     <DraftScope of="tiles">
       <Heading>Tiles</Heading>
@@ -44,12 +53,21 @@ export function TileFields({ editing }: { editing: Editing }) {
             />
             <Button onClick={() => void save(null, "no tiles")}>No tiles here</Button>
           </div>
+          <OffPhoto
+            plan={editing.plan}
+            of="tiles"
+            id="tiles"
+            onMeasured={() => void save({ ...tiles, sigma_mm: 0 }, "tiles measured")}
+          />
         </>
       ) : (
         <Button onClick={() => void save(editing.data.starts.tiles, "tiles added")}>
           Say where the tiles lie
         </Button>
       )}
+      <Button className="mt-2" onClick={tap}>
+        Tap a tile’s corners on the wall
+      </Button>
     </DraftScope>
   );
 }

@@ -8,6 +8,7 @@ import { Facts } from "./Facts";
 import { FindFraming } from "./FindFraming";
 import { Measures } from "./Measures";
 import { BecomesAPost, PostFields } from "./PostFields";
+import { PhotoPart } from "./photo/PhotoPart";
 import { ChecksDone, ReportCheck } from "./ReportCheck";
 
 const PARTS = [
@@ -15,6 +16,7 @@ const PARTS = [
   { key: "framing", label: "Studs" },
   { key: "measures", label: "Measures" },
   { key: "there", label: "Already there" },
+  { key: "photo", label: "Photo" },
 ] as const;
 
 /** What the wall is, where its framing stands, and how large it is. */
@@ -33,7 +35,7 @@ export function WallStage(props: StageProps) {
     >
       <Tabs.List
         aria-label="Parts of the wall"
-        className="mb-4 grid grid-cols-[auto_auto_auto_auto] border-b border-rule"
+        className="mb-4 grid grid-cols-[auto_auto_auto_auto_auto] border-b border-rule"
       >
         {PARTS.map((part) => (
           <Tabs.Trigger
@@ -64,10 +66,13 @@ export function WallStage(props: StageProps) {
         <FindFraming {...props} framed={framed} />
       </Tabs.Content>
       <Tabs.Content value="measures">
-        <Measures editing={editing} lists={lists} />
+        <Measures editing={editing} lists={lists} setPlacing={setPlacing} />
       </Tabs.Content>
       <Tabs.Content value="there">
-        <AlreadyThere editing={editing} />
+        <AlreadyThere editing={editing} setPlacing={setPlacing} />
+      </Tabs.Content>
+      <Tabs.Content value="photo">
+        <PhotoPart editing={editing} photo={props.photo} />
       </Tabs.Content>
     </Tabs.Root>
   );

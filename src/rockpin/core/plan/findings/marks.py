@@ -3,10 +3,11 @@
 from math import hypot
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_length
+from rockpin.core.base.quantities import show_length, show_within
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.outline import off_face_mm
+from rockpin.core.document.photo import within_mm
 from rockpin.core.document.record import FailedHow, Holds
 from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.drilling import same_hole
@@ -50,14 +51,34 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
                     where.model_copy(update={"area": opening.rect}),
                 )
             )
+        elif (gap := opening.rect.distance_to(hole.x_mm, hole.y_mm)) < within_mm(opening.sigma_mm):
+            found.append(
+                _finding(
+                    Severity.PROVE_FIRST,
+                    "opening-not-sure",
+                    f"Hole {hole.number} is {show_length(gap, units)} from the {opening.kind}, which was read off a "
+                    f"photo and may lie {show_within(within_mm(opening.sigma_mm), units)} off.",
+                    f"Measure that side of the {opening.kind} with the tape.",
+                    where.model_copy(update={"area": opening.rect}),
+                    gap_mm=gap,
+                )
+            )
     for point in hidden.points:
-        if point.face is WallSide.THIS and point.area.distance_to(hole.x_mm, hole.y_mm) < hole.diameter_mm / 2:
+        clear = hole.diameter_mm / 2 + point.within_mm
+        if point.face is WallSide.THIS and (gap := point.area.distance_to(hole.x_mm, hole.y_mm)) < clear:
+            # one that was tapped on a photo may lie nearer
+            near = point.within_mm > 0 and gap >= hole.diameter_mm / 2
             found.append(
                 _finding(
                     stop,
                     "hole-on-point",
-                    f"Hole {hole.number} goes into the {point.label.lower()}.",
-                    "Move the fixture.",
+                    f"Hole {hole.number} goes into the {point.label.lower()}."
+                    if not near
+                    else f"Hole {hole.number} is {show_length(gap, units)} from the {point.label.lower()}, which was "
+                    f"read off a photo and may lie {show_within(point.within_mm, units)} off.",
+                    f"Measure where the {point.label.lower()} lies, or move the fixture."
+                    if near
+                    else "Move the fixture.",
                     where.model_copy(update={"area": point.area}),
                 )
             )
@@ -78,7 +99,7 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
     # the holes of a thing that is hung again are its own, whatever they came to
     again = hole.id in loose
     for old in wall.old_holes:
-        gap = hypot(old.x_mm - hole.x_mm, old.y_mm - hole.y_mm)
+        gap = max(0.0, hypot(old.x_mm - hole.x_mm, old.y_mm - hole.y_mm) - within_mm(old.sigma_mm))
         if old is mine or (again and not old.stopped and gap <= figures.same_hole_mm):
             continue
         if old.stopped and gap < figures.metal_stop_keep_mm:
@@ -155,6 +176,18 @@ def setout_findings(
             Where(),
         )
         for lost in placing.lost
+    ]
+    found += [
+        _finding(
+            Severity.NOTE,
+            "measured-from-a-photo",
+            f"What it is measured from was read off a photo ({one.text}): the distance to the end of the wall or the "
+            f"floor may come out {show_within(one.within_mm, job.site.units)} off.",
+            "Measure from the thing itself, or measure with the tape where that lies.",
+            Where(),
+            within_mm=one.within_mm,
+        )
+        for one in placing.unsure
     ]
     found += [finding for hole in placed.holes for finding in _hole_findings(hole, job, hidden, figures)]
     for place in job.placement.supports:

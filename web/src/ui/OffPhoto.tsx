@@ -1,0 +1,25 @@
+import type { Plan } from "../api/client";
+
+/** That something was read off a photo, how far off it may lie, and the way to say that a tape has been there since. */
+export function OffPhoto({
+  plan,
+  of,
+  id,
+  onMeasured,
+}: {
+  plan: Plan;
+  of: "points" | "openings" | "hits" | "old_holes" | "tiles";
+  id: string;
+  onMeasured: () => void;
+}) {
+  const off = plan.elevation.off_photo.find((one) => one.of === of && one.id === id);
+  if (!off) return null;
+  return (
+    <p className="text-[12.5px] text-soft">
+      {off.text}{" "}
+      <button type="button" className="min-h-6 underline hover:text-ink max-sm:min-h-11" onClick={onMeasured}>
+        Measured by tape now
+      </button>
+    </p>
+  );
+}
