@@ -26,6 +26,7 @@ from bench.identification import calibration
 from bench.ordinary import measure_ordinary
 from bench.photo import measure_photo
 from bench.plans import measure_drag_plans, measure_many_holes, measure_plans, measure_start
+from bench.practice import measure_practice
 from bench.timing import quantile, reference_ms
 from rockpin.catalogue import load_catalogue
 from rockpin.demo import demo_documents
@@ -147,6 +148,7 @@ PARTS: dict[str, Callable[[], None]] = {
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
     "fit": measure_fit,
     "photo": measure_photo,
+    "practice": measure_practice,
     "ways-on": measure_ways_on,
     "asking": measure_asking,
     "home": measure_home,

@@ -14,7 +14,7 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("wall", "/jobs/barometer/wall", 1280, 800, "light"),
     ("ask", "/ask/goes-in", 1280, 800, "light"),
     ("post-dark", "/jobs/mast-lantern/wall", 1280, 800, "dark"),
-    ("wall-studs", "/jobs/barometer/wall", 1280, 800, "light"),
+    ("photo", "/jobs/oar-cradle/wall", 1280, 800, "light"),
     ("hidden", "/jobs/oar-cradle/hidden", 1280, 800, "light"),
     ("fixture", "/jobs/chart-screen/fixture", 1280, 800, "light"),
     ("fixing", "/jobs/first-aid-cabinet/fixing", 1280, 800, "light"),
@@ -22,12 +22,11 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     ("corner", "/jobs/soap-ledge/set-out", 1280, 800, "light"),
     ("drill", "/jobs/tide-clock/drill", 1280, 800, "light"),
     ("why-dark", "/jobs/barometer/fixing", 1280, 800, "dark"),
-    ("record", "/jobs/dry-suit-hanger/record", 1280, 800, "light"),
+    ("practice", "/practice/", 1280, 800, "light"),
     ("small-at-the-wall", "/jobs/sail-bag-rack/at-the-wall?step=drill-a-top&hole=a-top", 390, 844, "light"),
     ("card", "/jobs/sail-bag-rack/drill", 1000, 760, "print"),
     # last, since from here on the van is told
     ("van", "/van", 1280, 800, "light"),
-    ("compare", "/jobs/sail-bag-rack/fixing", 1280, 800, "light"),
     ("stairs", "/jobs/tide-clock/wall", 1280, 800, "light"),
     # last of all: a hole answers, and stays so
     ("small-ways-on", "/jobs/sail-bag-rack/at-the-wall?step=drill-a-top&hole=a-top", 390, 844, "light"),
@@ -46,10 +45,44 @@ def _see_the_walls(page: Page) -> None:
     page.locator("svg[role=img] rect title").nth(8).wait_for(state="attached")
 
 
-def _sweep_for_studs(page: Page) -> None:
-    page.get_by_role("tab", name="Studs").click()
-    page.get_by_role("button", name="Sweep with the stand-in scanner").click()
-    page.get_by_role("list", name="Peaks of the sweep at 1200 mm").wait_for()
+def _photo_under_the_drawing(page: Page) -> None:
+    page.get_by_role("tab", name="Photo").click()
+    page.get_by_role("checkbox", name="Under the drawing").click()
+    page.locator("[data-photo] image").wait_for(state="attached")
+    page.wait_for_load_state("networkidle")
+
+
+def _open_a_lesson(page: Page) -> None:
+    """The wall of a lesson, drilled where the cable runs, and opened."""
+
+    def say(question: str, answer: str) -> None:
+        asked = page.get_by_role("group", name=question)
+        asked.get_by_role("combobox").select_option(label=answer)
+        asked.get_by_role("button", name="Say it").click()
+        asked.wait_for(state="detached")
+
+    page.get_by_role("button", name="Begin the lesson: Straight above the switch").click()
+    say("What is this wall?", "Brick or block")
+    # the wall is stated, so that its card names a bit and a depth
+    page.get_by_role("tab", name="What it is").wait_for()
+    page.get_by_role("link", name="Drill").filter(visible=True).first.click()
+    drill = page.get_by_role("region", name="Drill it here")
+    drill.wait_for()
+    practice = page.get_by_role("region", name="Practice")
+    while practice.get_by_role("group").count():
+        asked = practice.get_by_role("group")
+        question = str(asked.get_attribute("aria-label"))
+        asked.get_by_role("combobox").select_option(index=1)
+        asked.get_by_role("button", name="Say it").click()
+        page.get_by_role("group", name=question).wait_for(state="detached")
+    for _ in range(2):
+        drill.get_by_role("button", name="20 mm on").click()
+        page.wait_for_load_state("networkidle")
+    practice.get_by_role("button", name="Open the wall").click()
+    page.get_by_role("list", name="What became of each hole").wait_for()
+    page.get_by_role("img", name="How sure against how right").wait_for()
+    # until the skin is drawn back
+    page.wait_for_function("document.getAnimations().length === 0")
 
 
 def _read_a_hole(page: Page) -> None:
@@ -84,11 +117,6 @@ def _tell_the_van(page: Page) -> None:
     file = {"name": "kit.csv", "mimeType": "text/csv", "buffer": _KIT.encode()}
     page.get_by_label("CSV of the van").set_input_files(file)  # type: ignore[arg-type]
     page.get_by_label("How many: Nylon expanding plug 8 × 40").wait_for()
-
-
-def _side_by_side(page: Page) -> None:
-    page.get_by_role("button", name="Set them side by side").click()
-    page.get_by_role("dialog").wait_for()
 
 
 def _close_to_the_corner(page: Page) -> None:
@@ -134,7 +162,8 @@ STEPS: dict[str, Callable[[Page], None]] = {
     "why-dark": _why,
     "sites": _see_the_walls,
     "ask": _ask_what_goes_in,
-    "wall-studs": _sweep_for_studs,
+    "photo": _photo_under_the_drawing,
+    "practice": _open_a_lesson,
     "hidden": _read_a_hole,
     "fixing": _open_the_sums,
     "set-out": _better_places,
@@ -143,7 +172,6 @@ STEPS: dict[str, Callable[[Page], None]] = {
     "stairs": _along_the_stairs,
     "small-ways-on": _ran_soft,
     "van": _tell_the_van,
-    "compare": _side_by_side,
 }
 
 

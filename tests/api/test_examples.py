@@ -18,6 +18,22 @@ from rockpin.store import Store
 # what the demo site has none of, and what it will not give: the example is right in its form, and is answered so
 _ANSWERED = {
     **dict.fromkeys(("read_photo", "shut_out", "bring_back", "put_back", "read_guide", "keep_packet"), (404, "")),
+    # their place is another data file
+    **dict.fromkeys(
+        (
+            "read_practice",
+            "begin_practice",
+            "read_run",
+            "say_hunch",
+            "do_check",
+            "try_framing_there",
+            "drill_practice",
+            "open_practice",
+            "read_opened",
+            "read_calibration",
+        ),
+        (404, "under /practice"),
+    ),
     "remove_wall": (422, "remove that first"),
     "lay_along_stairs": (422, "stairs"),
     "new_code": (404, "start it with --lan"),

@@ -1,7 +1,7 @@
 """The ways to clear a hole: each that is named clears it, and what a sweep leaves is said."""
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
@@ -79,6 +79,8 @@ def test_plastic_that_no_mode_sees_is_said() -> None:
 
 
 @given(st.floats(200, 3800), st.floats(200, 2200), st.floats(20, 70), st.booleans())
+# clear to half a millimetre before its own reach
+@example(200.0, 399.0, 33.5, False)
 def test_what_is_said_to_clear_clears(x: float, y: float, reach: float, hollow: bool) -> None:
     points = (
         SOCKET,

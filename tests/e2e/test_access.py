@@ -32,6 +32,7 @@ def test_every_view_is_accessible(open_page: OpenPage, theme: str, width: int, h
         "/help",
         "/docs",
         "/van",
+        "/practice/",
         *ASKED,
     ):
         page.goto(re.sub(r"(?<=\d)/.*", "", page.url) + path)

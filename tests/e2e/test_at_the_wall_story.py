@@ -185,6 +185,8 @@ def test_the_network_drops_in_the_middle(open_page: OpenPage, tmp_path: Path) ->
         page.get_by_label("Photo of hole 1").set_input_files(a_photo(tmp_path, name, colour))
     expect(page.get_by_role("status").first).to_have_text("kept: 2")
     press(page, "As planned")
+    # the next hole stands there: the address knows it, and so does the page after the reload
+    at(page, "hole 2")
     page.reload()
     expect(page.get_by_role("status").first).to_have_text("kept: 3")
     expect(page.get_by_test_id("step-picture")).to_be_visible()

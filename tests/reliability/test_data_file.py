@@ -2,6 +2,7 @@
 
 import json
 import os
+import shutil
 import sqlite3
 from pathlib import Path
 
@@ -292,7 +293,10 @@ def _played(store: Store, steps: list[tuple[str, int]]) -> None:
 @given(steps=_STEPS)
 def test_everything_goes_out_and_comes_in_with_nothing_lost(steps: list[tuple[str, int]], tmp_path: Path) -> None:
     for old in tmp_path.glob("*.sqlite*"):
-        old.unlink()
+        if old.is_dir():
+            shutil.rmtree(old)
+        else:
+            old.unlink()
     there, here = Store(tmp_path / "there.sqlite"), Store(tmp_path / "here.sqlite")
     _played(there, steps)
     out = write_everything(there.everything())

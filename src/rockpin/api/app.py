@@ -8,7 +8,7 @@ from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI
+from fastapi import APIRouter, FastAPI
 from fastapi.middleware.gzip import GZipMiddleware
 from fastapi.responses import FileResponse, HTMLResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
@@ -26,6 +26,7 @@ from rockpin.api import (
     packets,
     phones,
     placing,
+    practice,
     questions,
     reference,
     shelves,
@@ -37,19 +38,22 @@ from rockpin.api import (
 from rockpin.api.context import AppContext
 from rockpin.api.door import Door, content_policy
 from rockpin.api.planning import Here, Planner, Workers
+from rockpin.api.practice_place import PracticePlace
 from rockpin.api.problems import install
 from rockpin.api.schemas import Problem
 from rockpin.api.weighing import Weighing
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store import Store
+from rockpin.store.practice import PracticeStore, practice_file
 
 # models are built when first used, and the framework gives what it hands them an alias that only it reads
 warnings.filterwarnings("ignore", category=UnsupportedFieldAttributeWarning)
 
 WEB = Path(__file__).parent.parent / "web"
 _LONGEST_PATH = 200
-_PAGES = re.compile(r"|ask(/[a-z-]{1,20})?|van|help|docs|phone|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
+_PAGES = re.compile(r"|ask(/[a-z-]{1,20})?|practice|van|help|docs|phone|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
 """The addresses of the screen's pages."""
+_PRACTICE_PAGES = re.compile(r"|van|help|jobs/[^/]{1,80}(/[a-z-]{1,20})?/?")
 _PAGE = "index.html"
 _NONCE_PLACE = "__NONCE__"
 """Where the built page leaves room for the number used once; web/vite.config.ts puts it there."""
@@ -77,6 +81,36 @@ def _describe_with_examples(app: FastAPI) -> None:
     app.openapi = described  # type: ignore[method-assign]
 
 
+def _include(app: FastAPI, router: APIRouter) -> None:
+    app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
+
+
+def _answer_the_rest(app: FastAPI) -> None:
+    """Says of every other address of the interface that there is none."""
+
+    @app.get("/api/{rest:path}", include_in_schema=False)
+    def unknown(rest: str) -> Response:
+        return JSONResponse({"title": f"There is no /api/{rest}.", "faults": []}, status_code=404)
+
+
+def _practice_app(data_file: Path, catalogue: Catalogue, web: Path) -> FastAPI:
+    """The place to practise: the same stages on a data file of its own, from which nothing goes out."""
+    context = AppContext(store=PracticeStore(practice_file(data_file)), shipped=catalogue)
+    app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None)
+    app.state.context, app.state.planner, app.state.pairing = context, Here(context), None
+    install(app)
+    for part in (jobs, fixture, things, wall_photos, placing, packets, kit, devices, hidden, at_the_wall, practice):
+        _include(app, part.router)
+    _include(app, reference.router)
+    _answer_the_rest(app)
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def screen(path: str) -> Response:
+        return _page(web, 200 if _PRACTICE_PAGES.fullmatch(path) else 404)
+
+    return app
+
+
 def make_app(
     store: Store, catalogue: Catalogue, web: Path = WEB, workers: int = 0, hosts: Sequence[str] = ()
 ) -> FastAPI:
@@ -88,10 +122,13 @@ def make_app(
     context = AppContext(store=store, shipped=catalogue)
     planner: Planner = Workers(store.path, workers) if workers else Here(context)
 
+    place = PracticePlace(lambda: _practice_app(store.path, catalogue, web))
+
     @asynccontextmanager
     async def lifespan(_app: FastAPI) -> AsyncIterator[None]:
         yield
         planner.close()
+        place.close()
         store.close()
 
     app = FastAPI(
@@ -129,15 +166,12 @@ def make_app(
         questions,
         shelves,
         whole,
+        practice,
         reference,
     ):
-        router = part.router
-        app.include_router(router, responses={status: {"model": Problem} for status in (404, 409, 422)})
-
-    @app.get("/api/{rest:path}", include_in_schema=False)
-    def unknown(rest: str) -> Response:
-        return JSONResponse({"title": f"There is no /api/{rest}.", "faults": []}, status_code=404)
-
+        _include(app, part.router)
+    _answer_the_rest(app)
+    app.mount("/practice", place)
     if (web / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=web / "assets"), name="assets")
 

@@ -9,6 +9,7 @@ from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
 
 from rockpin.api.context import Context
+from rockpin.api.practice import SCANNER_MINUTES, beneath
 from rockpin.api.schemas import PullAsk, ReadingsIn, ReadingsOut, SweepAsk
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.choice import how_it_ended
@@ -18,6 +19,7 @@ from rockpin.core.tables.packets import with_packets
 from rockpin.devices.pull_gauge import GaugeReading, PullGauge, SimulatedGauge
 from rockpin.devices.scanner import STEP_MM, SimulatedScanner, WallScanner, hidden_wall
 from rockpin.exchange.readings import read_readings
+from rockpin.practice.beneath import scanned
 
 router = APIRouter(prefix="/api", tags=["devices"])
 
@@ -54,7 +56,8 @@ async def sweep(wall_id: str, ask: SweepAsk, context: Context) -> StreamingRespo
         raise BadInput(faults)
     reading = identify(wall, site, context.catalogue).reading
     pitches = tuple(row.pitch_mm for row in context.catalogue.belief.pitches if row.regions[site.region] >= 0.1)
-    hidden = hidden_wall(wall, pitches, reading.family.framed)
+    ground = beneath(context, wall_id, SCANNER_MINUTES)
+    hidden = scanned(ground.truth, wall) if ground else hidden_wall(wall, pitches, reading.family.framed)
     # the same sweep again is another walk of the same hand
     seed = crc32(f"{wall_id} {ask.y_mm:.0f} {ask.from_mm:.0f} {len(wall.traces)}".encode())
     scanner: WallScanner = SimulatedScanner(hidden, seed)

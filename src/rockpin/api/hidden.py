@@ -10,6 +10,7 @@ from fastapi import APIRouter, Response
 from rockpin.api.context import Context
 from rockpin.api.devices import practice_only
 from rockpin.api.planning import Planning, answer_of
+from rockpin.api.practice import SWEEP_MINUTES, beneath
 from rockpin.api.schemas import ScanAsk
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.evidence import ReadBy
@@ -18,6 +19,7 @@ from rockpin.core.hidden import ClearingWay, map_risk
 from rockpin.core.identification import identify
 from rockpin.core.plan import read_wall
 from rockpin.devices.simulated_services import Inside, TrueService, lay_services, sweep_area
+from rockpin.practice.played import play_sweep
 
 router = APIRouter(prefix="/api", tags=["hidden"])
 
@@ -96,7 +98,8 @@ def scan(wall_id: str, ask: ScanAsk, context: Context) -> list[Scan]:
         back_mm=reading.front_mm + reading.void_mm,
         thickness_mm=reading.thickness_mm,
     )
-    services = _true_services(wall, inside)
+    ground = beneath(context, wall_id, SWEEP_MINUTES * len(ask.modes))
+    services = ground.truth.services if ground else _true_services(wall, inside)
     taken = {one.id for one in wall.scans}
     found = []
     for mode in ask.modes:
@@ -106,7 +109,11 @@ def scan(wall_id: str, ask: ScanAsk, context: Context) -> list[Scan]:
         name = f"{mode}-{number}"
         taken.add(name)
         rng = np.random.default_rng(crc32(f"{wall_id} {name} {ask.area}".encode()))
-        finds = sweep_area(rng, services, mode, ask.area, ask.claimed_depth_mm, ask.circuits_on, name)
+        finds = (
+            play_sweep(ground, mode, ask.area, ask.claimed_depth_mm, ask.circuits_on, name)
+            if ground
+            else sweep_area(rng, services, mode, ask.area, ask.claimed_depth_mm, ask.circuits_on, name)
+        )
         found.append(
             Scan(
                 id=name,

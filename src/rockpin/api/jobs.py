@@ -16,6 +16,7 @@ from rockpin.core.fixture import build
 from rockpin.core.plan import Plan
 from rockpin.core.tables.references import shape_named
 from rockpin.exchange import read_document, write_document
+from rockpin.store.practice import PracticeStore
 
 router = APIRouter(prefix="/api", tags=["jobs"])
 
@@ -110,7 +111,9 @@ async def try_placement(job_id: str, trial: Trial, planning: Planning, turn: Ask
 
 @router.get("/jobs/{job_id}/document", response_class=Response)
 def export_document(job_id: str, context: Context) -> Response:
-    """The whole job as a JSON file, with the own fixings that its plan weighs."""
+    """The whole job as a JSON file, with the own fixings that its plan weighs. Raises NotFound for a practice wall."""
+    if isinstance(context.store, PracticeStore):
+        raise NotFound("A practice wall stays in the place to practise.")
     try:
         text = write_document(context.store.whole_document(job_id, context.shipped))
     except (CannotPlan, NotFound):

@@ -8,6 +8,9 @@ from sqlalchemy import Engine, create_engine, event
 
 from rockpin.store.data_file import TABLES, BadDataFile, aside, copy_to, must_be_ours, version_of
 
+_NOTE_WAITS_S = 0.25
+"""A verdict that is not kept is not found by its word until it is worked out again; a turn takes milliseconds."""
+
 
 def open_engine(path: Path) -> Engine:
     """An engine on the file, made and migrated if needed. Writes take the lock at once, so none is lost half-way.
@@ -31,8 +34,8 @@ def open_engine(path: Path) -> Engine:
 
 
 def open_notes(path: Path) -> Engine:
-    """An engine for what can be worked out again: it waits neither for another writer nor for the disk."""
-    return _engine(path, timeout_s=0, synchronous="NORMAL")
+    """An engine for what can be worked out again: it waits for another writer's turn, not for two, nor for the disk."""
+    return _engine(path, timeout_s=_NOTE_WAITS_S, synchronous="NORMAL")
 
 
 def _engine(path: Path, timeout_s: float, synchronous: str) -> Engine:

@@ -51,7 +51,7 @@ class Lists:
             return before[1] if before and before[0] == stands else None
 
     def keep_verdict(self, job_id: str, stands: str, shown: Shown) -> None:
-        """Keeps a verdict with what it was made from. It waits for nobody: what is not kept is worked out again."""
+        """Keeps a verdict with what it was made from. It waits for one turn: what is not kept is worked out again."""
         with suppress(OperationalError):
             if self.kept_verdict(job_id, stands) == shown:
                 return

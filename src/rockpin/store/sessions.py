@@ -77,6 +77,6 @@ class Sessions:
 
     @contextmanager
     def noting(self) -> Iterator[Session]:
-        """A transaction for what can be worked out again. Raises OperationalError where it would have to wait."""
+        """A transaction for what can be worked out again. Raises OperationalError where it would have to wait long."""
         with Session(self._notes) as session, session.begin():
             yield session

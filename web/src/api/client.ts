@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import createQueries from "openapi-react-query";
+import { BASE } from "./world";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -76,7 +77,7 @@ function deviceName(): string {
 const WINDOW = Math.random().toString(36).slice(2, 12);
 let asked = 0;
 
-export const client = createClient<paths>({ baseUrl: "", headers: OWN });
+export const client = createClient<paths>({ baseUrl: BASE, headers: OWN });
 client.use({
   onRequest({ request }) {
     // questions go over several lines: the number says which was asked last, whichever comes in last

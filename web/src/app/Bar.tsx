@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { PRACTICE } from "../api/world";
 import { useTheme } from "../lib/theme";
 
 const LOOK = "inline-flex min-h-11 items-center px-2 text-[13px] text-bar-soft hover:text-bar-ink";
@@ -15,6 +16,10 @@ export function Bar() {
       <Link to="/ask" className={LOOK}>
         Ask
       </Link>
+      {/* another world: its pages are loaded anew */}
+      <a href={PRACTICE ? "/" : "/practice"} className={LOOK}>
+        {PRACTICE ? "Own walls" : "Practise"}
+      </a>
       <Link to="/phone" className={LOOK}>
         Phone
       </Link>

@@ -1,3 +1,4 @@
+import { BASE } from "../api/world";
 import { QueryClient } from "@tanstack/react-query";
 import type {
   PersistedClient,
@@ -8,6 +9,8 @@ import { createStore, del, get, set } from "idb-keyval";
 
 declare const __BUILD__: string;
 
+/** What was opened last, each world for itself. */
+const LAST = `last${BASE}`;
 const TWO_WEEKS_MS = 14 * 24 * 3600 * 1000;
 const JOBS_KEPT = 8;
 const ALWAYS = ["/api/lists", "/api/sites"];
@@ -25,9 +28,9 @@ export const queries = new QueryClient({
 function persister(): Persister {
   const store = createStore("rock-pin-pages", "pages");
   return {
-    persistClient: (client: PersistedClient) => set("last", client, store),
-    restoreClient: () => get<PersistedClient>("last", store),
-    removeClient: () => del("last", store),
+    persistClient: (client: PersistedClient) => set(LAST, client, store),
+    restoreClient: () => get<PersistedClient>(LAST, store),
+    removeClient: () => del(LAST, store),
   };
 }
 

@@ -8,6 +8,7 @@ import { makeOutbox, OutboxProvider } from "../job/useOutbox";
 import { HomePage } from "./home/HomePage";
 import { useTheme } from "../lib/theme";
 import "../index.css";
+import { BASE, PRACTICE } from "../api/world";
 import { kept, queries } from "./keeping";
 import { useKeys } from "./keys";
 
@@ -19,6 +20,8 @@ if ("serviceWorker" in navigator && isSecureContext) registerSW({ immediate: tru
 
 // the home stands at once; what else there is comes when it is gone to
 const PAGES = {
+  opened: () => import("./practice/OpenedPage"),
+  practice: () => import("./practice/PracticeHome"),
   ask: () => import("./ask/AskPage"),
   atTheWall: () => import("./at-the-wall/AtTheWallPage"),
   help: () => import("./help/HelpPage"),
@@ -27,6 +30,8 @@ const PAGES = {
   van: () => import("./van/VanPage"),
   workspace: () => import("./workspace/WorkspacePage"),
 };
+const OpenedPage = lazy(async () => ({ default: (await PAGES.opened()).OpenedPage }));
+const PracticeHome = lazy(async () => ({ default: (await PAGES.practice()).PracticeHome }));
 const AskPage = lazy(async () => ({ default: (await PAGES.ask()).AskPage }));
 const AtTheWallPage = lazy(async () => ({ default: (await PAGES.atTheWall()).AtTheWallPage }));
 const DocsPage = lazy(async () => ({ default: (await PAGES.docs()).DocsPage }));
@@ -47,6 +52,7 @@ function Everywhere({ children }: { children: ReactNode }) {
   return children;
 }
 
+if (PRACTICE) document.documentElement.dataset.practice = "";
 const outbox = makeOutbox(queries);
 const root = document.getElementById("root");
 if (root) {
@@ -54,10 +60,12 @@ if (root) {
     <StrictMode>
       <PersistQueryClientProvider client={queries} persistOptions={kept}>
         <OutboxProvider value={outbox}>
-          <BrowserRouter>
+          <BrowserRouter basename={BASE || undefined}>
             <Everywhere>
               <Suspense fallback={<p className="p-8 text-soft">Opening…</p>}>
                 <Routes>
+                  {PRACTICE && <Route path="/jobs/:jobId/opened" element={<OpenedPage />} />}
+                  {PRACTICE && <Route index element={<PracticeHome />} />}
                   <Route path="/jobs/:jobId/at-the-wall" element={<AtTheWallPage />} />
                   <Route path="/jobs/:jobId/:stage?" element={<WorkspacePage />} />
                   <Route path="/ask/:question?" element={<AskPage />} />

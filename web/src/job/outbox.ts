@@ -1,3 +1,4 @@
+import { BASE, PRACTICE } from "../api/world";
 import { createStore, del, entries, set, type UseStore } from "idb-keyval";
 import { OWN, client, Refused, refusalOf, type Schemas, unwrap, type Workspace } from "../api/client";
 
@@ -45,7 +46,7 @@ async function send({ jobId, thing }: Waiting): Promise<Workspace> {
   }
   const said = new URLSearchParams({ id: thing.id, at: thing.at, who: thing.who });
   if (thing.hole_id) said.set("hole_id", thing.hole_id);
-  const response = await fetch(`/api/jobs/${encodeURIComponent(jobId)}/photos?${said.toString()}`, {
+  const response = await fetch(`${BASE}/api/jobs/${encodeURIComponent(jobId)}/photos?${said.toString()}`, {
     method: "POST",
     headers: { ...OWN, "content-type": "image/jpeg" },
     body: thing.blob,
@@ -71,7 +72,7 @@ export class Outbox {
 
   constructor(taken: (fresh: Workspace) => void) {
     this.#taken = taken;
-    this.#store = createStore("rock-pin", "outbox");
+    this.#store = createStore(`rock-pin${PRACTICE ? "-practice" : ""}`, "outbox");
     this.#others.onmessage = () => void this.#read();
     addEventListener("online", () => void this.flush());
     document.addEventListener("visibilitychange", () => {

@@ -1,3 +1,4 @@
+import { BASE } from "../api/world";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { client, type Schemas, type Wall, unwrap } from "../api/client";
 
@@ -34,7 +35,7 @@ export async function readingOf(
 
 /** Where the picture of a photo comes from, put upright; another address for each state of the wall. */
 export function uprightHref(jobId: string, photo: string, stands: number): string {
-  return `/api/jobs/${jobId}/wall-photos/${photo}/upright.jpg?v=${stands}`;
+  return `${BASE}/api/jobs/${jobId}/wall-photos/${photo}/upright.jpg?v=${stands}`;
 }
 
 /** `stands`: the state of the wall, which a photo is read anew for. */

@@ -1,3 +1,4 @@
+import { BASE } from "../api/world";
 import { useCallback, useRef, useState } from "react";
 import type { Reading } from "../api/client";
 import { readings as readingsOf } from "../api/stream";
@@ -27,7 +28,7 @@ export function useSweep(): Sweep {
     setLive({ line, readings: [] });
     try {
       const readings: Reading[] = [];
-      for await (const some of readingsOf<Reading>(`/api/walls/${wall}/sweep`, line, own.signal)) {
+      for await (const some of readingsOf<Reading>(`${BASE}/api/walls/${wall}/sweep`, line, own.signal)) {
         readings.push(...some);
         setLive({ line, readings: [...readings] });
       }

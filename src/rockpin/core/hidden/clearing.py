@@ -169,7 +169,8 @@ def _move(hidden: Hidden, planned: PlannedHole, wall: Wall, units: UnitSystem) -
 
 def _deepest(hidden: Hidden, planned: PlannedHole) -> float | None:
     """The greatest reach [mm], in whole millimetres, at which the hole is clear; deeper is never safer."""
-    low, high = 0, int(planned.reach_mm)
+    # at its own reach it is not clear; the last whole millimetre before that may be
+    high = ceil(planned.reach_mm)
     if not _clear(hidden, planned._replace(reach_mm=8.0)):
         return None
     low = 8

@@ -18,7 +18,7 @@ from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.reporting import Report, reported
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
-from rockpin.core.plan.way_out import WayOut
+from rockpin.core.plan.way_out import WayKind, WayOut
 
 __all__ = [
     "BetterPlace",
@@ -36,6 +36,7 @@ __all__ = [
     "Plan",
     "Report",
     "WallPlaces",
+    "WayKind",
     "WayOn",
     "WayOut",
     "WaysOn",

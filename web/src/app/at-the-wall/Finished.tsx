@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { Link } from "react-router";
 import type { Standing } from "../../job/standing";
 import type { Happening } from "../../job/useOutbox";
@@ -45,10 +46,10 @@ export function Finished({
           {outbox.state.waiting.length} things are still kept on this device; the sheets lack them.
         </p>
       )}
-      <a className={LINK} href={`/api/jobs/${job_id}/record.pdf`} download>
+      <a className={LINK} href={`${BASE}/api/jobs/${job_id}/record.pdf`} download>
         The record of this job, PDF
       </a>
-      <a className={LINK} href={`/api/jobs/${job_id}/wall-sheet.pdf`} download>
+      <a className={LINK} href={`${BASE}/api/jobs/${job_id}/wall-sheet.pdf`} download>
         Everything known of the wall, PDF
       </a>
       <Link className={LINK} to={`/jobs/${job_id}/record`}>

@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useLists } from "../../api/queries";
 import { type ReactNode, useRef } from "react";
 import { useNavigate } from "react-router";
@@ -98,12 +99,12 @@ export function VanPage() {
             <div className="space-y-2">
               <CsvRow
                 name="the van"
-                href={`/api/kit.csv?decimal=${decimal}`}
+                href={`${BASE}/api/kit.csv?decimal=${decimal}`}
                 onFile={(text) => void bring("kit", text)}
               />
               <CsvRow
                 name="the fixings"
-                href={`/api/fixings.csv?decimal=${decimal}`}
+                href={`${BASE}/api/fixings.csv?decimal=${decimal}`}
                 onFile={(text) => void bring("fixings", text)}
               >
                 {own.length > 0 && <Button onClick={undoOwn}>Take the last reading back</Button>}

@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, OWN, Refused, refusalOf, type Schemas, unwrap } from "../../api/client";
@@ -47,7 +48,7 @@ export function useKit() {
     /** Reads a CSV file as the kit, or as fixings of one's own. */
     bring: (what: "kit" | "fixings", text: string) =>
       run(async () => {
-        const response = await fetch(`/api/${what}.csv`, {
+        const response = await fetch(`${BASE}/api/${what}.csv`, {
           method: "POST",
           headers: { ...OWN, "content-type": "text/csv" },
           body: text,

@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -35,7 +36,7 @@ export function Unopened({ jobId, error }: { jobId: string; error: Error }) {
               Take the last change back
             </Button>
             <a
-              href={`/api/jobs/${jobId}/document`}
+              href={`${BASE}/api/jobs/${jobId}/document`}
               download
               className="inline-flex min-h-9 items-center rounded-sm border border-rule px-3 text-[13px] font-semibold hover:bg-wash max-sm:min-h-12"
             >

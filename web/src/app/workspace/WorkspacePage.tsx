@@ -1,4 +1,5 @@
-import { useCallback, useEffect, useState } from "react";
+import { BASE } from "../../api/world";
+import { useCallback, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Rect, Stage } from "../../api/client";
 import { useLists } from "../../api/queries";
@@ -11,6 +12,7 @@ import { PrintCard } from "../../stages/drill/PrintCard";
 import { STAGES } from "./stages";
 import { SpokenIn } from "../../ui/spokenIn";
 import type { Placing } from "../../lib/placing";
+import { PracticeBar } from "../practice/PracticeBar";
 import { Button } from "../../ui/controls";
 import { DraftScope, KeepDrafts } from "../../ui/drafts";
 import { Findings } from "../../ui/Findings";
@@ -18,6 +20,7 @@ import { GuideBar } from "./GuideBar";
 import { Notices } from "./Notices";
 import { Unopened } from "./Unopened";
 import { StageStrip, TopBar, VerdictBlock } from "./TopBar";
+import { usePlacing } from "./usePlacing";
 import { useJobKeys, usePageTitle } from "./useJobKeys";
 import { useSweep } from "../../job/useSweep";
 import { type PhotoUnder, usePhoto } from "../../job/usePhoto";
@@ -37,23 +40,19 @@ export function WorkspacePage() {
   const { editing, error } = useWorkspace(jobId);
   const lists = useLists();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [placing, setPlacing] = useState<Placing | null>(null);
+  const [placing, setPlacing] = usePlacing();
   const [scale, setScale] = useState<Scale | null>(null);
   const [highlight, setHighlight] = useState<Rect | null>(null);
   const sweep = useSweep();
   const stands = editing ? `${editing.data.revision}.${editing.data.wall.revision}` : "";
   const wallPlaces = useWallPlaces(jobId, stands, !!editing && editing.plan !== editing.data.plan);
   const photo = usePhoto(jobId, editing?.data.wall.wall.photos, editing?.data.wall.revision ?? 0);
-  const place = STAGES.findIndex((one) => one.key === wanted);
-  const current = STAGES[place === -1 ? 4 : place];
+  const found = STAGES.findIndex((one) => one.key === wanted);
+  const index = found === -1 ? 4 : found;
+  const current = STAGES[index];
 
   useJobKeys(jobId, editing, () => setPlacing(null));
   usePageTitle(editing?.plan.title, current?.label);
-
-  useEffect(() => {
-    // on a small screen the wall may be scrolled away when it is to be tapped
-    if (placing) document.querySelector('[data-testid="wall"]')?.scrollIntoView({ block: "nearest" });
-  }, [placing]);
 
   const go = useCallback(
     (stage: Stage, hole: string | null) => {
@@ -69,7 +68,6 @@ export function WorkspacePage() {
   const { plan } = editing;
   const selected = plan.holes.some((hole) => hole.id === chosen) ? chosen : (plan.holes[0]?.id ?? null);
   const { key, label, Panel } = current;
-  const index = STAGES.indexOf(current);
   const stagePlan = plan.stages.find((one) => one.stage === key);
   const trace =
     key === "wall" ? shownTrace(sweep.live, sweep.shown, editing.data.wall.wall, plan.framing.peaks) : null;
@@ -85,6 +83,7 @@ export function WorkspacePage() {
           </p>
           <TopBar editing={editing} stage={key} onGo={go} />
           <Notices editing={editing} stage={label} />
+          <PracticeBar jobId={jobId} stage={key} />
           <GuideBar jobId={jobId} stage={key} onGo={(to) => go(to, null)} />
           <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto short:overflow-y-auto">
             <main className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2 short:sticky short:top-0 short:self-start">
@@ -112,7 +111,7 @@ export function WorkspacePage() {
                     nearest:
                       key === "set-out" ? (nearestReady(wallPlaces.places, editing.at)?.place ?? null) : null,
                     photo: photo.picture && { ...photo.picture, strength: photo.strength },
-                    risk: `/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
+                    risk: `${BASE}/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
                   }}
                   selected={selected}
                   onSelect={setChosen}

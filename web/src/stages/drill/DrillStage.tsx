@@ -4,7 +4,9 @@ import type { StageProps } from "../../job/stage";
 import { Link } from "react-router";
 import { standing } from "../../job/standing";
 import { useOutbox } from "../../job/useOutbox";
+import { PRACTICE } from "../../api/world";
 import { Said } from "../../ui/Said";
+import { PracticeDrill } from "./PracticeDrill";
 
 export function DrillStage({ editing, selected, onSelect }: StageProps) {
   const { plan } = editing;
@@ -30,6 +32,14 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
         </p>
       )}
       <HoleTabs holes={plan.holes} selected={selected} onSelect={onSelect} />
+      {PRACTICE && hole && (
+        <PracticeDrill
+          key={hole.id}
+          jobId={editing.data.job_id}
+          hole={hole.id}
+          wanted_mm={card?.depth_mm ?? null}
+        />
+      )}
       {hole && !card && (
         <p className="text-brick">No fixing holds at this hole, so there is nothing to drill.</p>
       )}

@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { Link } from "react-router";
 import type { HolePlan } from "../../api/client";
 import { Button, Heading, Select } from "../../ui/controls";
@@ -136,7 +137,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
         {(["pdf", "md"] as const).map((form) => (
           <a
             key={form}
-            href={`/api/jobs/${job_id}/sheet.${form}`}
+            href={`${BASE}/api/jobs/${job_id}/sheet.${form}`}
             download
             className="inline-flex min-h-9 items-center justify-center rounded-sm border border-chalk px-3 text-[13px] font-semibold text-chalk hover:bg-chalk-wash max-sm:min-h-12"
           >

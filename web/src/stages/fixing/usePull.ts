@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useCallback, useState } from "react";
 import { readings as readingsOf } from "../../api/stream";
 
@@ -17,7 +18,10 @@ export function usePull(jobId: string) {
       try {
         const readings: Pulled[] = [];
         let end: End = { load_n: 0, ended: "held" };
-        for await (const some of readingsOf<Pulled | End>(`/api/jobs/${jobId}/pull`, { fixing, target_n })) {
+        for await (const some of readingsOf<Pulled | End>(`${BASE}/api/jobs/${jobId}/pull`, {
+          fixing,
+          target_n,
+        })) {
           for (const one of some) {
             if ("ended" in one) end = one;
             else readings.push(one);

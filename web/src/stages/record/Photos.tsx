@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useRef, useState } from "react";
 import type { Workspace } from "../../api/client";
 import type { Happening } from "../../job/useOutbox";
@@ -69,9 +70,9 @@ export function PhotoRow({
     <ul className="mt-2 flex flex-wrap gap-2" aria-label={`Photos: ${called}`}>
       {photos.map((photo, index) => (
         <li key={photo.id}>
-          <a href={`/api/photos/${photo.file}`} target="_blank" rel="noreferrer">
+          <a href={`${BASE}/api/photos/${photo.file}`} target="_blank" rel="noreferrer">
             <img
-              src={`/api/photos/${photo.file}`}
+              src={`${BASE}/api/photos/${photo.file}`}
               alt={`${called}, photo ${index + 1}${photo.note ? `: ${photo.note}` : ""}`}
               className="h-20 border border-rule"
               loading="lazy"

@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useState } from "react";
 import type { StageProps } from "../../job/stage";
 import { sayWhoIAm, useOutbox, whoIAm } from "../../job/useOutbox";
@@ -148,13 +149,13 @@ function Papers({ jobId }: { jobId: string }) {
   return (
     <>
       <Heading>On paper, and as a file</Heading>
-      <a href={`/api/jobs/${jobId}/record.pdf`} download className={LINK}>
+      <a href={`${BASE}/api/jobs/${jobId}/record.pdf`} download className={LINK}>
         The record of this job, PDF
       </a>
-      <a href={`/api/jobs/${jobId}/wall-sheet.pdf`} download className={LINK}>
+      <a href={`${BASE}/api/jobs/${jobId}/wall-sheet.pdf`} download className={LINK}>
         Everything known of the wall, PDF
       </a>
-      <a href={`/api/jobs/${jobId}/document`} download className={LINK}>
+      <a href={`${BASE}/api/jobs/${jobId}/document`} download className={LINK}>
         Save as a JSON document
       </a>
       <Button className="mt-2 w-full" onClick={() => window.print()}>

@@ -1,3 +1,4 @@
+import { BASE } from "../../api/world";
 import { useState } from "react";
 import { useDecimal } from "../../lib/decimal";
 import { Heading, Select } from "../../ui/controls";
@@ -25,7 +26,7 @@ export function CarryIt({ jobId, usual }: { jobId: string; usual: string }) {
   const [paper, setPaper] = useState(usual);
   const [decimal, setDecimal] = useDecimal();
   const link = (form: string, along = "along") =>
-    `/api/jobs/${jobId}/template.${form}?paper=${paper}&along=${along}&decimal=${decimal}`;
+    `${BASE}/api/jobs/${jobId}/template.${form}?paper=${paper}&along=${along}&decimal=${decimal}`;
   return (
     <>
       <Heading aside="print at 100 %">Carry it to the wall</Heading>

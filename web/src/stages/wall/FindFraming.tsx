@@ -1,5 +1,6 @@
 import { useState } from "react";
-import type { Wall } from "../../api/client";
+import { client, Refused, unwrap, type Wall } from "../../api/client";
+import { usePractice } from "../../job/usePractice";
 import { freeId } from "../../lib/ids";
 import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
@@ -21,8 +22,22 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
   const { editing, lists, setPlacing, framed } = props;
   const { wall } = editing.data.wall;
   const [kind, setKind] = useState<Hit["kind"]>("magnet");
+  const practice = usePractice(editing.data.job_id);
+  const [said, setSaid] = useState("");
   const row = lists.hits.find((one) => one.kind === kind);
 
+  const tryThere = async (chosen: Hit["kind"], x_mm: number, y_mm: number) => {
+    try {
+      await editing.ask(async (now) => {
+        setSaid((await practice?.tryThere(chosen, x_mm, y_mm)) ?? "");
+        return unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: now.job_id } } }));
+      });
+    } catch (error) {
+      setSaid(
+        error instanceof Refused ? error.sentences.join(" ") : "It could not be tried; is Rock Pin running?",
+      );
+    }
+  };
   const place = (chosen: Hit["kind"]) => {
     setKind(chosen);
     const label = lists.hits.find((one) => one.kind === chosen)?.label ?? chosen;
@@ -30,6 +45,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
       label: `Tap where it was: ${label.toLowerCase()}`,
       onPlace: (x_mm, y_mm, sigma_mm = 0) => {
         setPlacing(null);
+        if (practice) return void tryThere(chosen, x_mm, y_mm);
         const hit: Hit = {
           id: freeId(
             chosen.replaceAll("_", "-"),
@@ -74,6 +90,11 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
       {row && (
         <p className="mt-1.5 text-[12px] text-soft">
           <Said>{row.how}</Said>
+        </p>
+      )}
+      {said && (
+        <p role="status" className="mt-2 border-l-4 border-chalk pl-2 text-[14px] font-semibold">
+          {said}
         </p>
       )}
       <Pitches plan={editing.plan} />

@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState } from "react";
-import { type Lists, Refused, type Schemas, type Wall } from "../../api/client";
+import { client, type Lists, Refused, type Schemas, unwrap, type Wall } from "../../api/client";
 import { freeId } from "../../lib/ids";
 import { today } from "../../lib/today";
 import { showLength } from "../../lib/units";
 import { Field } from "../../ui/Field";
 import { Button, Heading } from "../../ui/controls";
+import { usePractice } from "../../job/usePractice";
 import type { StageProps } from "../../job/stage";
 import { CheckHint } from "./CheckHint";
 import { ProbeForm } from "./ProbeForm";
@@ -35,6 +36,8 @@ export function ReportCheck({
   const units = editing.data.site.units;
   const [spot, setSpot] = useState<Spot | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const [said, setSaid] = useState("");
+  const practice = usePractice(editing.data.job_id);
   const row = lists.checks.find((one) => one.key === check);
   const sheet = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -72,9 +75,31 @@ export function ReportCheck({
     }
   };
 
+  const doIt = async () => {
+    if (!row || !practice) return;
+    try {
+      let says = "";
+      await editing.ask(async (now) => {
+        says = await practice.check(row.key, spot);
+        return unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: now.job_id } } }));
+      });
+      close();
+      setSaid(says);
+    } catch (error) {
+      setFault(
+        error instanceof Refused ? error.sentences.join(" ") : "It could not be done; is Rock Pin running?",
+      );
+    }
+  };
+
   return (
     <>
-      <Heading aside="done at the wall">Report a check</Heading>
+      <Heading aside="done at the wall">{practice ? "Do a check" : "Report a check"}</Heading>
+      {said && (
+        <p role="status" className="mb-2 border-l-4 border-chalk pl-2 text-[14px] font-semibold">
+          {said}
+        </p>
+      )}
       {!row && (
         <div className="grid grid-cols-3 gap-1.5" role="group" aria-label="Checks">
           {lists.checks.map((one) => (
@@ -121,7 +146,13 @@ export function ReportCheck({
                 : "Left out: the wall as a whole."}
             </span>
           </div>
-          <Outcomes row={row} units={units} lists={lists} onSave={save} />
+          {practice ? (
+            <Button look="solid" className="mt-3 w-full" onClick={() => void doIt()}>
+              Do it, here on the practice wall
+            </Button>
+          ) : (
+            <Outcomes row={row} units={units} lists={lists} onSave={save} />
+          )}
           {fault && (
             <p role="alert" className="mt-2 text-[13px] font-medium text-brick">
               {fault}

@@ -1,3 +1,4 @@
+import { BASE } from "../../../api/world";
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import type { PhotoReading, WallPhoto } from "../../../job/usePhoto";
 import type { Mark } from "./marks";
@@ -30,7 +31,7 @@ export function PhotoCanvas({ photo, reading, zoom, onTap, edge, onMove }: Props
   return (
     <div className="relative shrink-0" style={{ width: wide, height: high }} data-testid="photo">
       <img
-        src={`/api/photos/${photo.file}`}
+        src={`${BASE}/api/photos/${photo.file}`}
         alt="The photo as it was taken"
         draggable={false}
         className="absolute inset-0 size-full select-none"

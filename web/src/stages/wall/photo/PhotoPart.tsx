@@ -1,3 +1,4 @@
+import { BASE } from "../../../api/world";
 import { useRef, useState } from "react";
 import { client, Refused, type Wall, unwrap } from "../../../api/client";
 import type { WallPhoto } from "../../../job/usePhoto";
@@ -163,7 +164,7 @@ function OnePhoto({
       <Heading aside={photo.day}>{called}</Heading>
       <div className="grid grid-cols-[96px_1fr] gap-3">
         <img
-          src={`/api/photos/${photo.file}`}
+          src={`${BASE}/api/photos/${photo.file}`}
           alt={`${called} as it was taken`}
           className="max-h-24 border border-rule"
           loading="lazy"
@@ -200,7 +201,7 @@ function OnePhoto({
         {reading?.lies && (
           <a
             className="inline-flex min-h-9 items-center text-[13px] underline max-sm:min-h-12"
-            href={`/api/jobs/${jobId}/wall-photos/${photo.id}/marks.jpg`}
+            href={`${BASE}/api/jobs/${jobId}/wall-photos/${photo.id}/marks.jpg`}
             download
           >
             The photo with the holes drawn in

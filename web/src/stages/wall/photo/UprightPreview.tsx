@@ -1,3 +1,4 @@
+import { BASE } from "../../../api/world";
 import type { Wall } from "../../../api/client";
 import type { PhotoReading, WallPhoto } from "../../../job/usePhoto";
 import { uprightTransform } from "./marks";
@@ -25,7 +26,7 @@ export function UprightPreview({
       style={{ width: wall.width_mm * perMm, height: wall.height_mm * perMm }}
     >
       <img
-        src={`/api/photos/${photo.file}`}
+        src={`${BASE}/api/photos/${photo.file}`}
         alt=""
         draggable={false}
         className="absolute top-0 left-0 max-w-none"
