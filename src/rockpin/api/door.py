@@ -162,7 +162,7 @@ def _kept(path: str) -> str:
     """How long a browser may keep an answer: built parts for good, all else not without asking."""
     if path.startswith("/assets/"):
         return "public, max-age=31536000, immutable"
-    return "no-store" if path.startswith("/api/") else "no-cache"
+    return "no-store" if path.startswith(("/api/", "/practice/api/")) else "no-cache"
 
 
 def _counted(receive: Receive) -> Receive:

@@ -81,9 +81,10 @@ class DrillWanted(Model):
 
 
 class Answered(Model):
-    """What came of something, in words, and the run after it."""
+    """What came of something, in words, and the run after it. ``outcome``: of a check, by its key."""
 
     says: str
+    outcome: str | None = None
     run: RunView
 
 
@@ -258,7 +259,8 @@ def do_check(job_id: str, wanted: CheckWanted, context: Context) -> Answered:
     _keep(context, after)
     outcome = next((one for one in row.outcomes if one.key == found.outcome), None)
     says = outcome.says if outcome else f"{found.value_mm:g} mm" if found.value_mm else "It is put down below."
-    return Answered(says=f"{row.label}: {outcome.label}. {says}" if outcome else says, run=_seen(context, after))
+    said = f"{row.label}: {outcome.label}. {says}" if outcome else f"{row.label}: {says}"
+    return Answered(says=said, outcome=found.outcome, run=_seen(context, after))
 
 
 @router.post("/jobs/{job_id}/try")

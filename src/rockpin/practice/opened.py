@@ -243,7 +243,7 @@ def consequences_of(outcomes: Sequence[HoleOutcome]) -> tuple[str, ...]:
     """
     found = ["left"] if not outcomes or not all(one.drilled and one.fixing for one in outcomes) else []
     for key in ("struck", "falls", "cracked", "proud"):
-        if any(getattr(one, key) for one in outcomes):
+        if any(getattr(one, key) and one.drilled for one in outcomes):
             found.append(key)
     return tuple(found)
 

@@ -13,16 +13,20 @@ export function Bar() {
         <img src="/mark.svg" alt="" className="size-8" />
         Rock Pin
       </Link>
-      <Link to="/ask" className={LOOK}>
-        Ask
-      </Link>
+      {!PRACTICE && (
+        <Link to="/ask" className={LOOK}>
+          Ask
+        </Link>
+      )}
       {/* another world: its pages are loaded anew */}
       <a href={PRACTICE ? "/" : "/practice"} className={LOOK}>
         {PRACTICE ? "Own walls" : "Practise"}
       </a>
-      <Link to="/phone" className={LOOK}>
-        Phone
-      </Link>
+      {!PRACTICE && (
+        <Link to="/phone" className={LOOK}>
+          Phone
+        </Link>
+      )}
       <Link to="/van" className={LOOK}>
         The van
       </Link>

@@ -65,7 +65,6 @@ if (root) {
               <Suspense fallback={<p className="p-8 text-soft">Opening…</p>}>
                 <Routes>
                   {PRACTICE && <Route path="/jobs/:jobId/opened" element={<OpenedPage />} />}
-                  {PRACTICE && <Route index element={<PracticeHome />} />}
                   <Route path="/jobs/:jobId/at-the-wall" element={<AtTheWallPage />} />
                   <Route path="/jobs/:jobId/:stage?" element={<WorkspacePage />} />
                   <Route path="/ask/:question?" element={<AskPage />} />
@@ -73,7 +72,7 @@ if (root) {
                   <Route path="/docs" element={<DocsPage />} />
                   <Route path="/van" element={<VanPage />} />
                   <Route path="/phone" element={<PhonePage />} />
-                  <Route path="*" element={<HomePage />} />
+                  <Route path="*" element={PRACTICE ? <PracticeHome /> : <HomePage />} />
                 </Routes>
               </Suspense>
             </Everywhere>

@@ -10,8 +10,11 @@ type HitKind = Schemas["HitKind"];
 /** What can be done on a practice wall besides planning; everywhere else there is nothing of it. */
 export interface Practice {
   run: Run | undefined;
-  /** Does a check; what came of it, in words. */
-  check: (check: string, spot: { x_mm: number; y_mm: number } | null) => Promise<string>;
+  /** Does a check; what came of it, in words, and by its key where it has one. */
+  check: (
+    check: string,
+    spot: { x_mm: number; y_mm: number } | null,
+  ) => Promise<{ says: string; outcome: string | null }>;
   /** Tries for a stud at a place. */
   tryThere: (kind: HitKind, x_mm: number, y_mm: number) => Promise<string>;
   say: (kind: HunchKind, says: string, sure: number) => Promise<void>;
@@ -32,14 +35,15 @@ export function usePractice(jobId: string): Practice | null {
     [queries, jobId],
   );
   if (!PRACTICE) return null;
-  const answered = ({ says, run }: Schemas["Answered"]) => {
-    put(run);
-    return says;
+  const taken = (answer: Schemas["Answered"]) => {
+    put(answer.run);
+    return { says: answer.says, outcome: answer.outcome ?? null };
   };
+  const answered = (answer: Schemas["Answered"]) => taken(answer).says;
   return {
     run: data,
     check: async (check, spot) =>
-      answered(
+      taken(
         unwrap(
           await client.POST("/api/practice/jobs/{job_id}/check", {
             params,

@@ -36,7 +36,7 @@ export function ReportCheck({
   const units = editing.data.site.units;
   const [spot, setSpot] = useState<Spot | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const [said, setSaid] = useState("");
+  const [said, setSaid] = useState<{ check: string; says: string; outcome: string | null } | null>(null);
   const practice = usePractice(editing.data.job_id);
   const row = lists.checks.find((one) => one.key === check);
   const sheet = useRef<HTMLDivElement>(null);
@@ -78,13 +78,13 @@ export function ReportCheck({
   const doIt = async () => {
     if (!row || !practice) return;
     try {
-      let says = "";
+      let came = { says: "", outcome: null as string | null };
       await editing.ask(async (now) => {
-        says = await practice.check(row.key, spot);
+        came = await practice.check(row.key, spot);
         return unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: now.job_id } } }));
       });
       close();
-      setSaid(says);
+      setSaid({ check: row.key, ...came });
     } catch (error) {
       setFault(
         error instanceof Refused ? error.sentences.join(" ") : "It could not be done; is Rock Pin running?",
@@ -96,9 +96,12 @@ export function ReportCheck({
     <>
       <Heading aside="done at the wall">{practice ? "Do a check" : "Report a check"}</Heading>
       {said && (
-        <p role="status" className="mb-2 border-l-4 border-chalk pl-2 text-[14px] font-semibold">
-          {said}
-        </p>
+        <div className="mb-2 flex items-center gap-3 border-l-4 border-chalk pl-2">
+          {said.outcome && <CheckHint check={said.check} outcome={said.outcome} />}
+          <p role="status" className="text-[14px] font-semibold">
+            {said.says}
+          </p>
+        </div>
       )}
       {!row && (
         <div className="grid grid-cols-3 gap-1.5" role="group" aria-label="Checks">
