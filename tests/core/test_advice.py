@@ -8,15 +8,17 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.advice.check_order import minutes_to_decision
 from rockpin.core.advice.decisions import NOTHING, UNSURE, Acceptance, Decisions
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.evidence import CameOut, Drilled, Ended, Evidence, Finish, HowStated, Location
-from rockpin.core.document.job import Region
+from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import Point, Wall
 from rockpin.core.identification import Whereabouts
 from rockpin.core.identification.likelihoods import outcome_chances
 from rockpin.core.identification.reading import Family
+from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import Era
-from tests.builders import brick_wall, stud_wall
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_identify import planned, probe, saw, unknown_wall
 
 BOARD, BRICK = Family.BOARD_ON_STUDS, Family.MASONRY
@@ -157,3 +159,19 @@ def test_the_sentence_says_what_where_how_long_and_what_it_settles(catalogue: Ca
     # once every check that may be done is done, it says so and what remains
     everything = brick_wall(stated=HowStated.GUESSED)
     assert planned(everything, catalogue).advice.options
+
+
+def test_what_is_usual_is_not_known_before_anybody_looked(catalogue: Catalogue) -> None:
+    """A partition of 2012 over there is board on studs in nineteen of twenty; nobody drills on that alone."""
+    site = Site(id="s", name="Site", region=Region.NORTH_AMERICA, built_year=2012)
+    wall = unknown_wall(stands=Location.PARTITION)
+    document = job(wall, plate_fixture(), 1500, 1500).model_copy(update={"site": site})
+    untold = make_plan(document, catalogue)
+    assert untold.belief.families[0].probability > 0.9
+    assert untold.advice.check is not None
+    assert not untold.advice.enough
+    assert untold.verdict.word is VerdictWord.DO_NOT_DRILL
+    # one look is enough where nothing else would change what is done
+    knocked = wall.model_copy(update={"evidence": (saw("knock", "hollow_dull_lines"),)})
+    told = make_plan(document.model_copy(update={"walls": (knocked,)}), catalogue)
+    assert "wall-not-stated" not in {one.code for one in told.findings}

@@ -12,6 +12,8 @@ from rockpin.core.document.evidence import (
     Evidence,
     Filling,
     Finish,
+    Hit,
+    HitKind,
     HowStated,
     Location,
     Probe,
@@ -347,3 +349,21 @@ def test_a_void_that_was_not_measured_and_stated_layers_that_fit_nothing(catalog
     assert told.reading.family is Family.UNKNOWN
     assert prod(one.probability for one in told.belief.hypotheses) > 0
     assert log(sum(one.probability for one in told.belief.hypotheses)) == pytest.approx(0, abs=1e-9)
+
+
+def test_a_pin_put_in_for_a_stud_tells_of_the_wall_as_the_check_does(catalogue: Catalogue) -> None:
+    """No steel stud holds a pin tight. By the table 11 against 2 of 100 pins, tempered as any check."""
+    hit = Hit(id="p", kind=HitKind.PIN_WOOD, x_mm=1200, y_mm=1400)
+    by_check = belief(unknown_wall(saw("pin", "through_wood", x_mm=1200, y_mm=1400)), 2012, catalogue)
+    by_hit = belief(unknown_wall(hits=(hit,)), 2012, catalogue)
+    chances = [{one.key: one.probability for one in told.hypotheses} for told in (by_check, by_hit)]
+    assert chances[0] == pytest.approx(chances[1])
+    before = {one.key: one.probability for one in belief(unknown_wall(), 2012, catalogue).hypotheses}
+
+    def odds(told: dict[str, float]) -> float:
+        return told["board_on_studs"] / told["board_on_steel_studs"]
+
+    assert odds(chances[1]) > 3 * odds(before)
+    # a hole that told both counts once
+    once = belief(unknown_wall(saw("pin", "through_wood", id="p", x_mm=1200, y_mm=1400), hits=(hit,)), 2012, catalogue)
+    assert {one.key: one.probability for one in once.hypotheses} == pytest.approx(chances[0])

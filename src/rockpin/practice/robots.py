@@ -6,10 +6,11 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import HitKind, ReadBy
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.fixture import Attachment
+from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.document.wall import Scan, ScanMode, Wall
 from rockpin.core.framing import BehindKind
-from rockpin.core.plan import Plan, WayKind, make_plan, ways_out
+from rockpin.core.plan import Plan, WayKind, bar_drilled, make_plan, read_wall, ways_out
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.practice.ground import Ground
 from rockpin.practice.opened import fixings_of, known_job, would_strike
@@ -117,9 +118,11 @@ class _Advised:
 
     def _pinned(self, job: JobDocument, plan: Plan) -> JobDocument | None:
         """Pins on either side of a hole of which nobody is sure that wood is behind it, where the thing covers them."""
+        # a pin in wood tells too that the studs are none of steel
+        doubted = any(one.code == "depends-on-wall" for one in plan.findings)
+        kinds = (BehindKind.OPEN, BehindKind.TIMBER, BehindKind.STEEL) if doubted else (BehindKind.OPEN,)
         hole = next(
-            (one for one in plan.holes if one.behind.kind is BehindKind.OPEN and round(one.x_mm) not in self.pinned),
-            None,
+            (one for one in plan.holes if one.behind.kind in kinds and round(one.x_mm) not in self.pinned), None
         )
         if hole is None:
             return None
@@ -141,6 +144,11 @@ class _Advised:
         self.swept.append(area)
         self.minutes += _SWEEP_MINUTES
         return _swept(self.ground, job, area)
+
+    def drilled(self, job: JobDocument) -> JobDocument:
+        """A job with the holes of a bar that its user drills where the wall holds best there."""
+        bars = tuple(one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED)
+        return bar_drilled(job, bars, read_wall(job, self.catalogue, self.keep)) if bars else job
 
     def settled(self, job: JobDocument) -> tuple[JobDocument, Plan]:
         """A job with all that the plan asks for at its place done, and its plan."""
@@ -165,12 +173,14 @@ def as_advised(ground: Ground, catalogue: Catalogue) -> Played:
         hand.minutes += spent
         plan = hand.plan(job)
     for x_mm in _places(job, plan):
-        tried = job.model_copy(update={"placement": job.placement.model_copy(update={"x_mm": x_mm, "along": None})})
-        if hand.plan(tried).verdict.word is VerdictWord.DO_NOT_DRILL:
+        tried = hand.drilled(job.model_copy(update={"placement": _at(job, x_mm)}))
+        first = hand.plan(tried)
+        asks = first.advice.check is not None and not first.advice.enough
+        if first.verdict.word is VerdictWord.DO_NOT_DRILL and not asks:
             continue
         tried, plan = hand.settled(tried)
         # what was found out at one place is known at the next
-        job = tried.model_copy(update={"placement": job.placement})
+        job = tried.model_copy(update={"placement": job.placement, "fixture": job.fixture})
         if plan.verdict.word is VerdictWord.READY:
             return _hung(hand, tried, plan)
     for way in ways_out(job, catalogue, hand.keep):
@@ -195,6 +205,10 @@ def _places(job: JobDocument, plan: Plan) -> list[float]:
         shifts += [round(shift) for shift in studs[:6]]
     shifts += [shift for shift in _SHIFTS_MM if shift]
     return [start + shift for shift in shifts]
+
+
+def _at(job: JobDocument, x_mm: float) -> Placement:
+    return job.placement.model_copy(update={"x_mm": x_mm, "along": None})
 
 
 def _hung(hand: _Advised, job: JobDocument, plan: Plan) -> Played:

@@ -177,6 +177,11 @@ def advise(
     )
     able = [value for value in ranked if value.why_not is None]
     worthwhile = [value for value in able if value.chance >= figures.advice.advice_least or now == UNSURE]
+    if now != UNSURE and not worthwhile and not belief.told and able:
+        # what is usual is not known: something is looked at before anybody drills, and be it a knock
+        cost = {check.key: check.minutes * factors[check.mark] for check in waiting}
+        telling = max(able, key=lambda value: value.bits / cost[value.check])
+        return _do(telling, True, mark_at, around_mm, ranked, units, catalogue)
     if now != UNSURE and not worthwhile:
         return _enough(now, ranked)
     if not worthwhile:

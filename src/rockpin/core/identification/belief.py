@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length, show_share
 from rockpin.core.base.words import inside
-from rockpin.core.document.evidence import Ended, Evidence, Filling, Finish
+from rockpin.core.document.evidence import Ended, Evidence, Filling, Finish, HitKind
 from rockpin.core.document.job import Site
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.identification.probing import fit_probe
@@ -308,6 +308,22 @@ def _measured(row: BuildUp, layers: Layers, filling: Filling | None, figures: Id
     return found
 
 
+_PIN_TELLS = {HitKind.PIN_WOOD: "through_wood", HitKind.PIN_VOID: "through_free"}
+
+
+def _pins(wall: Wall) -> tuple[Evidence, ...]:
+    """Pins that were put in to find the framing, as checks of what the wall is: no steel stud holds a pin tight.
+
+    Those that a drilled hole told are checks already.
+    """
+    told = {one.id for one in wall.evidence}
+    return tuple(
+        Evidence(id=hit.id, check="pin", outcome=_PIN_TELLS[hit.kind], x_mm=hit.x_mm, y_mm=hit.y_mm, day=hit.day)
+        for hit in wall.hits
+        if hit.kind in _PIN_TELLS and hit.id not in told
+    )
+
+
 def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     """The belief over build-ups and the reading that the plan goes by.
 
@@ -320,7 +336,8 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     here = whereabouts_of(wall, site, tiled)
     prior = prior_of(wall, here, catalogue)
     usual = catalogue.belief.once(f"usual {here}", lambda: [usual_layers(row, here, catalogue) for row in rows])
-    weighed, layers = _weigh(wall.evidence, usual, tiled, units, catalogue)
+    evidence = (*wall.evidence, *_pins(wall))
+    weighed, layers = _weigh(evidence, usual, tiled, units, catalogue)
     logs = np.log(prior) + sum((one.logs for one in weighed), np.zeros(len(rows)))
     stated = match_build_up(wall.build_up, catalogue) if wall.build_up else None
     if stated:
