@@ -34,7 +34,7 @@ def go(page: Page, stage: str) -> None:
 @pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)])
 def test_a_lesson_is_played_to_its_end_by_keys(open_page: OpenPage, width: int, height: int) -> None:
     page = open_page("/", width, height)
-    page.get_by_role("link", name="Practise").click()
+    page.get_by_role("link", name="Practise", exact=True).click()
     expect(page.get_by_role("heading", name="A place to practise")).to_be_visible()
     expect(page.get_by_text("0 of 12 passed")).to_be_visible()
     press(page.get_by_role("button", name="Begin the lesson: The hammer on a tile"))
@@ -79,7 +79,7 @@ def test_a_lesson_is_played_to_its_end_by_keys(open_page: OpenPage, width: int, 
     expect(page.get_by_role("button", name="Begin the lesson: The hammer on a tile")).to_have_text("Again")
     # the user's own walls know nothing of it
     page.get_by_role("link", name="Back to your own walls").click()
-    expect(page.get_by_role("link", name="Practise")).to_be_visible()
+    expect(page.get_by_role("link", name="Practise", exact=True)).to_be_visible()
     expect(page.get_by_text("The hammer on a tile")).to_have_count(0)
 
 

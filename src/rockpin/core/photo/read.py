@@ -76,11 +76,11 @@ class TapReading(Model):
 def radius_95_mm(covariance_mm2: NDArray[np.float64]) -> float:
     """Radius [mm] of the circle that holds 95 of 100 places of this covariance [mm², 2 × 2].
 
-    The mass of the normal law within a circle, by polar coordinates; halved until it is 0.95.
+    For each direction of the unit normal the law of its length is Rayleigh's; the circle is halved until their mean
+    is 0.95.
     """
     small, large = (sqrt(max(float(one), 1e-12)) for one in np.linalg.eigvalsh(covariance_mm2))
     turns = np.linspace(0, np.pi, 181)[:-1] + np.pi / 360
-    # evenly spaced angles would miss a thin ellipse; those of the unit circle, squeezed as it is, do not
     along = (large * np.cos(turns)) ** 2 + (small * np.sin(turns)) ** 2
     low, high = 0.0, 4 * large
     for _ in range(50):

@@ -24,6 +24,13 @@ export function FirstJob() {
       <Button look="open" className="min-h-11" onClick={() => begin.mutate()} disabled={begin.isPending}>
         A first job, led by the hand: five minutes
       </Button>
+      {/* another world: its pages are loaded anew */}
+      <a
+        href="/practice"
+        className="inline-flex min-h-11 items-center rounded-sm border border-rule px-3 text-[13px] font-semibold hover:bg-wash"
+      >
+        Practise on walls that hide something
+      </a>
       {begin.isError && (
         <span role="alert" className="text-[13px] text-brick">
           It could not be begun; is Rock Pin running?
