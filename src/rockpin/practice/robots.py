@@ -26,10 +26,14 @@ _PIN_ASIDE_MM = 11.0
 
 @dataclass(frozen=True)
 class Played:
-    """What one of them did on one wall: minutes and marks, holes drilled, struck and fallen; ``left``: gave it up."""
+    """What one of them did on one wall: minutes, holes drilled, struck and fallen; ``left``: gave it up.
+
+    ``marks``: of checks, all of them; ``shown``: those that the thing does not cover at the end.
+    """
 
     minutes: float
     marks: int
+    shown: int
     holes: int
     struck: int
     fallen: int
@@ -97,7 +101,7 @@ class _Advised:
     catalogue: Catalogue
     keep: Keep
     minutes: float = 0.0
-    marks: int = 0
+    marked: list[tuple[float, float]] = field(default_factory=list)
     checks: dict[str, int] = field(default_factory=dict)
     swept: list[Rect] = field(default_factory=list)
     pinned: set[int] = field(default_factory=set)
@@ -112,7 +116,8 @@ class _Advised:
         number = self.checks.get(advice.check, 0)
         self.checks[advice.check] = number + 1
         self.minutes += rows[advice.check].minutes
-        self.marks += rows[advice.check].mark != "none"
+        if rows[advice.check].mark != "none":
+            self.marked.append((advice.x_mm or 0.0, advice.y_mm or 0.0))
         found = play_check(self.ground, advice.check, number, advice.x_mm, advice.y_mm)
         return _with_wall(job, evidence=[one.model_dump() for one in (*job.wall.evidence, found)])
 
@@ -132,7 +137,7 @@ class _Advised:
             x = min(job.wall.width_mm, max(0.0, hole.x_mm + aside))
             tried = play_hit(self.ground, HitKind.PIN_WOOD, x, hole.y_mm, f"hit-{len(hits) + 1}")
             self.minutes += HIT_MINUTES[HitKind.PIN_WOOD]
-            self.marks += 1
+            self.marked.append((x, hole.y_mm))
             if tried.hit:
                 hits.append(tried.hit)
         return _with_wall(job, hits=[hit.model_dump() for hit in hits])
@@ -189,7 +194,7 @@ def as_advised(ground: Ground, catalogue: Catalogue) -> Played:
         changed, plan = hand.settled(job.model_copy(update=dict(way.job)))
         if plan.verdict.word is VerdictWord.READY:
             return _hung(hand, changed, plan)
-    return Played(hand.minutes, hand.marks, 0, 0, 0, left=True)
+    return Played(hand.minutes, len(hand.marked), len(hand.marked), 0, 0, 0, left=True)
 
 
 _OTHER_TASKS = (WayKind.LIGHTER_HAND, WayKind.LESS_WEIGHT)
@@ -213,7 +218,9 @@ def _at(job: JobDocument, x_mm: float) -> Placement:
 
 def _hung(hand: _Advised, job: JobDocument, plan: Plan) -> Played:
     holes, struck, fallen = _drilled(hand.ground, job, plan, hand.catalogue)
-    return Played(hand.minutes, hand.marks, holes, struck, fallen, left=False)
+    areas = [part.area for part in (*plan.pieces, *plan.supports)]
+    shown = sum(all(area.distance_to(x, y) > 0 for area in areas) for x, y in hand.marked)
+    return Played(hand.minutes, len(hand.marked), shown, holes, struck, fallen, left=False)
 
 
 _HOLLOW = ("hollow", "hollow_dull_lines", "drummy_patches")
@@ -227,4 +234,4 @@ def in_haste(ground: Ground, catalogue: Catalogue) -> Played:
     known = make_plan(known_job(ground, ground.document, {}), catalogue)
     struck = sum(would_strike(ground, hole.x_mm, hole.y_mm, bit, deep) is not None for hole in known.holes)
     fallen = sum(all(one.fixing != fixing for one in hole.candidates) for hole in known.holes)
-    return Played(1.0, 0, len(known.holes), struck, fallen, left=False)
+    return Played(1.0, 0, 0, len(known.holes), struck, fallen, left=False)
