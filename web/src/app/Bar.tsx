@@ -2,7 +2,8 @@ import { Link } from "react-router";
 import { PRACTICE } from "../api/world";
 import { useTheme } from "../lib/theme";
 
-const LOOK = "inline-flex min-h-11 items-center px-2 text-[13px] text-bar-soft hover:text-bar-ink";
+const LOOK =
+  "inline-flex min-h-11 items-center px-2 text-[13px] text-bar-soft max-sm:px-1 hover:text-bar-ink";
 
 /** The bar over every page that is no job. */
 export function Bar() {

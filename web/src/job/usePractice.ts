@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useEffect } from "react";
 import { ask, client, type Schemas, unwrap } from "../api/client";
 import { PRACTICE } from "../api/world";
 
@@ -20,16 +20,18 @@ export interface Practice {
   say: (kind: HunchKind, says: string, sure: number) => Promise<void>;
   /** Drills a hole on to a depth. */
   drill: (hole: string, to_mm: number, hammer: boolean) => Promise<string>;
-  /** Reads anew what an instrument has added to. */
-  again: () => void;
 }
 
 const RUN = "/api/practice/jobs/{job_id}";
 
-export function usePractice(jobId: string): Practice | null {
+/** `stands`: the state of job and wall, which an instrument changes too, and with it what was spent. */
+export function usePractice(jobId: string, stands = ""): Practice | null {
   const queries = useQueryClient();
   const params = { path: { job_id: jobId } };
   const { data, refetch } = ask.useQuery("get", RUN, { params }, { enabled: PRACTICE && jobId !== "" });
+  useEffect(() => {
+    if (PRACTICE && stands) void refetch();
+  }, [stands, refetch]);
   const put = useCallback(
     (run: Run) => queries.setQueryData(["get", RUN, { params: { path: { job_id: jobId } } }], run),
     [queries, jobId],
@@ -71,9 +73,5 @@ export function usePractice(jobId: string): Practice | null {
           }),
         ),
       ),
-    again: () => void refetch(),
   };
 }
-
-/** What the server says against something, in its own words. */
-export { Refused } from "../api/client";

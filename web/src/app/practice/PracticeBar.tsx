@@ -9,9 +9,9 @@ import { TornEdge } from "./TornEdge";
 const DRILLS: readonly Stage[] = ["drill", "record"];
 
 /** On a practice wall: what it is about, what was spent, what is to be said next, and the way to open it. */
-export function PracticeBar({ jobId, stage }: { jobId: string; stage: Stage }) {
+export function PracticeBar({ jobId, stage, stands }: { jobId: string; stage: Stage; stands: string }) {
   const navigate = useNavigate();
-  const practice = usePractice(jobId);
+  const practice = usePractice(jobId, stands);
   const [fault, setFault] = useState("");
   const [asking, setAsking] = useState(false);
   const run = practice?.run;

@@ -83,7 +83,7 @@ export function WorkspacePage() {
           </p>
           <TopBar editing={editing} stage={key} onGo={go} />
           <Notices editing={editing} stage={label} />
-          <PracticeBar jobId={jobId} stage={key} />
+          <PracticeBar jobId={jobId} stage={key} stands={stands} />
           <GuideBar jobId={jobId} stage={key} onGo={(to) => go(to, null)} />
           <div className="flex min-h-0 flex-1 max-sm:block max-sm:overflow-y-auto short:overflow-y-auto">
             <main className="flex min-w-0 flex-1 flex-col gap-2 p-3 max-sm:p-2 short:sticky short:top-0 short:self-start">
