@@ -68,9 +68,12 @@ def test_a_photo_lies_under_the_drawing_and_is_tapped(open_page: OpenPage, tmp_p
     expect(page.get_by_test_id("wall").locator("[data-photo] image")).to_be_visible()
 
     page.goto(page.url.replace("/wall", "/hidden"))
+    points = page.get_by_role("list", name="Points on the wall").get_by_role("listitem")
+    expect(points.first).to_be_visible()
+    before = points.count()
     page.get_by_role("button", name="Place it on the wall").click()
     page.mouse.click(*wall_point(page, 0.45, 0.35))
-    points = page.get_by_role("list", name="Points on the wall").get_by_role("listitem")
+    expect(points).to_have_count(before + 1)
     # the photo is laid under the drawing by whoever wants it; without it a tap is a tap
     expect(points.filter(has_text="read off a photo")).to_have_count(0)
     page.goto(page.url.replace("/hidden", "/wall"))
