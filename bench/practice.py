@@ -19,7 +19,8 @@ def _line(name: str, played: Sequence[Played]) -> tuple[float, float, float]:
     holes = sum(one.holes for one in hung)
     struck = _share(sum(one.struck > 0 for one in hung), len(hung))
     fallen = _share(sum(one.fallen > 0 for one in hung), len(hung))
-    stray = _share(sum(one.shown for one in played) + sum(one.holes for one in hung if one.fallen), len(played))
+    stays = sum(one.fallen == 0 for one in hung)
+    stray = _share(sum(one.shown for one in played) + sum(one.holes for one in hung if one.fallen), stays)
     minutes = _share(sum(one.minutes for one in played), len(played))
     print(
         f"{name:<12}{len(hung):>7}{holes:>7}{struck:>9.1%}{fallen:>9.1%}{stray:>9.2f}{minutes:>10.1f}"
@@ -31,7 +32,8 @@ def _line(name: str, played: Sequence[Played]) -> tuple[float, float, float]:
 def measure_practice() -> None:
     """By robot: walls hung, holes, of those walls how many struck something and how many things fall; the factors.
 
-    A stray mark is one that shows: of a check where no thing covers it, or a hole whose fixing comes out.
+    A stray mark is one that shows: of a check where no thing covers it, or a hole whose fixing comes out; they are
+    counted for each thing that stays up.
     """
     catalogue = load_catalogue()
     start = time.perf_counter()
