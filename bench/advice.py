@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from bench.identification import FAMILY_OF, ORDER, wall_of
+from bench.identification import ORDER, wall_of
 from bench.timing import quantile, reference_ms
 from rockpin.core.document.evidence import Evidence, Hit
 from rockpin.core.document.fixture import Fixture, FixtureHole, Piece, Support
@@ -17,6 +17,7 @@ from rockpin.core.tables.identification import Mark
 from rockpin.devices.simulated_checks import observe
 from rockpin.devices.simulated_framing import draw_framing, draw_hits
 from rockpin.devices.simulated_walls import SimulatedWall, draw_wall
+from rockpin.practice.opened import FAMILY_OF
 
 
 @dataclass

@@ -14,25 +14,8 @@ from rockpin.core.identification import Family, Identified, identify
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.simulated_checks import observe
 from rockpin.devices.simulated_walls import STUFF, SimulatedWall, Trade, draw_wall
+from rockpin.practice.opened import FAMILY_OF
 
-FAMILY_OF = {
-    "board_on_dabs": Family.BONDED_BOARD,
-    "lath_and_plaster": Family.LATH_AND_PLASTER,
-    "thin_panel_void": Family.THIN_PANEL,
-    "thin_panel_insulated": Family.THIN_PANEL,
-    "timber_lining": Family.TIMBER_LINING,
-    "cast_concrete": Family.CONCRETE,
-    "skimmed_concrete": Family.CONCRETE,
-    "board_on_studs": Family.BOARD_ON_STUDS,
-    "board_on_steel_studs": Family.BOARD_ON_STUDS,
-    "two_boards_on_studs": Family.BOARD_ON_STUDS,
-    "fibre_cement_on_studs": Family.BOARD_ON_STUDS,
-    "gypsum_lath_and_plaster": Family.BOARD_ON_STUDS,
-    "timber_frame_brick_skin": Family.BOARD_ON_STUDS,
-    "board_on_battens": Family.BONDED_BOARD,
-    "foam_backed_lining": Family.BONDED_BOARD,
-    "stone_behind_battens": Family.BONDED_BOARD,
-}
 ORDER = ("knock", "magnet", "density", "joints", "thickness", "edge", "press", "pin", "probe")
 
 

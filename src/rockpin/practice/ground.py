@@ -19,7 +19,7 @@ from rockpin.core.tables.references import shape_named
 from rockpin.devices.simulated_builders import SIZES
 from rockpin.devices.simulated_framing import SimulatedFraming, draw_framing
 from rockpin.devices.simulated_services import Inside, TrueService, lay_services
-from rockpin.devices.simulated_walls import HOLLOW, SimulatedWall, Trade, draw_wall
+from rockpin.devices.simulated_walls import SimulatedWall, Trade, draw_wall
 
 REGIONS = tuple(SIZES)
 """Regions whose walls the simulators know."""
@@ -120,12 +120,11 @@ STEPS: tuple[Step, ...] = (
 
 @dataclass(frozen=True)
 class Truth:
-    """What a practice wall hides. ``front_mm``: how deep the first hollow begins, or the whole thickness."""
+    """What a practice wall hides."""
 
     wall: SimulatedWall
     framing: SimulatedFraming | None
     services: tuple[TrueService, ...]
-    front_mm: float
     thickness_mm: float
 
     def stud_at(self, x_mm: float, y_mm: float, radius_mm: float = 0.0) -> bool:
@@ -187,12 +186,7 @@ def truth_of(rng: np.random.Generator, wall: SimulatedWall, drawn: Wall, pitches
     framed = wall.framed or wall.battened
     framing = draw_framing(rng, pitches_mm, drawn.width_mm, trade=wall.trade) if framed else None
     services = lay_services(rng, drawn, inside, wall.trade, wall.region, wall.year)
-    at = 0.0
-    for name, thickness in layers_of(wall):
-        if name in HOLLOW:
-            break
-        at += thickness
-    return Truth(wall, framing, services, at, inside.thickness_mm)
+    return Truth(wall, framing, services, inside.thickness_mm)
 
 
 def pitches_of(region: Region, catalogue: Catalogue) -> tuple[float, ...]:

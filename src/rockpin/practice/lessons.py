@@ -14,7 +14,7 @@ from rockpin.core.plan import make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.devices.simulated_framing import SimulatedFraming, SimulatedStud
 from rockpin.devices.simulated_services import TrueService
-from rockpin.devices.simulated_walls import HOLLOW, SimulatedWall, Trade
+from rockpin.devices.simulated_walls import SimulatedWall, Trade
 from rockpin.practice.boring import drill_on
 from rockpin.practice.ground import Ground, Thing, Truth, given, layers_of
 from rockpin.practice.opened import HoleOutcome, known_job, outcomes_of
@@ -111,12 +111,7 @@ def _truth(lesson: Lesson) -> Truth:
         TrueService(one.kind, one.x_mm, one.y_mm, one.x2_mm, one.y2_mm, one.depth_mm, one.width_mm)
         for one in lesson.services
     )
-    front = 0.0
-    for name, thickness in layers_of(wall):
-        if name in HOLLOW:
-            break
-        front += thickness
-    return Truth(wall, framing, services, front, sum(thickness for _, thickness in layers_of(wall)))
+    return Truth(wall, framing, services, sum(thickness for _, thickness in layers_of(wall)))
 
 
 def lesson_ground(lesson: Lesson, catalogue: Catalogue) -> Ground:

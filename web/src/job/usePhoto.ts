@@ -69,7 +69,8 @@ export function usePhoto(
   );
   const spread = useCallback(
     async (x_mm: number, y_mm: number, pxPerMm: number) => {
-      if (!shown || !picture) return 0;
+      // also in the moment in which it is read anew
+      if (!shown) return 0;
       const answer = unwrap(
         await client.POST("/api/jobs/{job_id}/wall-photos/{photo_id}/tap", {
           params: { path: { job_id: jobId, photo_id: shown } },
@@ -78,7 +79,7 @@ export function usePhoto(
       );
       return answer?.sigma_mm ?? 0;
     },
-    [jobId, shown, picture],
+    [jobId, shown],
   );
   return { shown, show, strength, fade, picture, spread };
 }

@@ -29,8 +29,10 @@ import { useWorkspace } from "../../job/useWorkspace";
 
 /** Puts something on the wall, with the spread of that place where a photo lies under it. */
 async function putOn(placing: Placing, photo: PhotoUnder, perMm: number, x: number, y: number) {
-  if (!photo.picture) return placing.onPlace(x, y);
-  placing.onPlace(x, y, await photo.spread(x, y, perMm));
+  if (!photo.shown) return placing.onPlace(x, y);
+  const sigma = await photo.spread(x, y, perMm).catch(() => null);
+  // where its spread cannot be asked for it is not put there as if a tape had been
+  if (sigma !== null) placing.onPlace(x, y, sigma);
 }
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */

@@ -1,9 +1,9 @@
 import { BASE } from "../../api/world";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Workspace } from "../../api/client";
 import type { Happening } from "../../job/useOutbox";
 import { shrink } from "../../lib/shrink";
-import { Button } from "../../ui/controls";
+import { PickPicture } from "../../ui/PickPicture";
 
 /** Takes or picks photos: shrunk here, without their place, kept on this device until the server has them. */
 export function PhotoButton({
@@ -15,11 +15,10 @@ export function PhotoButton({
   holeId: string | null;
   label: string;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState("");
-  const take = async (files: FileList | null) => {
+  const take = async (files: readonly File[]) => {
     setFault("");
-    for (const file of files ?? []) {
+    for (const file of files) {
       try {
         await outbox.photograph(await shrink(file), holeId);
       } catch {
@@ -28,29 +27,13 @@ export function PhotoButton({
     }
   };
   return (
-    <div>
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        multiple
-        aria-label={label}
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          void take(event.target.files);
-          event.target.value = "";
-        }}
-      />
-      <Button className="min-h-11 w-full" onClick={() => input.current?.click()}>
-        {label}
-      </Button>
-      {fault && (
-        <p role="alert" className="mt-1 text-[13px] font-medium text-brick">
-          {fault}
-        </p>
-      )}
-    </div>
+    <PickPicture
+      label={label}
+      fault={fault}
+      multiple
+      className="min-h-11"
+      onFiles={(files) => void take(files)}
+    />
   );
 }
 

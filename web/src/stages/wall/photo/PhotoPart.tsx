@@ -1,5 +1,5 @@
 import { BASE } from "../../../api/world";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { client, Refused, type Wall, unwrap } from "../../../api/client";
 import type { WallPhoto } from "../../../job/usePhoto";
 import type { StageProps } from "../../../job/stage";
@@ -7,6 +7,7 @@ import { freeId } from "../../../lib/ids";
 import { shrink } from "../../../lib/shrink";
 import { today } from "../../../lib/today";
 import { Button, Checkbox, Heading } from "../../../ui/controls";
+import { PickPicture } from "../../../ui/PickPicture";
 import { PhotoEditor } from "./PhotoEditor";
 import { useReading } from "./useReading";
 
@@ -85,7 +86,6 @@ function TakeOne({
   photos: readonly WallPhoto[];
   onTaken: (photo: WallPhoto) => Promise<void>;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
   const take = async (file: File | undefined) => {
@@ -116,28 +116,13 @@ function TakeOne({
     }
   };
   return (
-    <div>
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        aria-label="A photo of the wall"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
-      <Button look="open" className="w-full" disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? "Keeping it…" : "Take or pick a photo of the wall"}
-      </Button>
-      {fault && (
-        <p role="alert" className="mt-1 text-[13px] font-medium text-brick">
-          {fault}
-        </p>
-      )}
-    </div>
+    <PickPicture
+      label="A photo of the wall"
+      words={busy ? "Keeping it…" : "Take or pick a photo of the wall"}
+      fault={fault}
+      busy={busy}
+      onFiles={([file]) => void take(file)}
+    />
   );
 }
 
