@@ -2,10 +2,14 @@
 
 ``./run mutants`` breaks each safety rule of ``safety_rules.toml`` in turn. ``./run mutants --random 200 [FILE…]``
 makes so many random changes to the core, or to the files that are named.
+
+The tests are run once as they are, to see which of them come through which line; a change is then put to those that
+come through its line, the quickest first.
 """
 
 import argparse
 import ast
+import hashlib
 import os
 import random
 import shutil
@@ -13,15 +17,19 @@ import subprocess
 import sys
 import tempfile
 import tomllib
+import xml.etree.ElementTree as ET
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import NamedTuple
 
+from coverage import CoverageData
+
 _ROOT = Path(__file__).parent.parent
 _PACKAGE = _ROOT / "src" / "rockpin"
 _TESTS = ("tests/core", "tests/api", "tests/exchange", "tests/devices")
-_LONGEST_S = 600
+_LONGEST_S = 900
+_KEPT = _ROOT / ".run" / "mutants"
 
 _COMPARED: dict[type[ast.cmpop], str] = {
     ast.Lt: ">=",
@@ -119,8 +127,63 @@ def rule_mutants() -> list[Mutant]:
     return found
 
 
-def _caught(mutant: Mutant) -> bool:
-    """Whether some test fails on the changed package. A change that hangs is caught too."""
+class Reach(NamedTuple):
+    """Which tests come through a line, by file of the package and number; and how long each takes [s]."""
+
+    tests: dict[str, dict[int, frozenset[str]]]
+    took_s: dict[str, float]
+
+    def through(self, mutant: Mutant) -> list[str]:
+        """The tests that come through a change, the quickest first; none known: all of them must be run."""
+        line = (_PACKAGE / mutant.file).read_bytes()[: mutant.start].count(b"\n") + 1
+        found = self.tests.get(mutant.file, {}).get(line, frozenset())
+        return sorted(found, key=lambda test: self.took_s.get(test, 0.0))
+
+
+def _digest() -> str:
+    """What the tests and the package are like now."""
+    found = hashlib.sha256()
+    for path in sorted([*_PACKAGE.rglob("*.py"), *(_ROOT / "tests").rglob("*.py")]):
+        found.update(path.read_bytes())
+    return found.hexdigest()[:20]
+
+
+def _run_once(kept: Path) -> None:
+    """Runs all tests as they are, and keeps which line is reached from where. Ends the program where one fails."""
+    kept.mkdir(parents=True)
+    settings = kept / "coveragerc"
+    settings.write_text(f"[run]\nsource = rockpin.core\ndata_file = {kept / 'lines'}\n", encoding="utf-8")
+    told = ["-p", "no:cacheprovider", "-n", "auto", f"--junitxml={kept / 'times.xml'}"]
+    told += ["--cov=rockpin.core", "--cov-context=test", "--cov-report=", f"--cov-config={settings}"]
+    if subprocess.run([sys.executable, "-m", "pytest", "-q", *told, *_TESTS], cwd=_ROOT, check=False).returncode:
+        shutil.rmtree(kept)
+        sys.exit("The tests fail as it is: mend that first, or every change would count as noticed.")
+
+
+def reach_of_tests() -> Reach:
+    """Which tests come through which line, from a run of these very tests on this very package."""
+    kept = _KEPT / _digest()
+    if not kept.exists():
+        _run_once(kept)
+    data = CoverageData(str(kept / "lines"))
+    data.read()
+    tests: dict[str, dict[int, frozenset[str]]] = {}
+    for name in data.measured_files():
+        lines = data.contexts_by_lineno(name)
+        # lines that are run while the program is loaded tell of no test
+        tests[str(Path(name).relative_to(_PACKAGE))] = {
+            line: frozenset(one.rpartition("|")[0] for one in names if one) if "" not in names else frozenset()
+            for line, names in lines.items()
+        }
+    took = {}
+    for case in ET.parse(kept / "times.xml").iter("testcase"):
+        file = case.get("classname", "").replace(".", "/") + ".py"
+        took[f"{file}::{case.get('name', '')}"] = float(case.get("time", 0.0))
+    return Reach(tests, took)
+
+
+def _caught(mutant: Mutant, tests: list[str]) -> bool:
+    """Whether one of the tests fails on the changed package. A change that hangs is caught too."""
     with tempfile.TemporaryDirectory() as folder:
         copy = Path(folder) / "rockpin"
         shutil.copytree(_PACKAGE, copy, ignore=shutil.ignore_patterns("__pycache__", "assets"))
@@ -128,7 +191,9 @@ def _caught(mutant: Mutant) -> bool:
         text = path.read_bytes().decode("latin-1")
         changed = text[: mutant.start] + mutant.new + text[mutant.start + len(mutant.old) :]
         path.write_bytes(changed.encode("latin-1"))
-        command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", *_TESTS]
+        named = Path(folder) / "tests"
+        named.write_text("\n".join(tests or _TESTS), encoding="utf-8")
+        command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", f"@{named}"]
         environment = {**os.environ, "PYTHONPATH": folder, "PYTHONDONTWRITEBYTECODE": "1"}
         try:
             ran = subprocess.run(
@@ -146,17 +211,18 @@ def main() -> None:
     parser.add_argument("--random", type=int, metavar="COUNT", help="so many random changes instead of the list")
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--only", default="", help="rules of the list whose name holds this")
+    parser.add_argument("--at-once", type=int, default=os.cpu_count(), help="so many changes are tried side by side")
     asked = parser.parse_args()
     files = [path.resolve() for path in asked.files] or sorted((_PACKAGE / "core").rglob("*.py"))
     if asked.random or asked.files:
         mutants = random_mutants(asked.random or 20, asked.seed, files)
     else:
         mutants = [one for one in rule_mutants() if asked.only in one.name]
-    if _caught(Mutant("nothing changed", "__init__.py", 0, "", "")):
-        sys.exit("The tests fail as it is: mend that first, or every change would count as noticed.")
+    reach = reach_of_tests()
     survivors = 0
-    with ThreadPoolExecutor(os.cpu_count()) as pool:
-        for mutant, caught in zip(mutants, pool.map(_caught, mutants), strict=True):
+    with ThreadPoolExecutor(asked.at_once) as pool:
+        runs = pool.map(lambda mutant: _caught(mutant, reach.through(mutant)), mutants)
+        for mutant, caught in zip(mutants, runs, strict=True):
             survivors += not caught
             print(f"{'caught  ' if caught else 'SURVIVES'}  {mutant.name}", flush=True)
     print(f"{len(mutants) - survivors} of {len(mutants)} caught")

@@ -84,9 +84,14 @@ _WEIGHTS = {Severity.PROVE_FIRST: 1, Severity.DO_NOT_DRILL: 2}
 _STAGE_ORDER = {stage: place for place, stage in enumerate(Stage)}
 
 
+def severity_weight(severity: Severity) -> int:
+    """How much a severity weighs [1]: 0 where drilling may go on, 1 for proof wanted, 2 for a stop."""
+    return _WEIGHTS.get(severity, 0)
+
+
 def weight(finding: Finding) -> int:
-    """How much a finding weighs [1]: 0 where drilling may go on, 1 for proof wanted, 2 for a stop."""
-    return _WEIGHTS.get(finding.severity, 0)
+    """How much a finding weighs [1], as its severity."""
+    return severity_weight(finding.severity)
 
 
 def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True) -> Verdict:

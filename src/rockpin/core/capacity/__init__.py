@@ -3,9 +3,22 @@
 One method a module, of one signature; :mod:`rockpin.core.capacity.methods` finds them by name.
 """
 
+from rockpin.core.capacity.board import beside_in_bay
 from rockpin.core.capacity.common import Assessment, Mode, Refusal
-from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, method_of
+from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, method_of, refused_here
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.through_bolt import bolt_through
 
-__all__ = ["Assessment", "Goes", "Mode", "Refusal", "assess", "assess_all", "assess_pairs", "bolt_through", "method_of"]
+__all__ = [
+    "Assessment",
+    "Goes",
+    "Mode",
+    "Refusal",
+    "assess",
+    "assess_all",
+    "assess_pairs",
+    "beside_in_bay",
+    "bolt_through",
+    "method_of",
+    "refused_here",
+]

@@ -90,13 +90,16 @@ def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -
     return 1 / (1 + total)
 
 
+def beside_in_bay(dx_mm: float, dy_mm: float, figures: CapacityFigures) -> bool:
+    """Whether a hole so far to the right and up [mm] counts with this one, unless a stud stands between them."""
+    return abs(dy_mm) <= figures.board_bay_height_mm and abs(dx_mm) <= NEARBY_STUD_MM
+
+
 def bay_factor(spot: Spot, figures: CapacityFigures) -> float:
     """Factor [1] for all anchors of one bay within reach in height: together no more than so many single values."""
     places = [one.rect.centre_x_mm - spot.hole.x_mm for one in spot.members if not one.horizontal]
     count = 1 + sum(
-        abs(dy) <= figures.board_bay_height_mm
-        and abs(dx) <= NEARBY_STUD_MM
-        and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
+        beside_in_bay(dx, dy, figures) and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
         for dx, dy in spot.neighbours
     )
     return min(1.0, figures.board_bay_singles / count)
@@ -226,6 +229,16 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTab
 def _half_mm(anchor: BoardAnchor) -> float:
     """How far from its axis an anchor wants the back of the board clear [mm]."""
     return max(anchor.wing_mm, anchor.hole_mm / 2)
+
+
+def clear_halves_mm(anchor: BoardAnchor) -> tuple[float, ...]:
+    """Half widths [mm] that it wants clear of framing: for its wing, and for its hole."""
+    return _half_mm(anchor), anchor.hole_mm / 2
+
+
+def edge_steps_mm(_: BoardAnchor, tables: CapacityTables) -> tuple[float, ...]:
+    """Distances [mm] to the board's edge from which on it goes in at all, and bears all of its value."""
+    return tables.figures.board_edge_min_mm - 1e-6, tables.figures.board_edge_full_mm
 
 
 def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:

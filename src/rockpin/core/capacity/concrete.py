@@ -102,6 +102,15 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
     return found
 
 
+def edges_count_to_mm(anchor: ConcreteAnchor, tables: CapacityTables) -> float:
+    """How near [mm] an edge must be to count: for splitting of groups, and for shear and the ends beside it.
+
+    EN 1992-4, 7.2.1.7(2) and 7.2.2.5(1): max(10·hef, 60·d), with half as much again beside it.
+    """
+    splits = 1.2 * tables.figures.concrete_split_hefs * anchor.hef_mm
+    return max(splits, 1.5 * max(10 * anchor.hef_mm, 60 * anchor.diameter_mm))
+
+
 def as_told(figures: CapacityFigures, spot: Spot) -> CapacityFigures:
     """The figures with the strength of this wall's concrete, where somebody told it."""
     told = spot.wall.concrete_mpa

@@ -48,6 +48,16 @@ def unfit(hanger: BoardHanger, spot: Spot, tables: CapacityTables) -> list[Refus
     return found
 
 
+def clear_halves_mm(hanger: BoardHanger) -> tuple[float, ...]:
+    """Half width [mm] that its wire wants clear of framing."""
+    return (hanger.behind_mm,) if hanger.behind_mm else ()
+
+
+def edge_steps_mm(_: BoardHanger, tables: CapacityTables) -> tuple[float, ...]:
+    """Distance [mm] to the board's edge from which on it goes in."""
+    return (tables.figures.board_edge_full_mm,)
+
+
 def _refusals(hanger: BoardHanger, spot: Spot, figures: CapacityFigures) -> list[Refusal]:
     units, found = spot.units, []
     if not spot.hole.hung:

@@ -144,6 +144,11 @@ def _lines(setting: Setting, spot: Spot, figures: CapacityFigures) -> tuple[Work
     )
 
 
+def edge_steps_mm(fixing: LiningScrew, tables: CapacityTables) -> tuple[float, ...]:
+    """Distance [mm] to the lining's edge from which on it goes in."""
+    return (tables.figures.lining_edge_diameters * tables.screws[fixing.screw].diameter_mm,)
+
+
 def prepare(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in the lining: what refuses it there, or N/W + V/Z in every case."""
     if found := unfit(fixing, spot, tables):

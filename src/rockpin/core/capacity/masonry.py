@@ -126,6 +126,14 @@ def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal
     return found
 
 
+def edge_steps_mm(plug: MasonryPlug, tables: CapacityTables) -> tuple[float, ...]:
+    """Distances [mm] to the wall's edge from which on it goes in at all, and bears all of its value."""
+    figures = tables.figures
+    return tuple(
+        plugs * plug.plug_length_mm for plugs in (figures.masonry_edge_min_plugs, figures.masonry_edge_full_plugs)
+    )
+
+
 def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[Refusal]:
     """What refuses a plug at this hole: edges and neighbours."""
     units, found = spot.units, []

@@ -144,6 +144,21 @@ class Method:
             return Goes.PUSHED
         return Goes.DRIVEN if self.is_a_screw else Goes.BEFORE
 
+    def clear_halves_mm(self, fixing: AnyFixing) -> tuple[float, ...]:
+        """Half widths [mm] that it wants clear of framing behind a hole."""
+        found: tuple[float, ...] = self._module.clear_halves_mm(fixing) if self._has("clear_halves_mm") else ()
+        return found
+
+    def edge_steps_mm(self, fixing: AnyFixing, tables: CapacityTables) -> tuple[float, ...]:
+        """Distances [mm] to an edge of board or masonry from which on something is decided otherwise."""
+        found: tuple[float, ...] = self._module.edge_steps_mm(fixing, tables) if self._has("edge_steps_mm") else ()
+        return found
+
+    def edges_count_to_mm(self, fixing: AnyFixing, tables: CapacityTables) -> float:
+        """How near [mm] an edge must be for each millimetre to count; 0: only the steps do."""
+        found: float = self._module.edges_count_to_mm(fixing, tables) if self._has("edges_count_to_mm") else 0.0
+        return found
+
     @property
     def last_turn(self) -> str | None:
         """How it is drawn up at the end; None: as the face asks for."""
@@ -328,6 +343,11 @@ def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     return assess_pairs([(fixing, spot)], tables)[0]
 
 
+def refused_here(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses a fixing at every hole of this wall alike, asked once for all of them."""
+    return spot.cached_per_wall(f"{fixing.key} unfit", lambda: unfit(fixing, spot, tables))
+
+
 _NOT_SOLD = refuse("not-sold", "It is made to the sizes of another region and not sold here.")
 
 
@@ -342,7 +362,7 @@ def assess_all(
     # what is not sold here comes last: it is the least of reasons
     ordered = sorted(fixings, key=lambda row: not sold & set(row.systems)) if spots else []
     for fixing in ordered:
-        if barred := unfit(fixing, spots[0], tables) if sold & set(fixing.systems) else [_NOT_SOLD]:
+        if barred := refused_here(fixing, spots[0], tables) if sold & set(fixing.systems) else [_NOT_SOLD]:
             nowhere[fixing.key] = refused(fixing, barred)
         else:
             pairs += [(fixing, spot) for spot in spots]

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from rockpin.core.demand.fastener_group import Force
+from rockpin.core.demand.fastener_group import Force, Rows
 from rockpin.core.demand.loads import LoadCase, weight_n, weights
 from rockpin.core.demand.steadied import at_brackets
 from rockpin.core.document.fixture import Fixture, HeldBy, HeldRail, HoleKind, Piece, Swing
@@ -22,6 +22,38 @@ def hand_of(piece: Piece, fixture: Fixture, foot_mm: float, tables: DemandTables
     if piece.y_mm + foot_mm >= tables.figures.reach_mm:
         return tables.hands["none"]
     return tables.hands[piece.hand or fixture.hand]
+
+
+class HandReach(NamedTuple):
+    """At which heights [mm] of a fixture's foot hands reach it otherwise.
+
+    ``steps_mm``: where they begin or cease to; ``spans_mm``: between which of them each millimetre counts.
+    """
+
+    steps_mm: tuple[float, ...]
+    spans_mm: tuple[tuple[float, float], ...]
+
+    def counted(self, foot_mm: Rows) -> Rows:
+        """For each height [mm] one that hands reach as far at: itself, or the lowest of all that are alike."""
+        steps = np.array(self.steps_mm)
+        if not len(steps):
+            return np.zeros_like(foot_mm)
+        number = np.searchsorted(steps, foot_mm, side="right")
+        found = np.where(number > 0, steps[np.maximum(number - 1, 0)], steps[0] - 1.0)
+        for low, high in self.spans_mm:
+            found = np.where((low <= foot_mm) & (foot_mm < high), foot_mm, found)
+        return np.asarray(found)
+
+
+def reach_of_hands(fixture: Fixture, tables: DemandTables) -> HandReach:
+    """The heights at which hands come to a fixture otherwise: its pieces' lower and upper sides, and its rails."""
+    reach, spans = tables.figures.reach_mm, []
+    for piece in fixture.pieces:
+        hand = tables.hands[piece.hand or fixture.hand]
+        if hand.down_n or hand.out_n or fixture.swings:
+            spans.append((reach - piece.rect.top_mm, reach - piece.y_mm))
+    rails = [reach - min(rail.y_mm, rail.y2_mm) for rail in fixture.rails]
+    return HandReach(tuple(sorted({*rails, *(at for span in spans for at in span)})), tuple(spans))
 
 
 def pushes(hand: Hand, *, down: bool = True) -> list[Push]:

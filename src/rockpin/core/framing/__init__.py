@@ -10,13 +10,19 @@ from rockpin.core.framing.behind import (
     nearest_sure,
 )
 from rockpin.core.framing.find import FramingReading, read_framing
+from rockpin.core.framing.many import CoursedGrid, FramedGrid, Widths, coursed_grid, framed_grid
 
 __all__ = [
     "Behind",
     "BehindKind",
+    "CoursedGrid",
+    "FramedGrid",
     "FramingReading",
     "MemberReading",
+    "Widths",
     "chance_clear",
+    "coursed_grid",
+    "framed_grid",
     "look_behind",
     "members_of",
     "nearest_sure",

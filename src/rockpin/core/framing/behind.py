@@ -170,7 +170,7 @@ def chance_of_wood(
 
 
 @lru_cache(maxsize=8)
-def _quantile(sure: float) -> float:
+def sure_quantile(sure: float) -> float:
     return NormalDist().inv_cdf(sure)
 
 
@@ -216,7 +216,7 @@ def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, figures: Fram
         else (rect.width_mm / 2, abs(x_mm - rect.centre_x_mm))
     )
     sigma = hypot(member.sigma_mm, member.lean_sigma_mm(y_mm, figures.stud_lean_mm_per_m))
-    return max(0.0, half - off - _quantile(figures.clear_of_stud) * sigma)
+    return max(0.0, half - off - sure_quantile(figures.clear_of_stud) * sigma)
 
 
 def _most_wood(member: MemberReading, side_mm: float) -> float:

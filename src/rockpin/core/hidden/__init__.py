@@ -5,6 +5,7 @@ The rule for "50 mm from either face" stands in :mod:`rockpin.core.hidden.judge`
 from rockpin.core.hidden.cautions import ALWAYS, hidden_cautions
 from rockpin.core.hidden.clearing import ClearingWay, WayKind, around_holes, ways_to_clear
 from rockpin.core.hidden.judge import Hazard, Judged, PlannedHole, judge_hole
+from rockpin.core.hidden.many import HiddenGrid, line_gaps, rect_gaps, span
 from rockpin.core.hidden.read import FindReading, Hidden, read_hidden
 from rockpin.core.hidden.risk import HoleRisk
 from rockpin.core.hidden.risk_map import map_risk
@@ -18,6 +19,7 @@ __all__ = [
     "FindReading",
     "Hazard",
     "Hidden",
+    "HiddenGrid",
     "HoleRisk",
     "Judged",
     "PlannedHole",
@@ -29,8 +31,11 @@ __all__ = [
     "around_holes",
     "hidden_cautions",
     "judge_hole",
+    "line_gaps",
     "map_risk",
     "read_hidden",
     "read_sweeps",
+    "rect_gaps",
+    "span",
     "ways_to_clear",
 ]

@@ -169,7 +169,8 @@ def _part_of(route: Route, from_mm: float, to_mm: float) -> float:
     return max(0.0, high - low) / (route.depth_to_mm - route.depth_from_mm)
 
 
-_UNSWEPT = (Slice(0.0, _EVERYWHERE, 1.0),)
+UNSWEPT = (Slice(0.0, _EVERYWHERE, 1.0),)
+"""The depths of a wall that nobody swept."""
 
 
 class SweepCoverage(NamedTuple):
@@ -283,7 +284,7 @@ class RiskField(NamedTuple):
             whole = sum(chance for _, chance in taken)
             struck = min(1.0, posterior(whole, sweep_coverage(first, reach_mm, depths[first.kind])))
             groups[group] = groups.get(group, 0.0) + struck
-            bare = sweep_coverage(first, reach_mm, _UNSWEPT).left
+            bare = sweep_coverage(first, reach_mm, UNSWEPT).left
             unswept[group] = unswept.get(group, 0.0) + whole * bare
             if first.service is Service.GAS:
                 gas_free *= 1 - struck

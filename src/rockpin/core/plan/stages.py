@@ -41,7 +41,7 @@ _FLAT = ("socket", "switch", "data")
 """Points, by how they are drawn, that lie so flat on the wall that nothing strikes them."""
 
 
-def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: float) -> PlannedHole:
+def planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: float) -> PlannedHole:
     """The hole as it will really be drilled; before anything is chosen, as deep as most holes go."""
     hole = spot.hole
     behind = spot.behind(NOMINAL_SCREW_MM).kind
@@ -54,6 +54,15 @@ def _planned_hole(spot: Spot, chosen: Assessment | None, unchosen_reach_mm: floa
         reach_mm=chosen.hole.reach_mm if chosen and chosen.hole else unchosen_reach_mm,
         in_stud=behind in (BehindKind.TIMBER, BehindKind.STEEL, BehindKind.OPEN),
     )
+
+
+def on_this_face(hidden: Hidden) -> list[Neighbour]:
+    """The points of this face, as what may stand in the way."""
+    return [
+        Neighbour(name=f"the {point.label.lower()}", area=point.area, flat=point.symbol in _FLAT)
+        for point in hidden.points
+        if point.face is WallSide.THIS
+    ]
 
 
 SHAKEN = "shaken"
@@ -212,16 +221,11 @@ def compute_stages(
     # where nothing is planned for the wall, its holes are still judged for what they may strike
     chosen = [choice.chosen for choice in choices] or [None] * len(spots)
     planned = tuple(
-        _planned_hole(spot, one, catalogue.figures.plan.unchosen_reach_mm)
+        planned_hole(spot, one, catalogue.figures.plan.unchosen_reach_mm)
         for spot, one in zip(spots, chosen, strict=True)
     )
     judged = tuple(judge_hole(hidden, one) for one in planned)
     claims = claims_of(job, things_of(job.fixture), catalogue.figures.setout.lift_on_mm)
-    on_face = [
-        Neighbour(name=f"the {point.label.lower()}", area=point.area, flat=point.symbol in _FLAT)
-        for point in hidden.points
-        if point.face is WallSide.THIS
-    ]
     return ComputedStages(
         whole,
         job,
@@ -241,7 +245,7 @@ def compute_stages(
         proofs,
         maker,
         claims,
-        clashes_of(claims, wall, on_face),
+        clashes_of(claims, wall, on_this_face(hidden)),
         clearances_of(job.fixture.limits, placed.pieces, wall, catalogue.point_by_key, job.site.units),
         read_fittings(job, placed.holes, members, job.site, catalogue.fittings, catalogue.figures.fittings),
         read_post(

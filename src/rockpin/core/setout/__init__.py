@@ -1,7 +1,7 @@
 """Where does everything come to lie on the wall, and where is a bar drilled?"""
 
 from rockpin.core.setout.bar import bar_holes
-from rockpin.core.setout.clearances import Clearance, clearances_of
+from rockpin.core.setout.clearances import Clearance, around_piece, clearances_of
 from rockpin.core.setout.drilled_distances import AsBuiltReading, DrilledHole, Give, Measured, as_built
 from rockpin.core.setout.fit import Fit, Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.core.setout.gaps import Gap, gaps_between
@@ -9,7 +9,7 @@ from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasu
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbers, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
 from rockpin.core.setout.planes import of_wall
-from rockpin.core.setout.rooms import Claim, Clash, Neighbour, claims_of, clashes_of
+from rockpin.core.setout.rooms import Claim, Clash, Neighbour, claims_of, clashes_of, may_strike, neighbours_of
 
 __all__ = [
     "LINK_WORDS",
@@ -31,6 +31,7 @@ __all__ = [
     "PlacedPart",
     "Screwed",
     "SetOutMeasures",
+    "around_piece",
     "as_built",
     "bar_holes",
     "claims_of",
@@ -40,7 +41,9 @@ __all__ = [
     "gaps_between",
     "goes_on",
     "hole_numbers",
+    "may_strike",
     "measures_of",
+    "neighbours_of",
     "of_wall",
     "place_fixture",
     "spreads_of",

@@ -50,7 +50,7 @@ def _line(a: Rect, b: Rect) -> tuple[float, float, float, float]:
     return x1, y1, x2, y2
 
 
-def _around(area: Rect, wall: Wall, points: dict[str, PointKind]) -> list[tuple[ClearOf, str, Rect]]:
+def around_piece(area: Rect, wall: Wall, points: dict[str, PointKind]) -> list[tuple[ClearOf, str, Rect]]:
     """Everything round a piece: what kind of thing it is, its name, and where it is."""
     found = [(ClearOf.OPENING, f"the {one.kind.value}", one.rect) for one in wall.openings]
     found += [(ClearOf.ANYTHING, one.name, one.rect) for one in wall.things]
@@ -79,7 +79,7 @@ def clearances_of(
             continue
         least, best = inf, None
         for piece in pieces:
-            for what, name, area in _around(piece.area, wall, points):
+            for what, name, area in around_piece(piece.area, wall, points):
                 line = _line(piece.area, area)
                 gap = hypot(line[2] - line[0], line[3] - line[1])
                 if limit.clear_of in (ClearOf.ANYTHING, what) and gap < least:

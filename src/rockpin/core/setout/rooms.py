@@ -125,11 +125,21 @@ def _over_the_face(area: Rect, wall: Wall) -> bool:
 def clashes_of(claims: Sequence[Claim], wall: Wall, points: Sequence[Neighbour]) -> tuple[Clash, ...]:
     """What stands in the room that is claimed. ``points``: those on this face; a flat one is only hung over."""
     sloped = [claim for claim in claims if wall.outline and _over_the_face(claim.area, wall)]
-    there = [*(Neighbour(name=one.name, area=one.rect) for one in wall.things), *points, *_ends(wall)]
+    there = neighbours_of(wall, points)
     under = tuple(Clash(claim=claim, name="the ceiling", area=claim.area, ends=True) for claim in sloped)
     return under + tuple(
         Clash(claim=claim, name=one.name, area=one.area if not one.ends else claim.area, ends=one.ends)
         for claim in claims
         for one in there
-        if claim.area.overlaps(one.area) and (not one.flat or claim.kind is EnvelopeKind.HANGS)
+        if claim.area.overlaps(one.area) and may_strike(claim, one)
     )
+
+
+def neighbours_of(wall: Wall, points: Sequence[Neighbour]) -> list[Neighbour]:
+    """All that may stand in room that is claimed: things, points, and where the wall ends at something."""
+    return [*(Neighbour(name=one.name, area=one.rect) for one in wall.things), *points, *_ends(wall)]
+
+
+def may_strike(claim: Claim, one: Neighbour) -> bool:
+    """Whether something in the room that is claimed is in its way: what is flat is only hung over."""
+    return not one.flat or claim.kind is EnvelopeKind.HANGS

@@ -403,6 +403,11 @@ class Catalogue(Model):
         screws = {row.key: row for row in self.screws} | {screw.key: screw for row in more for screw in row.brings}
         return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values()), "screws": tuple(screws.values())})
 
+    def only(self, fixings: Sequence[AnyFixing]) -> "Catalogue":
+        """This catalogue with some of its fixings alone."""
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        return Catalogue.model_construct(**fields | {"fixings": tuple(fixings)})
+
     def in_words_of(self, region: Region) -> "Catalogue":
         """This catalogue in the trade words of a region."""
         return self.american if region is Region.NORTH_AMERICA else self

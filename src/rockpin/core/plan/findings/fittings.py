@@ -20,6 +20,10 @@ from rockpin.core.fittings import (
 )
 from rockpin.core.tables.figures import FittingsFigures
 
+OFF_THE_FLOOR = "stands-in-the-air"
+OFF_THE_FLOOR_MM = 0.5
+"""The foot of what stands on the floor may be planned so far off it [mm]."""
+
 _STOP, _PROVE, _NOTE = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST, Severity.NOTE
 
 
@@ -113,10 +117,10 @@ def _stacks(job: JobBody, read: FittingsReading, units: UnitSystem, figures: Fit
             "Pack the rest with a shim, or draw the screw up only until it touches.",
             short_mm=stack.short_mm,
         )
-    if stands(job.fixture) and abs(job.placement.y_mm) > 0.5:
+    if stands(job.fixture) and abs(job.placement.y_mm) > OFF_THE_FLOOR_MM:
         yield _finding(
             _STOP,
-            "stands-in-the-air",
+            OFF_THE_FLOOR,
             f"It stands on the floor, and its foot is planned {show_length(abs(job.placement.y_mm), units)} "
             f"{'above' if job.placement.y_mm > 0 else 'below'} the finished one.",
             "Set it on the floor.",

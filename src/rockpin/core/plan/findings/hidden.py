@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_risk
 from rockpin.core.document.wall import ScanMode, Wall, WallSide
 from rockpin.core.hidden import Hazard, Hidden, Judged, PlannedHole
@@ -108,20 +109,27 @@ def hazard_findings(judged: Judged, hidden: Hidden, units: UnitSystem) -> list[F
     return found
 
 
+def looks_by_sweep(wall: Wall) -> tuple[Rect, ...] | None:
+    """Where nobody said what is on a wall: the areas in which a sweep stands for having looked; None where somebody
+    said it, or nothing can be."""
+    faces = {point.face for point in wall.points}
+    if wall.post or wall.looked or (faces == set(WallSide) and not wall.stands.rides):
+        return None
+    # no sweep tells a hose or a bag from foam: behind the panel of a vehicle somebody has to look
+    return tuple(scan.area for scan in wall.scans if scan.mode is ScanMode.OPENED or not wall.stands.rides)
+
+
 def hidden_findings(wall: Wall, planned: Sequence[PlannedHole]) -> list[Finding]:
     """What is to be said of the whole wall before any hole is looked at: where nobody looked, nothing is clear.
 
     A sweep stands for having looked only where it reached: ``planned``, every hole lies in a swept area.
     """
-    if wall.post:
+    counted = looks_by_sweep(wall)
+    if counted is None:
         return []
-    faces = {point.face for point in wall.points}
-    # no sweep tells a hose or a bag from foam: behind the panel of a vehicle somebody has to look
-    counted = [scan for scan in wall.scans if scan.mode is ScanMode.OPENED or not wall.stands.rides]
-    swept = bool(counted) and all(
-        any(scan.area.covers_circle(hole.x_mm, hole.y_mm, hole.diameter_mm / 2) for scan in counted) for hole in planned
-    )
-    if wall.looked or swept or (faces == set(WallSide) and not wall.stands.rides):
+    if counted and all(
+        any(area.covers_circle(hole.x_mm, hole.y_mm, hole.diameter_mm / 2) for area in counted) for hole in planned
+    ):
         return []
     if wall.stands.rides:
         return [

@@ -162,11 +162,8 @@ def _things(placed: Placed, fixture: Fixture, wall: Wall, skirting: str) -> list
     return found
 
 
-def setout_findings(
-    job: JobDocument, placing: PlacingReading, placed: Placed, hidden: Hidden, figures: PlanFigures
-) -> list[Finding]:
-    """Holes and pieces that lie where they cannot, or where somebody should look."""
-    wall = job.wall
+def placing_findings(job: JobDocument, placing: PlacingReading) -> list[Finding]:
+    """What is to be said of how it was said where the fixture goes, wherever it comes to lie."""
     found = [
         _finding(
             Severity.PROVE_FIRST,
@@ -189,7 +186,6 @@ def setout_findings(
         )
         for one in placing.unsure
     ]
-    found += [finding for hole in placed.holes for finding in _hole_findings(hole, job, hidden, figures)]
     for place in job.placement.supports:
         if place.wall_id and place.wall_id != job.placement.wall_id:
             found.append(
@@ -201,6 +197,16 @@ def setout_findings(
                     Where(item=place.support_id),
                 )
             )
+    return found
+
+
+def setout_findings(
+    job: JobDocument, placing: PlacingReading, placed: Placed, hidden: Hidden, figures: PlanFigures
+) -> list[Finding]:
+    """Holes and pieces that lie where they cannot, or where somebody should look."""
+    wall = job.wall
+    found = placing_findings(job, placing)
+    found += [finding for hole in placed.holes for finding in _hole_findings(hole, job, hidden, figures)]
     found += _things(placed, job.fixture, wall, skirting_word(job.site.region))
     for piece in placed.pieces:
         for opening in wall.openings:

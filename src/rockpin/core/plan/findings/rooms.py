@@ -41,14 +41,18 @@ _WORDS = {
 }
 
 
+def clash_severity(kind: EnvelopeKind, ends: bool) -> Severity:
+    """How bad it is that something stands in room of a kind. ``ends``: the wall ends there, at a floor or a corner."""
+    # an arm that meets a wall turns less far, no more
+    return Severity.NOTE if ends and kind is EnvelopeKind.SWINGS else _WORDS[kind][0]
+
+
 def room_findings(clashes: Sequence[Clash], units: UnitSystem) -> list[Finding]:
     """A finding for everything that stands in the room which is claimed."""
     found = []
     for clash in clashes:
-        severity, code, sentence, action = _WORDS[clash.claim.kind]
-        if clash.ends and clash.claim.kind is EnvelopeKind.SWINGS:
-            # an arm that meets a wall turns less far, no more
-            severity = Severity.NOTE
+        _, code, sentence, action = _WORDS[clash.claim.kind]
+        severity = clash_severity(clash.claim.kind, clash.ends)
         told = sentence.format(
             what=clash.claim.name, name=clash.name, high=show_length(clash.claim.area.height_mm, units)
         )

@@ -1,0 +1,381 @@
+"""What holes may strike at many spots at once: the same judgement as for one hole, on a grid of rows and columns.
+
+Of a hole only what it weighs is told: 0 where drilling may go on, 1 where proof is wanted, 2 where nobody drills.
+"""
+
+from collections.abc import Callable, Iterator
+from functools import cached_property
+from itertools import pairwise
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+from shapely import Polygon, distance, points
+
+from rockpin.core.base.model import Rect
+from rockpin.core.document.wall import WallSide
+from rockpin.core.hidden.read import OPENED_TO_MM, Hidden, cleared_to_mm
+from rockpin.core.hidden.risk import (
+    UNSWEPT,
+    Found,
+    RiskField,
+    Slice,
+    blind_finds,
+    edge_blind_mm,
+    posterior,
+    slices,
+    sweep_coverage,
+)
+from rockpin.core.hidden.routes import Route
+from rockpin.core.hidden.zones import Zone
+from rockpin.core.tables.services import Service
+
+Places = NDArray[np.float64]
+Weights = NDArray[np.uint8]
+Window = tuple[slice, slice]
+
+_SPREADS = 9.0
+"""Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
+
+
+def span(at: Places, low: float, high: float) -> slice:
+    """The places of a rising row that lie between two bounds, ends counted."""
+    return slice(int(np.searchsorted(at, low, "left")), int(np.searchsorted(at, high, "right")))
+
+
+def rect_gaps(area: Rect, x: Places, y: Places) -> Places:
+    """Distance [mm] of each spot from a rectangle, (rows, columns); 0 in it."""
+    aside = np.maximum(np.maximum(area.x_mm - x, 0.0), x - area.right_mm)[None, :]
+    above = np.maximum(np.maximum(area.y_mm - y, 0.0), y - area.top_mm)[:, None]
+    return np.asarray(np.sqrt(aside * aside + above * above))
+
+
+def line_gaps(line: Found, x: Places, y: Places) -> Places:
+    """Distance [mm] of each spot from a find, (rows, columns)."""
+    dx, dy = line.x2_mm - line.x_mm, line.y2_mm - line.y_mm
+    length2 = dx * dx + dy * dy
+    across, up = (x - line.x_mm)[None, :], (y - line.y_mm)[:, None]
+    share = np.clip((across * dx + up * dy) / length2, 0, 1) if length2 else np.zeros((len(y), len(x)))
+    return np.asarray(np.hypot(across - share * dx, up - share * dy))
+
+
+def _phi(z: Places | float) -> Places:
+    # slow to load, and one hole asks no grid
+    from scipy.special import erf
+
+    return np.asarray(0.5 * (1 + erf(np.asarray(z) / np.sqrt(2.0))))
+
+
+class _Line(NamedTuple):
+    """Routes of one group along one direction: they share a line, a service and its depths, and exclude one another."""
+
+    routes: tuple[Route, ...]
+
+    @property
+    def first(self) -> Route:
+        return self.routes[0]
+
+
+class _Free:
+    """What is left of 1 by chances that are each told by row, by column, or by spot."""
+
+    def __init__(self, whole: float) -> None:
+        self._parts = [np.array([[whole]]), np.array([[1.0]]), np.array([[1.0]])]
+
+    def take(self, chance: Places) -> None:
+        """Counts one more chance [1]."""
+        upright, level = chance.shape[0] == 1, chance.shape[1] == 1
+        which = 0 if upright else 1 if level else 2
+        self._parts[which] = self._parts[which] * (1 - np.minimum(1.0, chance))
+
+    def whole(self) -> Places:
+        """All of it together."""
+        by_column, by_row, by_spot = self._parts
+        together = by_column * by_row
+        return together if by_spot.size == 1 else together * by_spot
+
+
+class HiddenGrid:
+    """All spots of a grid [mm] for holes of one radius [mm], set-out error in it."""
+
+    def __init__(self, hidden: Hidden, x: Places, y: Places, radius_mm: float) -> None:
+        self.hidden, self.x, self.y, self.radius_mm = hidden, x, y, radius_mm
+        self.shape = (len(y), len(x))
+        self._field: RiskField = hidden.field
+        self._figures = hidden.tables.figures
+
+    @cached_property
+    def _told(self) -> tuple[NDArray[np.int16], list[tuple[int, ...]]]:
+        """The kind of each spot by the sweeps that tell of it, and the sweeps of each kind."""
+        kind = np.zeros(self.shape, np.int16)
+        kinds: list[tuple[int, ...]] = [()]
+        for number, scan in enumerate(self._field.scans):
+            keep = self.radius_mm + edge_blind_mm(scan, self._figures)
+            # as in one hole's own question: both sides of its circle lie within
+            columns = np.flatnonzero((scan.area.x_mm <= self.x - keep) & (self.x + keep <= scan.area.right_mm))
+            rows = np.flatnonzero((scan.area.y_mm <= self.y - keep) & (self.y + keep <= scan.area.top_mm))
+            if not len(columns) or not len(rows):
+                continue
+            window = (slice(rows[0], rows[-1] + 1), slice(columns[0], columns[-1] + 1))
+            here = kind[window]
+            blind = np.zeros(here.shape, bool)
+            near = self.radius_mm + self._figures.find_blind_mm
+            for find in blind_finds(scan):
+                blind |= line_gaps(find, self.x[window[1]], self.y[window[0]]) < near
+            table = np.zeros(len(kinds), np.int16)
+            for met in np.unique(here[~blind]):
+                table[met] = len(kinds)
+                kinds.append((*kinds[met], number))
+            kind[window] = np.where(blind, here, table[here])
+        return kind, kinds
+
+    @cached_property
+    def _depths_of_kinds(self) -> Places:
+        """Depth [mm] to which spots of each kind were cleared by sweeps or by opening, (kinds,)."""
+        share = self._figures.sweep_depth_share
+        return np.array([cleared_to_mm(tuple(self._field.scans[i] for i in scans), share) for scans in self._told[1]])
+
+    def _by_kind(self, table: NDArray[np.generic]) -> NDArray[np.generic]:
+        """What a table has for the kind of each spot, (rows, columns), or what broadcasts to it."""
+        return table.reshape(1, 1) if len(table) == 1 else table[self._told[0]]
+
+    @cached_property
+    def cleared(self) -> NDArray[np.uint8]:
+        """How deep each spot was cleared, as a number in the order of the depths, (rows, columns) or one for all."""
+        _, of = np.unique(self._depths_of_kinds, return_inverse=True)
+        return np.asarray(self._by_kind(of.reshape(-1).astype(np.uint8)))
+
+    def _touched(self, face: WallSide) -> NDArray[np.bool_]:
+        found = np.zeros(self.shape, bool)
+        for zone in self.hidden.zones:
+            if zone.face is face:
+                self._touch(zone, found)
+        return found
+
+    def _touch(self, zone: Zone, found: NDArray[np.bool_]) -> None:
+        columns = span(self.x, zone.area.x_mm - self.radius_mm, zone.area.right_mm + self.radius_mm)
+        rows = span(self.y, zone.area.y_mm - self.radius_mm, zone.area.top_mm + self.radius_mm)
+        x, y = self.x[columns], self.y[rows]
+        parts = level_parts(zone.shape)
+        if parts is None:
+            across, up = np.meshgrid(x, y)
+            found[rows, columns] |= distance(zone.shape, points(across, up)) < self.radius_mm
+            return
+        for part in parts:
+            window = (
+                span(y, part.y_mm - self.radius_mm, part.top_mm + self.radius_mm),
+                span(x, part.x_mm - self.radius_mm, part.right_mm + self.radius_mm),
+            )
+            inner = found[rows, columns][window]
+            inner |= rect_gaps(part, x[window[1]], y[window[0]]) < self.radius_mm
+
+    @cached_property
+    def this_face(self) -> NDArray[np.bool_]:
+        """Where a zone of this face is touched."""
+        return self._touched(WallSide.THIS)
+
+    @cached_property
+    def other_face(self) -> NDArray[np.bool_]:
+        """Where a zone of the other face is touched."""
+        return self._touched(WallSide.OTHER)
+
+    # ------------------------------------------------------------------ the risk
+
+    @cached_property
+    def _lines(self) -> list[_Line]:
+        lines: dict[tuple[str, bool], list[Route]] = {}
+        for route in self._field.routes:
+            lines.setdefault((route.group, route.upright), []).append(route)
+        return [_Line(tuple(routes)) for routes in lines.values()]
+
+    def _chance_of(self, line: _Line, window: Window) -> Places | None:
+        """Chance that some route of a line passes, by row or by column of a window of alike spots; None: none does."""
+        x, y = self.x[window[1]], self.y[window[0]]
+        across, along = (x, y[0]) if line.first.upright else (y, x[0])
+        total = None
+        for route in line.routes:
+            if not route.from_mm - self.radius_mm <= along <= route.to_mm + self.radius_mm:
+                continue
+            reach, gap = self.radius_mm + route.width_mm / 2, np.abs(across - route.at_mm)
+            if len(gap) == 0 or gap.min() > reach + _SPREADS * route.beside_mm:
+                continue
+            part = route.chance * (_phi((gap + reach) / route.beside_mm) - _phi((gap - reach) / route.beside_mm))
+            total = part if total is None else total + part
+        return total
+
+    @cached_property
+    def _tiles(self) -> list[Window]:
+        """Parts of the grid between all places at which a route begins or ends."""
+        bounds_x: set[float] = set()
+        bounds_y: set[float] = set()
+        for route in self._field.routes:
+            ends = (route.from_mm - self.radius_mm, route.to_mm + self.radius_mm)
+            (bounds_y if route.upright else bounds_x).update(ends)
+        return [
+            (rows, columns)
+            for rows in _stretches(self.y, sorted(bounds_y))
+            for columns in _stretches(self.x, sorted(bounds_x))
+        ]
+
+    def _depths(self, kind: str, scans: tuple[int, ...]) -> tuple[Slice, ...]:
+        field = self._field
+        return slices(field.tables.services[kind], [field.scans[i] for i in scans], field.conditions, field.tables)
+
+    def _groups(self, window: Window, left: Callable[[Route, Places], Places]) -> Iterator[tuple[Places, Service]]:
+        """The chance of each group in a window, (rows, columns) or what broadcasts to it, after ``left``."""
+        groups: dict[str, list[tuple[Places, Route]]] = {}
+        for line in self._lines:
+            whole = self._chance_of(line, window)
+            if whole is None:
+                continue
+            struck = left(line.first, whole)
+            groups.setdefault(line.first.group, []).append(
+                (struck[None, :] if line.first.upright else struck[:, None], line.first)
+            )
+        for parts in groups.values():
+            total = parts[0][0]
+            for part, _ in parts[1:]:
+                total = total + part
+            yield total, parts[0][1].service
+
+    def _of_window(self, window: Window, scans: tuple[int, ...], reach_mm: float) -> tuple[Places, Places, Places]:
+        """What is left of 1 by the risk, by that before any sweep, and by gas, where the same sweeps tell of a window.
+
+        Of shape (rows, columns), or what broadcasts to it.
+        """
+        depths: dict[str, tuple[Slice, ...]] = {}
+
+        def swept(route: Route, whole: Places) -> Places:
+            if route.kind not in depths:
+                depths[route.kind] = self._depths(route.kind, scans)
+            return np.minimum(1.0, posterior(whole, sweep_coverage(route, reach_mm, depths[route.kind])))
+
+        def bare(route: Route, whole: Places) -> Places:
+            return whole * sweep_coverage(route, reach_mm, UNSWEPT).left
+
+        stray = self._field.unknown_service(reach_mm, [self._field.scans[i] for i in scans])
+        free, before, gas = _Free(1 - stray), _Free(1.0), _Free(1.0)
+        for chance, service in self._groups(window, swept):
+            free.take(chance)
+            if service is Service.GAS:
+                gas.take(chance)
+        for chance, _ in self._groups(window, bare):
+            before.take(chance)
+        return free.whole(), before.whole(), gas.whole()
+
+    @cached_property
+    def _parts(self) -> list[tuple[Window, NDArray[np.bool_] | bool, int]]:
+        """Parts of the grid, in them the spots meant, and the kind that these are of by the sweeps that tell of them."""
+        kind, kinds = self._told
+        found: list[tuple[Window, NDArray[np.bool_] | bool, int]] = []
+        for window in self._tiles:
+            here = kind[window]
+            numbers = [0] if len(kinds) == 1 else np.flatnonzero(np.bincount(here.reshape(-1), minlength=len(kinds)))
+            for number in numbers:
+                found.append((window, True if len(numbers) == 1 else here == number, int(number)))
+        return found
+
+    def _each(self, reach_mm: float) -> Iterator[tuple[Window, NDArray[np.bool_] | bool, Places, Places, Places]]:
+        """Parts of the grid, in them the spots meant, and there the risk [1], that before any sweep, that of gas."""
+        for window, mine, number in self._parts:
+            free, before, gas = self._of_window(window, self._told[1][number], reach_mm)
+            for find in self._field.finds:
+                free = self._beside(find, window, reach_mm, free)
+            yield window, mine, 1 - free, 1 - before, 1 - gas
+
+    def _beside(self, find: Found, window: Window, reach_mm: float, free: Places) -> Places:
+        """What is left of 1 in a window once a find counts."""
+        wide, sigma = self.radius_mm + self._figures.find_half_mm, max(find.sigma_mm, 1.0)
+        far = wide + _SPREADS * sigma
+        x, y = self.x[window[1]], self.y[window[0]]
+        rows = span(y, min(find.y_mm, find.y2_mm) - far, max(find.y_mm, find.y2_mm) + far)
+        columns = span(x, min(find.x_mm, find.x2_mm) - far, max(find.x_mm, find.x2_mm) + far)
+        if rows.stop <= rows.start or columns.stop <= columns.start:
+            return free
+        gap = line_gaps(find, x[columns], y[rows])
+        chance = _phi((gap + wide) / sigma) - _phi((gap - wide) / sigma)
+        if find.depth_mm is not None:
+            chance = chance * _phi((reach_mm - find.depth_mm) / sigma)
+        free = np.array(np.broadcast_to(free, (len(y), len(x))))
+        free[rows, columns] *= 1 - chance
+        return free
+
+    def risk(self, reach_mm: float) -> Places:
+        """Risk [1] of a hole so deep [mm] at every spot, (rows, columns)."""
+        found = np.empty(self.shape)
+        for window, mine, risk, _, _ in self._each(reach_mm):
+            np.copyto(found[window], risk, where=mine)
+        return found
+
+    # ------------------------------------------------------------------ what it weighs
+
+    def _finds_weigh(self, reach_mm: float, in_stud: bool, found: Weights) -> None:
+        lines = [find for find in self.hidden.finds if not find.refuted]
+        for find, line in zip(lines, self._field.finds, strict=True):
+            if find.depth_mm is not None and reach_mm <= find.depth_mm - find.keep_off_mm:
+                continue
+            far = self.radius_mm + find.keep_off_mm
+            window = (
+                span(self.y, min(line.y_mm, line.y2_mm) - far, max(line.y_mm, line.y2_mm) + far),
+                span(self.x, min(line.x_mm, line.x2_mm) - far, max(line.x_mm, line.x2_mm) + far),
+            )
+            gap = line_gaps(line, self.x[window[1]], self.y[window[0]])
+            near = gap - self.radius_mm - find.keep_off_mm < 0
+            found[window] = np.where(near, 2, found[window])
+        for _, member in self.hidden.plates if in_stud else ():
+            beside = np.abs(self.x - member.rect.centre_x_mm) <= member.rect.width_mm
+            found[:, beside] = 2
+
+    def weighs(self, reach_mm: float, in_stud: bool) -> Weights:
+        """What a hole that reaches so deep [mm] weighs at every spot, if it may go into a stud there or not."""
+        hidden, school, figures = self.hidden, self.hidden.school, self._figures
+        deep_from = hidden.thickness_mm - (school.deep_mm or 0.0)
+        deep = school.deep_mm is not None and hidden.hollow and reach_mm > school.deep_mm
+        free = hidden.front_mm + figures.hollow_free_mm
+        may_leave = school.hollow_free and hidden.hollow and not in_stud and reach_mm > free
+        bored = in_stud and school.stud_free_mm is not None and reach_mm - hidden.front_mm > school.stud_free_mm
+        unproved = np.asarray(self._by_kind(self._depths_of_kinds < reach_mm))
+        if deep or may_leave or bored:
+            found = np.array(np.broadcast_to(unproved, self.shape).astype(np.uint8))
+        else:
+            met = self.this_face | self.other_face if reach_mm > deep_from else self.this_face
+            found = (met & unproved).astype(np.uint8)
+        for window, mine, risk, before, gas in self._each(reach_mm):
+            opened = self._depths_of_kinds[self._told[0][window]] >= OPENED_TO_MM if self._any_opened else False
+            likely = (before >= figures.risk_likely) & (risk <= figures.risk_stop) & ~np.asarray(opened)
+            weight = (likely | (risk > figures.risk_prove) | (gas > figures.gas_prove)).astype(np.uint8)
+            weight[~likely & (risk > figures.risk_stop)] = 2
+            np.copyto(found[window], np.maximum(found[window], weight), where=mine)
+        self._finds_weigh(reach_mm, in_stud, found)
+        return found
+
+    @cached_property
+    def _any_opened(self) -> bool:
+        return bool((self._depths_of_kinds >= OPENED_TO_MM).any())
+
+
+def _stretches(at: Places, bounds: list[float]) -> list[slice]:
+    """A rising row of places cut at every bound, so that none lies within a stretch; a place on a bound by itself."""
+    cuts = {0, len(at)}
+    for bound in bounds:
+        cuts |= {int(np.searchsorted(at, bound, "left")), int(np.searchsorted(at, bound, "right"))}
+    return [slice(low, high) for low, high in pairwise(sorted(cuts)) if high > low]
+
+
+def level_parts(shape: Polygon) -> list[Rect] | None:
+    """A polygon with level and upright sides as rectangles that make it up; None where a side slopes."""
+    rings = [shape.exterior, *shape.interiors]
+    for ring in rings:
+        for (x1, y1, *_), (x2, y2, *_) in pairwise(ring.coords):
+            if x1 != x2 and y1 != y2:
+                return None
+    xs = sorted({x for ring in rings for x, *_ in ring.coords})
+    ys = sorted({y for ring in rings for _, y, *_ in ring.coords})
+    cells = [((a, b), (c, d)) for a, b in pairwise(xs) for c, d in pairwise(ys)]
+    middles = points([((a + b) / 2, (c + d) / 2) for (a, b), (c, d) in cells])
+    inside = distance(shape, middles) == 0
+    return [
+        Rect(x_mm=a, y_mm=c, width_mm=b - a, height_mm=d - c)
+        for ((a, b), (c, d)), counted in zip(cells, inside, strict=True)
+        if counted
+    ]

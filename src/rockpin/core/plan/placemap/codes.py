@@ -1,0 +1,54 @@
+"""Whole numbers that stand for what was met: several grids of small numbers become one, with no number unused."""
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+Codes = NDArray[np.int32]
+Grid = NDArray[np.uint8] | NDArray[np.int32]
+
+_MOST = 1 << 22
+"""Up to so many numbers are told apart by a table; beyond that they are sorted."""
+
+
+class Coded(NamedTuple):
+    """A grid of numbers from 0 on, and how many there are."""
+
+    of: Codes
+    size: int
+
+
+def compact(numbers: NDArray[np.int64], most: int) -> Coded:
+    """The same numbers without gaps, in their order. ``most``: one more than the greatest that may stand there."""
+    if most > _MOST:
+        _, of = np.unique(numbers, return_inverse=True)
+        found = of.reshape(numbers.shape).astype(np.int32)
+        return Coded(found, int(found.max()) + 1)
+    seen = np.zeros(most, bool)
+    seen[numbers] = True
+    table = np.cumsum(seen, dtype=np.int32) - 1
+    return Coded(table[numbers], int(table[-1]) + 1)
+
+
+def together(parts: Sequence[Grid]) -> Coded:
+    """Grids of one shape, each of numbers from 0 on, as one: alike where all of them are alike."""
+    first = np.asarray(parts[0]).astype(np.int64)
+    found = compact(first, int(first.max()) + 1)
+    for part in parts[1:]:
+        more = int(part.max()) + 1
+        if more == 1:
+            continue
+        found = compact(found.of.astype(np.int64) * more + part, found.size * more)
+    return found
+
+
+def changes(parts: Sequence[Grid]) -> NDArray[np.bool_]:
+    """Whether each row differs from the one before it in any of the grids, (rows,); the first one always does."""
+    rows = parts[0].shape[0]
+    found = np.zeros(rows, bool)
+    found[0] = True
+    for part in parts:
+        found[1:] |= (part[1:] != part[:-1]).any(axis=1)
+    return found

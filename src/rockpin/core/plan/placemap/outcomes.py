@@ -1,0 +1,286 @@
+"""What the plan makes of a combination of surroundings: worked out at a place that has it, by the rooms themselves."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field, fields, replace
+from math import inf
+from typing import NamedTuple, cast
+
+from rockpin.core.base.findings import weight
+from rockpin.core.capacity import Assessment, assess_pairs
+from rockpin.core.choice import check_joints, choose
+from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
+from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.fixture import LimitKind
+from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import existing_holes
+from rockpin.core.framing import Behind, BehindKind, look_behind
+from rockpin.core.hole import Shared, Spot
+from rockpin.core.identification import WallReading
+from rockpin.core.placing import shifted
+from rockpin.core.plan.findings import what_holds_findings
+from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
+from rockpin.core.plan.stages import ComputedStages, planned_hole
+from rockpin.core.setout import PlacedHole, place_fixture
+from rockpin.core.tables.catalogue import Catalogue
+
+
+class Pinned(NamedTuple):
+    """What is set for a hole whatever its place says [mm]: its stud's sure edge, and where concrete ends left, right,
+    down and up of it; None: as it is."""
+
+    stud_edge_mm: float | None = None
+    edges_mm: tuple[float, float, float, float] | None = None
+
+
+_SOLID = (BehindKind.TIMBER, BehindKind.UNIT, BehindKind.CONCRETE)
+
+
+class Drilled(NamedTuple):
+    """How a hole is drilled, as far as what is hidden asks for it."""
+
+    diameter_mm: float
+    reach_mm: float
+    in_stud: bool
+
+
+class Outcome(NamedTuple):
+    """What a combination comes to. ``weight``: 0 ready, 1 to be proved, 2 not to be drilled.
+
+    ``use``: of the hole used most, without bound where nothing holds one; ``solid``: holes in wood, unit or concrete.
+    """
+
+    weight: int
+    drilled: tuple[Drilled, ...]
+    solid: int
+    use: float
+
+
+NOT_THERE = Outcome(2, (), 0, inf)
+"""What every place comes to where nobody drills: nothing else of it is told."""
+
+BY_PLACE = {LimitKind.HEIGHT_MAX_MM, LimitKind.CLEARANCE_MIN_MM}
+"""Limits of a maker that hang on the place alone."""
+
+USE_STEP = 0.1
+_STOP = 2
+
+
+@dataclass(frozen=True)
+class _PinnedSpot(Spot):
+    """A hole whose stud's edge is set, whatever its place says; kept for all combinations that it is part of."""
+
+    stud_edge_mm: float | None = None
+    _walls: dict[int, Spot] = field(default_factory=dict, init=False, compare=False, repr=False)
+
+    def behind(self, screw_mm: float) -> Behind:
+        found = super().behind(screw_mm)
+        if found.edge_mm is None or self.stud_edge_mm is None or self.wood_species is not None:
+            return found
+        return found.model_copy(update={"edge_mm": self.stud_edge_mm})
+
+    def in_wall(self, reading: WallReading, shared: Shared | None = None) -> Spot:
+        # the same few walls are asked for again and again, and what was judged there is kept with the spot
+        if id(reading) not in self._walls:
+            self._walls[id(reading)] = super().in_wall(reading, shared)
+        return self._walls[id(reading)]
+
+
+def _pinned(spot: Spot, pinned: Pinned, shared: Shared) -> Spot:
+    told = {one.name: getattr(spot, one.name) for one in fields(spot) if one.init}
+    if spot.existing is None:
+        told["shared"] = shared
+    return _PinnedSpot(**told, stud_edge_mm=pinned.stud_edge_mm)
+
+
+class Work(NamedTuple):
+    """A combination to be worked out: a place [mm of shift] that has it, the number of each hole's surroundings, and
+    what is set for each hole besides. ``foot_mm``: the height for which hands are reckoned."""
+
+    dx_mm: int
+    dy_mm: int
+    codes: tuple[int, ...]
+    pinned: tuple[Pinned, ...]
+    foot_mm: float
+
+
+class _Seen(NamedTuple):
+    """The holes of a combination as they are judged."""
+
+    put: JobDocument
+    behinds: dict[str, Behind]
+    demand: Demand
+    spots: list[Spot]
+
+
+class Outcomes:
+    """Works out combinations, each once. ``base``: the job where it stands, worked out whole; ``by_name``: whether it
+    matters which stud is met, not only what it is like."""
+
+    def __init__(self, base: ComputedStages, shipped: Catalogue, fixings: Sequence[AnyFixing], by_name: bool) -> None:
+        self.base, self.shipped, self._by_name = base, shipped, by_name
+        self._catalogue = base.catalogue.only(fixings)
+        counted = base.whole.counted()
+        # how high it hangs, and what stands near, weighs by itself
+        limits = tuple(one for one in counted.fixture.limits if one.kind not in BY_PLACE)
+        fixture = counted.fixture.model_copy(update={"limits": limits})
+        self._counted = counted.model_copy(update={"fixture": fixture})
+        self._proved = frozenset(proof.fixing for proof in base.proofs if proof.settles)
+        plausible = base.catalogue.figures.identification.plausible_build_up / 2
+        self._others = [reading for one, reading in base.identified.others if one.probability >= plausible]
+        self._shared: Shared = {}
+        self._shared_in: dict[int, Shared] = {}
+        self._demands: dict[object, Demand] = {}
+        self._behind: dict[tuple[int, int], Behind] = {}
+        self._spots: dict[object, Spot] = {}
+        self._signs: dict[object, int] = {}
+        # with the spot, so that its number is never given again
+        self._sign_of: dict[int, tuple[int, Spot]] = {}
+        self._joints: dict[int, int] = {}
+        self._known: dict[Work, Outcome] = {}
+        self._found: dict[object, Outcome] = {}
+
+    @property
+    def worked_out(self) -> int:
+        """How many combinations were planned."""
+        return len(self._found)
+
+    def of_all(self, works: Iterable[Work]) -> dict[Work, Outcome]:
+        """What combinations come to; all fixings at all of their holes are put to their sums in one go."""
+        new = [work for work in dict.fromkeys(works) if work not in self._known]
+        seen = [self._see(work) for work in new]
+        self._judge([spot for one in seen for spot in one.spots])
+        for work, one in zip(new, seen, strict=True):
+            kinds = tuple(behind.kind for behind in one.behinds.values())
+            names = tuple(one.member and one.member.id for one in one.behinds.values()) if self._by_name else ()
+            key = (id(one.demand), kinds, names, tuple(self._sign(spot) for spot in one.spots))
+            if key not in self._found:
+                self._found[key] = self._outcome(one)
+            self._known[work] = self._found[key]
+        return self._known
+
+    def _see(self, work: Work) -> _Seen:
+        base = self.base
+        place = shifted(base.job.placement, work.dx_mm, work.dy_mm)
+        put = base.job.model_copy(update={"placement": place})
+        keys = list(enumerate(work.codes))
+        if any(key not in self._behind for key in keys):
+            self._look(put, keys)
+        ids = [hole.id for hole in base.placed.holes]
+        behinds = {name: self._behind[key] for name, key in zip(ids, keys, strict=True)}
+        demand = self._demand({name: behind.kind for name, behind in behinds.items()}, work.foot_mm)
+        return _Seen(put, behinds, demand, self._spots_of(put, work, demand))
+
+    def _holes(self, put: JobDocument) -> tuple[PlacedHole, ...]:
+        return place_fixture(put, self.base.catalogue.figures.setout.channel_back_mm).holes
+
+    def _look(self, put: JobDocument, keys: Sequence[tuple[int, int]]) -> None:
+        """Looks what stands behind holes in surroundings that were not met before."""
+        base, holes = self.base, self._holes(put)
+        reading, members, figures = base.identified.reading, base.framing.members, base.catalogue.figures.framing
+        there = existing_holes(put, holes, base.catalogue)
+        for hole, key in zip(holes, keys, strict=True):
+            if key not in self._behind:
+                behind = look_behind(put.wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures)
+                self._behind[key] = there[hole.id].seen(behind, reading) if hole.id in there else behind
+
+    def _demand(self, kinds: dict[str, BehindKind], foot_mm: float) -> Demand:
+        base, figures = self.base, self.shipped.figures.demand
+        stiffness = stiffness_of(kinds, figures)
+        key = (tuple(stiffness.items()), foot_mm)
+        if key not in self._demands:
+            fixture, bearing = base.job.fixture, base.identified.reading.bearing_mpa
+            cases = load_cases(fixture, foot_mm, self.shipped.demand)
+            self._demands[key] = solve_fixture(fixture, cases, base.placed.offsets, stiffness, bearing, figures)
+        return self._demands[key]
+
+    def _spots_of(self, put: JobDocument, work: Work, demand: Demand) -> list[Spot]:
+        """The holes in their surroundings; each is judged once for what it meets, whatever the others meet."""
+        keys = [
+            (number, code, pinned.stud_edge_mm, id(demand))
+            for number, (code, pinned) in enumerate(zip(work.codes, work.pinned, strict=True))
+        ]
+        alone = all(pinned.edges_mm is None for pinned in work.pinned)
+        if alone and all(key in self._spots for key in keys):
+            return [self._spots[key] for key in keys]
+        base = self.base
+        fresh = spots_of(
+            put,
+            base.identified.reading,
+            base.framing.members,
+            self._holes(put),
+            base.hidden,
+            demand,
+            base.catalogue,
+            self._proved,
+            worded=False,
+        )
+        pinned = [_pinned(spot, one, self._shared) for spot, one in zip(fresh, work.pinned, strict=True)]
+        if alone:
+            return [self._spots.setdefault(key, spot) for key, spot in zip(keys, pinned, strict=True)]
+        # anchors in concrete are one group, and each edge counts for all of them
+        edges = tuple(one.edges_mm or spot.free_edges_mm for one, spot in zip(work.pinned, pinned, strict=True))
+        group = pinned[0].group and replace(pinned[0].group, edges=edges, solved={})
+        return [replace(spot, free_edges_mm=of, group=group) for spot, of in zip(pinned, edges, strict=True)]
+
+    def _judge(self, spots: Sequence[Spot]) -> None:
+        """Puts every fixing to holes that were not judged before, and what holds there to the walls it may also be."""
+        tables, rows = self._catalogue.capacity, self._catalogue.fixing_by_key
+        fresh = list({id(spot): spot for spot in spots if not spot.assessed}.values())
+        pairs = [(row, spot) for row in self._catalogue.fixings for spot in fresh]
+        held = [
+            (rows[one.fixing], spot)
+            for (_, spot), one in zip(pairs, assess_pairs(pairs, tables), strict=True)
+            if one.accepted
+        ]
+        for reading in self._others:
+            shared: Shared = self._shared_in.setdefault(id(reading), {})
+            assess_pairs([(row, spot.in_wall(reading, shared)) for row, spot in held], tables)
+
+    def _sign(self, spot: Spot) -> int:
+        """A number for all that a choice reads of a hole: holes of one number are alike in every plan."""
+        if id(spot) not in self._sign_of:
+            walls = [spot, *(spot.in_wall(reading) for reading in self._others)]
+            there = None if spot.existing is None else id(spot.existing)
+            told = (spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, there)
+            sign = (told, *(tuple(map(_read, of.assessed.items())) for of in walls))
+            self._sign_of[id(spot)] = (self._signs.setdefault(sign, len(self._signs)), spot)
+        return self._sign_of[id(spot)][0]
+
+    def _weight_of_joints(self, put: JobDocument, demand: Demand) -> int:
+        if id(demand) not in self._joints:
+            _, findings = check_joints(put, self.base.placed.joints, demand, self.base.catalogue)
+            self._joints[id(demand)] = max(map(weight, findings), default=0)
+        return self._joints[id(demand)]
+
+    def _outcome(self, seen: _Seen) -> Outcome:
+        base, put, catalogue = self.base, seen.put, self._catalogue
+        kinds = {hole_id: behind.kind for hole_id, behind in seen.behinds.items()}
+        own = {choice.hole_id: choice.fixing for choice in put.choices}
+        others, spots = base.identified.others, seen.spots
+        choices = choose(spots, kinds, own, put.wishes, catalogue, others, put.kit, self._proved, base.maker)
+        done = base._replace(behinds=seen.behinds, demand=seen.demand, spots=spots, choices=choices)
+        done = done._replace(clearances=(), catalogue=catalogue)
+        heaviest = max(map(weight, what_holds_findings(self._counted, done)), default=0)
+        heaviest = max(heaviest, self._weight_of_joints(put, seen.demand))
+        if heaviest == _STOP:
+            return NOT_THERE
+        unchosen = catalogue.figures.plan.unchosen_reach_mm
+        planned = [planned_hole(spot, choice.chosen, unchosen) for spot, choice in zip(spots, choices, strict=True)]
+        use = max((one.chosen.use if one.chosen and one.chosen.accepted else inf for one in choices), default=inf)
+        return Outcome(
+            weight=heaviest,
+            drilled=tuple(Drilled(one.diameter_mm, one.reach_mm, one.in_stud) for one in planned),
+            solid=sum(behind.kind in _SOLID for behind in seen.behinds.values()),
+            # a use a little less is no reason to move
+            use=use if use == inf else round(use / USE_STEP) * USE_STEP,
+        )
+
+
+def _read(item: tuple[str, tuple[object, object, object]]) -> tuple[object, ...]:
+    """What a choice reads of one fixing at a hole."""
+    key, (_, _, judged) = item
+    one = cast(Assessment, judged)
+    if one.refusals:
+        return key, one.refusals[0].code
+    doubts = tuple(proviso.code for proviso in one.provisos)
+    return key, one.use, one.minutes, one.hole, one.screw, one.tension_n, doubts

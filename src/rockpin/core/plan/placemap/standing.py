@@ -1,0 +1,183 @@
+"""What weighs against a place by itself, whatever holds there: marks that cannot be where they are, room that lacks.
+
+The same rules as the findings of marks, rooms, limits and probes, for every shift at once.
+"""
+
+from math import inf
+
+import numpy as np
+from numpy.typing import NDArray
+
+from rockpin.core.base.findings import severity_weight
+from rockpin.core.base.model import Rect
+from rockpin.core.document.evidence import Ended
+from rockpin.core.document.fixture import ClearOf, LimitKind
+from rockpin.core.document.photo import within_mm
+from rockpin.core.document.wall import WallSide
+from rockpin.core.fittings import stands
+from rockpin.core.hidden import rect_gaps, span
+from rockpin.core.plan.findings import OFF_THE_FLOOR_MM, clash_severity
+from rockpin.core.plan.stages import ComputedStages, on_this_face
+from rockpin.core.setout import around_piece, may_strike, neighbours_of
+from rockpin.core.tables.catalogue import Catalogue
+
+Places = NDArray[np.float64]
+Weights = NDArray[np.uint8]
+
+_PROVE, _STOP = 1, 2
+_FAR_MM = 100_000.0
+"""Beyond every wall [mm]."""
+
+
+def _raise(found: Weights, window: tuple[slice, slice], where: NDArray[np.bool_], to: int) -> None:
+    here = found[window]
+    np.maximum(here, np.where(where, to, 0).astype(np.uint8), out=here)
+
+
+def _gaps_from(x_mm: float, y_mm: float, x: Places, y: Places) -> Places:
+    return np.asarray(np.hypot((x - x_mm)[None, :], (y - y_mm)[:, None]))
+
+
+def _about(x: Places, y: Places, area: Rect, far_mm: float) -> tuple[slice, slice]:
+    return (
+        span(y, area.y_mm - far_mm, area.top_mm + far_mm),
+        span(x, area.x_mm - far_mm, area.right_mm + far_mm),
+    )
+
+
+def _spot(x_mm: float, y_mm: float) -> Rect:
+    return Rect(x_mm=x_mm, y_mm=y_mm, width_mm=0, height_mm=0)
+
+
+def marks_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: float) -> Weights:
+    """What weighs against the mark of a hole so wide [mm] at each spot of a wall with a level top."""
+    wall, figures = done.job.wall, done.catalogue.figures.plan
+    found = np.zeros((len(y), len(x)), np.uint8)
+    off_x = (x < 0) | (x > wall.width_mm)
+    off_y = (y < 0) | (y > wall.height_mm)
+    found[off_y, :] = _STOP
+    found[:, off_x] = _STOP
+    for opening in wall.openings:
+        within = within_mm(opening.sigma_mm)
+        window = _about(x, y, opening.rect, within)
+        gap = rect_gaps(opening.rect, x[window[1]], y[window[0]])
+        _raise(found, window, gap < within, _PROVE)
+        _raise(found, window, gap == 0, _STOP)
+    for point in done.hidden.points:
+        if point.face is WallSide.THIS:
+            clear = diameter_mm / 2 + point.within_mm
+            window = _about(x, y, point.area, clear)
+            _raise(found, window, rect_gaps(point.area, x[window[1]], y[window[0]]) < clear, _STOP)
+    for thing in wall.things:
+        window = _about(x, y, thing.rect, 0.0)
+        _raise(found, window, rect_gaps(thing.rect, x[window[1]], y[window[0]]) == 0, _STOP)
+    for one in wall.evidence:
+        if one.probe and one.probe.ended is Ended.STOP and one.x_mm is not None and one.y_mm is not None:
+            keep = figures.metal_stop_keep_mm
+            window = _about(x, y, _spot(one.x_mm, one.y_mm), keep)
+            across, up = (x[window[1]] - one.x_mm)[None, :], (y[window[0]] - one.y_mm)[:, None]
+            _raise(found, window, across**2 + up**2 < keep**2, _STOP)
+    _old_holes_weigh(done, x, y, diameter_mm, found)
+    return found
+
+
+def _old_holes_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: float, found: Weights) -> None:
+    figures = done.catalogue.figures.plan
+    if not done.job.wall.old_holes:
+        return
+    good = sorted((one for one in done.job.wall.old_holes if one.good), key=lambda one: one.id)
+    gaps = {one.id: _gaps_from(one.x_mm, one.y_mm, x, y) for one in done.job.wall.old_holes}
+    nearest = np.full(found.shape, inf)
+    mine = np.zeros(found.shape, np.int32)
+    for number, old in enumerate(good, 1):
+        nearer = (gaps[old.id] <= figures.same_hole_mm) & (gaps[old.id] < nearest)
+        mine[nearer], nearest[nearer] = number, gaps[old.id][nearer]
+    np.maximum(found, np.where(mine > 0, _PROVE, 0).astype(np.uint8), out=found)
+    numbers = {old.id: number for number, old in enumerate(good, 1)}
+    for old in done.job.wall.old_holes:
+        gap = np.maximum(0.0, gaps[old.id] - within_mm(old.sigma_mm))
+        other = mine != numbers.get(old.id, -1)
+        stopped = np.full(found.shape, bool(old.stopped)) & (gap < figures.metal_stop_keep_mm)
+        keep = figures.old_hole_diameters * max(old.diameter_mm, diameter_mm)
+        keep = max(keep, figures.left_hole_crumbled_mm) if old.crumbled else keep
+        weight = np.where(stopped, _STOP, np.where(gap < keep, _PROVE, 0))
+        np.maximum(found, np.where(other, weight, 0).astype(np.uint8), out=found)
+
+
+class Shifts:
+    """Shifts of a fixture [mm], rising, with what weighs against each: (up and down, along)."""
+
+    def __init__(self, dx: Places, dy: Places) -> None:
+        self.dx, self.dy = dx, dy
+        self.found = np.zeros((len(dy), len(dx)), np.uint8)
+
+    def overlap(self, area: Rect, other: Rect, to: int) -> None:
+        """Weighs against each shift by which an area comes to share more than an edge with another."""
+        columns = (area.x_mm + self.dx < other.right_mm) & (other.x_mm < area.right_mm + self.dx)
+        rows = (area.y_mm + self.dy < other.top_mm) & (other.y_mm < area.top_mm + self.dy)
+        self._raise(rows, columns, to)
+
+    def nearer(self, area: Rect, other: Rect, than_mm: float, to: int) -> None:
+        """Weighs against each shift by which an area comes nearer to another than so much [mm]."""
+        x, y = area.x_mm + self.dx, area.y_mm + self.dy
+        aside = np.maximum(np.maximum(other.x_mm - (x + area.width_mm), x - other.right_mm), 0.0)
+        above = np.maximum(np.maximum(other.y_mm - (y + area.height_mm), y - other.top_mm), 0.0)
+        columns, rows = np.flatnonzero(aside < than_mm), np.flatnonzero(above < than_mm)
+        if len(columns) and len(rows):
+            window = (slice(rows[0], rows[-1] + 1), slice(columns[0], columns[-1] + 1))
+            gap = np.hypot(aside[window[1]][None, :], above[window[0]][:, None])
+            _raise(self.found, window, gap < than_mm, to)
+
+    def rows(self, where: NDArray[np.bool_], to: int) -> None:
+        """Weighs against whole rows."""
+        self.found[where] = np.maximum(self.found[where], to)
+
+    def _raise(self, rows: NDArray[np.bool_], columns: NDArray[np.bool_], to: int) -> None:
+        down, across = np.flatnonzero(rows), np.flatnonzero(columns)
+        if len(down) and len(across):
+            # what shifts go over is one stretch along and one upright
+            here = self.found[down[0] : down[-1] + 1, across[0] : across[-1] + 1]
+            np.maximum(here, to, out=here)
+
+
+def room_weighs(done: ComputedStages, dx: Places, dy: Places, catalogue: Catalogue) -> Weights:
+    """What weighs against each shift [mm] of a fixture by the room that its parts take or claim."""
+    shifts = Shifts(dx, dy)
+    wall, placed = done.job.wall, done.placed
+    for thing in wall.things:
+        for piece in placed.pieces:
+            shifts.overlap(piece.area, thing.rect, _STOP)
+    there = neighbours_of(wall, on_this_face(done.hidden))
+    for claim in done.claims:
+        for one in there:
+            if may_strike(claim, one):
+                shifts.overlap(claim.area, one.area, severity_weight(clash_severity(claim.kind, one.ends)))
+    if stands(done.job.fixture):
+        shifts.rows(np.abs(done.job.placement.y_mm + dy) > OFF_THE_FLOOR_MM, _STOP)
+    for limit in done.job.fixture.limits:
+        if limit.kind is LimitKind.HEIGHT_MAX_MM:
+            top = max((piece.area.top_mm for piece in placed.pieces), default=0.0)
+            shifts.rows(top + dy > limit.value, _STOP)
+        if limit.kind is not LimitKind.CLEARANCE_MIN_MM:
+            continue
+        for piece in placed.pieces:
+            _near_weighs(shifts, piece.area, limit.clear_of, limit.value, done, catalogue)
+    return shifts.found
+
+
+def _near_weighs(
+    shifts: Shifts, area: Rect, clear_of: ClearOf, than_mm: float, done: ComputedStages, catalogue: Catalogue
+) -> None:
+    wall = done.job.wall
+    for what, _, other in around_piece(area, wall, catalogue.point_by_key):
+        if clear_of not in (ClearOf.ANYTHING, what):
+            continue
+        if what is ClearOf.CEILING:
+            top = Rect(x_mm=-_FAR_MM, y_mm=wall.height_mm, width_mm=2 * _FAR_MM, height_mm=_FAR_MM)
+            shifts.nearer(area, top, than_mm, _STOP)
+        elif what is ClearOf.SIDE_WALL:
+            beyond = -_FAR_MM if other.x_mm <= 0 else wall.width_mm
+            side = Rect(x_mm=beyond, y_mm=-_FAR_MM, width_mm=_FAR_MM, height_mm=2 * _FAR_MM)
+            shifts.nearer(area, side, than_mm, _STOP)
+        else:
+            shifts.nearer(area, other, than_mm, _STOP)
