@@ -104,14 +104,16 @@ class _Upright:
 class _Block:
     """A part of the grid, all of it worked out at every column and at every row that differs."""
 
-    def __init__(self, members: Sequence[_Upright], x: Places, y: Places, near_mm: float) -> None:
+    def __init__(self, members: Sequence[_Upright], x: Places, y: Places, near_mm: float, most_mm: float) -> None:
         self.x, self.y, self.members = x[None, :], y[:, None], members
         self._near_mm = near_mm
+        # one that is met only by what is nearer anyway need not be asked
+        self._far = {one.number for one in members if one.reach_mm(most_mm) >= near_mm}
         self.leans = {one.number: one.lean_mm(y)[:, None] for one in members}
 
     def _counted(self, one: _Upright) -> NDArray[np.bool_] | bool:
         """Where a member is near enough to count at all."""
-        if self._near_mm == inf:
+        if one.number not in self._far:
             return True
         rect = one.member.rect
         aside = np.maximum(np.maximum(rect.x_mm - self.x, self.x - rect.right_mm), 0.0)
@@ -248,8 +250,12 @@ def framed_grid(
     most = max((*widths.halves_mm, *widths.sides_mm, 1.0))
     spans = [(one, one.centre - one.reach_mm(most), one.centre + one.reach_mm(most)) for one in every]
     columns = _clusters(x, [(low, high) for one, low, high in spans if not one.level])
-    rows = _clusters(y, [(low, high) for one, low, high in spans if one.level])
-    blocks = [(slice(0, len(y)), part) for part in columns] + [(part, slice(0, len(x))) for part in rows]
+    blocks = [(slice(0, len(y)), part) for part in columns]
+    for one, low, high in spans:
+        if one.level:
+            # past its ends it is met by nothing
+            along = _clusters(x, [(one.low - most, one.high + most)])
+            blocks += [(part, across) for part in _clusters(y, [(low, high)]) for across in along]
     for down, across in blocks:
         near = [
             one
@@ -272,8 +278,9 @@ def _fill(
     near_mm: float,
 ) -> None:
     x, y = at
-    first, of = _alike(y, members, max((*widths.halves_mm, *widths.sides_mm)), near_mm)
-    block = _Block(members, x, y[first], near_mm)
+    most = max((*widths.halves_mm, *widths.sides_mm))
+    first, of = _alike(y, members, most, near_mm)
+    block = _Block(members, x, y[first], near_mm, most)
     shape = (len(first), len(x))
     wood, wood_open, number = np.zeros(shape, np.uint8), np.zeros(shape, np.uint8), np.zeros(shape, int)
     for side in widths.sides_mm:

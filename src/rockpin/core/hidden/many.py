@@ -3,7 +3,7 @@
 Of a hole only what it weighs is told: 0 where drilling may go on, 1 where proof is wanted, 2 where nobody drills.
 """
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from functools import cached_property
 from itertools import pairwise
 from typing import NamedTuple
@@ -34,6 +34,7 @@ Places = NDArray[np.float64]
 Weights = NDArray[np.uint8]
 Window = tuple[slice, slice]
 
+_NOUGHT = 1e-15
 _SPREADS = 9.0
 """Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
 
@@ -77,22 +78,41 @@ class _Line(NamedTuple):
 
 
 class _Free:
-    """What is left of 1 by chances that are each told by row, by column, or by spot."""
+    """What is left of 1 by chances that are told by column and by row, (rows, columns)."""
 
     def __init__(self, whole: float) -> None:
-        self._parts = [np.array([[whole]]), np.array([[1.0]]), np.array([[1.0]])]
+        self._by_column, self._by_row = np.array([[whole]]), np.array([[1.0]])
+        self._corners: list[tuple[Window, Places]] = []
 
-    def take(self, chance: Places) -> None:
-        """Counts one more chance [1]."""
-        upright, level = chance.shape[0] == 1, chance.shape[1] == 1
-        which = 0 if upright else 1 if level else 2
-        self._parts[which] = self._parts[which] * (1 - np.minimum(1.0, chance))
+    def take(self, across: Places | None, up: Places | None) -> None:
+        """Counts one more group: its chances [1] by column and by row, which exclude one another where both are."""
+        if across is not None:
+            self._by_column = self._by_column * (1 - np.minimum(1.0, across))[None, :]
+        if up is not None:
+            self._by_row = self._by_row * (1 - np.minimum(1.0, up))[:, None]
+        if across is None or up is None:
+            return
+        columns, rows = _met(across), _met(up)
+        if columns.stop > columns.start and rows.stop > rows.start:
+            one, other = up[rows][:, None], across[columns][None, :]
+            apart = (1 - np.minimum(1.0, one)) * (1 - np.minimum(1.0, other))
+            both = 1 - np.minimum(1.0, one + other)
+            self._corners.append(((rows, columns), np.divide(both, apart, out=np.zeros_like(both), where=apart > 0)))
 
-    def whole(self) -> Places:
-        """All of it together."""
-        by_column, by_row, by_spot = self._parts
-        together = by_column * by_row
-        return together if by_spot.size == 1 else together * by_spot
+    def whole(self, shape: tuple[int, int]) -> Places:
+        """All of it together, of a shape or what broadcasts to it."""
+        together = self._by_column * self._by_row
+        if self._corners:
+            together = np.array(np.broadcast_to(together, shape))
+            for window, share in self._corners:
+                together[window] *= share
+        return together
+
+
+def _met(chances: Places) -> slice:
+    """The stretch outside of which a chance is nought."""
+    there = np.flatnonzero(chances > _NOUGHT)
+    return slice(int(there[0]), int(there[-1]) + 1) if len(there) else slice(0, 0)
 
 
 class HiddenGrid:
@@ -103,6 +123,7 @@ class HiddenGrid:
         self.shape = (len(y), len(x))
         self._field: RiskField = hidden.field
         self._figures = hidden.tables.figures
+        self._passes: dict[tuple[int, int, int, int], list[tuple[_Line, Places]]] = {}
 
     @cached_property
     def _told(self) -> tuple[NDArray[np.int16], list[tuple[int, ...]]]:
@@ -221,22 +242,14 @@ class HiddenGrid:
         field = self._field
         return slices(field.tables.services[kind], [field.scans[i] for i in scans], field.conditions, field.tables)
 
-    def _groups(self, window: Window, left: Callable[[Route, Places], Places]) -> Iterator[tuple[Places, Service]]:
-        """The chance of each group in a window, (rows, columns) or what broadcasts to it, after ``left``."""
-        groups: dict[str, list[tuple[Places, Route]]] = {}
-        for line in self._lines:
-            whole = self._chance_of(line, window)
-            if whole is None:
-                continue
-            struck = left(line.first, whole)
-            groups.setdefault(line.first.group, []).append(
-                (struck[None, :] if line.first.upright else struck[:, None], line.first)
-            )
-        for parts in groups.values():
-            total = parts[0][0]
-            for part, _ in parts[1:]:
-                total = total + part
-            yield total, parts[0][1].service
+    def _passing(self, window: Window) -> list[tuple[_Line, Places]]:
+        """The lines that pass a window of alike spots, with the chance of each by row or by column; kept, since neither
+        depth nor sweeps change it."""
+        key = (window[0].start, window[0].stop, window[1].start, window[1].stop)
+        if key not in self._passes:
+            chances = [(line, self._chance_of(line, window)) for line in self._lines]
+            self._passes[key] = [(line, chance) for line, chance in chances if chance is not None]
+        return self._passes[key]
 
     def _of_window(self, window: Window, scans: tuple[int, ...], reach_mm: float) -> tuple[Places, Places, Places]:
         """What is left of 1 by the risk, by that before any sweep, and by gas, where the same sweeps tell of a window.
@@ -244,28 +257,31 @@ class HiddenGrid:
         Of shape (rows, columns), or what broadcasts to it.
         """
         depths: dict[str, tuple[Slice, ...]] = {}
-
-        def swept(route: Route, whole: Places) -> Places:
+        shape = (window[0].stop - window[0].start, window[1].stop - window[1].start)
+        swept: dict[str, list[Places | None]] = {}
+        bare: dict[str, list[Places | None]] = {}
+        gas = _Free(1.0)
+        for line, whole in self._passing(window):
+            route, way = line.first, 0 if line.first.upright else 1
             if route.kind not in depths:
                 depths[route.kind] = self._depths(route.kind, scans)
-            return np.minimum(1.0, posterior(whole, sweep_coverage(route, reach_mm, depths[route.kind])))
-
-        def bare(route: Route, whole: Places) -> Places:
-            return whole * sweep_coverage(route, reach_mm, UNSWEPT).left
-
+            cover = sweep_coverage(route, reach_mm, depths[route.kind])
+            struck = np.minimum(1.0, posterior(whole, cover))
+            swept.setdefault(route.group, [None, None])[way] = struck
+            bare.setdefault(route.group, [None, None])[way] = whole * sweep_coverage(route, reach_mm, UNSWEPT).left
+            if route.service is Service.GAS:
+                gas.take(*((struck, None) if route.upright else (None, struck)))
         stray = self._field.unknown_service(reach_mm, [self._field.scans[i] for i in scans])
-        free, before, gas = _Free(1 - stray), _Free(1.0), _Free(1.0)
-        for chance, service in self._groups(window, swept):
-            free.take(chance)
-            if service is Service.GAS:
-                gas.take(chance)
-        for chance, _ in self._groups(window, bare):
-            before.take(chance)
-        return free.whole(), before.whole(), gas.whole()
+        free, before = _Free(1 - stray), _Free(1.0)
+        for across, up in swept.values():
+            free.take(across, up)
+        for across, up in bare.values():
+            before.take(across, up)
+        return free.whole(shape), before.whole(shape), gas.whole(shape)
 
     @cached_property
     def _parts(self) -> list[tuple[Window, NDArray[np.bool_] | bool, int]]:
-        """Parts of the grid, in them the spots meant, and the kind that these are of by the sweeps that tell of them."""
+        """Parts of the grid, in them the spots meant, and the kind that these are of by what sweeps tell of them."""
         kind, kinds = self._told
         found: list[tuple[Window, NDArray[np.bool_] | bool, int]] = []
         for window in self._tiles:
@@ -345,7 +361,9 @@ class HiddenGrid:
             likely = (before >= figures.risk_likely) & (risk <= figures.risk_stop) & ~np.asarray(opened)
             weight = (likely | (risk > figures.risk_prove) | (gas > figures.gas_prove)).astype(np.uint8)
             weight[~likely & (risk > figures.risk_stop)] = 2
-            np.copyto(found[window], np.maximum(found[window], weight), where=mine)
+            if weight.any():
+                here = found[window]
+                np.maximum(here, weight, out=here, where=mine)
         self._finds_weigh(reach_mm, in_stud, found)
         return found
 

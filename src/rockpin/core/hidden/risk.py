@@ -10,7 +10,10 @@ hand share a chance of having failed altogether. At the edge of its area, and be
 from collections.abc import Sequence
 from itertools import pairwise
 from math import erf, prod, sqrt
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.base.model import Model, to_line_mm
 from rockpin.core.base.quantities import show_risk
@@ -19,6 +22,8 @@ from rockpin.core.hidden.routes import Route
 from rockpin.core.tables.catalogue import HiddenTables
 from rockpin.core.tables.figures import HiddenFigures
 from rockpin.core.tables.services import Make, Service, ServiceKind
+
+Chance = TypeVar("Chance", float, NDArray[np.float64])
 
 MODES = (ScanMode.METAL, ScanMode.LIVE, ScanMode.DENSITY)
 _EVERYWHERE = 1e9
@@ -196,8 +201,11 @@ def passage_probability(route: Route, x_mm: float, y_mm: float, radius_mm: float
     return route.chance * (_phi((gap + reach) / route.beside_mm) - _phi((gap - reach) / route.beside_mm))
 
 
-def posterior(chance: float, what: SweepCoverage) -> float:
-    """Bayes' rule: the chance [1] of striking what was there with this chance, once its sweeps showed nothing."""
+def posterior(chance: Chance, what: SweepCoverage) -> Chance:
+    """Bayes' rule: the chance [1] of striking what was there with this chance, once its sweeps showed nothing.
+
+    One chance, or an array of them.
+    """
     return chance * what.left / (1 - chance * what.cleared)
 
 

@@ -1,5 +1,6 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
+from collections.abc import Collection
 from math import sqrt
 
 import numpy as np
@@ -46,10 +47,12 @@ def spots_of(
     proved: frozenset[str] = frozenset(),
     *,
     worded: bool = True,
+    only: Collection[str] | None = None,
 ) -> list[Spot]:
     """All holes with what is round them. ``proved``: fixings that were pulled in this wall and held.
 
-    ``worded``: whether the sentences are wanted that take work of their own and change no verdict.
+    ``worded``: whether the sentences are wanted that take work of their own and change no verdict. ``only``: the holes
+    that are asked for, by id; None: all.
     """
     wall, figures = job.wall, catalogue.figures
     spots = []
@@ -72,6 +75,8 @@ def spots_of(
         relief=relief,
     )
     for hole in holes:
+        if only is not None and hole.id not in only:
+            continue
         radius = hole.diameter_mm / 2 + figures.framing.setout_error_mm
         behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures.framing)
         in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL, BehindKind.OPEN)

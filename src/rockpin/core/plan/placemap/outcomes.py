@@ -11,7 +11,7 @@ from rockpin.core.choice import check_joints, choose
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import LimitKind
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobDocument, Wish
 from rockpin.core.drilling import existing_holes
 from rockpin.core.framing import Behind, BehindKind, look_behind
 from rockpin.core.hole import Shared, Spot
@@ -78,18 +78,16 @@ class _PinnedSpot(Spot):
             return found
         return found.model_copy(update={"edge_mm": self.stud_edge_mm})
 
+    def share(self, behind: dict[float, Behind], once: dict[str, float]) -> None:
+        """Keeps what is looked up of its surroundings with that of others in the same ones."""
+        object.__setattr__(self, "_behind", behind)
+        object.__setattr__(self, "_once", once)
+
     def in_wall(self, reading: WallReading, shared: Shared | None = None) -> Spot:
         # the same few walls are asked for again and again, and what was judged there is kept with the spot
         if id(reading) not in self._walls:
             self._walls[id(reading)] = super().in_wall(reading, shared)
         return self._walls[id(reading)]
-
-
-def _pinned(spot: Spot, pinned: Pinned, shared: Shared) -> Spot:
-    told = {one.name: getattr(spot, one.name) for one in fields(spot) if one.init}
-    if spot.existing is None:
-        told["shared"] = shared
-    return _PinnedSpot(**told, stud_edge_mm=pinned.stud_edge_mm)
 
 
 class Work(NamedTuple):
@@ -101,6 +99,14 @@ class Work(NamedTuple):
     codes: tuple[int, ...]
     pinned: tuple[Pinned, ...]
     foot_mm: float
+
+
+class _Sign(NamedTuple):
+    """Numbers for what a choice reads of a hole: in steps of use, in the order of use, and to the last digit."""
+
+    coarse: int
+    order: int
+    exact: int
 
 
 class _Seen(NamedTuple):
@@ -134,7 +140,8 @@ class Outcomes:
         self._spots: dict[object, Spot] = {}
         self._signs: dict[object, int] = {}
         # with the spot, so that its number is never given again
-        self._sign_of: dict[int, tuple[int, Spot]] = {}
+        self._sign_of: dict[int, tuple[_Sign, Spot]] = {}
+        self._looked_up: dict[tuple[int, int], tuple[dict[float, Behind], dict[str, float]]] = {}
         self._joints: dict[int, int] = {}
         self._known: dict[Work, Outcome] = {}
         self._found: dict[object, Outcome] = {}
@@ -152,7 +159,11 @@ class Outcomes:
         for work, one in zip(new, seen, strict=True):
             kinds = tuple(behind.kind for behind in one.behinds.values())
             names = tuple(one.member and one.member.id for one in one.behinds.values()) if self._by_name else ()
-            key = (id(one.demand), kinds, names, tuple(self._sign(spot) for spot in one.spots))
+            signs = [self._sign(spot) for spot in one.spots]
+            # where all holes rank the fixings alike, the worst hole does too, whatever the last digits are
+            alike = len({sign.order for sign in signs}) == 1
+            numbers = tuple(sign.coarse if alike else sign.exact for sign in signs)
+            key = (id(one.demand), kinds, names, alike, numbers)
             if key not in self._found:
                 self._found[key] = self._outcome(one)
             self._known[work] = self._found[key]
@@ -195,32 +206,39 @@ class Outcomes:
 
     def _spots_of(self, put: JobDocument, work: Work, demand: Demand) -> list[Spot]:
         """The holes in their surroundings; each is judged once for what it meets, whatever the others meet."""
+        ids = [hole.id for hole in self.base.placed.holes]
         keys = [
             (number, code, pinned.stud_edge_mm, id(demand))
             for number, (code, pinned) in enumerate(zip(work.codes, work.pinned, strict=True))
         ]
-        alone = all(pinned.edges_mm is None for pinned in work.pinned)
-        if alone and all(key in self._spots for key in keys):
+        if all(pinned.edges_mm is None for pinned in work.pinned):
+            missing = [number for number, key in enumerate(keys) if key not in self._spots]
+            if missing:
+                fresh = self._fresh(put, demand, {ids[number] for number in missing})
+                for number, spot in zip(missing, fresh, strict=True):
+                    self._spots[keys[number]] = self._pinned(spot, number, work)
             return [self._spots[key] for key in keys]
-        base = self.base
-        fresh = spots_of(
-            put,
-            base.identified.reading,
-            base.framing.members,
-            self._holes(put),
-            base.hidden,
-            demand,
-            base.catalogue,
-            self._proved,
-            worded=False,
-        )
-        pinned = [_pinned(spot, one, self._shared) for spot, one in zip(fresh, work.pinned, strict=True)]
-        if alone:
-            return [self._spots.setdefault(key, spot) for key, spot in zip(keys, pinned, strict=True)]
         # anchors in concrete are one group, and each edge counts for all of them
-        edges = tuple(one.edges_mm or spot.free_edges_mm for one, spot in zip(work.pinned, pinned, strict=True))
-        group = pinned[0].group and replace(pinned[0].group, edges=edges, solved={})
-        return [replace(spot, free_edges_mm=of, group=group) for spot, of in zip(pinned, edges, strict=True)]
+        fresh = self._fresh(put, demand, set(ids))
+        spots = [self._pinned(spot, number, work) for number, spot in enumerate(fresh)]
+        edges = tuple(one.edges_mm or spot.free_edges_mm for one, spot in zip(work.pinned, spots, strict=True))
+        group = spots[0].group and replace(spots[0].group, edges=edges, solved={})
+        return [replace(spot, free_edges_mm=of, group=group) for spot, of in zip(spots, edges, strict=True)]
+
+    def _fresh(self, put: JobDocument, demand: Demand, only: set[str]) -> list[Spot]:
+        base, reading, members = self.base, self.base.identified.reading, self.base.framing.members
+        holes, proved, catalogue = self._holes(put), self._proved, base.catalogue
+        return spots_of(put, reading, members, holes, base.hidden, demand, catalogue, proved, worded=False, only=only)
+
+    def _pinned(self, spot: Spot, number: int, work: Work) -> Spot:
+        """A hole with its stud's edge set; what was looked up of its surroundings once is not looked up again."""
+        told = {one.name: getattr(spot, one.name) for one in fields(spot) if one.init}
+        if spot.existing is None:
+            told["shared"] = self._shared
+        found = _PinnedSpot(**told, stud_edge_mm=work.pinned[number].stud_edge_mm)
+        behind, once = self._looked_up.setdefault((number, work.codes[number]), ({}, {}))
+        found.share(behind, once)
+        return found
 
     def _judge(self, spots: Sequence[Spot]) -> None:
         """Puts every fixing to holes that were not judged before, and what holds there to the walls it may also be."""
@@ -236,15 +254,38 @@ class Outcomes:
             shared: Shared = self._shared_in.setdefault(id(reading), {})
             assess_pairs([(row, spot.in_wall(reading, shared)) for row, spot in held], tables)
 
-    def _sign(self, spot: Spot) -> int:
-        """A number for all that a choice reads of a hole: holes of one number are alike in every plan."""
+    def _sign(self, spot: Spot) -> _Sign:
+        """What a choice reads of a hole: holes of one sign are alike in every plan."""
         if id(spot) not in self._sign_of:
             walls = [spot, *(spot.in_wall(reading) for reading in self._others)]
             there = None if spot.existing is None else id(spot.existing)
             told = (spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, there)
-            sign = (told, *(tuple(map(_read, of.assessed.items())) for of in walls))
-            self._sign_of[id(spot)] = (self._signs.setdefault(sign, len(self._signs)), spot)
+            read = [self._reading_of(of) for of in walls]
+            coarse, order, exact = ((told, *part) for part in zip(*read, strict=True))
+            numbers = [self._signs.setdefault(one, len(self._signs)) for one in (coarse, order, exact)]
+            self._sign_of[id(spot)] = (_Sign(*numbers), spot)
         return self._sign_of[id(spot)][0]
+
+    def _reading_of(self, spot: Spot) -> tuple[object, object, object]:
+        """All that a choice reads of the fixings at a hole: in steps of use, how they rank by use alone,
+        and to the last digit.
+
+        Below what is planned with, use counts only where it alone tells two fixings apart.
+        """
+        planned, exactly = self._catalogue.figures.capacity.planned_use, Wish.STRONGEST in self.base.job.wishes
+        coarse: list[object] = []
+        uses: list[tuple[float, str]] = []
+        for key, (_, _, made) in spot.assessed.items():
+            one = cast(Assessment, made)
+            # why one is refused changes no verdict
+            if one.accepted:
+                use = one.use if exactly or one.use > planned else round(one.use / USE_STEP)
+                doubts = tuple(proviso.code for proviso in one.provisos)
+                coarse.append((key, use, one.minutes, one.hole, one.screw, one.tension_n, doubts))
+                uses.append((one.use, key))
+        uses.sort()
+        order = tuple((key, use == before) for (use, key), (before, _) in zip(uses, [(-1.0, ""), *uses], strict=False))
+        return tuple(coarse), order, (*coarse, *uses)
 
     def _weight_of_joints(self, put: JobDocument, demand: Demand) -> int:
         if id(demand) not in self._joints:
@@ -274,13 +315,3 @@ class Outcomes:
             # a use a little less is no reason to move
             use=use if use == inf else round(use / USE_STEP) * USE_STEP,
         )
-
-
-def _read(item: tuple[str, tuple[object, object, object]]) -> tuple[object, ...]:
-    """What a choice reads of one fixing at a hole."""
-    key, (_, _, judged) = item
-    one = cast(Assessment, judged)
-    if one.refusals:
-        return key, one.refusals[0].code
-    doubts = tuple(proviso.code for proviso in one.provisos)
-    return key, one.use, one.minutes, one.hole, one.screw, one.tension_n, doubts

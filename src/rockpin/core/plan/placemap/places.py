@@ -174,9 +174,9 @@ Hazards = _Lattice
 class _Joint:
     """Which combination of surroundings each shift has, told for rows that differ.
 
-    ``rows``: of each shift up, its row; ``at``: of each row, a shift up that has it. ``open``: places in the table where
-    nothing stands against the fixture by itself. ``measures``: numbers for what is told besides, with what each of them
-    stands for.
+    ``rows``: of each shift up, its row; ``at``: of each row, a shift up that has it. ``open``: places in the table
+    where nothing stands against the fixture by itself. ``measures``: numbers for what is told besides, with what each
+    of them stands for.
     """
 
     rows: NDArray[np.int_]
