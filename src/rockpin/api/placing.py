@@ -9,7 +9,7 @@ from rockpin.api.context import Context, Device
 from rockpin.api.place_schemas import PlaceSave, ReferenceSave
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import Workspace
-from rockpin.core.plan import BetterPlace, PlacingOptions, WallPlaces, carry, measured_from, standing
+from rockpin.core.plan import BetterPlace, PlacingOptions, WallMap, WallPlaces, carry, measured_from, standing
 
 router = APIRouter(prefix="/api", tags=["placing"])
 
@@ -49,6 +49,12 @@ async def what_to_measure(job_id: str, planning: Planning) -> Response:
 async def better_ones(job_id: str, planning: Planning) -> Response:
     """Places near the wanted one that are better in something, each put through the plan."""
     return answer_of(await planning.later("places", job_id))
+
+
+@router.get("/jobs/{job_id}/wall-map", response_model=WallMap | None)
+async def where_to_the_millimetre(job_id: str, planning: Planning) -> Response:
+    """The verdict at every millimetre of the wall; null for what is judged place by place."""
+    return answer_of(await planning.later("wall_map", job_id))
 
 
 @router.get("/jobs/{job_id}/wall-places/{part}", response_model=WallPlaces)

@@ -30,6 +30,7 @@ from rockpin.core.plan import (
     places_on_the_wall,
     placing_options,
     take_in,
+    wall_map,
     ways_on,
     ways_out,
 )
@@ -123,6 +124,12 @@ def on_the_wall(context: AppContext, job_id: str, part: str) -> bytes:
     """Some places of the wall with their verdicts, as JSON."""
     document = context.store.document(job_id, context.catalogue)
     return places_on_the_wall(document, int(part), context.catalogue, context.keep).model_dump_json().encode()
+
+
+def wall_map_of(context: AppContext, job_id: str) -> bytes:
+    """The verdict at every millimetre of the wall, as JSON; null where places are judged one by one."""
+    found = wall_map(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    return b"null" if found is None else found.model_dump_json().encode()
 
 
 def other_holes(context: AppContext, job_id: str) -> bytes:
@@ -225,6 +232,7 @@ TASKS: dict[str, Task] = {
     "placing": placing,
     "places": places,
     "on_the_wall": on_the_wall,
+    "wall_map": wall_map_of,
     "line": line,
     "ways_that_work": ways_that_work,
     "other_holes": other_holes,

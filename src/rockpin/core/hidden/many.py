@@ -106,7 +106,7 @@ class _Free:
             together = np.array(np.broadcast_to(together, shape))
             for window, share in self._corners:
                 together[window] *= share
-        return together
+        return np.asarray(together)
 
 
 def _met(chances: Places) -> slice:

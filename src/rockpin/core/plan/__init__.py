@@ -11,6 +11,7 @@ from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
 from rockpin.core.plan.loose import LooseReading, repair_of
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.near_places import BetterPlace, better_places
+from rockpin.core.plan.placemap import WallMap, wall_map
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import bar_drilled
@@ -35,6 +36,7 @@ __all__ = [
     "PlacingOptions",
     "Plan",
     "Report",
+    "WallMap",
     "WallPlaces",
     "WayKind",
     "WayOn",
@@ -59,6 +61,7 @@ __all__ = [
     "row_between",
     "standing",
     "take_in",
+    "wall_map",
     "ways_on",
     "ways_out",
 ]

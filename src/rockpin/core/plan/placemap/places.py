@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from math import floor
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar, cast
 
 import numpy as np
 from numpy.typing import NDArray
@@ -32,6 +32,7 @@ from rockpin.core.tables.catalogue import Catalogue
 
 Places = NDArray[np.float64]
 Weights = NDArray[np.uint8]
+AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
 
 WORDS = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)
 """What a weight says."""
@@ -71,11 +72,26 @@ class PlaceMap:
     outcome: Codes
     rows: NDArray[np.int_]
     outcomes: tuple[Outcome, ...]
-    hazards: "Hazards"
+    lattice: "_Lattice"
 
     def word(self, dx_mm: int, dy_mm: int) -> VerdictWord:
         """The verdict of a shift [mm]."""
         return WORDS[self.weights[dy_mm - self.dy_mm, dx_mm - self.dx_mm]]
+
+    @property
+    def least_risk(self) -> float:
+        """The risk [1] of any place: what need not be proved counts alike everywhere."""
+        return self.lattice.done.hidden.tables.figures.risk_prove
+
+    def risks(self) -> Places:
+        """The greatest risk [1] of any hole at each shift where something may be drilled, to four digits."""
+        found = np.full(self.weights.shape, self.least_risk)
+        for number in range(len(self.lattice.holes)):
+            drilled = [one.drilled[number] if one.drilled else None for one in self.outcomes]
+            for way in {one for one in drilled if one is not None}:
+                mine = np.array([one == way for one in drilled])[self.outcome][self.rows]
+                np.maximum(found, self.lattice.risk(number, way), out=found, where=mine)
+        return np.round(found, 4)
 
 
 class _Lattice:
@@ -112,6 +128,7 @@ class _Lattice:
         self._hidden: dict[tuple[int, float], HiddenGrid] = {}
         self._weighed: dict[tuple[int, Drilled], Weights] = {}
         self._marks: dict[tuple[int, float], Weights] = {}
+        self._risks: dict[tuple[int, Drilled], Places] = {}
 
     def around(self, number: int) -> Around:
         """What a hole may meet, on the grid that it shares."""
@@ -121,9 +138,9 @@ class _Lattice:
             self._around[key] = Around(self.done.job, self.read, self.asked, x, y, hole.diameter_mm)
         return self._around[key]
 
-    def mine(self, number: int, grid: Grid) -> Grid:
+    def mine(self, number: int, grid: AnyGrid) -> AnyGrid:
         """The part of a shared grid that a hole goes over, one spot for each shift."""
-        return grid[self.window[number]]
+        return cast(AnyGrid, grid[self.window[number]])
 
     def marks(self, number: int) -> Weights:
         """What weighs against a hole's mark at each shift."""
@@ -166,8 +183,12 @@ class _Lattice:
             seen |= rows[:, None] & columns[None, :]
         return (~seen).astype(np.uint8)
 
-
-Hazards = _Lattice
+    def risk(self, number: int, drilled: Drilled) -> Places:
+        """The risk [1] of a hole so drilled at each shift."""
+        key = (self._group_of[number], drilled)
+        if key not in self._risks:
+            self._risks[key] = self.hidden(number, drilled.diameter_mm).risk(drilled.reach_mm)
+        return self._risks[key][self.window[number]]
 
 
 @dataclass(frozen=True)
