@@ -25,6 +25,7 @@ from bench.hidden import measure_map, try_hidden
 from bench.identification import calibration
 from bench.ordinary import measure_ordinary
 from bench.photo import measure_photo
+from bench.placement import measure_placement
 from bench.plans import measure_drag_plans, measure_many_holes, measure_plans, measure_start
 from bench.practice import measure_practice
 from bench.timing import quantile, reference_ms
@@ -147,6 +148,7 @@ PARTS: dict[str, Callable[[], None]] = {
     "sixty": lambda: measure_sixty(load_catalogue()),
     "hidden": lambda: try_hidden(10_000, 4, load_catalogue()),
     "fit": measure_fit,
+    "placement": measure_placement,
     "photo": measure_photo,
     "practice": measure_practice,
     "ways-on": measure_ways_on,

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Path, Response
 from rockpin.api.changes import save_job
 from rockpin.api.context import Context, Device
 from rockpin.api.place_schemas import PlaceSave, ReferenceSave
-from rockpin.api.planning import Planning, answer_of
+from rockpin.api.planning import Asking, Planning, answer_of
 from rockpin.api.schemas import Workspace
 from rockpin.core.plan import BetterPlace, PlacingOptions, WallMap, WallPlaces, carry, measured_from, standing
 
@@ -52,9 +52,9 @@ async def better_ones(job_id: str, planning: Planning) -> Response:
 
 
 @router.get("/jobs/{job_id}/wall-map", response_model=WallMap | None)
-async def where_to_the_millimetre(job_id: str, planning: Planning) -> Response:
+async def where_to_the_millimetre(job_id: str, planning: Planning, turn: Asking) -> Response:
     """The verdict at every millimetre of the wall; null for what is judged place by place."""
-    return answer_of(await planning.later("wall_map", job_id))
+    return answer_of(await planning.later("wall_map", job_id, turn=turn))
 
 
 @router.get("/jobs/{job_id}/wall-places/{part}", response_model=WallPlaces)

@@ -164,6 +164,11 @@ class _Beside:
                 self._process.kill()
 
 
+_LONG = {"wall_map"}
+_LONG_WEIGHT = 3
+"""What a question that takes seconds counts for in a queue, so that others go elsewhere."""
+
+
 class Workers:
     """Plans in ``count`` processes that open the data file at ``path`` themselves."""
 
@@ -184,17 +189,21 @@ class Workers:
                     # two lines from one browser: what was asked first can come in last
                     raise Overtaken(_OVERTAKEN)
                 before.cancel()
+            long = task in _LONG
+            # what takes seconds is worked out beside the job's home, so that nothing of the job waits for it
+            near = self._beside[(home + long) % len(self._beside)]
             least = min(self._beside, key=lambda one: one.waiting)
             # home knows the job; elsewhere it is learned anew, which pays where home has a queue and another has none
-            chosen = self._beside[home] if self._beside[home].waiting <= least.waiting + 1 else least
-            chosen.waiting += 1
+            chosen = near if long or near.waiting <= least.waiting + 1 else least
+            weight = _LONG_WEIGHT if long else 1
+            chosen.waiting += weight
             made = chosen.thread.submit(chosen.answer, task, (job_id, *rest))
             if turn is not None:
                 self._latest[turn.asker] = (turn.number, made)
 
         def done(_future: Future[bytes]) -> None:
             with self._lock:
-                chosen.waiting -= 1
+                chosen.waiting -= weight
                 if turn is not None and self._latest.get(turn.asker) == (turn.number, made):
                     del self._latest[turn.asker]
 

@@ -15,6 +15,7 @@ import { OffPhotoMarks, PhotoUnder, type UprightPhoto } from "./PhotoUnder";
 import { PlacingCross } from "./PlacingCross";
 import { useMover } from "./useMover";
 import { useSize } from "../lib/useSize";
+import type { MapPlace, WallMap } from "../lib/wallMap";
 import { WallPlaces } from "./WallPlaces";
 import { Brickwork, Framing, OldHoles, Openings, Rulers, StudCentres } from "./WallFace";
 
@@ -36,8 +37,9 @@ export interface Overlay {
   line_mm: number | null;
   highlight: Rect | null;
   /** Where it could go, if that is shown, and the ready place nearest to where it is. */
+  map: WallMap | null;
   places: readonly Schemas["WallPlace"][];
-  nearest: Schemas["WallPlace"] | null;
+  nearest: MapPlace | null;
   /** Where the picture of the risk comes from. */
   risk: string;
   /** A photo that lies under everything. */
@@ -258,7 +260,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
                 placing.onPlace(Math.round(at.x), Math.round(at.y));
               }}
             >
-              <WallPlaces places={overlay.places} nearest={overlay.nearest} scale={scale} />
+              <WallPlaces map={overlay.map} places={overlay.places} nearest={overlay.nearest} scale={scale} />
               <LineUps lineUps={moving.lineUps} scale={scale} />
               <g
                 role="application"

@@ -4,8 +4,9 @@ The rule for "50 mm from either face" stands in :mod:`rockpin.core.hidden.judge`
 
 from rockpin.core.hidden.cautions import ALWAYS, hidden_cautions
 from rockpin.core.hidden.clearing import ClearingWay, WayKind, around_holes, ways_to_clear
+from rockpin.core.hidden.gaps import line_gaps, rect_gaps, span
 from rockpin.core.hidden.judge import Hazard, Judged, PlannedHole, judge_hole
-from rockpin.core.hidden.many import HiddenGrid, line_gaps, rect_gaps, span
+from rockpin.core.hidden.many import HiddenGrid
 from rockpin.core.hidden.read import FindReading, Hidden, read_hidden
 from rockpin.core.hidden.risk import HoleRisk
 from rockpin.core.hidden.risk_map import map_risk

@@ -5,15 +5,14 @@ Of a hole only what it weighs is told: 0 where drilling may go on, 1 where proof
 
 from collections.abc import Iterator
 from functools import cached_property
-from itertools import pairwise
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from shapely import Polygon, distance, points
+from shapely import distance, points
 
-from rockpin.core.base.model import Rect
 from rockpin.core.document.wall import WallSide
+from rockpin.core.hidden.gaps import level_parts, line_gaps, rect_gaps, span, stretches
 from rockpin.core.hidden.read import OPENED_TO_MM, Hidden, cleared_to_mm
 from rockpin.core.hidden.risk import (
     UNSWEPT,
@@ -37,27 +36,6 @@ Window = tuple[slice, slice]
 _NOUGHT = 1e-15
 _SPREADS = 9.0
 """Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
-
-
-def span(at: Places, low: float, high: float) -> slice:
-    """The places of a rising row that lie between two bounds, ends counted."""
-    return slice(int(np.searchsorted(at, low, "left")), int(np.searchsorted(at, high, "right")))
-
-
-def rect_gaps(area: Rect, x: Places, y: Places) -> Places:
-    """Distance [mm] of each spot from a rectangle, (rows, columns); 0 in it."""
-    aside = np.maximum(np.maximum(area.x_mm - x, 0.0), x - area.right_mm)[None, :]
-    above = np.maximum(np.maximum(area.y_mm - y, 0.0), y - area.top_mm)[:, None]
-    return np.asarray(np.sqrt(aside * aside + above * above))
-
-
-def line_gaps(line: Found, x: Places, y: Places) -> Places:
-    """Distance [mm] of each spot from a find, (rows, columns)."""
-    dx, dy = line.x2_mm - line.x_mm, line.y2_mm - line.y_mm
-    length2 = dx * dx + dy * dy
-    across, up = (x - line.x_mm)[None, :], (y - line.y_mm)[:, None]
-    share = np.clip((across * dx + up * dy) / length2, 0, 1) if length2 else np.zeros((len(y), len(x)))
-    return np.asarray(np.hypot(across - share * dx, up - share * dy))
 
 
 def _phi(z: Places | float) -> Places:
@@ -99,14 +77,34 @@ class _Free:
             both = 1 - np.minimum(1.0, one + other)
             self._corners.append(((rows, columns), np.divide(both, apart, out=np.zeros_like(both), where=apart > 0)))
 
-    def whole(self, shape: tuple[int, int]) -> Places:
-        """All of it together, of a shape or what broadcasts to it."""
-        together = self._by_column * self._by_row
-        if self._corners:
-            together = np.array(np.broadcast_to(together, shape))
-            for window, share in self._corners:
-                together[window] *= share
-        return np.asarray(together)
+    def whole(self) -> Places:
+        """All of it together but for the corners where both directions of one group pass; (rows, columns)."""
+        return np.asarray(self._by_column * self._by_row)
+
+    def corners(self) -> Iterator[Window]:
+        """Where both directions of one group pass."""
+        for window, _ in self._corners:
+            yield window
+
+    def within(self, window: Window) -> Places:
+        """All of it together in a part of the grid."""
+        rows, columns = window
+        by_row = self._by_row[rows] if len(self._by_row) > 1 else self._by_row
+        by_column = self._by_column[:, columns] if self._by_column.shape[1] > 1 else self._by_column
+        shape = (rows.stop - rows.start, columns.stop - columns.start)
+        found = np.array(np.broadcast_to(by_column * by_row, shape))
+        for (down, across), share in self._corners:
+            low, high = max(rows.start, down.start), min(rows.stop, down.stop)
+            left, right = max(columns.start, across.start), min(columns.stop, across.stop)
+            if low < high and left < right:
+                part = share[low - down.start : high - down.start, left - across.start : right - across.start]
+                found[low - rows.start : high - rows.start, left - columns.start : right - columns.start] *= part
+        return found
+
+
+def _bounds(window: Window) -> tuple[int, int, int, int]:
+    rows, columns = window
+    return rows.start, rows.stop, columns.start, columns.stop
 
 
 def _met(chances: Places) -> slice:
@@ -234,8 +232,8 @@ class HiddenGrid:
             (bounds_y if route.upright else bounds_x).update(ends)
         return [
             (rows, columns)
-            for rows in _stretches(self.y, sorted(bounds_y))
-            for columns in _stretches(self.x, sorted(bounds_x))
+            for rows in stretches(self.y, sorted(bounds_y))
+            for columns in stretches(self.x, sorted(bounds_x))
         ]
 
     def _depths(self, kind: str, scans: tuple[int, ...]) -> tuple[Slice, ...]:
@@ -251,13 +249,9 @@ class HiddenGrid:
             self._passes[key] = [(line, chance) for line, chance in chances if chance is not None]
         return self._passes[key]
 
-    def _of_window(self, window: Window, scans: tuple[int, ...], reach_mm: float) -> tuple[Places, Places, Places]:
-        """What is left of 1 by the risk, by that before any sweep, and by gas, where the same sweeps tell of a window.
-
-        Of shape (rows, columns), or what broadcasts to it.
-        """
+    def _of_window(self, window: Window, scans: tuple[int, ...], reach_mm: float) -> tuple[_Free, _Free, _Free]:
+        """What is left of 1 by the risk, by that before any sweep, and by gas, where one set of sweeps tells of all."""
         depths: dict[str, tuple[Slice, ...]] = {}
-        shape = (window[0].stop - window[0].start, window[1].stop - window[1].start)
         swept: dict[str, list[Places | None]] = {}
         bare: dict[str, list[Places | None]] = {}
         gas = _Free(1.0)
@@ -277,7 +271,7 @@ class HiddenGrid:
             free.take(across, up)
         for across, up in bare.values():
             before.take(across, up)
-        return free.whole(shape), before.whole(shape), gas.whole(shape)
+        return free, before, gas
 
     @cached_property
     def _parts(self) -> list[tuple[Window, NDArray[np.bool_] | bool, int]]:
@@ -292,35 +286,61 @@ class HiddenGrid:
         return found
 
     def _each(self, reach_mm: float) -> Iterator[tuple[Window, NDArray[np.bool_] | bool, Places, Places, Places]]:
-        """Parts of the grid, in them the spots meant, and there the risk [1], that before any sweep, that of gas."""
+        """Parts of the grid, in them the spots meant, and there the risk [1], that before any sweep, that of gas.
+
+        A part may come again: what is greater counts.
+        """
         for window, mine, number in self._parts:
             free, before, gas = self._of_window(window, self._told[1][number], reach_mm)
-            for find in self._field.finds:
-                free = self._beside(find, window, reach_mm, free)
-            yield window, mine, 1 - free, 1 - before, 1 - gas
+            yield window, mine, 1 - free.whole(), 1 - before.whole(), 1 - gas.whole()
+            parts = list(dict.fromkeys(map(_bounds, (*free.corners(), *before.corners(), *self._finds_in(window)))))
+            for low, high, left, right in parts:
+                inner = (slice(low, high), slice(left, right))
+                whole = (
+                    slice(window[0].start + low, window[0].start + high),
+                    slice(window[1].start + left, window[1].start + right),
+                )
+                some = self._beside_finds(whole, reach_mm, free.within(inner))
+                yield (
+                    whole,
+                    mine if isinstance(mine, bool) else mine[inner],
+                    1 - some,
+                    1 - before.within(inner),
+                    1 - gas.within(inner),
+                )
 
-    def _beside(self, find: Found, window: Window, reach_mm: float, free: Places) -> Places:
-        """What is left of 1 in a window once a find counts."""
-        wide, sigma = self.radius_mm + self._figures.find_half_mm, max(find.sigma_mm, 1.0)
-        far = wide + _SPREADS * sigma
+    def _finds_in(self, window: Window) -> Iterator[Window]:
+        """The parts of a window that finds reach into, counted from its corner."""
         x, y = self.x[window[1]], self.y[window[0]]
-        rows = span(y, min(find.y_mm, find.y2_mm) - far, max(find.y_mm, find.y2_mm) + far)
-        columns = span(x, min(find.x_mm, find.x2_mm) - far, max(find.x_mm, find.x2_mm) + far)
-        if rows.stop <= rows.start or columns.stop <= columns.start:
-            return free
-        gap = line_gaps(find, x[columns], y[rows])
-        chance = _phi((gap + wide) / sigma) - _phi((gap - wide) / sigma)
-        if find.depth_mm is not None:
-            chance = chance * _phi((reach_mm - find.depth_mm) / sigma)
-        free = np.array(np.broadcast_to(free, (len(y), len(x))))
-        free[rows, columns] *= 1 - chance
+        for find in self._field.finds:
+            far = self._reaches(find)
+            rows = span(y, min(find.y_mm, find.y2_mm) - far, max(find.y_mm, find.y2_mm) + far)
+            columns = span(x, min(find.x_mm, find.x2_mm) - far, max(find.x_mm, find.x2_mm) + far)
+            if rows.stop > rows.start and columns.stop > columns.start:
+                yield rows, columns
+
+    def _reaches(self, find: Found) -> float:
+        """How far from a find [mm] a hole may strike it."""
+        return self.radius_mm + self._figures.find_half_mm + _SPREADS * max(find.sigma_mm, 1.0)
+
+    def _beside_finds(self, window: Window, reach_mm: float, free: Places) -> Places:
+        """What is left of 1 in a window once finds count."""
+        wide = self.radius_mm + self._figures.find_half_mm
+        for find in self._field.finds:
+            sigma = max(find.sigma_mm, 1.0)
+            gap = line_gaps(find, self.x[window[1]], self.y[window[0]])
+            chance = _phi((gap + wide) / sigma) - _phi((gap - wide) / sigma)
+            if find.depth_mm is not None:
+                chance = chance * _phi((reach_mm - find.depth_mm) / sigma)
+            free = free * (1 - chance)
         return free
 
     def risk(self, reach_mm: float) -> Places:
         """Risk [1] of a hole so deep [mm] at every spot, (rows, columns)."""
-        found = np.empty(self.shape)
+        found = np.zeros(self.shape)
         for window, mine, risk, _, _ in self._each(reach_mm):
-            np.copyto(found[window], risk, where=mine)
+            here = found[window]
+            np.maximum(here, risk, out=here, where=mine)
         return found
 
     # ------------------------------------------------------------------ what it weighs
@@ -370,30 +390,3 @@ class HiddenGrid:
     @cached_property
     def _any_opened(self) -> bool:
         return bool((self._depths_of_kinds >= OPENED_TO_MM).any())
-
-
-def _stretches(at: Places, bounds: list[float]) -> list[slice]:
-    """A rising row of places cut at every bound, so that none lies within a stretch; a place on a bound by itself."""
-    cuts = {0, len(at)}
-    for bound in bounds:
-        cuts |= {int(np.searchsorted(at, bound, "left")), int(np.searchsorted(at, bound, "right"))}
-    return [slice(low, high) for low, high in pairwise(sorted(cuts)) if high > low]
-
-
-def level_parts(shape: Polygon) -> list[Rect] | None:
-    """A polygon with level and upright sides as rectangles that make it up; None where a side slopes."""
-    rings = [shape.exterior, *shape.interiors]
-    for ring in rings:
-        for (x1, y1, *_), (x2, y2, *_) in pairwise(ring.coords):
-            if x1 != x2 and y1 != y2:
-                return None
-    xs = sorted({x for ring in rings for x, *_ in ring.coords})
-    ys = sorted({y for ring in rings for _, y, *_ in ring.coords})
-    cells = [((a, b), (c, d)) for a, b in pairwise(xs) for c, d in pairwise(ys)]
-    middles = points([((a + b) / 2, (c + d) / 2) for (a, b), (c, d) in cells])
-    inside = distance(shape, middles) == 0
-    return [
-        Rect(x_mm=a, y_mm=c, width_mm=b - a, height_mm=d - c)
-        for ((a, b), (c, d)), counted in zip(cells, inside, strict=True)
-        if counted
-    ]

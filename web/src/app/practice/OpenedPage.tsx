@@ -82,6 +82,7 @@ function Unskinned({ opened }: { opened: Opened }) {
           stage: "drill",
           line_mm: null,
           highlight: null,
+          map: null,
           places: [],
           nearest: null,
           risk: "",

@@ -109,9 +109,9 @@ export function WorkspacePage() {
                     stage: key,
                     line_mm: trace?.y_mm ?? null,
                     highlight,
+                    map: key === "set-out" ? wallPlaces.map : null,
                     places: key === "set-out" ? wallPlaces.places : [],
-                    nearest:
-                      key === "set-out" ? (nearestReady(wallPlaces.places, editing.at)?.place ?? null) : null,
+                    nearest: key === "set-out" ? (nearestReady(wallPlaces, editing.at)?.place ?? null) : null,
                     photo: photo.picture && { ...photo.picture, strength: photo.strength },
                     risk: `${BASE}/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
                   }}

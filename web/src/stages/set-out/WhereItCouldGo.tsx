@@ -3,10 +3,25 @@ import { nearestReady, type WallPlaces } from "../../job/useWallPlaces";
 import type { Editing } from "../../job/useWorkspace";
 import { Button, Checkbox } from "../../ui/controls";
 
-/** A picture of the whole wall: at which of the places judged it would be ready; one press goes to the nearest. */
+const LOOKS =
+  "Dots: ready. Open diamonds: prove first. Strokes: not there. Each stands for the fixture\u2019s middle.";
+
+function told({ map, places, growing }: WallPlaces): string {
+  if (map) {
+    const every = map.told.columns * map.rows.length;
+    const share = map.told.ready / every;
+    const ready =
+      map.told.ready === 0 ? "None" : share < 0.001 ? "Hardly any" : `${Math.round(share * 1000) / 10} %`;
+    return `Every millimetre of the wall is worked out: ${ready} of it is ready. ${LOOKS}`;
+  }
+  if (places.length === 0) return "Every place of the wall is being worked out\u2026";
+  return `${places.length} places judged${growing ? ", more are coming" : ""}. ${LOOKS} What lies between was not judged.`;
+}
+
+/** A picture of the whole wall: where it would be ready; one press goes to the nearest such place. */
 export function WhereItCouldGo({ editing, wallPlaces }: { editing: Editing; wallPlaces: WallPlaces }) {
-  const { shown, show, places, growing } = wallPlaces;
-  const nearest = nearestReady(places, editing.at);
+  const { shown, show, growing } = wallPlaces;
+  const nearest = nearestReady(wallPlaces, editing.at);
   const { units } = editing.data.site;
   return (
     <section aria-label="Where it could go" className="mt-4 border-t border-rule pt-3">
@@ -14,8 +29,7 @@ export function WhereItCouldGo({ editing, wallPlaces }: { editing: Editing; wall
       {shown && (
         <>
           <p className="mt-1 text-[12.5px] text-soft" role="status">
-            {places.length} places judged{growing ? ", more are coming" : ""}. A dot: ready. An open diamond:
-            prove first. A stroke: not there. What lies between was not judged.
+            {told(wallPlaces)}
           </p>
           {nearest && nearest.away > 0 && (
             <Button
@@ -30,8 +44,8 @@ export function WhereItCouldGo({ editing, wallPlaces }: { editing: Editing; wall
               To the nearest ready place, {showLength(nearest.away, units)} away
             </Button>
           )}
-          {places.length > 0 && !growing && !nearest && (
-            <p className="mt-1 text-[13px] font-semibold">None of the places judged on this wall is ready.</p>
+          {!growing && !nearest && (
+            <p className="mt-1 text-[13px] font-semibold">No place on this wall is ready.</p>
           )}
         </>
       )}

@@ -44,7 +44,7 @@ def together(parts: Sequence[Grid]) -> Coded:
     return found
 
 
-def changes(parts: Sequence[Grid]) -> NDArray[np.bool_]:
+def changes(parts: Sequence[NDArray[np.generic]]) -> NDArray[np.bool_]:
     """Whether each row differs from the one before it in any of the grids, (rows,); the first one always does."""
     rows = parts[0].shape[0]
     found = np.zeros(rows, bool)

@@ -120,10 +120,12 @@ class _Seen(NamedTuple):
 
 class Outcomes:
     """Works out combinations, each once. ``base``: the job where it stands, worked out whole; ``by_name``: whether it
-    matters which stud is met, not only what it is like."""
+    matters which stud is met, not only what it is like; ``uses``: whether uses are asked for, not verdicts alone."""
 
-    def __init__(self, base: ComputedStages, shipped: Catalogue, fixings: Sequence[AnyFixing], by_name: bool) -> None:
-        self.base, self.shipped, self._by_name = base, shipped, by_name
+    def __init__(
+        self, base: ComputedStages, shipped: Catalogue, fixings: Sequence[AnyFixing], *, by_name: bool, uses: bool
+    ) -> None:
+        self.base, self.shipped, self._by_name, self._uses = base, shipped, by_name, uses
         self._catalogue = base.catalogue.only(fixings)
         counted = base.whole.counted()
         # how high it hangs, and what stands near, weighs by itself
@@ -279,7 +281,8 @@ class Outcomes:
             one = cast(Assessment, made)
             # why one is refused changes no verdict
             if one.accepted:
-                use = one.use if exactly or one.use > planned else round(one.use / USE_STEP)
+                step = round(one.use / USE_STEP) if self._uses else 0
+                use = one.use if exactly or one.use > planned else step
                 doubts = tuple(proviso.code for proviso in one.provisos)
                 coarse.append((key, use, one.minutes, one.hole, one.screw, one.tension_n, doubts))
                 uses.append((one.use, key))
@@ -313,5 +316,5 @@ class Outcomes:
             drilled=tuple(Drilled(one.diameter_mm, one.reach_mm, one.in_stud) for one in planned),
             solid=sum(behind.kind in _SOLID for behind in seen.behinds.values()),
             # a use a little less is no reason to move
-            use=use if use == inf else round(use / USE_STEP) * USE_STEP,
+            use=0.0 if not self._uses else use if use == inf else round(use / USE_STEP) * USE_STEP,
         )

@@ -3,8 +3,6 @@
 The same rules as the findings of marks, rooms, limits and probes, for every shift at once.
 """
 
-from math import inf
-
 import numpy as np
 from numpy.typing import NDArray
 
@@ -83,25 +81,25 @@ def marks_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: float) 
 
 def _old_holes_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: float, found: Weights) -> None:
     figures = done.catalogue.figures.plan
-    if not done.job.wall.old_holes:
-        return
     good = sorted((one for one in done.job.wall.old_holes if one.good), key=lambda one: one.id)
-    gaps = {one.id: _gaps_from(one.x_mm, one.y_mm, x, y) for one in done.job.wall.old_holes}
-    nearest = np.full(found.shape, inf)
-    mine = np.zeros(found.shape, np.int32)
-    for number, old in enumerate(good, 1):
-        nearer = (gaps[old.id] <= figures.same_hole_mm) & (gaps[old.id] < nearest)
-        mine[nearer], nearest[nearer] = number, gaps[old.id][nearer]
-    np.maximum(found, np.where(mine > 0, _PROVE, 0).astype(np.uint8), out=found)
-    numbers = {old.id: number for number, old in enumerate(good, 1)}
     for old in done.job.wall.old_holes:
-        gap = np.maximum(0.0, gaps[old.id] - within_mm(old.sigma_mm))
-        other = mine != numbers.get(old.id, -1)
-        stopped = np.full(found.shape, bool(old.stopped)) & (gap < figures.metal_stop_keep_mm)
         keep = figures.old_hole_diameters * max(old.diameter_mm, diameter_mm)
         keep = max(keep, figures.left_hole_crumbled_mm) if old.crumbled else keep
-        weight = np.where(stopped, _STOP, np.where(gap < keep, _PROVE, 0))
-        np.maximum(found, np.where(other, weight, 0).astype(np.uint8), out=found)
+        far = max(keep, figures.metal_stop_keep_mm, figures.same_hole_mm) + within_mm(old.sigma_mm)
+        window = _about(x, y, _spot(old.x_mm, old.y_mm), far)
+        here = x[window[1]], y[window[0]]
+        true_gap = _gaps_from(old.x_mm, old.y_mm, *here)
+        # of several that a hole lies on, the nearest is its own, the first by name of those that are as near
+        mine = (true_gap <= figures.same_hole_mm) & bool(old.good)
+        for other in good:
+            if other.id != old.id:
+                gap = _gaps_from(other.x_mm, other.y_mm, *here)
+                nearer = (gap <= true_gap) if other.id < old.id else (gap < true_gap)
+                mine &= ~(nearer & (gap <= figures.same_hole_mm))
+        gap = np.maximum(0.0, true_gap - within_mm(old.sigma_mm))
+        stopped = np.full(gap.shape, bool(old.stopped)) & (gap < figures.metal_stop_keep_mm)
+        _raise(found, window, ~mine & stopped, _STOP)
+        _raise(found, window, mine | (gap < keep), _PROVE)
 
 
 class Shifts:

@@ -164,24 +164,20 @@ class Around:
 
     @cached_property
     def edges_mm(self) -> tuple[Places, ...]:
-        """Distances left, right, down, up [mm] to where concrete ends, as far as they count; each (rows, columns)."""
+        """Distances left, right, down, up [mm] to where concrete ends, as far as they count; each (rows, columns), or
+        one row or column where all are alike."""
         wall, far = self.job.wall, self.asked.edges_to_mm
-        x, y = np.broadcast_to(self.x, self.shape), np.broadcast_to(self.y[:, None], self.shape)
-        every = np.full(self.shape, far)
-        left = np.minimum(x, far) if wall.left_edge is not EdgeKind.INTERNAL_CORNER else every.copy()
-        right = np.minimum(wall.width_mm - x, far) if wall.right_edge is not EdgeKind.INTERNAL_CORNER else every.copy()
-        down, up = every, np.minimum(wall.height_mm - y, far)
+        x, y = self.x[None, :], self.y[:, None]
+        every = np.full((1, 1), far)
+        left = np.minimum(x, far) if wall.left_edge is not EdgeKind.INTERNAL_CORNER else every
+        right = np.minimum(wall.width_mm - x, far) if wall.right_edge is not EdgeKind.INTERNAL_CORNER else every
+        sides = [left, right, every, np.minimum(wall.height_mm - y, far)]
         for opening in wall.openings:
             area = opening.rect
             gap = rect_gaps(area, self.x, self.y)
-            for grid, beyond in (
-                (left, x >= area.right_mm),
-                (right, x <= area.x_mm),
-                (down, y >= area.top_mm),
-                (up, y <= area.y_mm),
-            ):
-                np.copyto(grid, np.minimum(grid, gap), where=beyond)
-        return left, right, down, up
+            beyond = (x >= area.right_mm, x <= area.x_mm, y >= area.top_mm, y <= area.y_mm)
+            sides = [np.where(part, np.minimum(side, gap), side) for side, part in zip(sides, beyond, strict=True)]
+        return tuple(sides)
 
     @cached_property
     def _old(self) -> NDArray[np.uint8]:
@@ -209,7 +205,9 @@ class Around:
         if self.asked.coursed and self._coursed is not None:
             found += [one.astype(np.uint8) for one in self._coursed]
         if self.asked.edge_steps_mm:
-            found += self._steps
+            free, board = self._steps
+            found += [free] * (not all(family.framed for family in self.asked.families))
+            found += [board] * (self.asked.framed or Family.BONDED_BOARD in self.asked.families)
         if self.read.hidden.deep_mm is not None:
             found += [self.hidden.other_face.astype(np.uint8)]
         found += [np.broadcast_to(self.hidden.cleared, self.shape)]
@@ -238,11 +236,11 @@ class Around:
         return np.asarray(np.where(grid.wood_open > 0, np.clip(grid.edge_mm, least, full), full))
 
 
-def steps_of(values: Sequence[Places]) -> tuple[list[Coded], list[Places]]:
-    """Measures as whole numbers in their order, with what each number stands for."""
+def steps_of(values: Sequence[Places], shape: tuple[int, int]) -> tuple[list[Coded], list[Places]]:
+    """Measures as whole numbers in their order, of a shape that they broadcast to, with what each number stands for."""
     coded, tables = [], []
     for grid in values:
         table, of = np.unique(grid, return_inverse=True)
-        coded.append(Coded(of.reshape(grid.shape).astype(np.int32), len(table)))
+        coded.append(Coded(np.broadcast_to(of.reshape(grid.shape).astype(np.int32), shape), len(table)))
         tables.append(table)
     return coded, tables

@@ -74,7 +74,7 @@ def wall_map(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) 
     )
 
     def worked() -> WallMap:
-        found = map_places(job, catalogue, keep)
+        found = map_places(job, catalogue, keep, uses=False)
         return _told(found, at.x_mm, at.y_mm)
 
     return keep.of("where", catalogue, (wall_content(job), rest, aside, above), worked)

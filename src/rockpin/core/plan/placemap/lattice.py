@@ -1,0 +1,117 @@
+"""The spots that the holes of a fixture go over while it is shifted, and what is asked of them, each asked once."""
+
+from typing import TypeVar, cast
+
+import numpy as np
+from numpy.typing import NDArray
+
+from rockpin.core.hidden import HiddenGrid
+from rockpin.core.plan.findings import looks_by_sweep
+from rockpin.core.plan.placemap.outcomes import Drilled
+from rockpin.core.plan.placemap.standing import marks_weigh
+from rockpin.core.plan.placemap.surroundings import Around, Asked
+from rockpin.core.plan.stages import ComputedStages, ReadWall
+from rockpin.core.setout import PlacedHole
+
+Places = NDArray[np.float64]
+Weights = NDArray[np.uint8]
+AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
+
+
+class Lattice:
+    """Holes whose places differ by whole millimetres share the grids that are asked for their spots."""
+
+    def __init__(self, done: ComputedStages, read: ReadWall, asked: Asked, dx: Places, dy: Places) -> None:
+        self.done, self.read, self.asked = done, read, asked
+        self.dx, self.dy = dx, dy
+        self.holes: list[PlacedHole] = list(done.placed.holes)
+        self._groups: list[list[int]] = []
+        for number, hole in enumerate(self.holes):
+            for group in self._groups:
+                first = self.holes[group[0]]
+                apart = (hole.x_mm - first.x_mm, hole.y_mm - first.y_mm)
+                if all(abs(part - round(part)) < 1e-9 for part in apart):
+                    group.append(number)
+                    break
+            else:
+                self._groups.append([number])
+        self._axes: dict[int, tuple[Places, Places]] = {}
+        self.window: dict[int, tuple[slice, slice]] = {}
+        self._group_of: dict[int, int] = {}
+        for group in self._groups:
+            first = self.holes[group[0]]
+            across = [round(self.holes[number].x_mm - first.x_mm) for number in group]
+            up = [round(self.holes[number].y_mm - first.y_mm) for number in group]
+            x = first.x_mm + np.arange(dx[0] + min(across), dx[-1] + max(across) + 1)
+            y = first.y_mm + np.arange(dy[0] + min(up), dy[-1] + max(up) + 1)
+            for number, right, high in zip(group, across, up, strict=True):
+                self._axes[number], self._group_of[number] = (x, y), group[0]
+                rows = slice(high - min(up), high - min(up) + len(dy))
+                self.window[number] = (rows, slice(right - min(across), right - min(across) + len(dx)))
+        self._around: dict[tuple[int, float], Around] = {}
+        self._hidden: dict[tuple[int, float], HiddenGrid] = {}
+        self._weighed: dict[tuple[int, Drilled], Weights] = {}
+        self._marks: dict[tuple[int, float], Weights] = {}
+        self._risks: dict[tuple[int, Drilled], Places] = {}
+
+    def around(self, number: int) -> Around:
+        """What a hole may meet, on the grid that it shares."""
+        hole, (x, y) = self.holes[number], self._axes[number]
+        key = (self._group_of[number], hole.diameter_mm)
+        if key not in self._around:
+            self._around[key] = Around(self.done.job, self.read, self.asked, x, y, hole.diameter_mm)
+        return self._around[key]
+
+    def mine(self, number: int, grid: AnyGrid) -> AnyGrid:
+        """The part of a shared grid that a hole goes over, a spot for each shift; what is alike all along stays so."""
+        rows, columns = self.window[number]
+        part = grid[rows] if grid.shape[0] > 1 else grid
+        return cast(AnyGrid, part[:, columns] if grid.shape[1] > 1 else part)
+
+    def marks(self, number: int) -> Weights:
+        """What weighs against a hole's mark at each shift."""
+        key = (self._group_of[number], self.holes[number].diameter_mm)
+        if key not in self._marks:
+            self._marks[key] = marks_weigh(self.done, *self._axes[number], self.holes[number].diameter_mm)
+        return np.asarray(self.mine(number, self._marks[key]))
+
+    def hidden(self, number: int, diameter_mm: float) -> HiddenGrid:
+        """What a hole that is drilled so wide [mm] may strike."""
+        around = self.around(number)
+        if diameter_mm == self.holes[number].diameter_mm:
+            return around.hidden
+        key = (self._group_of[number], diameter_mm)
+        if key not in self._hidden:
+            radius = diameter_mm / 2 + self.done.hidden.tables.setout_error_mm
+            self._hidden[key] = HiddenGrid(self.done.hidden, *self._axes[number], radius)
+        return self._hidden[key]
+
+    def weighed(self, number: int, drilled: Drilled) -> Weights:
+        """What weighs against a hole so drilled, by what is hidden, at each shift."""
+        key = (self._group_of[number], drilled)
+        if key not in self._weighed:
+            grid = self.hidden(number, drilled.diameter_mm)
+            found = grid.weighs(drilled.reach_mm, drilled.in_stud)
+            np.maximum(found, self._unseen(number, drilled.diameter_mm), out=found)
+            self._weighed[key] = found
+        return np.asarray(self.mine(number, self._weighed[key]))
+
+    def _unseen(self, number: int, diameter_mm: float) -> Weights:
+        """Proof that is wanted where nobody looked and no sweep stands for it: it must cover every hole."""
+        areas = looks_by_sweep(self.done.job.wall)
+        x, y = self._axes[number]
+        if not areas:
+            return np.zeros((1, 1), np.uint8)
+        seen, radius = np.zeros((len(y), len(x)), bool), diameter_mm / 2
+        for area in areas:
+            columns = (area.x_mm <= x - radius) & (x + radius <= area.right_mm)
+            rows = (area.y_mm <= y - radius) & (y + radius <= area.top_mm)
+            seen |= rows[:, None] & columns[None, :]
+        return (~seen).astype(np.uint8)
+
+    def risk(self, number: int, drilled: Drilled) -> Places:
+        """The risk [1] of a hole so drilled at each shift."""
+        key = (self._group_of[number], drilled)
+        if key not in self._risks:
+            self._risks[key] = self.hidden(number, drilled.diameter_mm).risk(drilled.reach_mm)
+        return self._risks[key][self.window[number]]

@@ -1,0 +1,253 @@
+"""The map of every millimetre says what the plan says there; what must hold for it whatever the wall."""
+
+import random
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import Severity
+from rockpin.core.base.keeping import Keep
+from rockpin.core.document.fixture import Fixture, Limit, LimitKind
+from rockpin.core.document.job import JobDocument, Region
+from rockpin.core.document.record import HoleRecord
+from rockpin.core.document.wall import Framing, HowKnown, StudRow, Wall
+from rockpin.core.framing import Widths, chance_clear, framed_grid, look_behind
+from rockpin.core.framing.behind import chance_of_wood
+from rockpin.core.hidden import HiddenGrid, PlannedHole, judge_hole
+from rockpin.core.placing import shifted
+from rockpin.core.plan import make_plan, wall_map
+from rockpin.core.plan.judged_places import judge
+from rockpin.core.plan.near_places import front_of
+from rockpin.core.plan.placemap import PlaceMap, front_of_map, map_places, mappable
+from rockpin.core.plan.placemap.codes import together
+from rockpin.core.plan.stages import read_wall
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
+from tests.mapped_walls import PLATES, WALLS
+
+CATALOGUE = load_catalogue()
+READY, PROVE, STOP = 0, 1, 2
+
+
+def moved(here: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
+    return here.model_copy(update={"placement": shifted(here.placement, dx_mm, dy_mm)})
+
+
+def borders(found: PlaceMap, count: int, seed: int) -> list[tuple[int, int]]:
+    """Shifts beside which the verdict changes, and some anywhere: right there a map would go wrong first."""
+    draw = random.Random(seed)
+    rows, columns = found.weights.shape
+    places = []
+    for number in range(count):
+        row, column = draw.randrange(rows), draw.randrange(columns)
+        line = found.weights[row] if number % 2 else found.weights[:, column]
+        edges = np.flatnonzero(line[1:] != line[:-1])
+        if len(edges) and number % 5:
+            at = int(draw.choice(edges.tolist())) + draw.randint(0, 1)
+            row, column = (row, at) if number % 2 else (at, column)
+        places.append((column + found.dx_mm, row + found.dy_mm))
+    return places
+
+
+def told_otherwise(here: JobDocument, found: PlaceMap, places: list[tuple[int, int]]) -> list[object]:
+    keep = Keep(64)
+    wrong: list[object] = []
+    for dx, dy in places:
+        word = make_plan(moved(here, dx, dy), CATALOGUE, keep).verdict.word
+        if word is not found.word(dx, dy):
+            wrong.append((dx, dy, word, found.word(dx, dy)))
+    return wrong
+
+
+@pytest.mark.parametrize("holes", PLATES)
+@pytest.mark.parametrize("name", WALLS)
+def test_the_map_says_what_the_plan_says_there(name: str, holes: int) -> None:
+    here = job(WALLS[name], PLATES[holes], 700, 700, region=Region.BRITAIN)
+    # over a stud, the pipe, the window's lower edge, the socket and the edge of what was swept; some to the wall's end
+    aside = (-150, 250) if holes < 4 else (-150, 60)
+    found = map_places(here, CATALOGUE, within=(*aside, -120, 160), uses=False)
+    assert told_otherwise(here, found, borders(found, 40, holes)) == []
+
+
+@pytest.mark.parametrize(("name", "holes"), [("board on studs", 1), ("brick with courses", 2), ("concrete", 1)])
+def test_the_map_of_a_whole_wall(name: str, holes: int) -> None:
+    here = job(WALLS[name], PLATES[holes], 1000, 1100)
+    found = map_places(here, CATALOGUE, uses=False)
+    width, height = PLATES[holes].pieces[0].width_mm, PLATES[holes].pieces[0].height_mm
+    assert found.weights.shape == (WALLS[name].height_mm - height + 1, 3000 - width + 1)
+    assert len(np.unique(found.weights)) == 3
+    assert told_otherwise(here, found, borders(found, 60, holes)) == []
+
+
+@pytest.mark.parametrize(("name", "at"), [("studs with noggins", (380, 1140)), ("brick with courses", (1330, 860))])
+def test_at_every_millimetre_of_a_window(name: str, at: tuple[int, int]) -> None:
+    here = job(WALLS[name], PLATES[1], *at)
+    found = map_places(here, CATALOGUE, within=(0, 23, 0, 11))
+    assert found.weights.shape == (12, 24)
+    assert told_otherwise(here, found, [(dx, dy) for dx in range(24) for dy in range(12)]) == []
+
+
+@pytest.mark.parametrize(
+    ("region", "name"), [(Region.NORTH_AMERICA, "studs by hits"), (Region.CENTRAL_EUROPE, "plastered block")]
+)
+def test_other_schools_and_sizes(region: Region, name: str) -> None:
+    here = job(WALLS[name], PLATES[2], 1000.4, 1100.7, region=region)
+    found = map_places(here, CATALOGUE, within=(-200, 100, -100, 100), uses=False)
+    assert told_otherwise(here, found, borders(found, 50, 9)) == []
+
+
+def test_what_a_maker_limits_is_in_the_map() -> None:
+    limits = (
+        Limit(kind=LimitKind.HEIGHT_MAX_MM, value=1500, source="leaflet"),
+        Limit(kind=LimitKind.CLEARANCE_MIN_MM, value=120, source="leaflet"),
+        Limit(kind=LimitKind.STUDS_MIN_COUNT, value=1, source="leaflet"),
+    )
+    fixture = PLATES[2].model_copy(update={"limits": limits})
+    here = job(WALLS["studs with noggins"], fixture, 1000, 1100)
+    found = map_places(here, CATALOGUE, within=(-1000, -700, 250, 450), uses=False)
+    # 100 high: with its top at 1501 it hangs too high
+    assert (found.weights[1401 - 1100 - found.dy_mm :] == STOP).all()
+    # 119 from the wall's left end
+    assert (found.weights[:, : 119 - 1000 - found.dx_mm + 1] == STOP).all()
+    assert told_otherwise(here, found, borders(found, 40, 3)) == []
+
+
+def test_no_ready_place_is_missed_and_each_named_one_is_ready() -> None:
+    # one hole in bare brick of 65 high: ready wherever it keeps off the joints; two edges of the band by hand
+    here = job(brick_wall(), plate_fixture(((50, 50),)), 1000, 1000)
+    column = map_places(here, CATALOGUE, within=(0, 0, 0, 74)).weights[:, 0]
+    for row, weight in enumerate(column):
+        up = (1050 + row) % 75
+        # within 3 mm of a joint it counts as in the joint, which is to be proved or not at all
+        in_unit = 3 <= up < 65 - 3
+        plan = make_plan(moved(here, 0, row), CATALOGUE)
+        assert (plan.holes[0].behind.kind == "unit") is in_unit
+        assert bool(weight == READY) is bool(plan.verdict.word == "ready")
+
+
+@pytest.mark.parametrize(("name", "holes"), [("brick with courses", 2), ("studs with noggins", 4), ("concrete", 1)])
+def test_the_front_of_the_map_is_the_front_of_all_its_places(name: str, holes: int) -> None:
+    here = job(WALLS[name], PLATES[holes], 700, 1300)
+    keep = Keep(64)
+    found = map_places(here, CATALOGUE, keep, within=(-9, 8, -5, 6))
+    every = [
+        judge(moved(here, dx, dy), float(dx), float(dy), CATALOGUE, keep) for dx in range(-9, 9) for dy in range(-5, 7)
+    ]
+    best = int(found.weights.min())
+    words = ("ready", "prove_first", "do_not_drill")
+    brute = front_of([one for one in every if one.word == words[best]])
+    mapped = front_of_map(found)
+    assert {one.figures for one in brute} == {
+        (one.away_mm, -float(one.solid), one.use, round(one.risk, 4)) for one in mapped
+    }
+
+
+def test_a_mirrored_wall_has_a_mirrored_map() -> None:
+    window = WALLS["board on studs"].openings[0]
+    socket = WALLS["board on studs"].points[0]
+    # studs from 200 to 2600 on 2800
+    framing = Framing(row=StudRow(first_centre_mm=200, pitch_mm=400, stud_width_mm=38, known=HowKnown.SEEN))
+    wall = stud_wall(width_mm=2800, framing=framing, openings=(window,), points=(socket,))
+    other = stud_wall(
+        width_mm=2800,
+        framing=framing,
+        openings=(window.model_copy(update={"x_mm": 2800 - window.x_mm - window.width_mm}),),
+        points=(socket.model_copy(update={"x_mm": 2800 - socket.x_mm}),),
+    )
+    # one hole: of two the first is screwed in first, and holds the thing alone meanwhile
+    one = map_places(job(wall, PLATES[1], 1000, 1100), CATALOGUE, within=(-300, 500, -300, 100), uses=False)
+    two = map_places(job(other, PLATES[1], 1700, 1100), CATALOGUE, within=(-500, 300, -300, 100), uses=False)
+    assert (one.weights == two.weights[:, ::-1]).all()
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    st.sampled_from(sorted(WALLS)),
+    st.integers(-150, 150),
+    st.integers(-150, 150),
+    st.integers(1, 40),
+    st.integers(1, 20),
+)
+def test_a_part_of_the_map_is_the_map_of_that_part(name: str, dx: int, dy: int, wide: int, high: int) -> None:
+    here = job(WALLS[name], PLATES[1], 700, 1200)
+    part = map_places(here, CATALOGUE, within=(dx, dx + wide, dy, dy + high), uses=False)
+    whole = map_places(here, CATALOGUE, within=(dx - 7, dx + wide + 9, dy - 5, dy + high + 3), uses=False)
+    assert (whole.weights[5 : 5 + high + 1, 7 : 7 + wide + 1] == part.weights).all()
+    # a smaller window never finds a better place
+    assert part.weights.min() >= whole.weights.min()
+
+
+def test_the_map_is_told_in_runs_and_is_the_same_wherever_the_fixture_stands() -> None:
+    here = job(brick_wall(12, width_mm=1300, height_mm=1600), PLATES[2], 700, 1200)
+    told = wall_map(here, CATALOGUE)
+    assert told is not None
+    found = map_places(here, CATALOGUE, uses=False)
+    patterns = [np.repeat(runs[::2], runs[1::2]) for runs in told.patterns]
+    rows = [
+        patterns[number] for number, count in zip(told.rows[::2], told.rows[1::2], strict=True) for _ in range(count)
+    ]
+    assert (np.array(rows) == found.weights).all()
+    assert told.ready == int((found.weights == READY).sum())
+    assert (told.x_mm, told.y_mm) == (700 + found.dx_mm, 1200 + found.dy_mm)
+    keep = Keep(8)
+    again = wall_map(moved(here, -211, -97), CATALOGUE, keep)
+    assert again == told
+    # kept, not worked out anew
+    assert wall_map(here, CATALOGUE, keep) is again
+
+
+def test_what_is_judged_place_by_place_has_no_map() -> None:
+    here = job(WALLS["concrete"], PLATES[2], 700, 1200)
+    drilled = here.model_copy(update={"records": (HoleRecord(hole_id="h1", met=("as_planned",)),)})
+    assert mappable(here, CATALOGUE)
+    assert not mappable(drilled, CATALOGUE)
+    assert wall_map(drilled, CATALOGUE) is None
+
+
+def test_codes_are_alike_where_all_parts_are() -> None:
+    one = np.array([[0, 1, 1], [0, 1, 2]], np.uint8)
+    other = np.array([[5, 5, 0], [5, 5, 0]], np.uint8)
+    found = together([one, other])
+    assert found.size == 4
+    assert found.of[0, 0] == found.of[1, 0]
+    assert found.of[0, 1] == found.of[1, 1]
+    assert len({found.of[0, 0], found.of[0, 1], found.of[0, 2], found.of[1, 2]}) == 4
+
+
+@pytest.mark.parametrize("name", WALLS)
+def test_grids_say_what_is_said_of_one_spot(name: str) -> None:
+    wall: Wall = WALLS[name]
+    fixture: Fixture = PLATES[1]
+    read = read_wall(job(wall, fixture, 700, 1200), CATALOGUE)
+    framing, members = CATALOGUE.figures.framing, read.framing.members
+    x, y = np.arange(0.5, 3000, 7), np.arange(0.25, wall.height_mm, 11)
+    sides, halves = (6.0, 9.0, 14.0), (4.0, 25.0)
+    grid = framed_grid(members, x, y, Widths(sides, halves), framing)
+    hidden = HiddenGrid(read.hidden, x, y, 5.5)
+    weights = {(reach, stud): hidden.weighs(reach, stud) for reach in (40.0, 90.0) for stud in (False, True)}
+    draw = random.Random(4)
+    for _ in range(300):
+        row, column = draw.randrange(len(y)), draw.randrange(len(x))
+        at = (float(x[column]), float(y[row]))
+        wood = [
+            max((chance_of_wood(one, *at, side, framing.stud_lean_mm_per_m) for one in members), default=0.0)
+            for side in sides
+        ]
+        clear = [chance_clear(members, *at, half, framing.stud_lean_mm_per_m) for half in halves]
+        assert grid.wood[row, column] == sum(one >= framing.solid_wood_credit for one in wood)
+        assert grid.wood_open[row, column] == sum(one >= framing.open_least for one in wood)
+        assert grid.clear[row, column] == sum(one >= framing.clear_of_stud for one in clear)
+        assert grid.clear_open[row, column] == sum(one >= framing.open_least for one in clear)
+        behind = look_behind(wall, read.identified.reading, members, *at, 5.0, framing)
+        if grid.member[row, column] and behind.member:
+            assert members[grid.member[row, column] - 1].id == behind.member.id
+            assert grid.edge_mm[row, column] == pytest.approx(behind.edge_mm)
+        for (reach, stud), weight in weights.items():
+            diameter = 2 * (5.5 - read.hidden.tables.setout_error_mm)
+            judged = judge_hole(read.hidden, PlannedHole("h", 1, *at, diameter, reach, stud))
+            weighs = {Severity.PROVE_FIRST: PROVE, Severity.DO_NOT_DRILL: STOP}
+            assert weight[row, column] == max(
+                (weighs.get(one.severity, READY) for one in judged.hazards), default=READY
+            )
