@@ -20,9 +20,7 @@ _CATALOGUE = load_catalogue()
 _PLACES = 2000
 _WIDE, _HIGH = 60, 20
 _STEP_MM = 10
-_HEAD = (
-    f"{'':<24}{'holes':>6}{'million':>9}{'s':>8}{'copies':>9}{'against plans':>14}{'combinations':>14}"
-)
+_HEAD = f"{'':<24}{'holes':>6}{'million':>9}{'s':>8}{'copies':>9}{'against plans':>14}{'combinations':>14}"
 
 
 def _wrong(here: JobDocument, found: PlaceMap, places: list[tuple[int, int]]) -> int:
@@ -115,21 +113,15 @@ def _plate(holes: int) -> Fixture:
 
 
 def _costs() -> None:
-    print(f"
-wall of 4 × 2.5 m
-{_HEAD}")
+    print(f"\nwall of 4 × 2.5 m\n{_HEAD}")
     brick, studs = brick_wall(height_mm=2500), stud_wall(height_mm=2500)
     _row("brick with courses", brick, _plate(4))
     _row("plastered brick", brick_wall(12, height_mm=2500), _plate(4))
     _row("board on studs", studs, _plate(4))
-    print(f"
-more holes
-{_HEAD}")
+    print(f"\nmore holes\n{_HEAD}")
     for holes in (1, 2, 4, 8, 12):
         _row("brick with courses", brick, _plate(holes))
-    print(f"
-more wall
-{_HEAD}")
+    print(f"\nmore wall\n{_HEAD}")
     for share in (0.25, 0.5, 1.0, 2.0):
         _row(f"brick, {share:g} of it", brick_wall(height_mm=2500, width_mm=4000 * share), _plate(4))
 
