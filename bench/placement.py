@@ -158,16 +158,17 @@ def _milp() -> None:
     cells = ready.size
     start = time.perf_counter()
     # one choice of a spot for each hole, and the same shift for all of them
-    number = np.arange(cells)
+    spots = np.arange(cells)
     cost = np.concatenate([away.reshape(-1), np.zeros(3 * cells)])
-    entries, rights = [], []
+    entries: list[tuple[np.ndarray, np.ndarray, np.ndarray]] = []
+    rights: list[float] = []
     for hole in range(4):
-        entries.append((np.full(cells, len(rights)), hole * cells + number, np.ones(cells)))
+        entries.append((np.full(cells, len(rights)), hole * cells + spots, np.ones(cells)))
         rights.append(1.0)
     for hole in range(1, 4):
         for place in (np.tile(dx, len(dy)), np.repeat(dy, len(dx))):
-            entries.append((np.full(cells, len(rights)), number, place.astype(float)))
-            entries.append((np.full(cells, len(rights)), hole * cells + number, -place.astype(float)))
+            entries.append((np.full(cells, len(rights)), spots, place.astype(float)))
+            entries.append((np.full(cells, len(rights)), hole * cells + spots, -place.astype(float)))
             rights.append(0.0)
     at, of, value = (np.concatenate([entry[i] for entry in entries]) for i in range(3))
     table = coo_array((value, (at, of)), shape=(len(rights), 4 * cells)).tocsr()

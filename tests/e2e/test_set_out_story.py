@@ -122,6 +122,8 @@ def test_where_it_could_go_is_drawn_and_one_press_goes_there(open_page: OpenPage
     page = open_page("/jobs/oar-cradle/set-out")
     expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
     page.get_by_role("checkbox", name="Where it could go").click()
+    # thirteen million places; nothing else waits for them
+    expect(page.get_by_text(re.compile("^Every millimetre of the wall is worked out"))).to_be_visible(timeout=120_000)
     page.get_by_role("button", name=re.compile("^To the nearest ready place, .* away")).click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
     page.get_by_role("checkbox", name="Where it could go").click()
@@ -129,6 +131,8 @@ def test_where_it_could_go_is_drawn_and_one_press_goes_there(open_page: OpenPage
     page.get_by_role("button", name="Undo: fixture moved").click()
     # a little aside, in words, and put there with one press
     page.get_by_role("button", name="Would it be better a little aside?").click()
-    page.get_by_role("button", name=re.compile("^Put it there: .* all 4 holes in bricks or blocks")).first.click()
+    page.get_by_role("button", name=re.compile("^Put it there: .* all 4 holes in bricks or blocks")).first.click(
+        timeout=60_000
+    )
     expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
     expect(page.get_by_role("table", name="Coordinates of the holes").get_by_text("brick", exact=True)).to_have_count(4)

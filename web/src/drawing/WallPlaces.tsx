@@ -5,7 +5,7 @@ import type { Scale } from "./scale";
 
 type WallPlace = Schemas["WallPlace"];
 
-const STEP = 9;
+const STEP = 11;
 
 /** Where the fixture could go, by its middle: dots where it is ready, open diamonds to be proved, strokes where not. */
 export function WallPlaces({

@@ -171,6 +171,7 @@ def chance_of_wood(
 
 @lru_cache(maxsize=8)
 def sure_quantile(sure: float) -> float:
+    """How many standard deviations [1] something must lie off to be sure of it with such a chance [1], to one side."""
     return NormalDist().inv_cdf(sure)
 
 

@@ -13,7 +13,7 @@ Places = NDArray[np.float64]
 
 
 def span(at: Places, low: float, high: float) -> slice:
-    """The places of a rising row that lie between two bounds, ends counted."""
+    """The places of a rising row that lie between two bounds [mm], ends counted."""
     return slice(int(np.searchsorted(at, low, "left")), int(np.searchsorted(at, high, "right")))
 
 

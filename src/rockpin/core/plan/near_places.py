@@ -1,9 +1,8 @@
 """Where would it be better? Places near the wanted one, each judged as the plan judges it, and the best told.
 
-Places are made from what is there: holes onto studs or clear between them, onto the middle of bricks, out of zones and
-off finds, and steps along and up; and at each of them, where that helps, bars are drilled anew, brackets slid and holes
-taken that the bracket offers. All of them are judged; those that are named have been put through the whole plan. A
-place between them may be better still: this is no map of the wall.
+As it is, the fixture is looked at on every millimetre near. Where bars are drilled anew, brackets slid or holes taken
+that the bracket offers, places are made from what is there: holes onto studs or clear between them, onto the middle of
+bricks, out of zones and off finds, and steps along and up. Those that are named have been put through the whole plan.
 """
 
 from collections.abc import Iterable, Sequence
@@ -20,6 +19,7 @@ from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.judged_places import Judged, judge
 from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.placemap import MappedPlace, front_of_map, map_places, mappable
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import arrangements
@@ -129,6 +129,13 @@ def _named(front: Sequence[Judged]) -> list[Judged]:
     return list(dict.fromkeys(one for one in best if one is not None))
 
 
+def _mapped(job: JobDocument, catalogue: Catalogue, keep: Keep) -> list[MappedPlace]:
+    """The front of every millimetre near, of the best verdict that there is; none where nobody may drill anywhere."""
+    far = int(catalogue.remedies.move_farthest_mm)
+    front = front_of_map(map_places(job, catalogue, keep, within=(-far, far, -far, far)))
+    return [one for one in front if one.weight < 2 and 0 < one.away_mm <= far]
+
+
 _BEHIND = {
     BehindKind.TIMBER: ("a stud", "studs"),
     BehindKind.UNIT: ("a brick or block", "bricks or blocks"),
@@ -181,10 +188,15 @@ def better_places(job: JobDocument, catalogue: Catalogue, keep: Keep | None = No
         return ()
     here = judge(job, 0.0, 0.0, catalogue, keep)
     jobs: dict[Judged, JobDocument] = {}
+    mapped = mappable(job, catalogue)
+    for near in _mapped(job, catalogue, keep) if mapped else ():
+        moved = job.model_copy(update={"placement": shifted(job.placement, near.dx_mm, near.dy_mm)})
+        jobs[judge(moved, float(near.dx_mm), float(near.dy_mm), catalogue, keep)] = moved
     for dx, dy in [(0.0, 0.0), *_moves(job, done, catalogue.remedies)]:
         moved = job.model_copy(update={"placement": shifted(job.placement, dx, dy)})
         for says, arranged in arrangements(moved, catalogue, keep):
-            if says or (dx, dy) != (0.0, 0.0):
+            # as it is, every millimetre was looked at already
+            if says or not (mapped or (dx, dy) == (0.0, 0.0)):
                 jobs[judge(arranged, dx, dy, catalogue, keep, says)] = arranged
     judged = list(jobs)
     best = min(_WORDS.index(one.word) for one in (here, *judged))

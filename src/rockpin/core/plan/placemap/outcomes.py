@@ -150,7 +150,7 @@ class Outcomes:
 
     @property
     def worked_out(self) -> int:
-        """How many combinations were planned."""
+        """How many combinations were planned [a count]."""
         return len(self._found)
 
     def of_all(self, works: Iterable[Work]) -> dict[Work, Outcome]:
