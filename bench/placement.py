@@ -20,6 +20,8 @@ _CATALOGUE = load_catalogue()
 _PLACES = 2000
 _WIDE, _HIGH = 60, 20
 _STEP_MM = 10
+_AROUND_MM = 250
+_LONGEST_S = 300
 _HEAD = f"{'':<24}{'holes':>6}{'million':>9}{'s':>8}{'copies':>9}{'against plans':>14}{'combinations':>14}"
 
 
@@ -130,7 +132,8 @@ def _milp() -> None:
     """The nearest ready place on a lattice, by the map and by a mixed-integer programme.
 
     The programme is told where each hole is ready by itself; one hole is in one spot of the lattice, and all are as far
-    apart as on the plate. On plastered brick nothing else decides.
+    apart as on the plate. On plastered brick nothing else decides. HiGHS finds nothing in ten minutes for a whole wall:
+    it is asked for a part of it.
     """
     from scipy.optimize import Bounds, LinearConstraint, milp
     from scipy.sparse import coo_array
@@ -140,7 +143,7 @@ def _milp() -> None:
     )
     here = job(wall, _plate(4), 880, 300)
     start = time.perf_counter()
-    found = map_places(here, _CATALOGUE, uses=False)
+    found = map_places(here, _CATALOGUE, within=(-_AROUND_MM, _AROUND_MM, -_AROUND_MM, _AROUND_MM), uses=False)
     by_map = time.perf_counter() - start
     rows, columns = found.weights.shape
     dx = np.arange(found.dx_mm + (-found.dx_mm) % _STEP_MM, found.dx_mm + columns, _STEP_MM)
@@ -178,7 +181,7 @@ def _milp() -> None:
         integrality=np.ones(4 * cells),
         bounds=Bounds(0, upper),
         constraints=LinearConstraint(table, rights, rights),
-        options={"time_limit": 600},
+        options={"time_limit": _LONGEST_S},
     )
     by_programme = time.perf_counter() - start
     print(f"\nthe nearest ready place at {_STEP_MM} mm, {cells} places, four holes")

@@ -204,6 +204,9 @@ def test_what_is_judged_place_by_place_has_no_map() -> None:
     assert mappable(here, CATALOGUE)
     assert not mappable(drilled, CATALOGUE)
     assert wall_map(drilled, CATALOGUE) is None
+    # 400 million places take more room than a small computer has
+    hall = job(brick_wall(width_mm=20_000, height_mm=6_000), PLATES[1], 700, 1200)
+    assert wall_map(hall, CATALOGUE) is None
 
 
 def test_codes_are_alike_where_all_parts_are() -> None:

@@ -18,6 +18,7 @@ from rockpin.core.tables.figures import FramingFigures
 
 Places = NDArray[np.float64]
 Steps = NDArray[np.uint8]
+Numbers = NDArray[np.uint16]
 
 _SPREADS = 9.0
 """Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
@@ -42,7 +43,7 @@ class FramedGrid(NamedTuple):
     wood_open: Steps
     clear: Steps
     clear_open: Steps
-    member: Steps
+    member: Numbers
     edge_mm: Places
 
 
@@ -244,7 +245,7 @@ def framed_grid(
         np.zeros(shape, np.uint8),
         np.full(shape, len(widths.halves_mm), np.uint8),
         np.full(shape, len(widths.halves_mm), np.uint8),
-        np.zeros(shape, np.uint8),
+        np.zeros(shape, np.uint16),
         np.full(shape, inf),
     )
     most = max((*widths.halves_mm, *widths.sides_mm, 1.0))
@@ -300,7 +301,7 @@ def _fill(
     grid.wood_open[window] = wood_open[of]
     grid.clear[window] = clear[of]
     grid.clear_open[window] = may_clear[of]
-    grid.member[window] = number[of].astype(np.uint8)
+    grid.member[window] = number[of].astype(np.uint16)
     grid.edge_mm[window] = block.edge_mm(number, figures)[of]
 
 

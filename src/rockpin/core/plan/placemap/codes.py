@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 Codes = NDArray[np.int32]
-Grid = NDArray[np.uint8] | NDArray[np.int32]
+Grid = NDArray[np.uint8] | NDArray[np.uint16] | NDArray[np.int32]
 
 _MOST = 1 << 22
 """Up to so many numbers are told apart by a table; beyond that they are sorted."""

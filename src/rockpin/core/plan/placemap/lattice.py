@@ -1,5 +1,6 @@
 """The spots that the holes of a fixture go over while it is shifted, and what is asked of them, each asked once."""
 
+from collections.abc import Sequence
 from typing import TypeVar, cast
 
 import numpy as np
@@ -15,7 +16,24 @@ from rockpin.core.setout import PlacedHole
 
 Places = NDArray[np.float64]
 Weights = NDArray[np.uint8]
+_SAME_MM = 1e-9
+
 AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
+
+
+def lattices_of(holes: Sequence[PlacedHole]) -> list[list[int]]:
+    """The holes, by their numbers, put together whose places are whole millimetres apart."""
+    groups: list[list[int]] = []
+    for number, hole in enumerate(holes):
+        for group in groups:
+            first = holes[group[0]]
+            apart = (hole.x_mm - first.x_mm, hole.y_mm - first.y_mm)
+            if all(abs(part - round(part)) < _SAME_MM for part in apart):
+                group.append(number)
+                break
+        else:
+            groups.append([number])
+    return groups
 
 
 class Lattice:
@@ -25,16 +43,7 @@ class Lattice:
         self.done, self.read, self.asked = done, read, asked
         self.dx, self.dy = dx, dy
         self.holes: list[PlacedHole] = list(done.placed.holes)
-        self._groups: list[list[int]] = []
-        for number, hole in enumerate(self.holes):
-            for group in self._groups:
-                first = self.holes[group[0]]
-                apart = (hole.x_mm - first.x_mm, hole.y_mm - first.y_mm)
-                if all(abs(part - round(part)) < 1e-9 for part in apart):
-                    group.append(number)
-                    break
-            else:
-                self._groups.append([number])
+        self._groups = lattices_of(self.holes)
         self._axes: dict[int, tuple[Places, Places]] = {}
         self.window: dict[int, tuple[slice, slice]] = {}
         self._group_of: dict[int, int] = {}

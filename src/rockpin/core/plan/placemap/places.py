@@ -19,11 +19,12 @@ from rockpin.core.plan.corner import planes_of
 from rockpin.core.plan.findings import looks_by_sweep, of_the_thing, of_the_wall
 from rockpin.core.plan.placemap.codes import Codes
 from rockpin.core.plan.placemap.joint import joint_of, solved
-from rockpin.core.plan.placemap.lattice import Lattice
+from rockpin.core.plan.placemap.lattice import Lattice, lattices_of
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes
 from rockpin.core.plan.placemap.standing import room_weighs
 from rockpin.core.plan.placemap.surroundings import asked_of
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall
+from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
 Places = NDArray[np.float64]
@@ -32,15 +33,22 @@ Weights = NDArray[np.uint8]
 WORDS = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)
 """What a weight says."""
 
+_MOST_SPOTS = 50e6
+"""Spots of which the surroundings are worked out at once: each takes some 40 bytes."""
+
 _BY_STUD = {LimitKind.STUDS_MIN_COUNT, LimitKind.STUD_SPACING_MAX_MM, LimitKind.STUD_SPACING_MIN_MM}
 
 
 def mappable(job: JobDocument, catalogue: Catalogue) -> bool:
     """Whether the map of a job can be worked out: a flat wall of a building with a level top, nothing drilled yet.
 
-    Pieces in a corner, posts, repairs, and things that bring pipes or a screen of their own are judged place by place.
+    Pieces in a corner, posts, repairs, things that bring pipes or a screen of their own, and walls so large that their
+    map takes more room than a small computer has, are judged place by place.
     """
     wall, fixture = job.wall, job.fixture
+    holes = place_fixture(job, catalogue.figures.setout.channel_back_mm).holes
+    if wall.width_mm * wall.height_mm * len(lattices_of(holes)) > _MOST_SPOTS:
+        return False
     drilled = job.records or job.came_loose
     special = wall.outline or wall.post or fixture.device or fixture.tails or fixture.enclosure
     return (

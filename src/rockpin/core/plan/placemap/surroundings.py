@@ -127,7 +127,7 @@ class Around:
         return grid.joint, grid.end_mm < figures.masonry_unit_end_share * courses.unit_length_mm
 
     @cached_property
-    def _steps(self) -> tuple[NDArray[np.uint8], NDArray[np.uint8]]:
+    def _steps(self) -> tuple[NDArray[np.uint16], NDArray[np.uint16]]:
         """Below which of the steps each distance lies to a free edge of masonry, and to a cut edge of board."""
         wall, x, y = self.job.wall, self.x, self.y
         upright, level = [wall.height_mm - y], []
@@ -139,15 +139,15 @@ class Around:
         free = self._stepped(level, upright)
         return free, self._stepped([x, wall.width_mm - x, *joints], [y, *upright])
 
-    def _stepped(self, level: Sequence[Places], upright: Sequence[Places]) -> NDArray[np.uint8]:
+    def _stepped(self, level: Sequence[Places], upright: Sequence[Places]) -> NDArray[np.uint16]:
         """Below which of the steps the least of some distances lies; openings are edges too."""
         steps = np.array(self.asked.edge_steps_mm)
 
-        def place(gaps: Places) -> NDArray[np.uint8]:
-            return np.searchsorted(steps, gaps, side="right").astype(np.uint8)
+        def place(gaps: Places) -> NDArray[np.uint16]:
+            return np.searchsorted(steps, gaps, side="right").astype(np.uint16)
 
         # the least of distances lies below as many steps as the least of their places
-        far = np.uint8(len(steps))
+        far = np.uint16(len(steps))
         column = np.min([np.full(len(self.x), far), *map(place, level)], axis=0)
         row = np.min([np.full(len(self.y), far), *map(place, upright)], axis=0)
         found = np.minimum(row[:, None], column[None, :])
@@ -180,9 +180,9 @@ class Around:
         return tuple(sides)
 
     @cached_property
-    def _old(self) -> NDArray[np.uint8]:
+    def _old(self) -> NDArray[np.uint16]:
         """The old hole with something good in it that each spot comes to lie on, counted from 1."""
-        found = np.zeros(self.shape, np.uint8)
+        found = np.zeros(self.shape, np.uint16)
         within = self._figures.plan.same_hole_mm
         best = np.full(self.shape, inf)
         # the nearest counts, the first by name of those that are as near
@@ -215,14 +215,14 @@ class Around:
             found.append(self._old)
         return found
 
-    def _like(self, member: NDArray[np.uint8], by_name: bool) -> NDArray[np.uint8]:
+    def _like(self, member: NDArray[np.uint16], by_name: bool) -> NDArray[np.uint16]:
         """Members as fixings tell them apart; none of them, where none is met."""
         names: dict[object, int] = {}
         table = [0]
         for one in self.read.framing.members:
             like = one.id if by_name else (one.horizontal, one.timber, one.depth_mm, one.species)
             table.append(1 + names.setdefault(like, len(names)))
-        return np.array(table, np.uint8)[member]
+        return np.array(table, np.uint16)[member]
 
     @cached_property
     def stud_edge_mm(self) -> Places:
