@@ -3,7 +3,7 @@
 Of a hole only what it weighs is told: 0 where drilling may go on, 1 where proof is wanted, 2 where nobody drills.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import cached_property
 from typing import NamedTuple
 
@@ -70,16 +70,25 @@ class _Free:
             self._by_row = self._by_row * (1 - np.minimum(1.0, up))[:, None]
         if across is None or up is None:
             return
-        columns, rows = _met(across), _met(up)
+        columns, rows = _stretch(across > _NOUGHT), _stretch(up > _NOUGHT)
         if columns.stop > columns.start and rows.stop > rows.start:
             one, other = up[rows][:, None], across[columns][None, :]
             apart = (1 - np.minimum(1.0, one)) * (1 - np.minimum(1.0, other))
             both = 1 - np.minimum(1.0, one + other)
             self._corners.append(((rows, columns), np.divide(both, apart, out=np.zeros_like(both), where=apart > 0)))
 
-    def whole(self) -> Places:
-        """All of it together but for the corners where both directions of one group pass; (rows, columns)."""
-        return np.asarray(self._by_column * self._by_row)
+    def above(self, least: float, shape: tuple[int, int]) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+        """In which rows and columns of a shape more than so much [1] of 1 may be gone, corners not counted."""
+        rows = 1 - self._by_row[:, 0] * self._by_column.min() >= least
+        columns = 1 - self._by_column[0] * self._by_row.min() >= least
+        return np.broadcast_to(rows, shape[0]), np.broadcast_to(columns, shape[1])
+
+    def whole(self, window: Window) -> Places:
+        """All of it together in a part of the grid, but for corners; (rows, columns) or what broadcasts to it."""
+        rows, columns = window
+        by_row = self._by_row[rows] if len(self._by_row) > 1 else self._by_row
+        by_column = self._by_column[:, columns] if self._by_column.shape[1] > 1 else self._by_column
+        return np.asarray(by_column * by_row)
 
     def corners(self) -> Iterator[Window]:
         """Where both directions of one group pass."""
@@ -89,10 +98,8 @@ class _Free:
     def within(self, window: Window) -> Places:
         """All of it together in a part of the grid."""
         rows, columns = window
-        by_row = self._by_row[rows] if len(self._by_row) > 1 else self._by_row
-        by_column = self._by_column[:, columns] if self._by_column.shape[1] > 1 else self._by_column
         shape = (rows.stop - rows.start, columns.stop - columns.start)
-        found = np.array(np.broadcast_to(by_column * by_row, shape))
+        found = np.array(np.broadcast_to(self.whole(window), shape))
         for (down, across), share in self._corners:
             low, high = max(rows.start, down.start), min(rows.stop, down.stop)
             left, right = max(columns.start, across.start), min(columns.stop, across.stop)
@@ -102,15 +109,33 @@ class _Free:
         return found
 
 
+def _met_by(three: Sequence[_Free], over: Sequence[float], window: Window) -> Window:
+    """The part of a window, counted from its corner, in which one of them may come as far as it must to count."""
+    shape = (window[0].stop - window[0].start, window[1].stop - window[1].start)
+    there = [one.above(least, shape) for one, least in zip(three, over, strict=True)]
+    # where none comes so far, neither its rows nor its columns do
+    rows, columns = (np.logical_or.reduce([part[way] for part in there]) for way in (0, 1))
+    return _stretch(rows), _stretch(columns)
+
+
+def _stretch(there: NDArray[np.bool_]) -> slice:
+    """The shortest stretch that holds all that is there."""
+    places = np.flatnonzero(there)
+    return slice(int(places[0]), int(places[-1]) + 1) if len(places) else slice(0, 0)
+
+
+def _moved(part: Window, window: Window) -> Window:
+    """A part that is counted from a window's corner, counted from the grid's."""
+    (rows, columns), (down, across) = part, window
+    return (
+        slice(down.start + rows.start, down.start + rows.stop),
+        slice(across.start + columns.start, across.start + columns.stop),
+    )
+
+
 def _bounds(window: Window) -> tuple[int, int, int, int]:
     rows, columns = window
     return rows.start, rows.stop, columns.start, columns.stop
-
-
-def _met(chances: Places) -> slice:
-    """The stretch outside of which a chance is nought."""
-    there = np.flatnonzero(chances > _NOUGHT)
-    return slice(int(there[0]), int(there[-1]) + 1) if len(there) else slice(0, 0)
 
 
 class HiddenGrid:
@@ -285,29 +310,28 @@ class HiddenGrid:
                 found.append((window, True if len(numbers) == 1 else here == number, int(number)))
         return found
 
-    def _each(self, reach_mm: float) -> Iterator[tuple[Window, NDArray[np.bool_] | bool, Places, Places, Places]]:
+    def _each(
+        self, reach_mm: float, over: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    ) -> Iterator[tuple[Window, NDArray[np.bool_] | bool, Places, Places, Places]]:
         """Parts of the grid, in them the spots meant, and there the risk [1], that before any sweep, that of gas.
 
-        A part may come again: what is greater counts.
+        A part may come again: what is greater counts. ``over``: parts in which none of the three comes so far are left
+        out.
         """
         for window, mine, number in self._parts:
-            free, before, gas = self._of_window(window, self._told[1][number], reach_mm)
-            yield window, mine, 1 - free.whole(), 1 - before.whole(), 1 - gas.whole()
-            parts = list(dict.fromkeys(map(_bounds, (*free.corners(), *before.corners(), *self._finds_in(window)))))
-            for low, high, left, right in parts:
-                inner = (slice(low, high), slice(left, right))
-                whole = (
-                    slice(window[0].start + low, window[0].start + high),
-                    slice(window[1].start + left, window[1].start + right),
-                )
-                some = self._beside_finds(whole, reach_mm, free.within(inner))
-                yield (
-                    whole,
-                    mine if isinstance(mine, bool) else mine[inner],
-                    1 - some,
-                    1 - before.within(inner),
-                    1 - gas.within(inner),
-                )
+            three = self._of_window(window, self._told[1][number], reach_mm)
+            corners = [*(one for each in three[:2] for one in each.corners()), *self._finds_in(window)]
+            exactly = dict.fromkeys(map(_bounds, corners))
+            for inner in dict.fromkeys([_bounds(_met_by(three, over, window)), *exactly]):
+                low, high, left, right = inner
+                if low >= high or left >= right:
+                    continue
+                part = (slice(low, high), slice(left, right))
+                here = _moved(part, window)
+                free, before, gas = (one.within(part) if inner in exactly else one.whole(part) for one in three)
+                if inner in exactly:
+                    free = self._beside_finds(here, reach_mm, free)
+                yield here, mine if isinstance(mine, bool) else mine[part], 1 - free, 1 - before, 1 - gas
 
     def _finds_in(self, window: Window) -> Iterator[Window]:
         """The parts of a window that finds reach into, counted from its corner."""
@@ -376,7 +400,8 @@ class HiddenGrid:
         else:
             met = self.this_face | self.other_face if reach_mm > deep_from else self.this_face
             found = (met & unproved).astype(np.uint8)
-        for window, mine, risk, before, gas in self._each(reach_mm):
+        over = (figures.risk_prove, figures.risk_likely, figures.gas_prove)
+        for window, mine, risk, before, gas in self._each(reach_mm, over):
             opened = self._depths_of_kinds[self._told[0][window]] >= OPENED_TO_MM if self._any_opened else False
             likely = (before >= figures.risk_likely) & (risk <= figures.risk_stop) & ~np.asarray(opened)
             weight = (likely | (risk > figures.risk_prove) | (gas > figures.gas_prove)).astype(np.uint8)
