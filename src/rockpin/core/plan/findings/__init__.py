@@ -1,6 +1,7 @@
 """Every sentence of judgement: what the rooms have decided, put into findings with their figures and the way out."""
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding
 from rockpin.core.document.job import JobDocument
@@ -31,7 +32,8 @@ __all__ = [
     "of_second_plane",
     "of_the_thing",
     "of_the_wall",
-    "what_holds_findings",
+    "proof_findings",
+    "what_holds",
 ]
 
 
@@ -41,14 +43,20 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     numbers = {hole.id: hole.number for hole in done.placed.holes}
 
+    holding = what_holds(job, done)
     findings = reading_findings(whole) + hidden_findings(wall, [one.planned for one in done.judged])
-    findings += what_holds_findings(job, done)
+    findings += holding.loads
     findings += fitting_findings(job, done.fittings, units, catalogue.figures.fittings)
     findings += post_findings(job, done, units, catalogue.figures.post, catalogue.figures.capacity)
     findings += no_second_wall(job)
     findings += of_joints
+    findings += holding.limits
     findings += room_findings(done.clashes, units)
+    findings += holding.rated
     findings += of_the_wall(job, done)
+    findings += holding.fixings
+    findings += proof_findings(done.proofs, catalogue, units)
+    findings += holding.board
     for judged in done.judged:
         findings += hazard_findings(judged, done.hidden, units)
     findings += setout_findings(job, done.placing, done.placed, done.hidden, catalogue.figures.plan)
@@ -64,24 +72,35 @@ def of_the_thing(whole: JobDocument, done: ComputedStages) -> list[Finding]:
 
 
 def of_the_wall(job: JobDocument, done: ComputedStages) -> list[Finding]:
-    """What is to be said of the wall and of what was pulled in it, wherever holes come to lie but for probes near."""
-    catalogue, action = done.catalogue, done.advice.sentence
-    found = wall_findings(job.wall, job.site, done.identified, done.framing, done.placed.holes, action, catalogue)
-    return found + proof_findings(done.proofs, catalogue, job.site.units)
+    """What is to be said of the wall, wherever holes come to lie but for probes near."""
+    holes, action = done.placed.holes, done.advice.sentence
+    return wall_findings(job.wall, job.site, done.identified, done.framing, holes, action, done.catalogue)
 
 
-def what_holds_findings(job: JobDocument, done: ComputedStages) -> list[Finding]:
+class _Holding(NamedTuple):
     """What is to be said of loads and fixings: it hangs on a place only by what the holes meet there."""
+
+    loads: list[Finding]
+    limits: list[Finding]
+    rated: list[Finding]
+    fixings: list[Finding]
+    board: list[Finding]
+
+
+def what_holds(job: JobDocument, done: ComputedStages) -> _Holding:
+    """Loads, the maker's limits and his rating, the fixings, and what board alone must bear."""
     catalogue, units = done.catalogue, job.site.units
     reading, choices = done.identified.reading, done.choices
     numbers = {hole.id: hole.number for hole in done.placed.holes}
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     duty = catalogue.duty_by_key[done.job.fixture.duty]
-    findings = fixture_findings(job, done.demand, duty, units)
-    findings += unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
-    findings += limit_findings(job, done.clearances, reading, done.behinds, choices, units)
-    findings += rating_findings(job, done.maker, choices, units)
-    findings += fixing_findings(choices, numbers, catalogue)
-    findings += concrete_findings(choices, job.wall, catalogue)
-    findings += kit_findings(choices, numbers)
-    return findings + board_findings(job, kinds, done.demand, choices, reading, units, catalogue)
+    unused = unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
+    limits = limit_findings(job, done.clearances, reading, done.behinds, choices, units)
+    fixings = fixing_findings(choices, numbers, catalogue) + concrete_findings(choices, job.wall, catalogue)
+    return _Holding(
+        loads=fixture_findings(job, done.demand, duty, units),
+        limits=unused + limits,
+        rated=rating_findings(job, done.maker, choices, units),
+        fixings=fixings + kit_findings(choices, numbers),
+        board=board_findings(job, kinds, done.demand, choices, reading, units, catalogue),
+    )

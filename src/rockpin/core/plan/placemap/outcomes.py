@@ -17,7 +17,7 @@ from rockpin.core.framing import Behind, BehindKind, look_behind
 from rockpin.core.hole import Shared, Spot
 from rockpin.core.identification import WallReading
 from rockpin.core.placing import shifted
-from rockpin.core.plan.findings import what_holds_findings
+from rockpin.core.plan.findings import what_holds
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
 from rockpin.core.plan.stages import ComputedStages, planned_hole
 from rockpin.core.setout import PlacedHole, place_fixture
@@ -304,7 +304,7 @@ class Outcomes:
         choices = choose(spots, kinds, own, put.wishes, catalogue, others, put.kit, self._proved, base.maker)
         done = base._replace(behinds=seen.behinds, demand=seen.demand, spots=spots, choices=choices)
         done = done._replace(clearances=(), catalogue=catalogue)
-        heaviest = max(map(weight, what_holds_findings(self._counted, done)), default=0)
+        heaviest = max((weight(one) for some in what_holds(self._counted, done) for one in some), default=0)
         heaviest = max(heaviest, self._weight_of_joints(put, seen.demand))
         if heaviest == _STOP:
             return NOT_THERE

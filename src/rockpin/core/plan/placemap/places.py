@@ -16,7 +16,7 @@ from rockpin.core.document.fixture import LimitKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.placing import seen_of
 from rockpin.core.plan.corner import planes_of
-from rockpin.core.plan.findings import looks_by_sweep, of_the_thing, of_the_wall
+from rockpin.core.plan.findings import looks_by_sweep, of_the_thing, of_the_wall, proof_findings
 from rockpin.core.plan.placemap.codes import Codes
 from rockpin.core.plan.placemap.joint import joint_of, solved
 from rockpin.core.plan.placemap.lattice import Lattice, lattices_of
@@ -170,6 +170,7 @@ def _always(done: ComputedStages) -> int:
     """What weighs against every place of the wall."""
     nowhere = done._replace(placed=done.placed._replace(holes=()))
     findings = [*of_the_wall(done.whole.counted(), nowhere), *of_the_thing(done.whole, done)]
+    findings += proof_findings(done.proofs, done.catalogue, done.job.site.units)
     areas = looks_by_sweep(done.job.wall)
     return max([int(areas == ()), *map(weight, findings)])
 
