@@ -129,6 +129,8 @@ def _its_bolts(page: Page) -> None:
 
 
 def _better_places(page: Page) -> None:
+    page.get_by_role("checkbox", name="Where it could go").click()
+    page.get_by_text("Every millimetre of the wall").wait_for(timeout=120_000)
     page.get_by_role("button", name="Would it be better a little aside?").click()
     page.get_by_role("list", name="Better places near").get_by_role("listitem").last.hover()
 

@@ -164,7 +164,7 @@ class _Beside:
                 self._process.kill()
 
 
-_LONG = {"wall_map"}
+_LONG = {"wall_map", "places"}
 _LONG_WEIGHT = 3
 """What a question that takes seconds counts for in a queue, so that others go elsewhere."""
 
