@@ -90,6 +90,21 @@ def test_at_every_millimetre_of_a_window(name: str, at: tuple[int, int]) -> None
 
 
 @pytest.mark.parametrize(
+    ("name", "holes", "at", "within"),
+    [
+        # about the old hole that met metal, and along the free end and below the top of concrete
+        ("brick with courses", 1, (2550, 650), (-260, 260, -100, 300)),
+        ("concrete", 4, (20, 2000), (-20, 250, 0, 290)),
+    ],
+)
+def test_old_holes_and_free_ends(name: str, holes: int, at: tuple[int, int], within: tuple[int, int, int, int]) -> None:
+    here = job(WALLS[name], PLATES[holes], *at)
+    found = map_places(here, CATALOGUE, within=within, uses=False)
+    assert len(np.unique(found.weights)) > 1
+    assert told_otherwise(here, found, borders(found, 80, 5)) == []
+
+
+@pytest.mark.parametrize(
     ("region", "name"), [(Region.NORTH_AMERICA, "studs by hits"), (Region.CENTRAL_EUROPE, "plastered block")]
 )
 def test_other_schools_and_sizes(region: Region, name: str) -> None:
