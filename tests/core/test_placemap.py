@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.keeping import Keep
+from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, ProbeInterval
 from rockpin.core.document.fixture import Fixture, Limit, LimitKind
 from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.document.record import HoleRecord
@@ -111,6 +112,21 @@ def test_other_schools_and_sizes(region: Region, name: str) -> None:
     here = job(WALLS[name], PLATES[2], 1000.4, 1100.7, region=region)
     found = map_places(here, CATALOGUE, within=(-200, 100, -100, 100), uses=False)
     assert told_otherwise(here, found, borders(found, 50, 9)) == []
+
+
+@pytest.mark.parametrize("at", [(700.0, 1300.0), (None, None)])
+def test_a_probe_that_stopped_bars_the_map_about_it_and_all_of_it_where_nobody_said_where(
+    at: tuple[float | None, float | None],
+) -> None:
+    stretch = ProbeInterval(from_mm=0, to_mm=30, came_out=CameOut.RED)
+    probe = Probe(intervals=(stretch,), ended=Ended.STOP)
+    stopped = Evidence(id="stopped", check="probe", x_mm=at[0], y_mm=at[1], probe=probe)
+    here = job(brick_wall(evidence=(stopped,)), PLATES[1], 650, 1250)
+    found = map_places(here, CATALOGUE, within=(-150, 150, -40, 40), uses=False)
+    assert found.word(0, 0) == "do_not_drill"
+    if at[0] is None:
+        assert (found.weights == STOP).all()
+    assert told_otherwise(here, found, borders(found, 30, 2)) == []
 
 
 def test_what_a_maker_limits_is_in_the_map() -> None:

@@ -70,11 +70,16 @@ def marks_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: float) 
         window = _about(x, y, thing.rect, 0.0)
         _raise(found, window, rect_gaps(thing.rect, x[window[1]], y[window[0]]) == 0, _STOP)
     for one in wall.evidence:
-        if one.probe and one.probe.ended is Ended.STOP and one.x_mm is not None and one.y_mm is not None:
-            keep = figures.metal_stop_keep_mm
-            window = _about(x, y, _spot(one.x_mm, one.y_mm), keep)
-            across, up = (x[window[1]] - one.x_mm)[None, :], (y[window[0]] - one.y_mm)[:, None]
-            _raise(found, window, across**2 + up**2 < keep**2, _STOP)
+        if one.probe is None or one.probe.ended is not Ended.STOP:
+            continue
+        if one.x_mm is None or one.y_mm is None:
+            # nobody said where it met metal: it may be anywhere
+            found[:] = _STOP
+            continue
+        keep = figures.metal_stop_keep_mm
+        window = _about(x, y, _spot(one.x_mm, one.y_mm), keep)
+        across, up = (x[window[1]] - one.x_mm)[None, :], (y[window[0]] - one.y_mm)[:, None]
+        _raise(found, window, across**2 + up**2 < keep**2, _STOP)
     _old_holes_weigh(done, x, y, diameter_mm, found)
     return found
 
