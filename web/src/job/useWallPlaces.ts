@@ -19,8 +19,8 @@ interface Judged {
   of: string;
   map: WallMap | null;
   places: readonly WallPlace[];
-  /** How many parts have come; null: whether it goes by parts is not known yet. */
-  parts: number | null;
+  /** How many parts have come. */
+  parts: number;
   last: boolean;
 }
 
@@ -52,7 +52,7 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
         tell(now);
       }
       while (!now.last) {
-        const part: number = now.parts ?? 0;
+        const part: number = now.parts;
         const answer = unwrap(
           await client.GET("/api/jobs/{job_id}/wall-places/{part}", {
             params: { path: { job_id: jobId, part } },
