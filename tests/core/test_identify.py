@@ -27,7 +27,7 @@ from rockpin.core.identification.reading import Family
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue, Role
-from rockpin.core.tables.identification import CheckForm, Era, era_of
+from rockpin.core.tables.identification import CheckForm, Era
 from tests.builders import job, plate_fixture, stud_wall
 
 DOOR = Opening(id="door", kind=OpeningKind.DOOR, x_mm=3100, y_mm=0, width_mm=760, height_mm=2000)
@@ -106,7 +106,7 @@ def test_priors_are_whole_and_every_region_has_a_pitch_and_every_build_up_a_thic
     for region in Region:
         for year in (None, 1900, 1930, 1960, 1990, 2010):
             for place in Location:
-                prior = prior_of(unknown_wall(), Whereabouts(region, era_of(year), place), catalogue)
+                prior = prior_of(unknown_wall(), Whereabouts(region, catalogue.belief.era_of(year), place), catalogue)
                 assert prior.sum() == pytest.approx(1)
                 assert prior.min() > 0  # nothing is impossible before it is looked at
         # a share of walls keeps no pitch at all

@@ -333,7 +333,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     figures, units = catalogue.figures.identification, site.units
     rows = catalogue.hypotheses
     tiled = wall.finish is Finish.TILED
-    here = whereabouts_of(wall, site, tiled)
+    here = whereabouts_of(wall, site, tiled, catalogue.belief)
     prior = prior_of(wall, here, catalogue)
     usual = catalogue.belief.once(f"usual {here}", lambda: [usual_layers(row, here, catalogue) for row in rows])
     evidence = (*wall.evidence, *_pins(wall))

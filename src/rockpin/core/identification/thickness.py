@@ -21,7 +21,7 @@ from rockpin.core.document.evidence import Location
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import Wall
 from rockpin.core.tables.catalogue import Catalogue, Role
-from rockpin.core.tables.identification import BuildUp, Era, RestRow, era_of
+from rockpin.core.tables.identification import BeliefTables, BuildUp, Era, RestRow
 
 LEAST_MM = 0.5
 Values = NDArray[np.float64]
@@ -36,9 +36,9 @@ class Whereabouts(NamedTuple):
     tiled: bool = False
 
 
-def whereabouts_of(wall: Wall, site: Site, tiled: bool) -> Whereabouts:
+def whereabouts_of(wall: Wall, site: Site, tiled: bool, tables: BeliefTables) -> Whereabouts:
     """Where a wall stands; its own year goes before the building's."""
-    return Whereabouts(site.region, era_of(wall.built_year or site.built_year), wall.stands, tiled)
+    return Whereabouts(site.region, tables.era_of(wall.built_year or site.built_year), wall.stands, tiled)
 
 
 def log_normal(value: float, mean: float, variance: float) -> float:

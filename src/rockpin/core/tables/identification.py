@@ -29,14 +29,6 @@ class Era(StrEnum):
     UNKNOWN = "unknown"
 
 
-def era_of(built_year: int | None) -> Era:
-    """The era of a year."""
-    if built_year is None:
-        return Era.UNKNOWN
-    steps = ((2000, Era.FROM_2000), (1980, Era.FROM_1980), (1946, Era.FROM_1946), (1920, Era.FROM_1920))
-    return next((era for first, era in steps if built_year >= first), Era.BEFORE_1920)
-
-
 class Prior(Model):
     """How common a build-up is: one weight each for region, era and place, multiplied together."""
 
@@ -234,6 +226,7 @@ class BeliefTables(Model):
     rests: tuple[RestRow, ...]
     stud_width_mm: dict[Region, float]
     stated: dict[HowStated, float]
+    eras: dict[Era, int] = Field(description="the first year of each era but the oldest and the unknown one")
     places: dict[Location, str]
     finishes: dict[str, str]
     came_out: dict[CameOut, str]
@@ -242,6 +235,19 @@ class BeliefTables(Model):
     fillings: dict[Filling, str]
     how_stated: dict[HowStated, str]
     _worked_out: dict[str, object] = PrivateAttr(default_factory=dict)
+
+    @model_validator(mode="after")
+    def _eras_part_the_years(self) -> Self:
+        if set(self.eras) != set(Era) - {Era.BEFORE_1920, Era.UNKNOWN}:
+            raise ValueError("eras: a first year is wanted for each era but the oldest and the unknown one")
+        return self
+
+    def era_of(self, built_year: int | None) -> Era:
+        """The era of a year: the latest that had begun by then."""
+        if built_year is None:
+            return Era.UNKNOWN
+        begun = [era for era, first in self.eras.items() if built_year >= first]
+        return max(begun, key=self.eras.__getitem__, default=Era.BEFORE_1920)
 
     def once(self, key: str, work: Callable[[], T]) -> T:
         """What follows from these tables alone, worked out once and kept with them."""

@@ -1,8 +1,9 @@
 """The shapes that a fixture can be made from, as rows: what is to be measured on each, within which limits."""
 
 from enum import StrEnum
+from typing import Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.base.row import Row
@@ -38,7 +39,11 @@ class ShapePlace(StrEnum):
 
 
 class Shape(Row):
-    """A shape that a fixture can be made from."""
+    """A shape that a fixture can be made from.
+
+    ``usual``: sizes of its lesser parts that nobody is asked for [mm, or shares of another size]: a usual one, to be
+    changed on the made part.
+    """
 
     short: Name = Field(description="what a job of it is called")
     says: str
@@ -47,3 +52,10 @@ class Shape(Row):
     brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
     place: ShapePlace = ShapePlace.WALL
     measures: tuple[Measure, ...] = Field(min_length=1)
+    usual: dict[Id, float] = Field(default_factory=dict)
+
+    @model_validator(mode="after")
+    def _each_size_once(self) -> Self:
+        if twice := set(self.usual) & {one.key for one in self.measures}:
+            raise ValueError(f"{self.key}: {', '.join(sorted(twice))} is both asked for and usual; keep one")
+        return self
