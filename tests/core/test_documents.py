@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from rockpin.core.base.errors import BadInput
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import SCHEMA_VERSION, JobDocument
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
@@ -124,3 +124,28 @@ def test_a_document_of_version_2_gets_the_hand_that_it_meant(
     assert read.wishes == ()
     document["wishes"] = ["quickest"]
     assert read_document(json.dumps(document), catalogue).wishes == ("quickest",)
+
+
+def test_the_published_schema_is_the_one_that_documents_are_read_by() -> None:
+    """Other programs write by it: a limit, a default or a field is changed in both, and on purpose."""
+    published = json.loads((ROOT / "docs" / "job.schema.json").read_text(encoding="utf-8"))
+    assert published.pop("$id") == f"urn:rockpin:job:{SCHEMA_VERSION}"
+    assert published == JobDocument.model_json_schema()
+
+
+@pytest.mark.parametrize("part", ["pieces", "supports", "rails", "lines", "envelopes", "links", "tails"])
+def test_no_two_parts_carry_one_id(part: str, catalogue: Catalogue) -> None:
+    box = {"x_mm": 0, "y_mm": 0, "width_mm": 100, "height_mm": 100}
+    line = {"x_mm": 0, "y_mm": 0, "x2_mm": 100, "y2_mm": 0}
+    plain = {
+        "pieces": {"id": "twin", "name": "P", "width_mm": 100, "height_mm": 100, "depth_mm": 40, "mass_kg": 1},
+        "supports": {"id": "twin", "name": "S", **box},
+        "rails": {"id": "twin", "kind": "rail", "z_mm": 50, **line},
+        "lines": {"id": "twin", "name": "L", "y_mm": 5},
+        "envelopes": {"id": "twin", "kind": "hangs", "name": "E", **box},
+        "links": {"id": "twin", "kind": "spacer", "thickness_mm": 5, "support_ids": []},
+        "tails": {"id": "twin", "x_mm": 10, "y_mm": -50, "comes_from": "wall", "off_mm": 40},
+    }[part]
+    fixture = json.loads(demo_documents()[0].fixture.model_dump_json())
+    found = faulty(catalogue, fixture=fixture | {part: [*fixture[part], plain, plain]})
+    assert any(f"{part}: the id twin stands twice" in message for message in found.values()), found

@@ -2,6 +2,7 @@
 
 import re
 from math import hypot
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -27,7 +28,7 @@ from rockpin.core.document.fixture import (
 )
 from rockpin.core.document.job import Choice, JobDocument, Kit, Wish
 from rockpin.core.document.record import Holds, HoleRecord
-from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point
+from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point, WallSide
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.hole_plan import CandidateFixing
@@ -204,6 +205,13 @@ def test_board_is_neither_overhung_nor_pressed_in() -> None:
     heavy = plate_fixture(SQUARE, size_mm=(400, 150), mass_kg=30)
     found = next(f for f in plan(job(stud_wall(), heavy, 420, 1000)).findings if f.code == "board-overhung")
     assert found.figures["n_per_mm"] == pytest.approx(30 * 9.80665 / 400)
+    assert "bears no more than 20 kg in one place; there would be 30 kg" in found.sentence
+    # 10 kg over 1,000 mm are 0.1 N/mm of 0.4, but 0.31 m out of 0.3: DIN 4103-1
+    far = plate_fixture(SQUARE, size_mm=(1000, 150), mass_kg=10, depth_mm=620)
+    says = next(f for f in plan(job(stud_wall(), far, 420, 1000)).findings if f.code == "board-overhung").sentence
+    assert "an arm of at most 0.3 m and 0.4 N for each millimetre of wall; this is 0.31 m and 0.10 N" in says
+    near = plate_fixture(SQUARE, size_mm=(1000, 150), mass_kg=10, depth_mm=590)
+    assert "board-overhung" not in codes(plan(job(stud_wall(), near, 420, 1000)))
     arm = plate_fixture(SQUARE, size_mm=(150, 150), mass_kg=6, depth_mm=620)
     assert {"board-overhung", "board-pressed-in"} & codes(plan(job(stud_wall(), arm, 520, 1000)))
 
@@ -468,3 +476,18 @@ def test_an_open_place_names_the_best_for_a_stud_and_for_a_void_and_how_far_each
     assert found.action is not None
     assert re.search(r"Push a pin in .*, or move it \d+ mm to the left, where it is surely in the stud", found.action)
     assert re.search(r"\d+ mm to the right, where it is clear of it", found.action)
+
+
+def test_what_a_piece_hides_is_said_of_this_face_alone() -> None:
+    socket = Point(id="s", kind="socket", x_mm=600, y_mm=1050)
+    window = Opening(id="w", kind="window", x_mm=1600, y_mm=900, width_mm=600, height_mm=900)
+
+    def said(**wall: Any) -> set[str]:
+        return codes(plan(job(brick_wall(**wall), plate_fixture(), 550, 1000)))
+
+    assert "piece-over-point" in said(points=(socket,))
+    assert "piece-over-point" not in said(points=(socket.model_copy(update={"face": WallSide.OTHER}),))
+    assert "piece-over-point" not in said(points=(socket.model_copy(update={"x_mm": 1200.0}),))
+    assert "piece-over-opening" not in said(openings=(window,))
+    over = plan(job(brick_wall(openings=(window,)), plate_fixture(), 1560, 1000))
+    assert next(f for f in over.findings if f.code == "piece-over-opening").sentence == "Piece reaches over the window."

@@ -74,6 +74,8 @@ def test_what_is_named_has_been_put_through_the_plan() -> None:
     answer = what_goes_in(asked, CATALOGUE)
     assert answer.title == "Shelf on a plastered brick wall"
     assert answer.fits
+    # its holes want no different fixings, and the sentence does not say so
+    assert answer.verdict.sentence.startswith("It holds what it must, used so")
     job = supposed_job(asked, CATALOGUE)
     holes = [hole.id for support in job.fixture.supports for hole in support.holes if hole.used]
     for fit in answer.fits:

@@ -14,6 +14,7 @@ from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.wall import EdgeKind, Layer, Opening, OpeningKind
+from rockpin.core.fixture.shapes import build
 from rockpin.core.hole.spot import board_edge, free_edges
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
@@ -243,3 +244,18 @@ def test_units_change_no_verdict_no_use_and_no_choice() -> None:
             assert [(h.chosen, h.working and h.working.use) for h in one.holes] == [
                 (h.chosen, h.working and h.working.use) for h in other.holes
             ]
+
+
+@pytest.mark.parametrize(("shape", "there"), [("on_board", "Backing board"), ("box_on_channel", "Channel")])
+def test_parts_behind_are_gathered_and_spacers_by_their_thickness(shape: str, there: str) -> None:
+    def gathered(key: str) -> dict[str, int]:
+        fixture = build(next(row for row in load_catalogue().shapes if row.key == key), {})
+        return {item.label: item.count for item in plan(brick_wall(), fixture, 1000, 1000).gather}
+
+    found = gathered(shape)
+    assert found[there] == (2 if shape == "box_on_channel" else 1)
+    assert not any(label.startswith("Spacer") for label in found)
+    # four holes, a spacer at each, and no part of that name besides
+    spaced = gathered("on_spacers")
+    (label,) = (label for label in spaced if label.startswith("Spacer"))
+    assert (label.startswith("Spacer, "), spaced[label], there in spaced) == (True, 4, False)
