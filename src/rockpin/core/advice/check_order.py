@@ -2,9 +2,10 @@
 
 Each build-up is played through with a few courses of outcomes, evenly spread over what it may answer (Halton 1960,
 Numer. Math. 2). Whether the wall is told after a set of checks is then worked out for every set, and the cheapest order
-is the shortest way through the sets: each check costs its minutes times the chance that it is still wanted. Only its
-first check is done before everything is reckoned again, so that the answer to it counts (open-loop feedback control,
-Bertsekas 2005, Dynamic Programming and Optimal Control, 6.2).
+is the shortest way through the sets: each check costs its minutes times the chance that it is still wanted. After each
+answer to the first check the rest of the order is chosen anew (partial open-loop feedback control with one step of
+rollout, Bertsekas 2005, Dynamic Programming and Optimal Control, 6.2 and 6.4); only that first check is done before
+everything is reckoned again.
 """
 
 from collections.abc import Mapping
@@ -47,24 +48,29 @@ def _spread(checks: int, catalogue: Catalogue) -> Probabilities:
 
 def _play(
     chances: Probabilities, tables: list[Probabilities], catalogue: Catalogue
-) -> tuple[Probabilities, list[Probabilities]]:
-    """Courses of outcomes: the weight of each, and for each check its tempered log likelihoods."""
+) -> tuple[list[Probabilities], list[Probabilities]]:
+    """Courses of outcomes: for each check, their weights by its outcome, and its tempered log likelihoods."""
     points = _spread(len(tables), catalogue)
     counts = np.maximum(_LEAST_COURSES, np.round(chances * _COURSES).astype(int))
     truths = np.repeat(np.arange(len(chances)), counts)
     places = np.concatenate([np.arange(count) for count in counts])
-    logs = []
+    weights = (chances / counts)[truths]
+    parted, logs = [], []
     for index, table in enumerate(tables):
         steps = np.cumsum(table, axis=0)[:-1, truths]
         outcomes = (points[places, index][None, :] > steps).sum(axis=0)
+        parted.append(weights[:, None] * (outcomes[:, None] == np.arange(len(table))))
         logs.append(catalogue.figures.identification.evidence_temper * np.log(np.maximum(table, 1e-12))[outcomes])
-    return np.asarray((chances / counts)[truths]), logs
+    return parted, logs
 
 
 def _still_open(
     chances: Probabilities, weights: Probabilities, logs: list[Probabilities], decisions: Decisions
 ) -> Probabilities:
-    """The chance that it is still open what the wall is, after each set of checks (a bit for each check)."""
+    """The chance that it is still open what the wall is, after each set of checks (a bit for each check).
+
+    ``weights``: of the courses, a column for each question; the answer has a row for each set.
+    """
     beliefs = np.broadcast_to(np.log(np.maximum(chances, 1e-12)), (1, *logs[0].shape))
     for one in logs:
         beliefs = np.concatenate([beliefs, beliefs + one[None]])
@@ -88,12 +94,25 @@ def minutes_to_decision(
     names = sorted(costs, key=lambda key: (costs[key], key))[:_MOST_CHECKS]
     if not names:
         return {}
-    weights, logs = _play(chances, [tables[name] for name in names], catalogue)
-    still_open = _still_open(chances, weights, logs, decisions)
+    parted, logs = _play(chances, [tables[name] for name in names], catalogue)
+    still_open = _still_open(chances, np.concatenate(parted, axis=1), logs, decisions)
     prices = np.array([costs[name] for name in names])
-    count = len(names)
-    ahead: NDArray[np.float64] = np.zeros(1 << count)
-    for done in range((1 << count) - 2, -1, -1):
-        left = [bit for bit in range(count) if not done >> bit & 1]
-        ahead[done] = min(still_open[done] * prices[bit] + ahead[done | 1 << bit] for bit in left)
-    return {name: float(prices[bit] + ahead[1 << bit]) for bit, name in enumerate(names)}
+    ahead = _shortest(still_open, prices)
+    columns = np.split(np.arange(still_open.shape[1]), np.cumsum([one.shape[1] for one in parted])[:-1])
+    return {name: float(prices[bit] + ahead[1 << bit, columns[bit]].sum()) for bit, name in enumerate(names)}
+
+
+def _shortest(still_open: Probabilities, prices: Probabilities) -> Probabilities:
+    """Minutes from each set of checks on to the end, by the cheapest order of those that are left, for each column."""
+    count = len(prices)
+    sets = np.arange(1 << count)
+    sizes = np.array([int(one).bit_count() for one in sets])
+    ahead: NDArray[np.float64] = np.full(still_open.shape, np.inf)
+    ahead[-1] = 0.0
+    for size in range(count - 1, -1, -1):
+        done = sets[sizes == size]
+        for bit in range(count):
+            without = done[done >> bit & 1 == 0]
+            on = still_open[without] * prices[bit] + ahead[without | 1 << bit]
+            ahead[without] = np.minimum(ahead[without], on)
+    return ahead
