@@ -12,7 +12,8 @@ from bench.timing import quantile, reference_ms
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.job import Region, Site
-from rockpin.core.document.wall import Layer, Point, Scan, ScanMode, Wall, WallSide
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Layer, Point, Wall, WallSide
 from rockpin.core.hidden import Hidden, PlannedHole, WayKind, judge_hole, map_risk, read_hidden, ways_to_clear
 from rockpin.core.identification import read_stated
 from rockpin.core.tables.catalogue import Catalogue

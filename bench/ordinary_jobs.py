@@ -28,18 +28,8 @@ from rockpin.core.document.job import (
     Region,
     Site,
 )
-from rockpin.core.document.wall import (
-    Courses,
-    Framing,
-    HowKnown,
-    Layer,
-    Member,
-    MemberKind,
-    Scan,
-    ScanMode,
-    StudRow,
-    Wall,
-)
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Courses, Framing, HowKnown, Layer, Member, MemberKind, StudRow, Wall
 from rockpin.core.fixture import build
 
 

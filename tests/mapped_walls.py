@@ -4,9 +4,9 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Hit, HitKind
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.landmarks import Thing
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
 from rockpin.core.document.wall import (
     EdgeKind,
-    Find,
     Framing,
     HowKnown,
     Member,
@@ -15,8 +15,6 @@ from rockpin.core.document.wall import (
     Opening,
     OpeningKind,
     Point,
-    Scan,
-    ScanMode,
     StudRow,
     Wall,
 )

@@ -4,7 +4,8 @@ import pytest
 
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish
-from rockpin.core.document.wall import Point, Scan, ScanMode, Screen, Wall
+from rockpin.core.document.sweeps import Scan, ScanMode, Screen
+from rockpin.core.document.wall import Point, Wall
 from rockpin.core.hidden.cautions import ALWAYS, CABLES, GAS, OLD, WATER
 from rockpin.core.hidden.sweep_limits import read_sweeps
 from rockpin.core.plan.make import make_plan

@@ -8,7 +8,8 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import NotFound
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.wall import Point, Scan, Wall
+from rockpin.core.document.sweeps import Scan
+from rockpin.core.document.wall import Point, Wall
 from rockpin.core.hidden.clearing import ClearingWay, WayKind, ways_to_clear
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.plan.make import make_plan

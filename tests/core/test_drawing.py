@@ -10,8 +10,9 @@ from rockpin.core.document.evidence import Filling
 from rockpin.core.document.wall import Layer
 from rockpin.core.framing.behind import BehindKind, look_behind
 from rockpin.core.identification.reading import read_stated
-from rockpin.core.plan.drawing import course_lines, ruler
+from rockpin.core.plan.elevation import course_lines
 from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.ruler import ruler
 from tests.builders import BRICKS, brick_wall, job, plate_fixture, stud_wall
 
 

@@ -9,7 +9,8 @@ from rockpin.core.base.findings import Finding, Severity
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.job import Region, Site
-from rockpin.core.document.wall import Find, Point, Refuted, Scan, ScanMode, Wall, WallSide
+from rockpin.core.document.sweeps import Find, Refuted, Scan, ScanMode
+from rockpin.core.document.wall import Point, Wall, WallSide
 from rockpin.core.framing.behind import members_of
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.read import Hidden, read_hidden

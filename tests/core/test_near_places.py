@@ -9,7 +9,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import HoleRecord
-from rockpin.core.document.wall import Find, Opening, OpeningKind, Point, Scan, ScanMode, Wall
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
+from rockpin.core.document.wall import Opening, OpeningKind, Point, Wall
 from rockpin.core.fixture import build
 from rockpin.core.plan import BetterPlace, better_places, make_plan, places_on_the_wall
 from rockpin.core.plan.judged_places import Judged

@@ -9,7 +9,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Hit, HitKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.placing import Feature, FeatureKind, MarkKind, Reference, Side, WallMark
-from rockpin.core.document.wall import Find, OldHole, Opening, OpeningKind, Point, Scan, ScanMode
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
+from rockpin.core.document.wall import OldHole, Opening, OpeningKind, Point
 from rockpin.core.plan import make_plan
 from rockpin.core.plan.plan import Plan
 from tests.builders import brick_wall, job, plate_fixture, stud_wall

@@ -14,7 +14,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Evidence
 from rockpin.core.document.job import Choice, Region
-from rockpin.core.document.wall import Point, Scan, ScanMode, WallSide
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Point, WallSide
 from rockpin.core.fixture import build
 from rockpin.core.plan import make_plan
 from rockpin.core.questions import (

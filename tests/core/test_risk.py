@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import show_risk
-from rockpin.core.document.wall import Find, Opening, OpeningKind, Point, Scan, ScanMode, Screen, Wall, WallSide
+from rockpin.core.document.sweeps import Find, Scan, ScanMode, Screen
+from rockpin.core.document.wall import Opening, OpeningKind, Point, Wall, WallSide
 from rockpin.core.hidden.read import Hidden
 from rockpin.core.hidden.risk import HoleRisk, slices
 from rockpin.core.hidden.risk_map import map_risk

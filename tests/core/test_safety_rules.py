@@ -19,7 +19,8 @@ from rockpin.core.demand.cases import load_cases
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import ConcreteAnchor
 from rockpin.core.document.fixture import Environment, FixtureHole, HoleKind, Piece, Support
-from rockpin.core.document.wall import Framing, HowKnown, Layer, MemberKind, Point, Scan, ScanMode, StudRow
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Framing, HowKnown, Layer, MemberKind, Point, StudRow
 from rockpin.core.framing.behind import MemberReading, chance_of_wood
 from rockpin.core.hidden.clearing import WayKind, ways_to_clear
 from rockpin.core.hidden.judge import PlannedHole, judge_hole

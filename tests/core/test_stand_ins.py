@@ -7,7 +7,8 @@ import pytest
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import ReadBy, Reading, Trace
 from rockpin.core.document.job import PullEnd, PullTest
-from rockpin.core.document.wall import Find, Point, Scan, ScanMode
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
+from rockpin.core.document.wall import Point
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue

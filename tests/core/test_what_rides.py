@@ -8,7 +8,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Filling, Location
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.wall import Framing, HowKnown, Layer, Scan, ScanMode, StudRow, Wall
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Framing, HowKnown, Layer, StudRow, Wall
 from rockpin.core.fixture import build
 from rockpin.core.plan import make_plan
 from tests.builders import job

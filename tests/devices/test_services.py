@@ -4,7 +4,8 @@ import numpy as np
 import pytest
 
 from rockpin.core.base.model import Rect
-from rockpin.core.document.wall import Point, ScanMode
+from rockpin.core.document.sweeps import ScanMode
+from rockpin.core.document.wall import Point
 from rockpin.devices.simulated_services import Inside, TrueService, lay_services, sweep_area
 from tests.builders import stud_wall
 

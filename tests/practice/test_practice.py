@@ -11,7 +11,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.document.evidence import CameOut, HitKind
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import ScanMode
+from rockpin.core.document.sweeps import ScanMode
 from rockpin.core.plan import make_plan
 from rockpin.devices.simulated_services import TrueService
 from rockpin.practice.beneath import laid_open, true_layers

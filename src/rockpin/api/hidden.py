@@ -14,7 +14,8 @@ from rockpin.api.practice import SWEEP_MINUTES, beneath
 from rockpin.api.schemas import ScanAsk
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.evidence import ReadBy
-from rockpin.core.document.wall import Scan, Wall
+from rockpin.core.document.sweeps import Scan
+from rockpin.core.document.wall import Wall
 from rockpin.core.hidden import ClearingWay, map_risk
 from rockpin.core.identification import identify
 from rockpin.core.plan import read_wall

@@ -12,7 +12,8 @@ from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Region, Site
 from rockpin.core.document.landmarks import Stairs, TileGrid
 from rockpin.core.document.post import Post
-from rockpin.core.document.wall import Corner, MemberKind, OpeningKind, ScanMode, Wall
+from rockpin.core.document.sweeps import ScanMode
+from rockpin.core.document.wall import Corner, MemberKind, OpeningKind, Wall
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Species
 from rockpin.core.tables.handbook import OwnedSet, TradeWord

@@ -30,7 +30,8 @@ from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.capacity import method_of
 from rockpin.core.document.fixture import Link, Support
 from rockpin.core.document.job import Region, Site
-from rockpin.core.document.wall import HowKnown, Refuted, Screen, Wall
+from rockpin.core.document.sweeps import Refuted, Screen
+from rockpin.core.document.wall import HowKnown, Wall
 from rockpin.core.framing import members_of
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue

@@ -7,19 +7,8 @@ from rockpin.core.document.evidence import Filling, Location, ReadBy
 from rockpin.core.document.fittings import Device, DeviceBack, DrainSide, Enclosure
 from rockpin.core.document.fixture import Environment, Fixture, FixtureHole
 from rockpin.core.document.post import Post, PostSection
-from rockpin.core.document.wall import (
-    EdgeKind,
-    Framing,
-    HowKnown,
-    Layer,
-    Opening,
-    OpeningKind,
-    Point,
-    Scan,
-    ScanMode,
-    StudRow,
-    Wall,
-)
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import EdgeKind, Framing, HowKnown, Layer, Opening, OpeningKind, Point, StudRow, Wall
 from rockpin.demo.from_shapes import made
 
 

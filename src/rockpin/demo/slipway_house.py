@@ -6,10 +6,10 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Evidence, Filling, Finish, Hit, HitKind, Location, ReadBy
 from rockpin.core.document.fixture import Environment, Fixture, FixtureHole, HoleKind, Piece, Support
 from rockpin.core.document.job import JobDocument, Placement, Site, Wish
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
 from rockpin.core.document.wall import (
     Courses,
     EdgeKind,
-    Find,
     Framing,
     HowKnown,
     Layer,
@@ -19,8 +19,6 @@ from rockpin.core.document.wall import (
     Opening,
     OpeningKind,
     Point,
-    Scan,
-    ScanMode,
     StudRow,
     Wall,
     WallSide,

@@ -11,7 +11,8 @@ import numpy as np
 
 from rockpin.core.base.model import Rect, to_line_mm
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import Find, Point, ScanMode, Wall, WallSide
+from rockpin.core.document.sweeps import Find, ScanMode
+from rockpin.core.document.wall import Point, Wall, WallSide
 from rockpin.devices.simulated_walls import Trade
 
 Rng = np.random.Generator

@@ -9,7 +9,8 @@ from datetime import date
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord, Photo
-from rockpin.core.document.wall import Find, Wall
+from rockpin.core.document.sweeps import Find
+from rockpin.core.document.wall import Wall
 from rockpin.core.plan import HolePlan, Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.exchange.drawing import Box, Drawing

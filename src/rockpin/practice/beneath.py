@@ -4,7 +4,8 @@ import numpy as np
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Filling, HowStated, ReadBy
-from rockpin.core.document.wall import Find, Framing, HowKnown, Layer, Member, Scan, ScanMode, Wall
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
+from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, Wall
 from rockpin.devices.scanner import HiddenWall
 from rockpin.devices.simulated_walls import HOLLOW
 from rockpin.practice.ground import Ground, Truth, layers_of

@@ -6,7 +6,7 @@ import numpy as np
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Evidence, Hit, HitKind
-from rockpin.core.document.wall import Find, ScanMode
+from rockpin.core.document.sweeps import Find, ScanMode
 from rockpin.devices.simulated_checks import observe
 from rockpin.devices.simulated_framing import SimulatedStud
 from rockpin.devices.simulated_services import FAILS, sweep_area

@@ -8,7 +8,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import HitKind, ReadBy
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument, Placement
-from rockpin.core.document.wall import Scan, ScanMode, Wall
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan import Plan, WayKind, bar_drilled, make_plan, read_wall, ways_out
 from rockpin.core.tables.catalogue import Catalogue

@@ -5,7 +5,8 @@ from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fittings import TailFrom
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import Holds, LeftHole
-from rockpin.core.document.wall import Find, OldHole, Scan, ScanMode, Wall
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
+from rockpin.core.document.wall import OldHole, Wall
 from rockpin.core.placing import lying
 from rockpin.core.setout import of_wall, place_fixture
 from rockpin.core.tables.catalogue import Catalogue

@@ -15,7 +15,8 @@ from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment
-from rockpin.core.document.wall import Scan, ScanMode, Wall, WallSide
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.read import Hidden
 from rockpin.core.hidden.risk_map import map_risk

@@ -7,7 +7,8 @@ proved metal and live sweeps deep enough, if no more than 1 % is left. The plan 
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Severity
-from rockpin.core.document.wall import Find, WallSide
+from rockpin.core.document.sweeps import Find
+from rockpin.core.document.wall import WallSide
 from rockpin.core.hidden.read import OPENED_TO_MM, FindReading, Hidden, HiddenAtHole
 from rockpin.core.hidden.risk import HoleRisk
 from rockpin.core.hidden.zones import Zone

@@ -12,7 +12,8 @@ from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.evidence import Finish, Location
 from rockpin.core.document.job import Site
 from rockpin.core.document.photo import within_mm
-from rockpin.core.document.wall import Backing, Find, Scan, ScanMode, Wall, WallSide
+from rockpin.core.document.sweeps import Find, Scan, ScanMode
+from rockpin.core.document.wall import Backing, Wall, WallSide
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden.risk import Found, RiskField, ScanConditions
 from rockpin.core.hidden.routes import Route, read_routes

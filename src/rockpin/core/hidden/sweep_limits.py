@@ -2,7 +2,7 @@
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_limit
-from rockpin.core.document.wall import Scan, ScanMode, Screen
+from rockpin.core.document.sweeps import Scan, ScanMode, Screen
 from rockpin.core.hidden.read import Hidden
 from rockpin.core.hidden.risk import miss_chance
 

@@ -6,16 +6,15 @@ witness: its exponent is tempered by how near the two were done. What the user s
 
 from collections import defaultdict
 from collections.abc import Sequence
-from math import hypot, log
+from math import hypot
 from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
 
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import UnitSystem, show_length, show_share
+from rockpin.core.base.quantities import UnitSystem, show_share
 from rockpin.core.base.words import inside
-from rockpin.core.document.evidence import Ended, Evidence, Filling, Finish, HitKind
+from rockpin.core.document.evidence import Evidence, Filling, Finish, HitKind
 from rockpin.core.document.job import Site
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.identification.probing import fit_probe
@@ -30,20 +29,10 @@ from rockpin.core.identification.reading import (
     read_stated,
 )
 from rockpin.core.identification.thickness import Layers, Whereabouts, usual_layers, whereabouts_of
+from rockpin.core.identification.witnesses import Probabilities, Weighed, Witness, evidence_text, witnesses_of
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.figures import IdentificationFigures
 from rockpin.core.tables.identification import BuildUp, CheckForm
-
-Probabilities = NDArray[np.float64]
-
-
-class Witness(Model):
-    """What one check says for or against a build-up: ``weight`` is the natural log of the ratio of chances."""
-
-    evidence: str
-    text: str
-    weight: float
-    says: str
 
 
 class Hypothesis(Model):
@@ -180,21 +169,12 @@ def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | N
     return min(fitting, key=lambda row: abs(skins(row.layers) - skins(layers)), default=None)
 
 
-class _Weighed(NamedTuple):
-    """One piece of evidence in words: its log likelihood under each build-up, tempered, and what it cannot tell."""
-
-    id: str
-    text: str
-    logs: Probabilities
-    cannot: str = ""
-
-
 def _weigh(
     evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, units: UnitSystem, catalogue: Catalogue
-) -> tuple[list[_Weighed], list[Layers]]:
+) -> tuple[list[Weighed], list[Layers]]:
     """Every check under every build-up, and the layers after all measures. ``layers``: one for each build-up."""
     figures, rows = catalogue.figures.identification, catalogue.hypotheses
-    weighed: list[_Weighed] = []
+    weighed: list[Weighed] = []
     layers = list(layers)
     for one, exponent in zip(evidence, exponents(evidence, catalogue), strict=True):
         check = catalogue.check_by_key[one.check]
@@ -216,60 +196,13 @@ def _weigh(
         cannot = ""
         if check.form is CheckForm.MEASURE and any(some.rest.unseen for some in layers):
             cannot = " What may stand behind it is in that figure too: it does not tell how thick the leaf is."
-        weighed.append(_Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent, cannot))
+        weighed.append(Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent, cannot))
     return weighed, layers
 
 
 def _normal(logs: Probabilities) -> Probabilities:
     shifted = np.exp(logs - logs.max())
     return np.asarray(shifted / shifted.sum())
-
-
-_STRENGTH = ((log(10), "strongly"), (log(3), "clearly"), (log(1.25), "a little"))
-
-
-def _in_words(weight: float) -> str:
-    strength = next((word for least, word in _STRENGTH if abs(weight) >= least), None)
-    if strength is None:
-        return "says nothing either way"
-    return f"speaks {strength} {'for' if weight > 0 else 'against'} it"
-
-
-def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str:
-    """A check and its outcome, in a few words."""
-    check = catalogue.check_by_key[one.check]
-    outcome = next((row.label for row in check.outcomes if row.key == one.outcome), "")
-    if one.value_mm is not None:
-        outcome = show_length(one.value_mm, units)
-    if one.probe:
-        words = catalogue.belief.came_out
-        parts = [
-            f"{words[stretch.came_out].lower()} to {show_length(stretch.to_mm, units)}"
-            for stretch in one.probe.intervals
-        ]
-        ends = {Ended.VOID: "then a void", Ended.SOLID: "still solid", Ended.STOP: "then it stopped"}
-        outcome = f"{', '.join(parts)}, {ends[one.probe.ended]}"
-        if one.probe.void_depth_mm is not None:
-            outcome += f" of {show_length(one.probe.void_depth_mm, units)}"
-    return f"{check.label}: {inside(outcome)}"
-
-
-def _witnesses(index: int, prior: Probabilities, weighed: Sequence[_Weighed]) -> tuple[Witness, ...]:
-    """Each check as a ratio: its chance under this build-up over its chance under all the others as they stood."""
-    others = np.delete(prior, index)
-    others = others / others.sum()
-    found = []
-    for one in weighed:
-        weight = float(one.logs[index] - log(float(np.exp(np.delete(one.logs, index)) @ others)))
-        found.append(
-            Witness(
-                evidence=one.id,
-                text=one.text,
-                weight=weight,
-                says=_in_words(weight) + (f".{one.cannot}" if one.cannot else ""),
-            )
-        )
-    return tuple(sorted(found, key=lambda witness: -abs(witness.weight)))
 
 
 def _filling(evidence: Sequence[Evidence]) -> Filling | None:
@@ -346,7 +279,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         word = np.log([right if row is stated else rest for row in rows])
         # what is usual here says nothing against somebody who saw the wall open
         logs += word - np.log(prior)
-        weighed.append(_Weighed("stated", f"Stated: {inside(catalogue.belief.how_stated[wall.stated])}", word))
+        weighed.append(Weighed("stated", f"Stated: {inside(catalogue.belief.how_stated[wall.stated])}", word))
     chances = _normal(logs)
 
     solidity = wall.courses.solidity if wall.courses else None
@@ -378,7 +311,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
             probability_text=show_share(float(chances[index])),
             reason=_reason(rows[index]),
             layers=readings[index].layers,
-            witnesses=_witnesses(index, prior, weighed) if chances[index] >= figures.build_up_considered else (),
+            witnesses=witnesses_of(index, prior, weighed) if chances[index] >= figures.build_up_considered else (),
         )
         for index in order
     }

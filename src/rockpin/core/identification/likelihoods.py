@@ -3,9 +3,10 @@
 import numpy as np
 
 from rockpin.core.document.evidence import CameOut, Ended, Probe, ProbeInterval
-from rockpin.core.identification.belief import Probabilities, chances_of
+from rockpin.core.identification.belief import chances_of
 from rockpin.core.identification.probing import fit_probe
 from rockpin.core.identification.thickness import Whereabouts, usual_layers
+from rockpin.core.identification.witnesses import Probabilities
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import BuildUp, Check, CheckForm
 

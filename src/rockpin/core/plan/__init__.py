@@ -1,7 +1,8 @@
 """The plan: every room in its order, and every sentence of judgement."""
 
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
-from rockpin.core.plan.drawing import Cut, Elevation
+from rockpin.core.plan.cut import Cut
+from rockpin.core.plan.elevation import Elevation
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.going_on import ways_on
 from rockpin.core.plan.happened import Happened, PhotoTaken, in_words, take_in

@@ -18,7 +18,7 @@ from rockpin.core.framing import Behind
 from rockpin.core.hidden import HoleRisk
 from rockpin.core.hole import Spot
 from rockpin.core.plan.answers import answers_of, is_bored
-from rockpin.core.plan.drawing import Cut, behind_text, draw_cut
+from rockpin.core.plan.cut import Cut, behind_text, draw_cut
 from rockpin.core.tables.catalogue import Catalogue
 
 

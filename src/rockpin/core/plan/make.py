@@ -20,7 +20,8 @@ from rockpin.core.placing import Axis
 from rockpin.core.plan.answers import is_bored
 from rockpin.core.plan.because import because_of
 from rockpin.core.plan.corner import Planes, planes_of
-from rockpin.core.plan.drawing import draw_elevation, draw_runner_up
+from rockpin.core.plan.cut import draw_runner_up
+from rockpin.core.plan.elevation import draw_elevation
 from rockpin.core.plan.findings import all_findings, as_built_findings, corner_findings, of_second_plane
 from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text

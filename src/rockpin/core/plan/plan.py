@@ -11,7 +11,8 @@ from rockpin.core.framing import FramingReading
 from rockpin.core.hidden import Route, SweepReading
 from rockpin.core.identification import Belief, WallReading
 from rockpin.core.placing import PlacingReading
-from rockpin.core.plan.drawing import Elevation, RunnerUp
+from rockpin.core.plan.cut import RunnerUp
+from rockpin.core.plan.elevation import Elevation
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.loose import LooseReading
 from rockpin.core.plan.record_lines import RecordLine

@@ -8,7 +8,8 @@ from pydantic import Field, model_validator
 from rockpin.core.base.model import Id, Model, Name, Rect
 from rockpin.core.base.row import Row
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import Point, ScanMode
+from rockpin.core.document.sweeps import ScanMode
+from rockpin.core.document.wall import Point
 
 
 class Service(StrEnum):

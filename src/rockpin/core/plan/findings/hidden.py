@@ -6,7 +6,8 @@ from typing import NamedTuple
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_risk
-from rockpin.core.document.wall import ScanMode, Wall, WallSide
+from rockpin.core.document.sweeps import ScanMode
+from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.hidden import Hazard, Hidden, Judged, PlannedHole
 
 _SWEEP = "Sweep here with metal and live, the instrument just proved on a known live cable, or "

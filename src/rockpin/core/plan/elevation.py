@@ -1,32 +1,22 @@
-"""What the two pictures show, in wall millimetres: the elevation, its rulers, and the cut through each hole."""
+"""What the elevation shows, in wall millimetres: outline, openings, courses, things, sweeps and their finds, rulers."""
 
-from collections.abc import Sequence
-from math import ceil, floor, sqrt
+from math import ceil, floor
 
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import (
-    MM_PER_INCH,
     UnitSystem,
     show_length,
-    show_limit,
-    show_share,
-    show_thickness,
     show_within,
 )
-from rockpin.core.document.evidence import Filling
 from rockpin.core.document.landmarks import Stairs, Thing, TileGrid
 from rockpin.core.document.photo import within_mm
-from rockpin.core.document.wall import Corner, Courses, OldHole, OpeningKind, Scan, Wall, WallSide
-from rockpin.core.framing import Behind, BehindKind, MemberReading
+from rockpin.core.document.sweeps import Scan
+from rockpin.core.document.wall import Corner, Courses, OldHole, OpeningKind, Wall, WallSide
+from rockpin.core.framing import MemberReading
 from rockpin.core.hidden import FindReading, Hidden, PointReading, Zone
-from rockpin.core.hole import HoleSpec, ScrewPick, Spot
-from rockpin.core.identification import Family, Identified, LayerReading, WallReading, evidence_text
-from rockpin.core.tables.catalogue import Catalogue, Role
-
-
-class Tick(Model):
-    at_mm: float
-    text: str
+from rockpin.core.identification import evidence_text
+from rockpin.core.plan.ruler import Tick, ruler
+from rockpin.core.tables.catalogue import Catalogue
 
 
 class CourseLines(Model):
@@ -101,66 +91,6 @@ class Elevation(Model):
     marks: tuple[EvidenceMark, ...]
     ruler_x: tuple[Tick, ...]
     ruler_y: tuple[Tick, ...]
-
-
-class CutLayer(Model):
-    """A layer in the cut. ``back_spread_mm``: two standard deviations of where it ends."""
-
-    label: str
-    hatch: str
-    front_mm: float
-    back_mm: float
-    back_spread_mm: float
-    text: str
-
-
-class RunnerUp(Model):
-    """The build-up that comes second, cut through to be set beside the first."""
-
-    label: str
-    probability_text: str
-    layers: tuple[CutLayer, ...]
-    total_mm: float
-
-
-class Cut(Model):
-    """The cut through one hole, seen from the side; depths [mm] from the face, negative towards the room.
-
-    ``plate_hatch``: of a board of one's own instead of a bracket. ``spacers_mm``: those of a stack, from the
-    wall out. ``head_at_mm``: where the head's underside sits.
-    """
-
-    layers: tuple[CutLayer, ...]
-    total_mm: float
-    behind_text: str
-    plate_mm: float
-    plate_hatch: str | None
-    spacer_mm: float
-    spacers_mm: tuple[float, ...]
-    washer_mm: float
-    head_at_mm: float
-    hole: HoleSpec | None
-    screw: ScrewPick | None
-    limit_mm: float | None
-    limit_text: str | None
-    ruler: tuple[Tick, ...]
-
-
-_STEPS_MM = (10, 20, 50, 100, 200, 400, 500, 1000, 2000)
-_STEPS_IN = (0.5, 1, 2, 4, 8, 16, 24, 48, 96)
-
-
-def ruler(length_mm: float, units: UnitSystem, most: int) -> tuple[Tick, ...]:
-    """At most so many ticks from 0 on, in steps that a tape shows."""
-    steps = _STEPS_MM if units is UnitSystem.METRIC else tuple(step * MM_PER_INCH for step in _STEPS_IN)
-    step = next((one for one in steps if length_mm / one <= most), steps[-1])
-    return tuple(
-        Tick(
-            at_mm=number * step,
-            text=f"{number * step:g}" if units is UnitSystem.METRIC else show_length(number * step, units)[:-3],
-        )
-        for number in range(floor(length_mm / step + 1e-9) + 1)
-    )
 
 
 def course_lines(courses: Courses, wall: Wall) -> CourseLines:
@@ -289,124 +219,4 @@ def draw_elevation(
         marks=_evidence_marks(wall, units, catalogue),
         ruler_x=ruler(wall.width_mm, units, 10),
         ruler_y=ruler(wall.height_mm, units, 8),
-    )
-
-
-def _cut_layers(layers: Sequence[LayerReading], kind: BehindKind, units: UnitSystem) -> tuple[CutLayer, ...]:
-    variance = 0.0
-    found = []
-    for layer in layers:
-        variance += layer.sigma_mm**2
-        found.append(_cut_layer(layer, 2 * sqrt(variance), kind, units))
-    return tuple(found)
-
-
-def _cut_layer(layer: LayerReading, spread_mm: float, kind: BehindKind, units: UnitSystem) -> CutLayer:
-    label, hatch = layer.label, layer.hatch
-    if layer.role is Role.CAVITY:
-        label, hatch = ("Dabs and gap", "void")
-    elif layer.role is Role.FRAME:
-        if kind in (BehindKind.TIMBER, BehindKind.STEEL):
-            label, hatch = ("Timber stud", "timber") if kind is BehindKind.TIMBER else ("Steel stud", "void")
-        else:
-            filled = layer.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
-            label, hatch = ("Insulation", "insulation") if filled else ("Void", "void")
-            if layer.filling in (None, Filling.UNKNOWN):
-                label = "Void, filling not known"
-    elif layer.role is Role.MASONRY and kind is BehindKind.JOINT:
-        label, hatch = "Mortar joint", "plaster"
-    return CutLayer(
-        label=label,
-        hatch=hatch,
-        front_mm=layer.front_mm,
-        back_mm=layer.back_mm,
-        back_spread_mm=spread_mm,
-        text=_thickness_text(layer, units),
-    )
-
-
-def _thickness_text(layer: LayerReading, units: UnitSystem) -> str:
-    """A thickness, with two standard deviations where it is not sure to half a millimetre."""
-    text = show_thickness(layer.thickness_mm, units)
-    return f"{text} ± {show_thickness(2 * layer.sigma_mm, units)}" if layer.sigma_mm > 0.25 else text
-
-
-def draw_runner_up(identified: Identified, units: UnitSystem, catalogue: Catalogue) -> RunnerUp | None:
-    """The second build-up, where it is likely enough to matter and of another family or fixing."""
-    if (
-        not identified.others
-        or identified.others[0][0].probability < 2 * catalogue.figures.identification.plausible_build_up
-    ):
-        return None
-    other, reading = identified.others[0]
-    layers = _cut_layers(reading.layers, BehindKind.UNKNOWN, units)
-    return RunnerUp(
-        label=other.label,
-        probability_text=other.probability_text,
-        layers=layers,
-        total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
-    )
-
-
-_UNIT_WORDS = {
-    "dense_block": "block",
-    "hollow_block": "hollow block",
-    "aerated_block": "aerated block",
-    "stone": "stone",
-}
-
-
-def behind_text(spot: Spot, behind: Behind) -> str:
-    """What stands behind a hole, in a few words."""
-    match behind.kind:
-        case BehindKind.TIMBER:
-            return f"stud {show_share(behind.solid_wood)}"
-        case BehindKind.OPEN:
-            wood = f"stud {show_share(behind.solid_wood)}"
-            # beside a stud that is surely there, "clear" says nothing
-            return f"{wood}, or clear {show_share(behind.clear)}" if behind.clear >= spot.framing.open_least else wood
-        case BehindKind.STEEL:
-            return "steel stud"
-        case BehindKind.VOID:
-            return "board, void behind"
-        case BehindKind.UNIT:
-            unit = _UNIT_WORDS.get(spot.reading.holding or "", "brick")
-            through = "through the board into " if spot.reading.family is Family.BONDED_BOARD else ""
-            return f"{through}{unit}" if spot.wall.courses else f"{through}{unit} or joint, hidden"
-        case BehindKind.JOINT:
-            return "mortar joint"
-        case BehindKind.CONCRETE:
-            return "concrete"
-        case BehindKind.POST:
-            return "the post"
-    return "not known"
-
-
-def draw_cut(
-    spot: Spot,
-    reading: WallReading,
-    kind: BehindKind,
-    text: str,
-    hole: HoleSpec | None,
-    screw: ScrewPick | None,
-    stack: Sequence[float] = (),
-) -> Cut:
-    """The cut through one hole, with the fixing in it if there is one. ``stack``: spacers [mm] behind it."""
-    limit = spot.depth_limit_mm
-    shown = limit is not None and limit < reading.thickness_mm
-    return Cut(
-        layers=_cut_layers(reading.layers, kind, spot.units),
-        total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
-        behind_text=text,
-        plate_mm=spot.hole.plate_mm,
-        plate_hatch="timber" if spot.hole.board_species else None,
-        spacer_mm=spot.hole.spacer_mm,
-        spacers_mm=tuple(stack),
-        washer_mm=screw.washer_mm if screw else 0.0,
-        head_at_mm=-(screw.under_head_mm if screw else spot.hole.plate_mm + spot.hole.spacer_mm),
-        hole=hole,
-        screw=screw,
-        limit_mm=limit if shown else None,
-        limit_text=f"past {show_limit(limit, spot.units)} not cleared" if shown and limit else None,
-        ruler=ruler(reading.thickness_mm, spot.units, 12),
     )
