@@ -29,7 +29,7 @@ from rockpin.core.identification.reading import (
     read_stated,
 )
 from rockpin.core.identification.thickness import Layers, Whereabouts, usual_layers, whereabouts_of
-from rockpin.core.identification.witnesses import Probabilities, Weighed, Witness, evidence_text, witnesses_of
+from rockpin.core.identification.witnesses import EvidenceReading, Probabilities, Witness, evidence_text, witnesses_of
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.figures import IdentificationFigures
 from rockpin.core.tables.identification import BuildUp, CheckForm
@@ -171,10 +171,10 @@ def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | N
 
 def _weigh(
     evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, units: UnitSystem, catalogue: Catalogue
-) -> tuple[list[Weighed], list[Layers]]:
+) -> tuple[list[EvidenceReading], list[Layers]]:
     """Every check under every build-up, and the layers after all measures. ``layers``: one for each build-up."""
     figures, rows = catalogue.figures.identification, catalogue.hypotheses
-    weighed: list[Weighed] = []
+    weighed: list[EvidenceReading] = []
     layers = list(layers)
     for one, exponent in zip(evidence, exponents(evidence, catalogue), strict=True):
         check = catalogue.check_by_key[one.check]
@@ -196,7 +196,7 @@ def _weigh(
         cannot = ""
         if check.form is CheckForm.MEASURE and any(some.rest.unseen for some in layers):
             cannot = " What may stand behind it is in that figure too: it does not tell how thick the leaf is."
-        weighed.append(Weighed(one.id, evidence_text(one, units, catalogue), logs * exponent, cannot))
+        weighed.append(EvidenceReading(one.id, evidence_text(one, units, catalogue), logs * exponent, cannot))
     return weighed, layers
 
 
@@ -279,7 +279,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         word = np.log([right if row is stated else rest for row in rows])
         # what is usual here says nothing against somebody who saw the wall open
         logs += word - np.log(prior)
-        weighed.append(Weighed("stated", f"Stated: {inside(catalogue.belief.how_stated[wall.stated])}", word))
+        weighed.append(EvidenceReading("stated", f"Stated: {inside(catalogue.belief.how_stated[wall.stated])}", word))
     chances = _normal(logs)
 
     solidity = wall.courses.solidity if wall.courses else None

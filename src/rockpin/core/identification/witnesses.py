@@ -25,7 +25,7 @@ class Witness(Model):
     says: str
 
 
-class Weighed(NamedTuple):
+class EvidenceReading(NamedTuple):
     """One piece of evidence in words: its log likelihood under each build-up, tempered, and what it cannot tell."""
 
     id: str
@@ -63,7 +63,7 @@ def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str
     return f"{check.label}: {inside(outcome)}"
 
 
-def witnesses_of(index: int, prior: Probabilities, weighed: Sequence[Weighed]) -> tuple[Witness, ...]:
+def witnesses_of(index: int, prior: Probabilities, weighed: Sequence[EvidenceReading]) -> tuple[Witness, ...]:
     """Each check as a ratio: its chance under this build-up over its chance under all the others as they stood."""
     others = np.delete(prior, index)
     others = others / others.sum()
