@@ -172,6 +172,11 @@ def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refus
     return found
 
 
+def shut_out(spot: Spot) -> bool:
+    """Whether even the narrowest hole would be in framing."""
+    return spot.chance_clear(0.0) < spot.framing.open_least
+
+
 def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses an anchor at this hole: the stud, its neighbours, an edge, the bracket."""
     figures, units = tables.figures, spot.units
@@ -275,8 +280,6 @@ def _by_case(anchor: BoardAnchor, spot: Spot, figures: CapacityFigures) -> ByCas
 def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
     """The anchor with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
     figures, reading = tables.figures, spot.reading
-    if found := unfit(anchor, spot, tables):
-        return found
     screw, rating = screw_here(anchor.screw, spot, tables) or tables.screws[anchor.screw], rating_of(anchor, reading)
     if not spot.passes(screw.diameter_mm):
         return [

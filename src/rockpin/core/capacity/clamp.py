@@ -110,8 +110,6 @@ def _set(clamp: PostClamp, tables: CapacityTables) -> Setting:
 
 def prepare(clamp: PostClamp, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A clamp at a bracket: what refuses it there, or N/Nₐ + V/Vₐ in every case."""
-    if found := unfit(clamp, spot, tables):
-        return found
     setting = spot.cached_per_wall(clamp.key, lambda: _set(clamp, tables))
     return tabled(clamp, spot, setting, (), Mode.SLIP, ByCase(most=1.0))
 

@@ -205,7 +205,7 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
     figures, reading = tables.figures, spot.reading
     dust = spot.dust_mm(anchor.diameter_mm)
     least_mm = reading.skin_mm + anchor.embedment_mm
-    if found := unfit(anchor, spot, tables) or _refusals(anchor, spot, least_mm + dust, tables):
+    if found := _refusals(anchor, spot, least_mm + dust, tables):
         return found
     # a bolt that ends in a nut must hold fixture, washer and the whole nut beyond the concrete
     nut = figures.nut_diameters * anchor.diameter_mm if "nut" in anchor.head else 0.0

@@ -130,7 +130,7 @@ def _set(hanger: BoardHanger, spot: Spot, tables: CapacityTables) -> Setting:
 
 def prepare(hanger: BoardHanger, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A hook at a hole: what refuses it there, or N/Nₐ + V/Vₐ in every case."""
-    if found := unfit(hanger, spot, tables) or _refusals(hanger, spot, tables.figures):
+    if found := _refusals(hanger, spot, tables.figures):
         return found
     setting = spot.cached_per_wall(hanger.key, lambda: _set(hanger, spot, tables))
     repeated = tables.figures.board_repeated_plastic if spot.duty.repeated or spot.duty.moves else 1.0

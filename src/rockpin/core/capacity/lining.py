@@ -151,8 +151,6 @@ def edge_steps_mm(fixing: LiningScrew, tables: CapacityTables) -> tuple[float, .
 
 def prepare(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in the lining: what refuses it there, or N/W + V/Z in every case."""
-    if found := unfit(fixing, spot, tables):
-        return found
     figures, units = tables.figures, spot.units
     setting = spot.cached_per_wall(fixing.key, lambda: _set(fixing, spot, tables))
     if isinstance(setting, list):

@@ -196,8 +196,6 @@ def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refu
 def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
     """The plug with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
     figures, reading = tables.figures, spot.reading
-    if found := unfit(plug, spot, tables):
-        return found
     screw, rating = _best_screw(plug, spot, tables), rating_of(plug, spot)
     barred = _bracket_refusal(plug, screw, spot)
     if barred or screw is None or rating is None:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
+from functools import cache
 from importlib import import_module
 from types import ModuleType
 from typing import cast, get_args
@@ -149,6 +150,10 @@ class Method:
         found: tuple[float, ...] = self._module.clear_halves_mm(fixing) if self._has("clear_halves_mm") else ()
         return found
 
+    def shut_out(self, spot: Spot) -> bool:
+        """Whether what stands behind this hole refuses every fixing of the method, whatever its size."""
+        return self._has("shut_out") and bool(self._module.shut_out(spot))
+
     def edge_steps_mm(self, fixing: AnyFixing, tables: CapacityTables) -> tuple[float, ...]:
         """Distances [mm] to an edge of board or masonry from which on something is decided otherwise."""
         found: tuple[float, ...] = self._module.edge_steps_mm(fixing, tables) if self._has("edge_steps_mm") else ()
@@ -188,9 +193,14 @@ class Method:
         return hasattr(self._module, name)
 
 
+@cache
+def _method(module: ModuleType) -> Method:
+    return Method(module)
+
+
 def method_of(fixing: AnyFixing) -> Method:
     """The method by which a fixing is judged."""
-    return Method(METHODS[fixing.method])
+    return _method(METHODS[fixing.method])
 
 
 def _of_a_post(fixing: AnyFixing, spot: Spot) -> list[Refusal]:
@@ -219,12 +229,17 @@ def _unfit_by_method(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> l
     return found
 
 
+_SHUT_OUT = refuse("shut-out", "What stands behind this hole takes none of its kind.")
+
+
 def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared | list[Refusal]:
     """A fixing at a hole by the method that its row names: what refuses it there, or what its method answers for."""
+    if barred := refused_here(fixing, spot, tables):
+        return barred
     if spot.demand.no_lever_case is not None:
-        return unfit(fixing, spot, tables) or [_no_lever(spot.demand.no_lever_case)]
-    if of_post := _of_a_post(fixing, spot):
-        return of_post
+        return [_no_lever(spot.demand.no_lever_case)]
+    if not spot.worded and method_of(fixing).shut_out(spot):
+        return [_SHUT_OUT]
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
     return found
 

@@ -121,8 +121,6 @@ def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -
 
 def prepare(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A bolt at a bracket: what refuses it there, or N/Nₐ + V/Vₐ in every case; lasting loads count less."""
-    if found := unfit(bolt, spot, tables):
-        return found
     across = spot.wall.post.across_mm if spot.wall.post else 0.0
     setting = spot.cached_per_wall(bolt.key, lambda: _set(bolt, spot, across, tables))
     return tabled(bolt, spot, setting, (), Mode.DOWEL, ByCase(raised=Raised.WOOD))

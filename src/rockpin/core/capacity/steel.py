@@ -87,7 +87,7 @@ def _lines(
 def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
     figures, screw = tables.figures, screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
-    if found := unfit(fixing, spot, tables) or _refusals(screw, spot):
+    if found := _refusals(screw, spot):
         return found
     under = spot.under_head_mm(screw)
     length = screw.stock_length_mm(under + spot.reading.skin_mm + figures.steel_screw_past_mm)

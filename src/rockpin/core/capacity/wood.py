@@ -60,6 +60,12 @@ def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Re
     return wrong_place(spot, fastener, tables)
 
 
+def shut_out(spot: Spot) -> bool:
+    """Whether even the thinnest screw finds no wood here: a thicker one wants as much of it or more on both sides."""
+    # a hole that is there already is what it was found to be
+    return spot.existing is None and spot.behind(0.0).solid_wood < spot.framing.open_least
+
+
 def _refusals(
     fastener: WoodFastener, screw: Screw, spot: Spot, behind: Behind, tables: CapacityTables
 ) -> list[Refusal]:
@@ -244,8 +250,6 @@ class _Screwed:
 
 def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Screwed | list[Refusal]:
     """A screw in the stud: what refuses it, or every stock length between the least hold and the far face."""
-    if found := unfit(fastener, spot, tables):
-        return found
     screw, figures = screw_here(fastener.screw, spot, tables) or tables.screws[fastener.screw], tables.figures
     behind = spot.behind(screw.diameter_mm)
     if found := _refusals(fastener, screw, spot, behind, tables):

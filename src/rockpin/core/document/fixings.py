@@ -67,7 +67,8 @@ class FixingBase(Row):
     @property
     def screw_keys(self) -> tuple[Id, ...]:
         """The screws of the catalogue that go with it: its ``screw``, or the ``screws`` of its range."""
-        one, several = getattr(self, "screw", None), getattr(self, "screws", ())
+        # asked for each fixing at each hole: a model takes long to say that it has no such field
+        one, several = self.__dict__.get("screw"), self.__dict__.get("screws", ())
         return (one,) if one else tuple(several)
 
 

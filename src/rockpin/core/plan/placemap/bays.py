@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from rockpin.core.capacity import beside_in_bay
 from rockpin.core.framing import MemberReading
+from rockpin.core.hidden import rect_gaps
 from rockpin.core.plan.spots import NEARBY_MM
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.figures import CapacityFigures
@@ -21,24 +22,19 @@ def in_one_bay(
     studs = [one for one in members if not one.horizontal]
     found = []
     for hole in holes:
-        x, y = (hole.x_mm + dx)[None, :], (hole.y_mm + dy)[:, None]
+        x, y = hole.x_mm + dx, hole.y_mm + dy
         count = np.zeros((len(dy), len(dx)), np.uint8)
         for other in holes:
             apart = (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm)
             if other.id == hole.id or not beside_in_bay(*apart, figures):
                 continue
-            between = np.zeros((1, 1), bool)
+            between = np.zeros(count.shape, bool)
             for stud in studs:
                 place = stud.rect.centre_x_mm - x
-                parts = (min(0.0, apart[0]) < place) & (place < max(0.0, apart[0]))
-                if parts.any():
-                    rect = stud.rect
-                    aside = np.maximum(np.maximum(rect.x_mm - x, x - rect.right_mm), 0.0)
-                    above = np.maximum(np.maximum(rect.y_mm - y, y - rect.top_mm), 0.0)
-                    if not above.any():
-                        between = between | (parts & (aside < NEARBY_MM))
-                    else:
-                        between = between | (parts & (np.sqrt(aside * aside + above * above) < NEARBY_MM))
+                columns = np.flatnonzero((min(0.0, apart[0]) < place) & (place < max(0.0, apart[0])))
+                if len(columns):
+                    part = slice(columns[0], columns[-1] + 1)
+                    between[:, part] |= rect_gaps(stud.rect, x[part], y) < NEARBY_MM
             count += ~between
         found.append(count)
     return found
