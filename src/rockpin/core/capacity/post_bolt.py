@@ -73,6 +73,7 @@ def unfit(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> list[Refusal]:
 def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -> Setting:
     wanted = _wanted_mm(spot, across_mm, tables.figures)
     length = min(one for one in bolt.lengths_mm if one >= wanted)
+    head_mm = tables.figures.post_bolt_head_diameters * bolt.diameter_mm
     screw = Screw(
         key=f"{bolt.key}-bolt",
         label=bolt.label,
@@ -81,11 +82,11 @@ def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -
         systems=bolt.systems,
         diameter_mm=bolt.diameter_mm,
         root_mm=bolt.root_mm,
-        head_mm=1.8 * bolt.diameter_mm,
+        head_mm=head_mm,
         seats=(HeadSeat.FLAT,),
         thread_share=1.0,
         lengths_mm=bolt.lengths_mm,
-        yield_mpa=240,
+        yield_mpa=tables.figures.post_bolt_yield_mpa,
     )
     return Setting(
         rating=rating_of(bolt, spot, across_mm, tables),
@@ -110,7 +111,7 @@ def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -
             text=f"M{bolt.diameter_mm:g} × {length:g}",
             diameter_mm=bolt.diameter_mm,
             root_mm=bolt.root_mm,
-            head_mm=1.8 * bolt.diameter_mm,
+            head_mm=head_mm,
             length_mm=length,
             head="nut and washer",
             washer_mm=0.0,

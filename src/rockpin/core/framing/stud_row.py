@@ -23,6 +23,8 @@ _OFFSET_STEP_MM = 2.0
 _SHARES = (0.3, 1.0, 2.0, 3.5)
 """The share of spurious hits is not known: these multiples of the usual one are summed over."""
 _HALF_RANGE_MM = 90
+_SHARED_MM = 25.0
+"""Places of two rows nearer than this are one stud."""
 
 
 class Located(NamedTuple):
@@ -74,12 +76,13 @@ def _log_normal(distance: Values, sigma: Values | float) -> Values:
     return np.asarray(-0.5 * (distance / sigma) ** 2 - np.log(sigma * sqrt(2 * np.pi)))
 
 
-def _offset_logs(
+def offset_logs(
     pitch_mm: float, offsets: Values, hits: Sequence[Located], voids: Values, elsewhere: Values, catalogue: Catalogue
 ) -> Values:
-    """Log likelihood of all hits for each offset of a row, against hits spread evenly over the wall.
+    """Log likelihood [1] of all hits for each offset [mm] of a row, against hits spread evenly over the wall.
 
-    ``elsewhere``: for each hit its density as one on a stud at a corner or beside an opening, against an even spread.
+    ``voids``: where pins met none [mm]. ``elsewhere``: for each hit its density [1] as one on a stud at a corner or
+    beside an opening, against an even spread.
     """
     figures = catalogue.figures.framing
     x = np.array([hit.x_mm for hit in hits])
@@ -116,7 +119,7 @@ def _every_second(
     So a pitch twice the true one is never named alone on hits that fit both: only what was looked at between tells.
     """
     offsets = np.arange(0, 2 * pitch_mm, _OFFSET_STEP_MM)
-    logs = _offset_logs(2 * pitch_mm, offsets, hits, np.array([]), elsewhere, catalogue)
+    logs = offset_logs(2 * pitch_mm, offsets, hits, np.array([]), elsewhere, catalogue)
     logs = logs + _void_logs(pitch_mm, offsets, voids, catalogue)
     return float(np.logaddexp.reduce(logs)) - log(len(offsets))
 
@@ -150,7 +153,7 @@ def fit_lattice(
     weighed = []
     for row, prior in rows:
         offsets = np.arange(0, row.pitch_mm, _OFFSET_STEP_MM)
-        logs = _offset_logs(row.pitch_mm, offsets, solid, voids, elsewhere, catalogue)
+        logs = offset_logs(row.pitch_mm, offsets, solid, voids, elsewhere, catalogue)
         total = float(np.logaddexp.reduce(logs)) - log(len(offsets))
         if any(abs(other.pitch_mm - 2 * row.pitch_mm) < 0.01 * row.pitch_mm for other, _ in rows):
             second = _every_second(row.pitch_mm, solid, voids, elsewhere, catalogue)
@@ -179,19 +182,31 @@ def fit_lattice(
 
 
 def _centres(fits: Sequence[PitchFit], width_mm: float, catalogue: Catalogue) -> tuple[tuple[float, float, float], ...]:
-    """Places (centre, spread, chance) where the likely rows put studs; places that two rows share are put together."""
-    found: list[list[float]] = []
+    """Places (centre, spread, chance) where the likely rows put studs.
+
+    Places that rows share are put together: where they differ by a little, nobody knows which of them it is.
+    """
+    found: list[list[tuple[float, float, float]]] = []
     for fit in fits:
         if fit.chance < catalogue.figures.framing.pitch_drawn:
             continue
         for number in range(int((width_mm - fit.offset_mm) // fit.pitch_mm) + 1):
             centre = fit.offset_mm + number * fit.pitch_mm
-            shared = next((one for one in found if abs(one[0] - centre) < 25), None)
+            shared = next((one for one in found if abs(one[0][0] - centre) < _SHARED_MM), None)
+            place = (centre, fit.offset_sigma_mm, fit.chance)
             if shared:
-                shared[2] += fit.chance
+                shared.append(place)
             else:
-                found.append([centre, fit.offset_sigma_mm, fit.chance])
-    return tuple((centre, sigma, min(1.0, chance)) for centre, sigma, chance in sorted(found))
+                found.append([place])
+    return tuple(sorted(map(mixture_moments, found)))
+
+
+def mixture_moments(places: Sequence[tuple[float, float, float]]) -> tuple[float, float, float]:
+    """Mean [mm], spread [mm] and chance [1] of one stud that several rows put at places of their own: moments of their mixture."""
+    whole = sum(chance for *_, chance in places)
+    mean = sum(centre * chance for centre, _, chance in places) / whole
+    square = sum((sigma**2 + (centre - mean) ** 2) * chance for centre, sigma, chance in places) / whole
+    return mean, sqrt(square), min(1.0, whole)
 
 
 def _pins(log_density: Values, grid: Values, hits: Sequence[Located], width_mm: float) -> Values:
@@ -240,7 +255,9 @@ def fit_stud(
     logs = np.full(len(grid), log(even))
     if expected:
         spread = sqrt(expected[1] ** 2 + figures.stud_wander_mm**2)
-        strays = min(0.6, figures.stud_off_pitch + no_pitch)
+        # what was hit stands where it stands, whether or not the rows that expect it there are the true ones
+        right = expected[2] if solid else 1.0
+        strays = min(0.6, 1 - (1 - figures.stud_off_pitch - no_pitch) * right)
         logs = np.log((1 - strays) * np.exp(_log_normal(grid - about, spread)) + strays * even)
     for hit in solid:
         if hit.kind is not HitKind.PIN_WOOD:

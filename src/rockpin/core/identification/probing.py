@@ -120,7 +120,7 @@ def _end(probe: Probe, here: int, build_up: BuildUp, layers: Layers, catalogue: 
     total = log(figures.probe_meets_core if cored else wrong / 2) + anywhere
     total += anywhere if probe.void_depth_mm is not None else 0.0
     if probe.void_filling is not Filling.UNKNOWN:
-        total += log(0.98 if probe.void_filling is Filling.EMPTY else 0.01)
+        total += log(figures.core_empty if probe.void_filling is Filling.EMPTY else figures.core_filled)
     return _Step(total, ())
 
 

@@ -207,7 +207,8 @@ def larger_holes(trial: Trial) -> WayOut | None:
             ),
         )
 
-    worth = [one for one in trial.sizes.bracket_holes_mm if sizes and 0.4 < one - sizes[0] <= 4.5]
+    least, most = trial.sizes.bracket_holes_wider_mm
+    worth = [one for one in trial.sizes.bracket_holes_mm if sizes and least <= one - sizes[0] <= most]
     return first_of(with_holes(wider) for wider in worth)
 
 

@@ -47,6 +47,8 @@ class IdentificationFigures(Model):
     probe_meets_stud: float
     probe_meets_dab: float
     probe_meets_core: float
+    core_empty: float
+    core_filled: float
     probe_stops: float
     probe_stops_steel: float
     probe_given_up: float
@@ -232,6 +234,8 @@ class CapacityFigures(Model):
     concrete_split_hefs: float
     drilled_over_mm: float
     bolt_washer_diameters: float
+    post_bolt_yield_mpa: float
+    post_bolt_head_diameters: float
     post_nut_mm: float
     bolt_least_mm: float
     nut_diameters: float

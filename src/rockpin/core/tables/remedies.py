@@ -17,6 +17,7 @@ class MasonryBoard(Model):
 class RemedyTable(Model):
     """All sizes of the ways out [mm]. ``board_over_mm``: the widest span between two studs that a board crosses.
 
+    ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the least and at the most.
     ``tests_most_use``: from this use on nobody would test a fixing in the hope that it holds so many times its table.
     ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
     """
@@ -29,6 +30,7 @@ class RemedyTable(Model):
     map_steps_mm: tuple[float, ...]
     map_at_once: int
     bracket_holes_mm: tuple[float, ...]
+    bracket_holes_wider_mm: tuple[float, float]
     coach_hole_mm: float
     plate_scales: tuple[float, ...]
     plate_largest_mm: float
