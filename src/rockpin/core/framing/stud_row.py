@@ -202,7 +202,7 @@ def _centres(fits: Sequence[PitchFit], width_mm: float, catalogue: Catalogue) ->
 
 
 def mixture_moments(places: Sequence[tuple[float, float, float]]) -> tuple[float, float, float]:
-    """Mean [mm], spread [mm] and chance [1] of one stud that several rows put at places of their own: moments of their mixture."""
+    """Mean [mm], spread [mm] and chance [1] of one stud that several rows put at places of their own, as a mixture."""
     whole = sum(chance for *_, chance in places)
     mean = sum(centre * chance for centre, _, chance in places) / whole
     square = sum((sigma**2 + (centre - mean) ** 2) * chance for centre, sigma, chance in places) / whole
