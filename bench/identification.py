@@ -42,6 +42,8 @@ def told(truth: SimulatedWall, evidence: tuple[Evidence, ...], catalogue: Catalo
 
 REGIONS = (Region.BRITAIN, Region.CENTRAL_EUROPE, Region.NORTH_AMERICA)
 _CELL = 200
+_SURE = 0.8
+"""Stated at this or more, a wall counts as told."""
 
 
 @dataclass
@@ -61,8 +63,8 @@ class Told:
         return 100 * float(np.mean(self.right) - np.mean(self.stated))
 
     def row(self, name: str) -> str:
-        sure = [right for stated, right in zip(self.stated, self.right, strict=True) if stated >= 0.8]
-        said = [stated for stated in self.stated if stated >= 0.8]
+        sure = [right for stated, right in zip(self.stated, self.right, strict=True) if stated >= _SURE]
+        said = [stated for stated in self.stated if stated >= _SURE]
         return (
             f"{name:<28}{len(sure):>7}{100 * float(np.mean(said)):>14.1f}%{100 * float(np.mean(sure)):>9.1f}%"
             f"{100 * float(np.mean(sure) - np.mean(said)):>+8.1f}"
@@ -117,10 +119,12 @@ def calibration(walls: int, seed: int, catalogue: Catalogue) -> None:
                 known = told(truth, evidence, catalogue)
                 times.append((time.perf_counter() - start) * 1000)
                 belief, right = known.belief, known.belief.family.family is family
-                for one in (found, every[trade], cells[region.value, str(truth.year), truth.stands.value]):
+                for one in (found, every[trade]):
                     one.add(belief.family.probability, right)
+                if belief.family.probability >= _SURE:
+                    cells[region.value, str(truth.year), truth.stands.value].add(belief.family.probability, right)
                 leaf, reading = _leaf_mm(truth), known.reading
-                if right and leaf and reading.leaf_unseen and belief.family.probability >= 0.8:
+                if right and leaf and reading.leaf_unseen and belief.family.probability >= _SURE:
                     leaves += 1
                     # a hole that leaves what must stay behind it, by the plan, against the leaf that is there
                     through += reading.holding_mm - 15 > leaf
@@ -132,7 +136,7 @@ def calibration(walls: int, seed: int, catalogue: Catalogue) -> None:
         _bins(every[trade])
     large = {key: one for key, one in cells.items() if len(one.right) >= _CELL}
     low = sorted(large, key=lambda key: large[key].apart)
-    print(f"\ncells of region, year and place with {_CELL} walls and more: {len(large)}; the least right of them")
+    print(f"\ncells of region, year and place with {_CELL} walls so stated and more: {len(large)}; the least right")
     for key in low[:5]:
         print(f"  {', '.join(key):<52}{len(large[key].right):>6} walls{large[key].apart:>+7.1f}")
     print(

@@ -149,3 +149,19 @@ def test_no_two_parts_carry_one_id(part: str, catalogue: Catalogue) -> None:
     fixture = json.loads(demo_documents()[0].fixture.model_dump_json())
     found = faulty(catalogue, fixture=fixture | {part: [*fixture[part], plain, plain]})
     assert any(f"{part}: the id twin stands twice" in message for message in found.values()), found
+
+
+@pytest.mark.parametrize(
+    ("way", "kind", "message"),
+    [
+        ("upright", "span", "upright: the span of a row is measured along the wall only"),
+        ("along", "line", "along: an own line of the fixture has a height and no place along it"),
+    ],
+)
+def test_a_feature_is_measured_the_way_it_has_a_place(way: str, kind: str, message: str, catalogue: Catalogue) -> None:
+    placement = json.loads(demo_documents()[0].placement.model_dump_json())
+    mark = "floor" if way == "upright" else "left_edge"
+    feature = {"kind": kind} if kind == "span" else {"kind": kind, "id": "lowest-rung"}
+    held = {"feature": feature, "mark": {"kind": mark}, "distance_mm": 900}
+    found = faulty(catalogue, placement=placement | {way: held})
+    assert any(message in told for told in found.values()), found

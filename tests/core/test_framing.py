@@ -139,6 +139,15 @@ def test_being_clear_of_a_stud_allows_for_its_spread(catalogue: Catalogue) -> No
     normal = NormalDist(sigma=8)
     assert behind.clear == pytest.approx(1 - normal.cdf(29 - 50) + normal.cdf(-29 - 50))
     assert behind.kind is BehindKind.VOID
+    # the sure edge of a stud 9 mm beside its middle: 19 − 9 less the 95 % quantile of its spread: 2 mm for one seen, 8 for one found
+    edges = {
+        known: look_behind(
+            one, read_stated(one, catalogue), members_of(one, catalogue), 809, 1000, 5, catalogue.figures.framing
+        ).edge_mm
+        for known, one in (("seen", stud_wall()), ("found", wall))
+    }
+    assert edges["seen"] == pytest.approx(10 - 1.645 * 2, abs=0.01)
+    assert edges["found"] == pytest.approx(max(0.0, 10 - 1.645 * 8), abs=0.01)
     # an anchor whose wings want 25 mm is clear from about 60 mm off that centre, not from 50
     members = members_of(wall, catalogue)
     far = [x for x in range(800, 900) if chance_clear(members, x, 1000, 25) >= 0.95]

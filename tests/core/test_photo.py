@@ -194,6 +194,16 @@ def test_a_check_that_does_not_agree_makes_all_that_is_tapped_worse() -> None:
     assert "four marks" not in said["right"]
 
 
+NAMED = {
+    "by the ceiling": (2500.0, 2450.0),
+    "by the floor": (2500.0, 50.0),
+    "at the left end": (50.0, 1250.0),
+    "at the right end": (4950.0, 1250.0),
+    "in the middle": (2500.0, 1250.0),
+}
+"""Places of a wall of 5 × 2.5 m that every photo is asked about."""
+
+
 def test_it_says_how_good_it_is_where(  # the further from what was marked, the worse
 ) -> None:
     camera = draw_camera(np.random.default_rng(8), 5000, 2500)
@@ -205,6 +215,9 @@ def test_it_says_how_good_it_is_where(  # the further from what was marked, the 
     assert spreads["at the door"] == min(spreads.values())
     assert spreads["at the right end"] > 2 * spreads["at the door"]
     assert reading.sentence.startswith("What you tap on it is good to ")
+    # of places that it does not show nothing is said
+    sees = {label: bool(camera.sees(np.array([place]))[0]) for label, place in NAMED.items()}
+    assert {label for label, seen in sees.items() if seen} == set(spreads) - {"at the door"}
     # what it does not show is not read off it
     assert (
         read_tap(photo_of(marks_at(camera.picture(DOOR), DOOR)), 30_000, 1200, 1.0, UnitSystem.METRIC, FIGURES) is None

@@ -186,7 +186,7 @@ def _refused(plan: Plan, fits: Sequence[FixingOffer], catalogue: Catalogue) -> t
     others = [one for one in refused if one.use is None]
     for one in [*reckoned, *others[: 0 if reckoned else 1]]:
         kind = _kind(one.fixing, catalogue)
-        if kind not in named and one.reasons:
+        if kind not in named:
             found.setdefault(kind, Refusal(label=one.label, reason=one.reasons[0]))
     return tuple(found.values())[:_REFUSALS]
 
