@@ -139,7 +139,7 @@ def test_being_clear_of_a_stud_allows_for_its_spread(catalogue: Catalogue) -> No
     normal = NormalDist(sigma=8)
     assert behind.clear == pytest.approx(1 - normal.cdf(29 - 50) + normal.cdf(-29 - 50))
     assert behind.kind is BehindKind.VOID
-    # the sure edge of a stud 9 mm beside its middle: 19 − 9 less the 95 % quantile of its spread: 2 mm for one seen, 8 for one found
+    # 9 mm beside the middle, 19 − 9 less the 95 % quantile of the spread: 2 mm for one seen, 8 for one found
     edges = {
         known: look_behind(
             one, read_stated(one, catalogue), members_of(one, catalogue), 809, 1000, 5, catalogue.figures.framing
