@@ -34,6 +34,9 @@ def test_live_mode_is_blind_to_pipes_and_to_what_is_off(catalogue: Catalogue) ->
         assert what in says
     off = blind(stud_wall(), sweep(ScanMode.LIVE, circuits_on=False), catalogue)
     assert "Not every circuit was on, so it clears nothing." in off
+    # which matters to a live cable alone
+    assert "Not every circuit" not in says
+    assert "Not every circuit" not in blind(stud_wall(), sweep(ScanMode.METAL, circuits_on=False), catalogue)
 
 
 @pytest.mark.parametrize(

@@ -17,6 +17,7 @@ from rockpin.core.capacity.board import neighbour_factor as board_neighbours
 from rockpin.core.capacity.common import screw_bending_shear_n
 from rockpin.core.capacity.en1992 import EdgeRow, cone_resistance_n, edge_shear_n, projected_area_mm2
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
+from rockpin.core.capacity.tabled import ByCase, Factor
 from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
 from rockpin.core.demand.demands import CaseDemand, HoleDemand
 from rockpin.core.demand.fastener_group import HoleForces
@@ -438,3 +439,14 @@ def test_too_weak_says_how_far_as_long_as_that_tells_anything() -> None:
     assert "used 2.00 times over" in twice.sentence
     (hopeless,) = put("sleeve_m5", spot(stud_wall(), 600, 1000, pull_n=15_000)).refusals
     assert "used more than ten times over" in hopeless.sentence
+
+
+def test_a_working_names_only_the_factors_that_change_something(catalogue: Catalogue) -> None:
+    lasting, tug = (catalogue.allowance_by_key[key] for key in (Acts.LASTING, Acts.TUG))
+    assert ByCase(most=1.0).of(lasting) == []
+    assert [factor.value for factor in ByCase().of(tug)] == [tug.table]
+    assert [factor.value for factor in ByCase(most=1.2).of(tug)] == [min(1.2, tug.table)]
+    assert [factor.value for factor in ByCase(board=True).of(lasting)] == [lasting.board]
+    for allowance in catalogue.allowance_by_key.values():
+        named = [one.value for one in ByCase(most=1.0, repeated=0.7, doubted=Factor("in doubt", 0.5)).of(allowance)]
+        assert (0.7 in named, 0.5 in named) == (allowance.repeated, allowance.person or allowance.accident)

@@ -241,3 +241,18 @@ def test_what_cannot_be_kept_is_named() -> None:
     with pytest.raises(BadInput) as refused:
         build(shape, {**made.measures, "bracket_height": first.height_mm - 40}, by_hand)
     assert "my-hole at 5" in refused.value.faults[0].message
+
+
+@pytest.mark.parametrize("shape", ["box_on_channel", "on_spacers", "on_board"])
+def test_a_copy_stands_on_parts_of_its_own_and_on_the_same_spacers(shape: str) -> None:
+    one = build(SHAPES[shape], {})
+    two = copied(one, "piece")
+    assert len(two.supports) == 2 * len(one.supports)
+    own = [link for link in two.links if link.kind.has_own_holes]
+    assert len(own) == 2 * sum(link.kind.has_own_holes for link in one.links)
+    # each part with holes of its own carries one support, and none carries that of the copy
+    assert all(len(link.support_ids) == 1 for link in own)
+    assert len({name for link in own for name in link.support_ids}) == len(own)
+    for link in two.links:
+        if not link.kind.has_own_holes:
+            assert set(link.support_ids) == {support.id for support in two.supports}
