@@ -1,6 +1,7 @@
 """Puts the question of the next check to this job: what each build-up would let it use, and where a mark may go."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from rockpin.core.advice.check_value import Advice, MarkPlace, advise
 from rockpin.core.choice import holding_at
@@ -30,7 +31,9 @@ def _holding(spot: Spot, reading: WallReading, job: JobDocument, catalogue: Cata
     """The fixings that would hold in a wall read so, best first."""
     if not reading.family.planned:
         return ()
-    return holding_at(spot.in_wall(reading), job.wishes, job.kit, catalogue)
+    here = spot.in_wall(reading)
+    # nobody reads why one does not hold in a wall that is only weighed
+    return holding_at(here if here is spot else replace(here, worded=False), job.wishes, job.kit, catalogue)
 
 
 def _mark_place(
