@@ -1,6 +1,9 @@
 """The map of every millimetre says what the plan says there; what must hold for it whatever the wall."""
 
 import random
+from collections.abc import Iterable
+from types import SimpleNamespace
+from typing import cast
 
 import numpy as np
 import pytest
@@ -23,7 +26,10 @@ from rockpin.core.plan import make_plan, wall_map
 from rockpin.core.plan.judged_places import judge
 from rockpin.core.plan.near_places import front_of
 from rockpin.core.plan.placemap import PlaceMap, front_of_map, map_places, mappable
-from rockpin.core.plan.placemap.codes import together
+from rockpin.core.plan.placemap.codes import Coded, together
+from rockpin.core.plan.placemap.joint import Joint, solved
+from rockpin.core.plan.placemap.lattice import Lattice
+from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
 from rockpin.core.plan.stages import read_wall
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.mapped_walls import PLATES, WALLS
@@ -285,3 +291,46 @@ def test_grids_say_what_is_said_of_one_spot(name: str) -> None:
             assert weight[row, column] == max(
                 (weighs.get(one.severity, READY) for one in judged.hazards), default=READY
             )
+
+
+class _ByEdge:
+    """Stands for the plan: ready from so far [mm] from the stud's edge on."""
+
+    def __init__(self, ready_mm: float) -> None:
+        self.ready_mm, self.asked = ready_mm, 0
+
+    def of_all(self, works: Iterable[Work]) -> dict[Work, Outcome]:
+        found = {}
+        for work in works:
+            self.asked += 1
+            edge = work.pinned[0].stud_edge_mm
+            assert edge is not None
+            found[work] = Outcome(0, (), 1, 0.0) if edge >= self.ready_mm else NOT_THERE
+        return found
+
+
+@given(
+    st.lists(st.integers(0, 19), min_size=1, max_size=30),
+    st.integers(0, 20),
+)
+def test_a_combination_is_parted_until_both_ends_of_its_measures_come_to_the_same(edges: list[int], ready: int) -> None:
+    count = len(edges)
+    table, of = np.unique(np.array(edges, float), return_inverse=True)
+    plain = Coded(np.zeros((1, count), np.int32), 1)
+    joint = Joint(
+        rows=np.zeros(1, int),
+        at=np.zeros(1, int),
+        open=np.arange(count),
+        holes=(plain,),
+        of=plain,
+        measures=(Coded(of.reshape(1, count).astype(np.int32), len(table)), plain),
+        tables=(table, np.array([700.0])),
+    )
+    lattice = SimpleNamespace(
+        dx=np.arange(count, dtype=float), dy=np.zeros(1), asked=SimpleNamespace(framed=True, edges_to_mm=0.0)
+    )
+    plan = _ByEdge(float(ready))
+    number, outcomes = solved(joint, cast(Lattice, lattice), cast(Outcomes, plan))
+    assert [outcomes[one].weight for one in number[0]] == [0 if edge >= ready else 2 for edge in edges]
+    # by halving, not one by one
+    assert plan.asked <= 4 * len(table)
