@@ -3,11 +3,13 @@
 from itertools import pairwise
 
 import pytest
+from pydantic import ValidationError
 
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import BoardAnchor, ConcreteAnchor, MasonryPlug, ScrewKind, SteelScrew, WoodFastener
 from rockpin.core.document.wall import HowKnown
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import ChanceTable, Era
 
 
 def test_every_row_has_a_source_and_so_has_every_figure(catalogue: Catalogue) -> None:
@@ -128,3 +130,27 @@ def test_american_words_change_labels_only(catalogue: Catalogue) -> None:
     assert other.material_by_key["gypsum_board"].label == "Drywall"
     assert catalogue.material_by_key["gypsum_board"].label == "Plasterboard"
     assert [row.key for row in other.fixings] == [row.key for row in catalogue.fixings]
+
+
+def test_a_table_of_chances_sums_to_one_of_shares_that_are_none_below_nought() -> None:
+    assert ChanceTable(p={"firm": 0.75, "gives": 0.25}, reason="made up")
+    for wrong in ({"firm": 0.75, "gives": 0.3}, {"firm": 1.5, "gives": -0.5}):
+        with pytest.raises(ValidationError, match="the chances must sum to one"):
+            ChanceTable(p=wrong, reason="made up")
+
+
+@pytest.mark.parametrize("table", ["materials", "build_ups", "hands", "screws", "fixings", "markings"])
+def test_no_two_rows_of_a_table_carry_one_key(table: str, catalogue: Catalogue) -> None:
+    rows = getattr(catalogue, table)
+    with pytest.raises(ValidationError, match=f"{table}: the key {rows[0].key} stands twice"):
+        Catalogue.model_validate({**dict(catalogue), table: (*rows, rows[0])})
+
+
+def test_eras_begin_where_the_table_says(catalogue: Catalogue) -> None:
+    eras = {
+        year: catalogue.belief.era_of(year) for year in (None, 1890, 1919, 1920, 1945, 1946, 1979, 1980, 1999, 2000)
+    }
+    old, twenties, after, eighties, late = list(Era)[:5]
+    assert list(eras.values()) == [
+        Era.UNKNOWN, old, old, twenties, twenties, after, after, eighties, eighties, late,
+    ]  # fmt: skip

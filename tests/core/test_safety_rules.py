@@ -12,7 +12,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
 from rockpin.core.capacity import assess
-from rockpin.core.capacity.concrete_group import pullout_n
+from rockpin.core.capacity.concrete_group import pullout_n, solved_group
 from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, edge_share
 from rockpin.core.choice.choosing import _proved
 from rockpin.core.demand.cases import load_cases
@@ -447,3 +447,17 @@ def test_concrete_that_is_told_to_be_weaker_holds_less_and_stronger_is_no_gift_f
         return min(kept[name] for name in kept if catalogue.fixing_by_key[name].method == "concrete")
 
     assert use_of(12) > use_of(20) == use_of(None) >= use_of(45)
+
+
+@pytest.mark.parametrize(
+    ("key", "k8"), [("expansion_bolt_m8", 1), ("expansion_bolt_m10", 2), ("expansion_bolt_m12", 2)]
+)
+def test_concrete_breaks_out_behind_a_deep_anchor_at_twice_its_cone(key: str, k8: int, catalogue: Catalogue) -> None:
+    # EN 1992-4, 7.2.2.4: k8 = 1 below 60 mm of effective depth and 2 from there on
+    figures, row = catalogue.figures.capacity, catalogue.fixing_by_key[key]
+    assert isinstance(row, ConcreteAnchor)
+    assert (row.hef_mm < 60) is (k8 == 1)
+    cone = figures.concrete_k1 * sqrt(figures.concrete_fck_mpa) * row.hef_mm**1.5 * min(1, 0.5 + row.hef_mm / 200)
+    resists = k8 * cone / (figures.concrete_gamma_mc * figures.concrete_load_factor)
+    alone = spot(concrete_wall(300), 2000, 1200, 1e-3, 3000, diameter_mm=13)
+    assert solved_group(row, alone.anchor_group(), 300, figures).pry.max() == pytest.approx(3000 / resists, rel=1e-3)
