@@ -142,15 +142,14 @@ def test_a_table_of_chances_sums_to_one_of_shares_that_are_none_below_nought() -
 @pytest.mark.parametrize("table", ["materials", "build_ups", "hands", "screws", "fixings", "markings"])
 def test_no_two_rows_of_a_table_carry_one_key(table: str, catalogue: Catalogue) -> None:
     rows = getattr(catalogue, table)
+    twice = {table: (*rows, rows[0])}
     with pytest.raises(ValidationError, match=f"{table}: the key {rows[0].key} stands twice"):
-        Catalogue.model_validate({**dict(catalogue), table: (*rows, rows[0])})
+        Catalogue.model_validate({name: getattr(catalogue, name) for name in Catalogue.model_fields} | twice)
 
 
 def test_eras_begin_where_the_table_says(catalogue: Catalogue) -> None:
-    eras = {
-        year: catalogue.belief.era_of(year) for year in (None, 1890, 1919, 1920, 1945, 1946, 1979, 1980, 1999, 2000)
-    }
+    years = (None, 1890, 1919, 1920, 1945, 1946, 1979, 1980, 1999, 2000)
     old, twenties, after, eighties, late = list(Era)[:5]
-    assert list(eras.values()) == [
+    assert [catalogue.belief.era_of(year) for year in years] == [
         Era.UNKNOWN, old, old, twenties, twenties, after, after, eighties, eighties, late,
     ]  # fmt: skip

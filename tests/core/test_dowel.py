@@ -140,15 +140,7 @@ def test_a_wider_gap_never_bears_more_and_a_thicker_screw_never_less(gap: float,
 @pytest.mark.parametrize(
     ("inches", "psi"),
     # NDS 2018, table I1: nails and wood screws by their diameter, lag screws above 0.344 in
-    [
-        (0.099, 100_000),
-        (0.142, 100_000),
-        (0.148, 90_000),
-        (0.19, 80_000),
-        (0.25, 70_000),
-        (0.3125, 60_000),
-        (0.375, 45_000),
-    ],
+    [(0.099, 1e5), (0.142, 1e5), (0.148, 9e4), (0.19, 8e4), (0.25, 7e4), (0.3125, 6e4), (0.375, 4.5e4)],
 )
 def test_bending_yield_strengths_are_those_of_the_appendix(inches: float, psi: float) -> None:
     assert bending_yield_mpa(inches * IN) == pytest.approx(psi * MPA_PER_PSI)
