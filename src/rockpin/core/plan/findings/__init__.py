@@ -11,6 +11,7 @@ from rockpin.core.plan.findings.fittings import OFF_THE_FLOOR, OFF_THE_FLOOR_MM,
 from rockpin.core.plan.findings.fixings import concrete_findings, fixing_findings
 from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings, looks_by_sweep
+from rockpin.core.plan.findings.keep_off import kept_off, old_hole_keep_mm
 from rockpin.core.plan.findings.kit import kit_findings
 from rockpin.core.plan.findings.maker_limits import limit_findings
 from rockpin.core.plan.findings.marks import placing_findings, setout_findings
@@ -28,10 +29,12 @@ __all__ = [
     "as_built_findings",
     "clash_severity",
     "corner_findings",
+    "kept_off",
     "looks_by_sweep",
     "of_second_plane",
     "of_the_thing",
     "of_the_wall",
+    "old_hole_keep_mm",
     "proof_findings",
     "what_holds",
 ]

@@ -1,5 +1,6 @@
 """What is to be said of the marks: holes and pieces that lie where they cannot, or where somebody should look."""
 
+from collections.abc import Iterable, Iterator
 from math import hypot
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
@@ -14,6 +15,14 @@ from rockpin.core.drilling import same_hole
 from rockpin.core.fittings import stands
 from rockpin.core.hidden import Hidden
 from rockpin.core.placing import PlacingReading, skirting_word
+from rockpin.core.plan.findings.keep_off import (
+    KeepOff,
+    Of,
+    old_hole_keep_mm,
+    openings_kept_off,
+    points_kept_off,
+    things_kept_off,
+)
 from rockpin.core.setout import Placed, PlacedHole
 from rockpin.core.tables.figures import PlanFigures
 
@@ -30,6 +39,13 @@ def _finding(severity: Severity, code: str, sentence: str, action: str, where: W
     )
 
 
+def _too_near(all_of: Iterable[KeepOff[Of]], hole: PlacedHole) -> Iterator[tuple[KeepOff[Of], float]]:
+    """What a hole comes too near to, with how near [mm]."""
+    for keep in all_of:
+        if keep.area is not None and keep.met_at(hole.x_mm, hole.y_mm):
+            yield keep, keep.area.distance_to(hole.x_mm, hole.y_mm)
+
+
 def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: PlanFigures) -> list[Finding]:
     wall, units = job.wall, job.site.units
     where, stop = Where(hole=hole.id), Severity.DO_NOT_DRILL
@@ -40,8 +56,9 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
         found.append(
             _finding(stop, "hole-off-wall", f"Hole {hole.number} lies outside the wall.", "Move the fixture.", where)
         )
-    for opening in wall.openings:
-        if opening.rect.distance_to(hole.x_mm, hole.y_mm) == 0:
+    for keep, gap in _too_near(openings_kept_off(wall), hole):
+        opening = keep.of
+        if keep.severity is stop:
             found.append(
                 _finding(
                     stop,
@@ -51,10 +68,10 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
                     where.model_copy(update={"area": opening.rect}),
                 )
             )
-        elif (gap := opening.rect.distance_to(hole.x_mm, hole.y_mm)) < within_mm(opening.sigma_mm):
+        elif gap > 0:
             found.append(
                 _finding(
-                    Severity.PROVE_FIRST,
+                    keep.severity,
                     "opening-not-sure",
                     f"Hole {hole.number} is {show_length(gap, units)} from the {opening.kind}, which was read off a "
                     f"photo and may lie {show_within(within_mm(opening.sigma_mm), units)} off.",
@@ -63,25 +80,22 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
                     gap_mm=gap,
                 )
             )
-    for point in hidden.points:
-        clear = hole.diameter_mm / 2 + point.within_mm
-        if point.face is WallSide.THIS and (gap := point.area.distance_to(hole.x_mm, hole.y_mm)) < clear:
-            # one that was tapped on a photo may lie nearer
-            near = point.within_mm > 0 and gap >= hole.diameter_mm / 2
-            found.append(
-                _finding(
-                    stop,
-                    "hole-on-point",
-                    f"Hole {hole.number} goes into the {point.label.lower()}."
-                    if not near
-                    else f"Hole {hole.number} is {show_length(gap, units)} from the {point.label.lower()}, which was "
-                    f"read off a photo and may lie {show_within(point.within_mm, units)} off.",
-                    f"Measure where the {point.label.lower()} lies, or move the fixture."
-                    if near
-                    else "Move the fixture.",
-                    where.model_copy(update={"area": point.area}),
-                )
+    for keep_point, gap in _too_near(points_kept_off(hidden.points, hole.diameter_mm), hole):
+        point = keep_point.of
+        # one that was tapped on a photo may lie nearer
+        near = point.within_mm > 0 and gap >= hole.diameter_mm / 2
+        found.append(
+            _finding(
+                keep_point.severity,
+                "hole-on-point",
+                f"Hole {hole.number} goes into the {point.label.lower()}."
+                if not near
+                else f"Hole {hole.number} is {show_length(gap, units)} from the {point.label.lower()}, which was "
+                f"read off a photo and may lie {show_within(point.within_mm, units)} off.",
+                f"Measure where the {point.label.lower()} lies, or move the fixture." if near else "Move the fixture.",
+                where.model_copy(update={"area": point.area}),
             )
+        )
     mine = same_hole(hole, wall.old_holes, figures.same_hole_mm)
     kept = loose.get(hole.id)
     still = kept is not None and kept.how is FailedHow.HOLDS and kept.pulled_n is None
@@ -117,18 +131,17 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
                 )
             )
             continue
-        keep = figures.old_hole_diameters * max(old.diameter_mm, hole.diameter_mm)
-        keep = max(keep, figures.left_hole_crumbled_mm) if old.crumbled else keep
-        if gap < keep:
+        keep_mm = old_hole_keep_mm(old, hole.diameter_mm, figures)
+        if gap < keep_mm:
             found.append(
                 _finding(
                     Severity.PROVE_FIRST,
                     "old-hole-near",
                     f"Hole {hole.number} is {show_length(gap, units)} from an old hole.",
-                    f"Move it until {show_length(keep, units)} lie between, or fill the old hole and let it set.",
+                    f"Move it until {show_length(keep_mm, units)} lie between, or fill the old hole and let it set.",
                     where,
                     gap_mm=gap,
-                    keep_mm=keep,
+                    keep_mm=keep_mm,
                 )
             )
     return found
@@ -139,13 +152,13 @@ def _things(placed: Placed, fixture: Fixture, wall: Wall, skirting: str) -> list
     # what stands off the wall by its stacks stands in front of a skirting too
     clear = stands(fixture) and any(fixture.stand_off_mm(support.id) for support in fixture.supports)
     found: list[Finding] = []
-    for thing in wall.things:
+    for keep in things_kept_off(wall):
+        thing = keep.of
         for hole in placed.holes:
-            if thing.rect.distance_to(hole.x_mm, hole.y_mm) == 0:
+            if keep.met_at(hole.x_mm, hole.y_mm):
                 where = Where(hole=hole.id, area=thing.rect)
                 sentence = f"Hole {hole.number} lies behind {thing.name}."
-                stop = Severity.DO_NOT_DRILL
-                found.append(_finding(stop, "hole-behind-thing", sentence, "Move the fixture.", where))
+                found.append(_finding(keep.severity, "hole-behind-thing", sentence, "Move the fixture.", where))
         for piece in placed.pieces:
             if piece.area.overlaps(thing.rect):
                 where = Where(area=thing.rect, item=piece.id)

@@ -3,11 +3,12 @@
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_thickness
 from rockpin.core.base.words import inside
-from rockpin.core.document.evidence import Ended, Finish, ReadBy
+from rockpin.core.document.evidence import Finish, ReadBy
 from rockpin.core.document.job import JobDocument, Site
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import FramingReading
 from rockpin.core.identification import HAZARDOUS_FINISHES, Identified, may_be_old
+from rockpin.core.plan.findings.keep_off import probes_kept_off
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import IdentificationFigures
@@ -145,25 +146,17 @@ def _metal_findings(
 ) -> list[Finding]:
     """A probe that stopped on something it would not cut: not wood, and nobody drills on there."""
     found: list[Finding] = []
-    for one in wall.evidence:
-        if one.probe is None or one.probe.ended is not Ended.STOP:
-            continue
-        depth = show_length(one.probe.depth_mm, units)
-        x_mm, y_mm = one.x_mm, one.y_mm
-        keep = catalogue.figures.plan.metal_stop_keep_mm
-        near = [
-            hole
-            for hole in holes
-            if x_mm is None or y_mm is None or (hole.x_mm - x_mm) ** 2 + (hole.y_mm - y_mm) ** 2 < keep**2
-        ]
+    for keep in probes_kept_off(wall, catalogue.figures.plan):
+        one = keep.of
+        deep_mm = one.probe.depth_mm if one.probe else 0.0
+        depth = show_length(deep_mm, units)
+        near = [hole for hole in holes if keep.met_at(hole.x_mm, hole.y_mm)]
         sentence = f"A probe hole stopped at {depth} on something it would not cut. That is not wood: stop drilling."
         action = "It may be a pipe, a cable's guard plate or a steel stud. Find out before anything is drilled near it."
         found.append(
-            _finding(
-                Severity.DO_NOT_DRILL if near else Severity.NOTE, "probe-stopped", wall, sentence, action
-            ).model_copy(
+            _finding(keep.severity if near else Severity.NOTE, "probe-stopped", wall, sentence, action).model_copy(
                 update={
-                    "figures": {"depth_mm": one.probe.depth_mm, "keep_mm": keep},
+                    "figures": {"depth_mm": deep_mm, "keep_mm": keep.near_mm},
                     "where": Where(wall=wall.id, hole=near[0].id if near else None, item=one.id),
                 }
             )

@@ -8,13 +8,11 @@ from numpy.typing import NDArray
 
 from rockpin.core.base.findings import severity_weight
 from rockpin.core.base.model import Rect
-from rockpin.core.document.evidence import Ended
 from rockpin.core.document.fixture import ClearOf, LimitKind
 from rockpin.core.document.photo import within_mm
-from rockpin.core.document.wall import WallSide
 from rockpin.core.fittings import stands
 from rockpin.core.hidden import rect_gaps, span
-from rockpin.core.plan.findings import OFF_THE_FLOOR_MM, clash_severity
+from rockpin.core.plan.findings import OFF_THE_FLOOR_MM, clash_severity, kept_off, old_hole_keep_mm
 from rockpin.core.plan.stages import ComputedStages, on_this_face
 from rockpin.core.setout import around_piece, may_strike, neighbours_of
 from rockpin.core.tables.catalogue import Catalogue
@@ -55,31 +53,13 @@ def marks_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: float) 
     off_y = (y < 0) | (y > wall.height_mm)
     found[off_y, :] = _STOP
     found[:, off_x] = _STOP
-    for opening in wall.openings:
-        within = within_mm(opening.sigma_mm)
-        window = _about(x, y, opening.rect, within)
-        gap = rect_gaps(opening.rect, x[window[1]], y[window[0]])
-        _raise(found, window, gap < within, _PROVE)
-        _raise(found, window, gap == 0, _STOP)
-    for point in done.hidden.points:
-        if point.face is WallSide.THIS:
-            clear = diameter_mm / 2 + point.within_mm
-            window = _about(x, y, point.area, clear)
-            _raise(found, window, rect_gaps(point.area, x[window[1]], y[window[0]]) < clear, _STOP)
-    for thing in wall.things:
-        window = _about(x, y, thing.rect, 0.0)
-        _raise(found, window, rect_gaps(thing.rect, x[window[1]], y[window[0]]) == 0, _STOP)
-    for one in wall.evidence:
-        if one.probe is None or one.probe.ended is not Ended.STOP:
+    for keep in kept_off(wall, done.hidden.points, diameter_mm, figures):
+        if keep.area is None:
+            found[:] = severity_weight(keep.severity)
             continue
-        if one.x_mm is None or one.y_mm is None:
-            # nobody said where it met metal: it may be anywhere
-            found[:] = _STOP
-            continue
-        keep = figures.metal_stop_keep_mm
-        window = _about(x, y, _spot(one.x_mm, one.y_mm), keep)
-        across, up = (x[window[1]] - one.x_mm)[None, :], (y[window[0]] - one.y_mm)[:, None]
-        _raise(found, window, across**2 + up**2 < keep**2, _STOP)
+        window = _about(x, y, keep.area, keep.near_mm)
+        gap = rect_gaps(keep.area, x[window[1]], y[window[0]])
+        _raise(found, window, (gap < keep.near_mm) | (gap == 0), severity_weight(keep.severity))
     _old_holes_weigh(done, x, y, diameter_mm, found)
     return found
 
@@ -88,8 +68,7 @@ def _old_holes_weigh(done: ComputedStages, x: Places, y: Places, diameter_mm: fl
     figures = done.catalogue.figures.plan
     good = sorted((one for one in done.job.wall.old_holes if one.good), key=lambda one: one.id)
     for old in done.job.wall.old_holes:
-        keep = figures.old_hole_diameters * max(old.diameter_mm, diameter_mm)
-        keep = max(keep, figures.left_hole_crumbled_mm) if old.crumbled else keep
+        keep = old_hole_keep_mm(old, diameter_mm, figures)
         far = max(keep, figures.metal_stop_keep_mm, figures.same_hole_mm) + within_mm(old.sigma_mm)
         window = _about(x, y, _spot(old.x_mm, old.y_mm), far)
         here = x[window[1]], y[window[0]]
