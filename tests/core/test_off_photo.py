@@ -93,6 +93,8 @@ def test_a_find_tapped_on_a_photo_keeps_off_as_far_as_both_err() -> None:
 
     # hypot(9, 12) = 15, and finds keep off by two spreads
     assert keep_off(12) - keep_off(0) == pytest.approx(2 * (15 - 9))
+    # beyond them the margin that is kept round any find
+    assert keep_off(0) == pytest.approx(load_catalogue().figures.hidden.find_margin_mm + 2 * 9)
 
 
 def test_what_is_measured_from_a_door_off_a_photo_shows_it_in_every_figure() -> None:

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import UnitSystem, show_force
 from rockpin.core.document.fixture import Attachment, ClearOf, Fixture, Limit, LimitKind, RailKind
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.wall import Point
@@ -14,7 +15,7 @@ from rockpin.core.fixture.shape_builders import BUILDERS
 from rockpin.core.fixture.shapes import build, with_fixture
 from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
-from rockpin.core.plan.alternatives import hole_sets
+from rockpin.core.plan.alternatives import hole_sets, with_used
 from rockpin.core.plan.make import make_plan
 from rockpin.core.setout.bar import bar_holes
 from rockpin.core.tables.shapes import Shape
@@ -163,3 +164,35 @@ def test_clear_space_is_measured_from_edge_to_edge_and_from_what_the_maker_names
     assert not broken(gap - 1, ClearOf.LIGHT)
     assert not broken(gap + 1, ClearOf.CEILING)
     assert broken(1301, ClearOf.CEILING)
+
+
+def test_lugs_sit_on_the_channels_where_their_nuts_go() -> None:
+    measures = {"width": 400.0, "height": 300.0, "apart": 240.0, "nut_up": 160.0, "channel": 260.0, "end": 40.0}
+    box = build(SHAPES["box_on_channel"], measures)
+    usual = SHAPES["box_on_channel"].usual
+    for lugs, channel, middle in zip(box.supports, box.links, (80.0, 320.0), strict=True):
+        # nuts 160 apart about the middle of the box, channels 260 long with wall holes 40 from their ends
+        assert [lugs.y_mm + hole.y_mm for hole in lugs.holes] == [230.0, 70.0]
+        assert {lugs.x_mm + hole.x_mm for hole in lugs.holes} == {middle}
+        assert (lugs.y_mm, lugs.height_mm) == (70 - usual["lug_past"], 160 + 2 * usual["lug_past"])
+        assert sorted((channel.y_mm or 0.0) + hole.y_mm for hole in channel.holes) == [60.0, 240.0]
+        assert {(channel.x_mm or 0.0) + hole.x_mm for hole in channel.holes} == {middle}
+        assert channel.support_ids == (lugs.id,)
+
+
+def test_each_choice_of_holes_says_what_its_own_plan_says() -> None:
+    """Four holes, the one below taken out or not: the most loaded hole speaks, whichever choice it is."""
+    catalogue = load_catalogue()
+    corners = ((25, 25), (125, 25), (25, 125), (125, 125))
+    document = job(brick_wall(12), plate_fixture(corners, size_mm=(150, 150), mass_kg=12, depth_mm=150), 1000, 1000)
+    for one in hole_sets(document, catalogue):
+        fixture = with_used(document.fixture, one.hole_ids)
+        made = make_plan(document.model_copy(update={"fixture": fixture}), catalogue)
+        uses = [hole.working.use if hole.working else None for hole in made.holes]
+        if None in uses:
+            assert one.use is None
+            continue
+        assert one.use == max(use for use in uses if use is not None)
+        pulls = [hole.demand_tension_n or 0.0 for hole in made.holes]
+        assert one.tension_text == show_force(max(pulls), UnitSystem.METRIC, demand=True)
+        assert one.word is made.verdict.word
