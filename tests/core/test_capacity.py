@@ -17,6 +17,7 @@ from rockpin.core.capacity.board import neighbour_factor as board_neighbours
 from rockpin.core.capacity.common import screw_bending_shear_n
 from rockpin.core.capacity.en1992 import EdgeRow, cone_resistance_n, edge_shear_n, projected_area_mm2
 from rockpin.core.capacity.masonry import neighbour_factor as plug_neighbours
+from rockpin.core.capacity.steel import pull_out_n, tilting_n
 from rockpin.core.capacity.tabled import ByCase, Factor
 from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, combined_use, wood_screw_withdrawal
 from rockpin.core.demand.demands import CaseDemand, HoleDemand
@@ -450,3 +451,9 @@ def test_a_working_names_only_the_factors_that_change_something(catalogue: Catal
     for allowance in catalogue.allowance_by_key.values():
         named = [one.value for one in ByCase(most=1.0, repeated=0.7, doubted=Factor("in doubt", 0.5)).of(allowance)]
         assert (0.7 in named, 0.5 in named) == (allowance.repeated, allowance.person or allowance.accident)
+
+
+def test_a_screw_in_a_steel_flange_by_hand() -> None:
+    # AISI S100-16: 0.85·0.5·4.2·310/3 and 4.2·√(0.5³·4.2)·310/3
+    assert pull_out_n(0.5, 4.2, 310) == pytest.approx(184.45, abs=0.01)
+    assert tilting_n(0.5, 4.2, 310) == pytest.approx(314.46, abs=0.01)

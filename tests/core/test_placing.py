@@ -25,7 +25,7 @@ from rockpin.core.document.placing import (
     WallMark,
 )
 from rockpin.core.document.wall import Corner, OldHole, Opening, OpeningKind, Point, Wall
-from rockpin.core.placing import Axis
+from rockpin.core.placing import Axis, seen_of
 from rockpin.core.plan import PlacingOptions, carry, make_plan, measured_from, placing_options, standing
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -365,6 +365,10 @@ def test_dragged_near_a_stud_and_a_shelf_it_takes_both_as_references() -> None:
     )
     assert stud.text == "hole 2 in line with the centre of the stud at 1200 mm"
     assert (far.line_ups, far.placement.along) == ((), None)
+    # its lower edge, at nought in its own measures, on the shelf's upper one
+    (_, upper) = carry(there, 700, SHELF.rect.top_mm + 2, CATALOGUE, lines_up=True)[1]
+    assert upper.text == "its lower edge level with the upper edge of the net shelf"
+    assert upper.at_mm == SHELF.rect.top_mm
 
 
 def test_a_thing_that_is_there_is_not_hung_over() -> None:
@@ -402,3 +406,15 @@ def test_plates_stay_exact_where_they_are_turned() -> None:
     said = held(job(stud_wall(), two_holes(), 900, 1700), lie=Lie(kind=LieKind.FALL, fall_mm_per_m=50))
     (x1, y1), (x2, y2) = holes_of(said)
     assert hypot(x2 - x1, y2 - y1) == pytest.approx(500)
+
+
+def test_what_is_seen_of_a_fixture_are_its_pieces_else_all_its_parts() -> None:
+    whole = two_holes()
+    support = whole.supports[0].model_copy(update={"x_mm": -30.0, "width_mm": 700.0})
+    seen = seen_of(whole.model_copy(update={"supports": (support,)}))
+    assert seen is not None
+    assert (seen.x_mm, seen.width_mm) == (0, 600)
+    plate = seen_of(whole.model_copy(update={"pieces": (), "supports": (support,)}))
+    assert plate is not None
+    assert (plate.x_mm, plate.width_mm) == (-30, 700)
+    assert seen_of(whole.model_copy(update={"pieces": (), "supports": ()})) is None

@@ -301,6 +301,8 @@ def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said()
     )
     made = plan(document)
     assert {"slid-too-far", "no-bearing", "support-on-another-wall"} <= codes(made)
+    slid = next(finding for finding in made.findings if finding.code == "slid-too-far")
+    assert slid.sentence == "Plate can slide 0 mm; it is to stand 12 mm from its middle."
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
 
 

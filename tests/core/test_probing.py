@@ -1,5 +1,9 @@
 """What a probe hole says: stretches laid over layers, ends, voids, and layers narrowed by measures."""
 
+from dataclasses import replace
+from math import sqrt
+from statistics import NormalDist
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -9,7 +13,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.document.evidence import CameOut, Drilled, Ended, Filling, Location, Probe, ProbeInterval
 from rockpin.core.document.job import Region
 from rockpin.core.identification.probing import ProbeFit, fit_probe
-from rockpin.core.identification.thickness import Layers, Whereabouts, usual_layers
+from rockpin.core.identification.thickness import Layers, Rest, Whereabouts, usual_layers
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Era
 
@@ -166,3 +170,22 @@ def test_a_measure_out_of_all_likelihood_teaches_nothing() -> None:
     good, bad = (before.log_density(0, 1, value, 0.8, 0.02) for value in (12.5, 80.0))
     assert good - bad > 4
     assert bad == pytest.approx(np.log(0.02 / 300), abs=1e-6)
+
+
+def test_a_tape_makes_sizes_thicker_than_it_shows_unlikely_where_a_rest_may_stand_behind() -> None:
+    before = replace(layers("plastered_block"), rest=Rest(0.5, 60.0, 20.0, 0.1))
+    value, sigma, outlier = 150.0, 5.0, 0.02
+    means, variances = before.span(0, len(before.materials))
+    normal = NormalDist()
+    shares = [
+        weight * (outlier + (1 - outlier) * normal.cdf((value - mean) / sqrt(variance + sigma**2)))
+        for weight, mean, variance in zip(before.weights, means, variances, strict=True)
+    ]
+    after = before.taped(value, sigma, outlier)
+    assert after.weights == pytest.approx([share / sum(shares) for share in shares])
+    # no size becomes another thickness: the tape has not measured the leaf
+    assert after.mean_mm is before.mean_mm
+    thick, thin = max(range(len(means)), key=means.__getitem__), min(range(len(means)), key=means.__getitem__)
+    assert after.weights[thick] / before.weights[thick] < after.weights[thin] / before.weights[thin]
+    # where something is sure to stand behind, it tells nothing at all
+    assert replace(before, rest=Rest(1.0, 60.0, 20.0, 0.1)).taped(value, sigma, outlier).weights == before.weights

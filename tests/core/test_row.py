@@ -256,3 +256,13 @@ def test_a_copy_stands_on_parts_of_its_own_and_on_the_same_spacers(shape: str) -
     for link in two.links:
         if not link.kind.has_own_holes:
             assert set(link.support_ids) == {support.id for support in two.supports}
+
+
+def test_a_piece_moved_by_hand_stays_there_where_nothing_is_spaced_out() -> None:
+    shape = SHAPES["plate"]
+    made = build(shape, {})
+    aside = made.pieces[0].model_copy(update={"x_mm": made.pieces[0].x_mm + 35})
+    by_hand = made.model_copy(update={"pieces": (aside,)})
+    after = build(shape, {**by_hand.measures, "own": 3.5}, by_hand)
+    assert (after.pieces[0].x_mm, after.pieces[0].mass_kg) == (aside.x_mm, 3.5)
+    assert after.supports == made.supports
