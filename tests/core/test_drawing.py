@@ -44,6 +44,7 @@ def test_joints_are_drawn_where_a_hole_would_meet_one(x: float, y: float) -> Non
         (3600, UnitSystem.METRIC, ["0", "400", "800", "1200", "1600", "2000", "2400", "2800", "3200", "3600"]),
         (88, UnitSystem.METRIC, ["0", "10", "20", "30", "40", "50", "60", "70", "80"]),
         (88, UnitSystem.IMPERIAL, ["0", "1/2", "1", "1 1/2", "2", "2 1/2", "3"]),
+        (900, UnitSystem.IMPERIAL, ["0", "4", "8", "12", "16", "20", "24", "28", "32"]),
     ],
 )
 def test_rulers_step_as_a_tape_does(length: float, units: UnitSystem, texts: list[str]) -> None:

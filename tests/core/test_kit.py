@@ -60,6 +60,18 @@ def test_screws_are_counted_by_kind_and_length() -> None:
     assert by_key["stud_screw_5_0"].screw_text == "5 × 50"
     assert (by_key["stud_screw_5_0"].have, by_key["stud_screw_5_0"].lacks) == (4, ())
     assert by_key["stud_screw_4_5"].lacks == ("no 4.5 mm wood screw 4.5 × 45",)
+    # a plug wants its own screw besides, of that kind and that length
+    need = planned(Kit(fixings=(KitItem(key="nylon_plug_8", count=9),), tools=("hammer_drill",))).holes[0].candidates
+    plug = next(one for one in need if one.fixing == "nylon_plug_8")
+    key, length = "wood_6_0", float(plug.screw_text.split(" × ")[1])
+    for screws, missing in (
+        (KitScrew(key=key, length_mm=length, count=2), ()),
+        (KitScrew(key=key, length_mm=length, count=1), (f"only 1 of 2 screws {plug.screw_text}",)),
+        (KitScrew(key=key, length_mm=length + 10, count=9), (f"no screw {plug.screw_text}",)),
+        (KitScrew(key="wood_4_0", length_mm=length, count=9), (f"no screw {plug.screw_text}",)),
+    ):
+        kit = Kit(fixings=(KitItem(key="nylon_plug_8", count=9),), screws=(screws,), tools=("hammer_drill",))
+        assert lacks(planned(kit), "nylon_plug_8") == missing
 
 
 def test_a_driver_must_come_at_the_screw() -> None:

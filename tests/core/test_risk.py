@@ -17,6 +17,8 @@ from rockpin.core.document.wall import Opening, OpeningKind, Point, Wall, WallSi
 from rockpin.core.hidden.read import Hidden
 from rockpin.core.hidden.risk import HoleRisk, slices
 from rockpin.core.hidden.risk_map import map_risk
+from rockpin.core.hidden.routes import depths_of
+from rockpin.core.identification import read_stated
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, stud_wall
 from tests.core.test_hidden import SOCKET, hidden_of
@@ -294,3 +296,16 @@ def test_risks_are_rounded_up_and_never_to_none() -> None:
         "100 %",
         "100 %",
     ]
+
+
+def test_between_which_depths_a_service_may_lie_by_hand(catalogue: Catalogue) -> None:
+    kind = next(row for row in catalogue.service_kinds if row.key == "mains_cable")
+    shallow, deep = kind.solid_mm
+    brick = read_stated(brick_wall(thickness_mm=215), catalogue)
+    assert depths_of(kind, WallSide.THIS, brick) == (shallow, deep)
+    # a chase from the far side of 215 mm lies as deep counted from there
+    assert depths_of(kind, WallSide.OTHER, brick) == (215 - deep, 215 - shallow)
+    # board of 12.5 and a void of 89: anywhere in it, whichever face it belongs to
+    studs = read_stated(stud_wall(), catalogue)
+    for face in WallSide:
+        assert depths_of(kind, face, studs) == (12.5, 12.5 + 89)
