@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from rockpin.core.document.evidence import HitKind
-from rockpin.core.framing.stud_row import Located, fit_stud, mixture_moments, offset_logs
+from rockpin.core.document.job import Region
+from rockpin.core.framing.stud_row import Located, fit_lattice, fit_stud, mixture_moments, offset_logs
 from rockpin.core.tables.catalogue import Catalogue
 
 STUD_MM = 38.0
@@ -57,3 +58,16 @@ def test_what_was_hit_is_drawn_to_its_row_only_as_far_as_the_row_is_sure(catalog
     sure, unsure = (fit_stud((1200.0, 3.0, chance), hits, STUD_MM, catalogue) for chance in (0.97, 0.3))
     assert 1200 < sure.centre_mm < unsure.centre_mm < 1233
     assert unsure.centre_mm == pytest.approx(1232.5, abs=5)
+
+
+def test_two_likely_pitches_leave_open_where_the_next_stud_stands(catalogue: Catalogue) -> None:
+    hits = [magnet(300.0), magnet(903.0), magnet(1508.0)]
+    lattice = fit_lattice(hits, [], 4000, Region.UNKNOWN, catalogue)
+    metric, inches = lattice.pitches[:2]
+    assert (metric.pitch_mm, inches.pitch_mm) == (600, 609.6)
+    assert inches.chance > catalogue.figures.framing.pitch_drawn
+    # the fourth stud of either row: their places, weighed by the chance of each
+    places = [(fit.offset_mm + 3 * fit.pitch_mm, fit.offset_sigma_mm, fit.chance) for fit in (metric, inches)]
+    (there,) = [one for one in lattice.centres if 2050 < one[0] < 2150]
+    assert there == pytest.approx(mixture_moments(places))
+    assert there[1] > 1.5 * max(sigma for _, sigma, _ in places)
