@@ -108,7 +108,7 @@ function Still({
         <Things elevation={elevation} scale={scale} />
         <OldHoles elevation={elevation} scale={scale} />
         {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
-        <Finds elevation={elevation} scale={scale} />
+        <Finds elevation={elevation} scale={scale} holes={plan.holes} />
         <Points elevation={elevation} scale={scale} />
         <OffPhotoMarks off={elevation.off_photo} scale={scale} />
         {shows("Checks") && <EvidenceMarks elevation={elevation} scale={scale} />}

@@ -47,8 +47,34 @@ export function Sweeps({ elevation, scale }: { elevation: Elevation; scale: Scal
   );
 }
 
+const ALONG = [0.5, 0.25, 0.75, 0.08, 0.92];
+
+/** How far along a find its words stand, so that none of the holes lies under them. */
+function wordsAt(
+  from: [number, number],
+  to: [number, number],
+  aside: number,
+  wide: number,
+  holes: [number, number][],
+) {
+  const clear = (share: number) => {
+    const [x, y] = [from[0] + share * (to[0] - from[0]) + aside, from[1] + share * (to[1] - from[1])];
+    return holes.every(([hx, hy]) => hx < x - 14 || hx > x + wide + 14 || Math.abs(hy - y) > 26);
+  };
+  return ALONG.find(clear) ?? 0.5;
+}
+
 /** What was found: the line or spot, and round it the strip in which nobody drills. */
-export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
+export function Finds({
+  elevation,
+  scale,
+  holes = [],
+}: {
+  elevation: Elevation;
+  scale: Scale;
+  holes?: readonly { x_mm: number; y_mm: number }[];
+}) {
+  const marks = holes.map((hole): [number, number] => [scale.x(hole.x_mm), scale.y(hole.y_mm)]);
   return (
     <g>
       {elevation.finds.map((find) => {
@@ -59,6 +85,7 @@ export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale
           scale.y(find.y2_mm),
         ];
         const wide = 2 * find.keep_off_mm * scale.perMm;
+        const share = wordsAt([x, y], [x2, y2], wide / 2 + 4, 6 * find.text.length, marks);
         return (
           <g key={find.id} opacity={find.refuted ? 0.3 : 1}>
             <line x1={x} y1={y} x2={x2} y2={y2} stroke="url(#hatch-find)" strokeWidth={wide} />
@@ -72,8 +99,8 @@ export function Finds({ elevation, scale }: { elevation: Elevation; scale: Scale
             />
             <line x1={x} y1={y} x2={x2} y2={y2} stroke="var(--brick)" strokeWidth="2.5" />
             <text
-              x={x + wide / 2 + 4}
-              y={(y + y2) / 2}
+              x={x + share * (x2 - x) + wide / 2 + 4}
+              y={y + share * (y2 - y)}
               fontSize="11"
               fontWeight="600"
               fill="var(--brick)"
