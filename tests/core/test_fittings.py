@@ -11,7 +11,7 @@ from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fittings import Device, DeviceBack, DrainSide, Enclosure
-from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.fixture import Environment, Fixture, HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import Framing, HowKnown, StudRow
@@ -266,6 +266,25 @@ def test_threads_are_laid_under_a_hole_and_a_slot() -> None:
         # the bar is as much longer: its hole moves by half, so both have to be met by moving the plate under it
         found = laid(on_plate(bar_across=apart))
         assert found.at_best == met, apart
+    # the same stood on end: threads above one another, and a slot upright over the upper one
+    flat = on_plate(thread_across=0, thread_up=100)
+    (bar,) = flat.supports
+    first, second = bar.holes
+    middle = bar.y_mm + bar.height_mm / 2
+    for apart, met in ((104.9, 2), (105.2, 1), (95.1, 2), (94.8, 1)):
+        upright = bar.model_copy(
+            update={
+                "x_mm": bar.x_mm + bar.width_mm / 2 - 15,
+                "y_mm": middle - 75,
+                "width_mm": 30.0,
+                "height_mm": 150.0,
+                "holes": (
+                    first.model_copy(update={"x_mm": 15.0, "y_mm": 75 - apart / 2}),
+                    second.model_copy(update={"x_mm": 15.0, "y_mm": 75 + apart / 2, "kind": HoleKind.SLOT_UPRIGHT}),
+                ),
+            }
+        )
+        assert threads_under(flat.links[0], upright).at_best == met, apart
     # a thread that is thicker than the hole meets none
     assert laid(on_plate(thread=7)).at_best == 0
 
