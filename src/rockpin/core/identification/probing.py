@@ -5,11 +5,11 @@ programming (Viterbi 1967, IEEE Trans. Inf. Theory 13), and its changes of mater
 """
 
 from itertools import pairwise
-from math import erf, exp, log, sqrt
+from math import erf, log, sqrt
 from typing import NamedTuple
 
 from rockpin.core.document.evidence import Drilled, Ended, Filling, Probe, ProbeInterval
-from rockpin.core.identification.thickness import Layers, log_normal
+from rockpin.core.identification.thickness import Layers, normal
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import BuildUp, Dust
 
@@ -69,7 +69,7 @@ def _onward(
     figures = catalogue.figures.identification
     anywhere = -log(figures.probe_range_mm)
     unreported = after.from_mm - before.to_mm
-    error = exp(log_normal(unreported, 0.0, 4 * figures.probe_sigma_mm**2))
+    error = normal(unreported, 0.0, 4 * figures.probe_sigma_mm**2)
     # a stretch of which nothing is said is a void, or a slip in the report
     no_gap = log((1 - figures.measure_outlier) * error + figures.measure_outlier / figures.probe_range_mm)
     if there == here:

@@ -41,9 +41,10 @@ def whereabouts_of(wall: Wall, site: Site, tiled: bool, tables: BeliefTables) ->
     return Whereabouts(site.region, tables.era_of(wall.built_year or site.built_year), wall.stands, tiled)
 
 
-def log_normal(value: float, mean: float, variance: float) -> float:
-    """Log density [1/unit of the value] of a normal distribution."""
-    return -0.5 * (log(2 * pi * variance) + (value - mean) ** 2 / variance)
+def normal(value: float, mean: float, variance: float) -> float:
+    """Density [1/unit of the value] of a normal distribution; nought where it is too small to be told."""
+    off = value - mean
+    return exp(-0.5 * off * off / variance) / sqrt(2 * pi * variance)
 
 
 class Rest(NamedTuple):
@@ -99,7 +100,7 @@ class Layers:
         """Log density [1/mm] of measuring these layers so, a share of measures being just wrong."""
         span = self.span(first, last)
         good = sum(
-            weight * exp(max(-700.0, log_normal(value_mm, mean, variance + sigma_mm**2)))
+            weight * normal(value_mm, mean, variance + sigma_mm**2)
             for weight, mean, variance in zip(self.weights, *span, strict=True)
         )
         return log((1 - outlier) * good + outlier / 300)
@@ -118,7 +119,7 @@ class Layers:
         if not any(near):
             return self
         weights = [
-            weight * ((1 - outlier) * exp(max(-700.0, log_normal(value_mm, middle, total))) + outlier / 300)
+            weight * ((1 - outlier) * normal(value_mm, middle, total) + outlier / 300)
             if close
             else weight * outlier / 300
             for weight, middle, total, close in zip(self.weights, span.means_mm, totals, near, strict=True)
@@ -143,11 +144,11 @@ class Layers:
         good = 0.0
         for weight, mean, variance in zip(self.weights, *span, strict=True):
             more = variance + sigma_mm**2 + rest.sigma_mm**2
-            behind = exp(max(-700.0, log_normal(value_mm, mean + rest.mean_mm, more)))
+            behind = normal(value_mm, mean + rest.mean_mm, more)
             if not rest.unseen:
                 good += weight * behind
                 continue
-            alone = exp(max(-700.0, log_normal(value_mm, mean, variance + sigma_mm**2)))
+            alone = normal(value_mm, mean, variance + sigma_mm**2)
             good += weight * ((1 - rest.chance) * alone + rest.chance * behind)
         return log((1 - outlier) * good + outlier / 300)
 
