@@ -171,7 +171,12 @@ class Layers:
             for weight, mean, variance in zip(self.weights, *span, strict=True)
         ]
         whole = sum(weights)
-        return replace(self, weights=tuple(one / whole for one in weights)) if whole > 0 else self
+        if whole <= 0:
+            return self
+        found = replace(self, weights=tuple(one / whole for one in weights))
+        # only how likely each size is has changed
+        found._spans.update(self._spans)
+        return found
 
     def thickness_mm(self, index: int) -> float:
         """How thick a layer is [mm]: in the likeliest size, where it comes in sizes."""
