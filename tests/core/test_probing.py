@@ -1,7 +1,7 @@
 """What a probe hole says: stretches laid over layers, ends, voids, and layers narrowed by measures."""
 
 from dataclasses import replace
-from math import sqrt
+from math import log, sqrt
 from statistics import NormalDist
 
 import numpy as np
@@ -13,6 +13,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.document.evidence import CameOut, Drilled, Ended, Filling, Location, Probe, ProbeInterval
 from rockpin.core.document.job import Region
 from rockpin.core.identification.probing import ProbeFit, fit_probe
+from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Layers, Rest, Whereabouts, usual_layers
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Era
@@ -181,11 +182,35 @@ def test_a_tape_makes_sizes_thicker_than_it_shows_unlikely_where_a_rest_may_stan
         weight * (outlier + (1 - outlier) * normal.cdf((value - mean) / sqrt(variance + sigma**2)))
         for weight, mean, variance in zip(before.weights, means, variances, strict=True)
     ]
-    after = before.taped(value, sigma, outlier)
+    # beside another with other numbers of sizes and layers, and with the rest told for certain
+    sure = replace(before, rest=Rest(1.0, 60.0, 20.0, 0.1))
+    all_three = HypothesisLayers.beside([layers("board_on_studs"), before, sure])
+    taped = all_three.taped(value, sigma, outlier)
+    after = taped.of(1)
     assert after.weights == pytest.approx([share / sum(shares) for share in shares])
     # no size becomes another thickness: the tape has not measured the leaf
-    assert after.mean_mm is before.mean_mm
+    assert (after.mean_mm == before.mean_mm).all()
     thick, thin = max(range(len(means)), key=means.__getitem__), min(range(len(means)), key=means.__getitem__)
     assert after.weights[thick] / before.weights[thick] < after.weights[thin] / before.weights[thin]
     # where something is sure to stand behind, it tells nothing at all
-    assert replace(before, rest=Rest(1.0, 60.0, 20.0, 0.1)).taped(value, sigma, outlier).weights == before.weights
+    assert taped.of(2).weights == before.weights
+    # with the chance of the rest, or without it
+    density = [
+        weight
+        * (
+            0.5 * NormalDist(mean, sqrt(variance + sigma**2)).pdf(value)
+            + 0.5 * NormalDist(mean + 60, sqrt(variance + sigma**2 + 400)).pdf(value)
+        )
+        for weight, mean, variance in zip(before.weights, means, variances, strict=True)
+    ]
+    expected = log((1 - outlier) * sum(density) + outlier / 300)
+    assert all_three.tape_log_densities(value, sigma, outlier)[1] == pytest.approx(expected)
+
+
+def test_a_tape_measures_all_layers_together_where_nothing_stands_behind_them() -> None:
+    before = replace(layers("board_on_studs"), rest=Rest(0.0, 12.5, 1.0, 0.1))
+    beside = HypothesisLayers.beside([layers("plastered_block"), before]).taped(100.0, 3.0, 0.02).of(1)
+    alone = before.measured(0, len(before.materials), 87.5, sqrt(3.0**2 + 1), 0.02)
+    assert beside.weights == pytest.approx(alone.weights)
+    assert beside.mean_mm == pytest.approx(alone.mean_mm)
+    assert beside.covariance_mm2 == pytest.approx(alone.covariance_mm2)

@@ -10,7 +10,6 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.hidden import Hidden, PlannedHole, judge_hole
 from rockpin.core.hole import Spot
 from rockpin.core.identification import (
-    Family,
     Identified,
     WallReading,
     coating_forbids_marks,
@@ -27,13 +26,15 @@ def _governing(spots: Sequence[Spot]) -> Spot:
     return max(spots, key=lambda spot: (spot.demand.tension_n + spot.demand.shear_n, spot.hole.id))
 
 
-def _holding(spot: Spot, reading: WallReading, job: JobDocument, catalogue: Catalogue) -> tuple[str, ...]:
-    """The fixings that would hold in a wall read so, best first."""
-    if not reading.family.planned:
-        return ()
-    here = spot.in_wall(reading)
+def _holding(
+    spot: Spot, readings: Sequence[WallReading], job: JobDocument, catalogue: Catalogue
+) -> list[tuple[str, ...]]:
+    """The fixings that would hold in a wall read in each of these ways, best first."""
+    planned = {index: spot.in_wall(reading) for index, reading in enumerate(readings) if reading.family.planned}
     # nobody reads why one does not hold in a wall that is only weighed
-    return holding_at(here if here is spot else replace(here, worded=False), job.wishes, job.kit, catalogue)
+    here = [one if one is spot else replace(one, worded=False) for one in planned.values()]
+    held = dict(zip(planned, holding_at(here, job.wishes, job.kit, catalogue), strict=True))
+    return [held.get(index, ()) for index in range(len(readings))]
 
 
 def _mark_place(
@@ -60,13 +61,19 @@ def next_check(
     """The next check for this job. Without a hole there is no decision yet, so every fixing counts alike."""
     belief = identified.belief
     readings = [(belief.leading, identified.reading), *identified.others]
-    acceptance: dict[str, tuple[Family, tuple[str, ...]]] = {}
-    for hypothesis, reading in readings:
-        held = _holding(_governing(spots), reading, job, catalogue) if spots else ("",)
-        acceptance[hypothesis.key] = (reading.family, held)
     measuring: dict[str, float] = {}
-    if spots and identified.reading.unsure:
-        measured = _holding(_governing(spots), identified.reading.as_if_measured(catalogue), job, catalogue)
+    if spots:
+        unsure = [identified.reading.as_if_measured(catalogue)] if identified.reading.unsure else []
+        asked = [*(reading for _, reading in readings), *unsure]
+        held = _holding(_governing(spots), asked, job, catalogue)
+    else:
+        unsure, held = [], [("",)] * len(readings)
+    acceptance = {
+        hypothesis.key: (reading.family, here)
+        for (hypothesis, reading), here in zip(readings, held[: len(readings)], strict=True)
+    }
+    if unsure:
+        measured = held[-1]
         if measured[:1] != acceptance[belief.leading.key][1][:1]:
             # about as likely as not, the measure comes out on the side that lets it be used
             measuring = dict.fromkeys(_MEASURES, 0.5 * belief.leading.probability)

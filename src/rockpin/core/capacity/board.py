@@ -105,11 +105,16 @@ def bay_factor(spot: Spot, figures: CapacityFigures) -> float:
     return min(1.0, figures.board_bay_singles / count)
 
 
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every anchor in this wall: it has no void."""
+    if spot.reading.family not in _HOLLOW or spot.reading.void_mm <= 0:
+        return refuse("no-void", "There is no void behind this face for it to open in.")
+    return None
+
+
 def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses an anchor at every hole of this wall: no void, another board, grip, filling, damp, people."""
+    """What refuses an anchor at every hole of this wall: another board, grip, filling, damp, people."""
     figures, reading, units = tables.figures, spot.reading, spot.units
-    if reading.family not in _HOLLOW or reading.void_mm <= 0:
-        return [refuse("no-void", "There is no void behind this face for it to open in.")]
     if rating_of(anchor, reading) is None:
         thin = reading.board_kind is BoardKind.PANEL
         says = "It is not rated in a thin panel." if thin else "It is made for thin panels only."

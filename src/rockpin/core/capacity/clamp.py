@@ -29,11 +29,15 @@ def squeeze_mpa(clamp: PostClamp, post: Post) -> float:
     return clamp.pull_n / (clamp.band_mm * post.section_wall_mm)
 
 
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every clamp here: it is a wall."""
+    return refuse("not-a-post", "It clamps round a post; this is a wall.") if spot.wall.post is None else None
+
+
 def unfit(clamp: PostClamp, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a clamp at every height of this post."""
     post, units = spot.wall.post, spot.units
-    if post is None:
-        return [refuse("not-a-post", "It clamps round a post; this is a wall.")]
+    assert post
     found = wrong_place(spot, clamp, tables)
     if spot.carries_people:
         found.append(refuse("clamp-under-people", "A clamp holds by friction alone: nobody trusts his weight to that."))

@@ -48,10 +48,15 @@ def _steel(anchor: ConcreteAnchor, figures: CapacityFigures) -> tuple[float, flo
     return pull, k6 * anchor.steel_area_mm2 * anchor.fuk_mpa / gamma_v / load
 
 
-def unfit(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses an anchor at every hole of this wall: no concrete, damp."""
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every anchor in this wall: it is not of concrete."""
     if spot.reading.family is not Family.CONCRETE:
-        return [refuse("not-concrete", "It takes hold in concrete only.")]
+        return refuse("not-concrete", "It takes hold in concrete only.")
+    return None
+
+
+def unfit(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses an anchor at every hole of this wall: damp."""
     return wrong_place(spot, anchor, tables)
 
 

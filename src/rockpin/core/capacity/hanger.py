@@ -24,13 +24,18 @@ def board_share(hanger: BoardHanger, reading: WallReading, figures: CapacityFigu
     return figures.board_step_9_5 if board >= figures.hanger_least_board_mm - 1e-6 else None
 
 
-def unfit(hanger: BoardHanger, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses a hook at every hole of this wall: no gypsum board over a void, tile, people, damp."""
-    reading, units = spot.reading, spot.units
-    if reading.family is not Family.BOARD_ON_STUDS or reading.board_kind is not BoardKind.GYPSUM:
-        return [refuse("not-for-this-board", "It is pushed through gypsum board on studs and nothing else.")]
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every hook in this wall: no gypsum board over a void, people."""
+    if spot.reading.family is not Family.BOARD_ON_STUDS or spot.reading.board_kind is not BoardKind.GYPSUM:
+        return refuse("not-for-this-board", "It is pushed through gypsum board on studs and nothing else.")
     if spot.carries_people:
-        return [refuse("board-under-people", "Board carries nobody's weight.")]
+        return refuse("board-under-people", "Board carries nobody's weight.")
+    return None
+
+
+def unfit(hanger: BoardHanger, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses a hook at every hole of this wall: tile, too thin or thick a face, damp."""
+    reading, units = spot.reading, spot.units
     found = wrong_place(spot, hanger, tables)
     if any(layer.material == "tile" for layer in reading.layers):
         found.append(refuse("tile", "It cannot be pushed through tile."))

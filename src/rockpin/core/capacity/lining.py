@@ -49,13 +49,18 @@ def depth_share(lining_mm: float, diameter_mm: float, figures: CapacityFigures) 
     return min(1.0, lining_mm / (figures.lining_full_diameters * diameter_mm))
 
 
-def unfit(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses a screw at every hole of this wall: no lining of wood in front, people, damp."""
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every screw in this wall: no lining of wood in front, people."""
     if spot.reading.board_kind is not BoardKind.LINING:
-        return [refuse("no-lining", "There is no lining of timber or plywood for its thread.")]
+        return refuse("no-lining", "There is no lining of timber or plywood for its thread.")
     if spot.carries_people:
         says = "A lining carries nobody's weight: this needs framing, blocking or masonry behind it."
-        return [refuse("board-under-people", says)]
+        return refuse("board-under-people", says)
+    return None
+
+
+def unfit(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses a screw at every hole of this wall: damp."""
     return wrong_place(spot, fixing, tables)
 
 

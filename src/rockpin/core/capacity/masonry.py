@@ -100,10 +100,15 @@ def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
     return next((length for length in plug.body_lengths_mm if length >= wanted - 1e-6), None)
 
 
-def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses a plug at every hole of this wall: board, no value for it, damp, a gap or skins too deep."""
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every plug in this wall: it is of board."""
     if spot.reading.family.framed:
-        return [refuse("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")]
+        return refuse("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")
+    return None
+
+
+def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses a plug at every hole of this wall: no value for it, damp, a gap or skins too deep."""
     if rating_of(plug, spot) is None:
         return [refuse("not-rated", "It is not rated for what this wall is made of.")]
     found = wrong_place(spot, plug, tables)

@@ -150,6 +150,11 @@ class Method:
         found: tuple[float, ...] = self._module.clear_halves_mm(fixing) if self._has("clear_halves_mm") else ()
         return found
 
+    def foreign(self, spot: Spot) -> Refusal | None:
+        """What refuses every fixing of the method in this wall, whatever its size."""
+        found: Refusal | None = self._module.foreign(spot) if self._has("foreign") else None
+        return found
+
     def shut_out(self, spot: Spot) -> bool:
         """Whether what stands behind this hole refuses every fixing of the method, whatever its size."""
         return self._has("shut_out") and bool(self._module.shut_out(spot))
@@ -219,14 +224,23 @@ def _of_a_post(fixing: AnyFixing, spot: Spot) -> list[Refusal]:
 
 def unfit(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a fixing at every hole of this wall alike; empty where it depends on the hole."""
-    if found := _of_a_post(fixing, spot):
-        return found
-    return _unfit_by_method(fixing, spot, tables)
-
-
-def _unfit_by_method(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    if no_post := _of_a_post(fixing, spot):
+        return no_post
+    if barred := method_of(fixing).foreign(spot):
+        return [barred]
     found: list[Refusal] = METHODS[fixing.method].unfit(fixing, spot, tables)
     return found
+
+
+def fit_for(fixings: Iterable[AnyFixing], spot: Spot, tables: CapacityTables) -> list[AnyFixing]:
+    """The fixings that are sold here and that nothing refuses at every hole of this wall alike."""
+    sold = set(spot.sold)
+    at_home = {name for name, module in METHODS.items() if _method(module).foreign(spot) is None}
+    return [
+        one
+        for one in fixings
+        if one.method in at_home and not sold.isdisjoint(one.systems) and not refused_here(one, spot, tables)
+    ]
 
 
 _SHUT_OUT = refuse("shut-out", "What stands behind this hole takes none of its kind.")

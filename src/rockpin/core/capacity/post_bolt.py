@@ -43,13 +43,20 @@ def _wanted_mm(spot: Spot, across_mm: float, figures: CapacityFigures) -> float:
     return across_mm + spot.hole.plate_mm + figures.post_nut_mm
 
 
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every bolt here: it is a wall, or a tube."""
+    post = spot.wall.post
+    if post is None:
+        return refuse("not-a-post", "It goes right through a timber post; this is a wall.")
+    if post.section is not PostSection.TIMBER:
+        return refuse("tube-drilled", "A tube is clamped, not drilled: a hole weakens it and lets water in.")
+    return None
+
+
 def unfit(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a bolt at every height of this post."""
     post, units = spot.wall.post, spot.units
-    if post is None:
-        return [refuse("not-a-post", "It goes right through a timber post; this is a wall.")]
-    if post.section is not PostSection.TIMBER:
-        return [refuse("tube-drilled", "A tube is clamped, not drilled: a hole weakens it and lets water in.")]
+    assert post
     found = wrong_place(spot, bolt, tables)
     if post.across_mm < bolt.edge_diameters * 2 * bolt.diameter_mm:
         least = show_across(bolt.edge_diameters * 2 * bolt.diameter_mm, units)

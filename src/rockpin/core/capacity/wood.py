@@ -52,11 +52,16 @@ IS_A_SCREW = True
 HOLDS_IN = BehindKind.TIMBER
 
 
-def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses a screw at every hole of this wall: no wood in it, damp."""
+def foreign(spot: Spot) -> Refusal | None:
+    """What refuses every screw in this wall: there is no wood in it."""
     blocked = spot.wall.framing and any(one.kind is MemberKind.BLOCKING for one in spot.wall.framing.members)
     if not spot.reading.wood_frame and not (spot.reading.family.framed and blocked):
-        return [refuse("no-wood", "There is no wood in this wall for its thread.")]
+        return refuse("no-wood", "There is no wood in this wall for its thread.")
+    return None
+
+
+def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Refusal]:
+    """What refuses a screw at every hole of this wall: damp."""
     return wrong_place(spot, fastener, tables)
 
 

@@ -7,12 +7,13 @@ from collections import Counter
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
+from itertools import islice
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_share
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, assess_all, assess_pairs
+from rockpin.core.capacity import Assessment, assess_all, assess_pairs, fit_for
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Kit, Wish
@@ -113,16 +114,21 @@ def by_rank(accepted: Sequence[Assessment], spot: Spot, taste: Taste, stocks: di
     return sorted(accepted, key=lambda one: (_rank(one, spot, taste, stocks[one.fixing]), one.fixing))
 
 
-def holding_at(spot: Spot, wishes: Sequence[Wish], kit: Kit, catalogue: Catalogue) -> tuple[str, ...]:
-    """The fixings that hold at one hole by itself, best first."""
-    here = [row for row in catalogue.fixings if set(spot.sold) & set(row.systems)]
-    assessed = assess_pairs([(row, spot) for row in here], catalogue.capacity)
-    accepted = [one for one in assessed if one.accepted]
-    stocks = {
-        one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in accepted
-    }
+def holding_at(spots: Sequence[Spot], wishes: Sequence[Wish], kit: Kit, catalogue: Catalogue) -> list[tuple[str, ...]]:
+    """The fixings that hold at each of some holes by itself, best first."""
+    able = [fit_for(catalogue.fixings, spot, catalogue.capacity) for spot in spots]
+    # many walls at once go through the sums of a method together
+    pairs = [(row, spot) for rows, spot in zip(able, spots, strict=True) for row in rows]
+    assessed = iter(assess_pairs(pairs, catalogue.capacity))
     taste = _taste(wishes, catalogue)
-    return tuple(one.fixing for one in by_rank(accepted, spot, taste, stocks))
+    found = []
+    for rows, spot in zip(able, spots, strict=True):
+        here = [one for one in islice(assessed, len(rows)) if one.accepted]
+        stocks = {
+            one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in here
+        }
+        found.append(tuple(one.fixing for one in by_rank(here, spot, taste, stocks)))
+    return found
 
 
 def _alike(kind: BehindKind) -> BehindKind:

@@ -142,30 +142,22 @@ def slices(
     steps = [whole + (end - whole) * step / _FADES_IN for step in range(_FADES_IN + 1)]
     fading = {step * scan.claimed_depth_mm for scan in scans if scan.mode is not ScanMode.OPENED for step in steps}
     bounds = sorted({0.0, _EVERYWHERE, *(depth for depth in fading if depth > 0)})
-    found = []
-    for low, high in pairwise(bounds):
-        if any(scan.mode is ScanMode.OPENED for scan in scans):
-            found.append(Slice(low, high, 0.0))
-            continue
-        middle = (low + high) / 2
-        seeing = [(scan, sight(scan, middle, figures)) for scan in scans]
-        swept = [scan for scan, share in seeing if share > 0]
-        total = 0.0
-        for make in kind.makes:
-            missed = 1.0
-            for mode in MODES:
-                same = [
-                    1 - share * (1 - miss_chance(make, scan, conditions, tables))
-                    for scan, share in seeing
-                    if scan.mode is mode
-                ]
-                missed *= min(same, default=1.0)
-            total += make.share * missed
-        if swept:
+    parts = list(pairwise(bounds))
+    if any(scan.mode is ScanMode.OPENED for scan in scans):
+        return tuple(Slice(low, high, 0.0) for low, high in parts)
+    seen = [[sight(scan, (low + high) / 2, figures) for low, high in parts] for scan in scans]
+    modes = [some for mode in MODES if (some := [i for i, scan in enumerate(scans) if scan.mode is mode])]
+    totals = [0.0] * len(parts)
+    for make in kind.makes:
+        shown = [1 - miss_chance(make, scan, conditions, tables) for scan in scans]
+        for depth in range(len(parts)):
+            missed = prod(min(1 - seen[i][depth] * shown[i] for i in some) for some in modes)
+            totals[depth] += make.share * missed
+    for depth, (_, high) in enumerate(parts):
+        if swept := [scan for scan, shares in zip(scans, seen, strict=True) if shares[depth] > 0]:
             failed = _failed(swept, high, figures)
-            total = failed + (1 - failed) * total
-        found.append(Slice(low, high, total))
-    return tuple(found)
+            totals[depth] = failed + (1 - failed) * totals[depth]
+    return tuple(Slice(low, high, total) for (low, high), total in zip(parts, totals, strict=True))
 
 
 def _part_of(route: Route, from_mm: float, to_mm: float) -> float:

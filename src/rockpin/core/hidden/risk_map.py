@@ -6,7 +6,6 @@ touches two strips of the grid only; sweeps sort the cells into few kinds, and w
 
 from collections import defaultdict
 from collections.abc import Sequence
-from itertools import pairwise
 from typing import NamedTuple
 
 import numpy as np
@@ -143,13 +142,15 @@ class _Strip:
         kinds = self._cells.kind[window] if self.upright else self._cells.kind[window].T
         lines = free[window] if self.upright else free[window].T
         changes = (kinds[1:] != kinds[:-1]).any(axis=1) | (self._chance[1:] != self._chance[:-1])
-        steps = [0, *(np.flatnonzero(changes) + 1), len(self._chance)]
-        for start, stop in pairwise(steps):
-            if self._chance[start] == 0:
-                continue
-            before, kind = self._chance[start] * self._profile, kinds[start]
-            chance = before * self._left[kind] / (1 - before * self._cleared[kind])
-            lines[start:stop] += np.log1p(-np.minimum(chance, _SURE))
+        starts = np.concatenate([[0], np.flatnonzero(changes) + 1])
+        stops = np.append(starts[1:], len(self._chance))
+        taken = self._chance[starts] > 0
+        starts, stops = starts[taken], stops[taken]
+        before, kind = self._chance[starts, None] * self._profile, kinds[starts]
+        chance = before * self._left[kind] / (1 - before * self._cleared[kind])
+        rows = np.log1p(-np.minimum(chance, _SURE))
+        for start, stop, row in zip(starts.tolist(), stops.tolist(), rows, strict=True):
+            lines[start:stop] += row
 
     def inside(self, rows: slice, columns: slice) -> Places:
         """The chances [1] themselves in a part of the strip."""

@@ -28,6 +28,7 @@ from rockpin.core.identification.reading import (
     read_layers,
     read_stated,
 )
+from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Layers, Whereabouts, usual_layers, whereabouts_of
 from rockpin.core.identification.witnesses import EvidenceReading, Probabilities, Witness, evidence_text, witnesses_of
 from rockpin.core.tables.catalogue import Catalogue, Role
@@ -170,32 +171,30 @@ def match_build_up(layers: Sequence[Layer], catalogue: Catalogue) -> BuildUp | N
 
 
 def _weigh(
-    evidence: Sequence[Evidence], layers: list[Layers], tiled: bool, units: UnitSystem, catalogue: Catalogue
-) -> tuple[list[EvidenceReading], list[Layers]]:
-    """Every check under every build-up, and the layers after all measures. ``layers``: one for each build-up."""
+    evidence: Sequence[Evidence], layers: HypothesisLayers, tiled: bool, units: UnitSystem, catalogue: Catalogue
+) -> tuple[list[EvidenceReading], HypothesisLayers]:
+    """Every check under every build-up, and the layers after all measures."""
     figures, rows = catalogue.figures.identification, catalogue.hypotheses
     weighed: list[EvidenceReading] = []
-    layers = list(layers)
     for one, exponent in zip(evidence, exponents(evidence, catalogue), strict=True):
         check = catalogue.check_by_key[one.check]
-        logs = np.zeros(len(rows))
+        logs, cannot = np.zeros(len(rows)), ""
         if check.form is CheckForm.OUTCOME and one.outcome:
             place = [outcome.key for outcome in check.outcomes].index(one.outcome)
             logs = np.log(chances_of(one.check, tiled, catalogue)[place])
         elif check.form is CheckForm.MEASURE and one.value_mm is not None:
             tape = (one.value_mm, figures.thickness_sigma_mm, figures.measure_outlier)
-            for index, some in enumerate(layers):
-                logs[index] = some.tape_log_density(*tape)
-                layers[index] = some.taped(*tape)
+            logs, layers = layers.tape_log_densities(*tape), layers.taped(*tape)
+            if layers.unseen.any():
+                cannot = " What may stand behind it is in that figure too: it does not tell how thick the leaf is."
         elif check.form is CheckForm.PROBE and one.probe:
+            probed = [layers.of(index) for index in range(len(rows))]
             for index, row in enumerate(rows):
-                fit = fit_probe(one.probe, row, layers[index], catalogue)
+                fit = fit_probe(one.probe, row, probed[index], catalogue)
                 logs[index] = fit.log_likelihood
                 for measure in fit.measures:
-                    layers[index] = layers[index].measured(*measure, figures.measure_outlier)
-        cannot = ""
-        if check.form is CheckForm.MEASURE and any(some.rest.unseen for some in layers):
-            cannot = " What may stand behind it is in that figure too: it does not tell how thick the leaf is."
+                    probed[index] = probed[index].measured(*measure, figures.measure_outlier)
+            layers = HypothesisLayers.beside(probed)
         weighed.append(EvidenceReading(one.id, evidence_text(one, units, catalogue), logs * exponent, cannot))
     return weighed, layers
 
@@ -268,7 +267,9 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
     tiled = wall.finish is Finish.TILED
     here = whereabouts_of(wall, site, tiled, catalogue.belief)
     prior = prior_of(wall, here, catalogue)
-    usual = catalogue.belief.once(f"usual {here}", lambda: [usual_layers(row, here, catalogue) for row in rows])
+    usual = catalogue.belief.once(
+        f"usual {here}", lambda: HypothesisLayers.beside([usual_layers(row, here, catalogue) for row in rows])
+    )
     evidence = (*wall.evidence, *_pins(wall))
     weighed, layers = _weigh(evidence, usual, tiled, units, catalogue)
     logs = np.log(prior) + sum((one.logs for one in weighed), np.zeros(len(rows)))
@@ -290,16 +291,19 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
             f"usual readings {here} {solidity}",
             lambda: [
                 read_layers(_measured(row, some, None, figures), solidity, catalogue, figures)
-                for row, some in zip(rows, usual, strict=True)
+                for row, some in zip(rows, usual.usual, strict=True)
             ],
         )
     )
     for index, row in enumerate(rows):
         if chances[index] >= figures.build_up_considered:
-            readings[index] = read_layers(_measured(row, layers[index], filling, figures), solidity, catalogue, figures)
+            readings[index] = read_layers(
+                _measured(row, layers.of(index), filling, figures), solidity, catalogue, figures
+            )
     if stated:
         readings[rows.index(stated)] = read_layers(_stated(wall, filling, figures), solidity, catalogue, figures)
     order = sorted(range(len(rows)), key=lambda index: (-chances[index], rows[index].key))
+    witnesses = witnesses_of(np.flatnonzero(chances >= figures.build_up_considered), prior, weighed)
     hypotheses = {
         index: Hypothesis(
             key=rows[index].key,
@@ -311,7 +315,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
             probability_text=show_share(float(chances[index])),
             reason=_reason(rows[index]),
             layers=readings[index].layers,
-            witnesses=witnesses_of(index, prior, weighed) if chances[index] >= figures.build_up_considered else (),
+            witnesses=witnesses.get(index, ()),
         )
         for index in order
     }

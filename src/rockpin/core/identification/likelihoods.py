@@ -5,6 +5,7 @@ import numpy as np
 from rockpin.core.document.evidence import CameOut, Ended, Probe, ProbeInterval
 from rockpin.core.identification.belief import chances_of
 from rockpin.core.identification.probing import fit_probe
+from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Whereabouts, usual_layers
 from rockpin.core.identification.witnesses import Probabilities
 from rockpin.core.tables.catalogue import Catalogue, Role
@@ -54,13 +55,10 @@ def _thickness_chances(here: Whereabouts, catalogue: Catalogue) -> Probabilities
 
     def work() -> Probabilities:
         steps = np.arange(10.0, 700.0, 20.0)
-        table = []
         figures = catalogue.figures.identification
-        for row in catalogue.hypotheses:
-            layers = usual_layers(row, here, catalogue)
-            spread = (figures.thickness_sigma_mm, figures.measure_outlier)
-            table.append([np.exp(layers.tape_log_density(float(at), *spread)) for at in steps])
-        found = np.array(table).T
+        layers = HypothesisLayers.beside([usual_layers(row, here, catalogue) for row in catalogue.hypotheses])
+        spread = (figures.thickness_sigma_mm, figures.measure_outlier)
+        found = np.exp([layers.tape_log_densities(float(at), *spread) for at in steps])
         return np.asarray(found / found.sum(axis=0))
 
     return catalogue.belief.once(f"thickness {here}", work)

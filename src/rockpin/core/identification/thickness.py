@@ -5,13 +5,13 @@ region. Within each size all layers are independent and normal before anything i
 some neighbouring layers with a normal error. One measure after the other is then the linear update of Kalman (1960, J.
 Basic Eng. 82) within each size, and Bayes' rule between the sizes.
 
-What a tape shows at an opening may hold more than these layers: a cavity, an outer leaf, a lining behind. Where such
-an unseen rest is possible the tape only rules out what is thicker than itself.
+What a tape shows at an opening may hold more than these layers: a cavity, an outer leaf, a lining behind
+(:mod:`~.tape`).
 """
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
-from math import erf, exp, inf, log, pi, sqrt
+from math import exp, inf, log, pi, sqrt
 from typing import NamedTuple
 
 import numpy as np
@@ -24,6 +24,8 @@ from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Era, RestRow
 
 LEAST_MM = 0.5
+FAR_OFF_MM = 300.0
+"""A measure that is just wrong is anywhere in so much [mm]."""
 Values = NDArray[np.float64]
 
 
@@ -45,6 +47,53 @@ def normal(value: float, mean: float, variance: float) -> float:
     """Density [1/unit of the value] of a normal distribution; nought where it is too small to be told."""
     off = value - mean
     return exp(-0.5 * off * off / variance) / sqrt(2 * pi * variance)
+
+
+def normal_density(off: Values, variance: Values) -> Values:
+    """Density [1/unit of ``off``] of a normal distribution so far off its mean; of no variance it is none."""
+    some = np.maximum(variance, 1e-12)
+    return np.asarray(np.exp(-0.5 * off**2 / some) / np.sqrt(2 * pi * some))
+
+
+class LayerMixture(NamedTuple):
+    """Layers of several build-ups, each in the sizes that it comes in; nought where one has fewer than another.
+
+    ``weights`` [1]: (build-ups, sizes); ``mean_mm``: a value more for each layer; ``covariance_mm2``: layers twice.
+    """
+
+    weights: Values
+    mean_mm: Values
+    covariance_mm2: Values
+
+    def together(self, some: slice) -> tuple[Values, Values]:
+        """Some neighbouring layers together: means [mm] and variances [mm²] of each size."""
+        return self.mean_mm[..., some].sum(axis=-1), self.covariance_mm2[..., some, some].sum(axis=(-2, -1))
+
+
+def learnt(sizes: LayerMixture, some: slice, value_mm: Values, variance_mm2: Values, outlier: float) -> LayerMixture:
+    """Layers after a measure of some neighbouring ones of each build-up: a value [mm] and its variance [mm²] for each.
+
+    Within each size the update of Kalman, between the sizes Bayes' rule. A measure that is out of all likelihood for
+    every size of a build-up teaches nothing of it. ``outlier``: share [1] of measures that are just wrong.
+    """
+    middle, own = sizes.together(some)
+    total = own + variance_mm2[:, None]
+    off = value_mm[:, None] - middle
+    near = (sizes.weights > 0) & (total > 0) & (np.abs(off) <= 4 * np.sqrt(total))
+    odd = outlier / FAR_OFF_MM
+    shares = sizes.weights * (odd + np.where(near, (1 - outlier) * normal_density(off, total), 0.0))
+    whole = shares.sum(axis=1, keepdims=True)
+    taught = near.any(axis=1, keepdims=True) & (whole > 0)
+    if not taught.any():
+        return sizes
+    # of each size, how far every layer goes with the sum of those that were measured
+    along = sizes.covariance_mm2[..., some].sum(axis=-1)
+    moved = np.where((near & taught)[..., None], along / np.maximum(total, 1e-12)[..., None], 0.0)
+    return LayerMixture(
+        np.where(taught, shares / np.where(taught, whole, 1.0), sizes.weights),
+        np.where(moved != 0, np.maximum(LEAST_MM, sizes.mean_mm + moved * off[..., None]), sizes.mean_mm),
+        sizes.covariance_mm2 - moved[..., :, None] * along[..., None, :],
+    )
 
 
 class Rest(NamedTuple):
@@ -103,80 +152,23 @@ class Layers:
             weight * normal(value_mm, mean, variance + sigma_mm**2)
             for weight, mean, variance in zip(self.weights, *span, strict=True)
         )
-        return log((1 - outlier) * good + outlier / 300)
+        return log((1 - outlier) * good + outlier / FAR_OFF_MM)
 
     def measured(self, first: int, last: int, value_mm: float, sigma_mm: float, outlier: float = 0.0) -> "Layers":
         """These layers after a measure of some of them. One that is out of all likelihood teaches nothing.
 
         ``outlier``: share [1] of measures that are just wrong.
         """
-        span = self.span(first, last)
-        totals = [variance + sigma_mm**2 for variance in span.variances_mm2]
-        near = [
-            total > 0 and abs(value_mm - middle) <= 4 * sqrt(total)
-            for middle, total in zip(span.means_mm, totals, strict=True)
-        ]
-        if not any(near):
+        sizes = LayerMixture(np.array([self.weights]), self.mean_mm[None], self.covariance_mm2[None])
+        found = learnt(sizes, slice(first, last), np.array([value_mm]), np.array([sigma_mm**2]), outlier)
+        if found is sizes:
             return self
-        weights = [
-            weight * ((1 - outlier) * normal(value_mm, middle, total) + outlier / 300)
-            if close
-            else weight * outlier / 300
-            for weight, middle, total, close in zip(self.weights, span.means_mm, totals, near, strict=True)
-        ]
-        whole = sum(weights)
-        if whole <= 0:
-            return self
-        # of each size, how far every layer goes with the sum of those that were measured
-        along = self.covariance_mm2[:, :, first:last].sum(axis=2)
-        moved = np.where(np.array(near)[:, None], along / np.maximum(np.array(totals), 1e-12)[:, None], 0.0)
-        off = value_mm - np.array(span.means_mm)
         return replace(
             self,
-            weights=tuple(one / whole for one in weights),
-            mean_mm=np.maximum(LEAST_MM, self.mean_mm + moved * off[:, None]),
-            covariance_mm2=self.covariance_mm2 - moved[:, :, None] * along[:, None, :],
+            weights=tuple(found.weights[0].tolist()),
+            mean_mm=found.mean_mm[0],
+            covariance_mm2=found.covariance_mm2[0],
         )
-
-    def tape_log_density(self, value_mm: float, sigma_mm: float, outlier: float) -> float:
-        """Log density [1/mm] of such a thickness at an opening, with or without something behind these layers."""
-        span, rest = self.span(0, len(self.materials)), self.rest
-        good = 0.0
-        for weight, mean, variance in zip(self.weights, *span, strict=True):
-            more = variance + sigma_mm**2 + rest.sigma_mm**2
-            behind = normal(value_mm, mean + rest.mean_mm, more)
-            if not rest.unseen:
-                good += weight * behind
-                continue
-            alone = normal(value_mm, mean, variance + sigma_mm**2)
-            good += weight * ((1 - rest.chance) * alone + rest.chance * behind)
-        return log((1 - outlier) * good + outlier / 300)
-
-    def taped(self, value_mm: float, sigma_mm: float, outlier: float) -> "Layers":
-        """These layers after a thickness at an opening; ``outlier``: share [1] of measures that are just wrong.
-
-        Where a rest may stand behind them, only sizes that are thicker than the tape shows become unlikely; where more
-        than what holds is among the layers, it tells nothing of any one of them.
-        """
-        rest = self.rest
-        if not rest.unseen:
-            return self.measured(
-                0, len(self.materials), value_mm - rest.mean_mm, sqrt(sigma_mm**2 + rest.sigma_mm**2), outlier
-            )
-        if rest.chance >= 1:
-            return self
-        span = self.span(0, len(self.materials))
-        weights = [
-            weight * (outlier + (1 - outlier) * 0.5 * (1 + erf((value_mm - mean) / sqrt(2 * (variance + sigma_mm**2)))))
-            for weight, mean, variance in zip(self.weights, *span, strict=True)
-        ]
-        whole = sum(weights)
-        if whole <= 0:
-            return self
-        found = replace(self, weights=tuple(one / whole for one in weights))
-        # only how likely each size is has changed
-        found._spans.update(self._spans)
-        return found
 
     def thickness_mm(self, index: int) -> float:
         """How thick a layer is [mm]: in the likeliest size, where it comes in sizes."""

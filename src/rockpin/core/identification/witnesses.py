@@ -63,19 +63,29 @@ def evidence_text(one: Evidence, units: UnitSystem, catalogue: Catalogue) -> str
     return f"{check.label}: {inside(outcome)}"
 
 
-def witnesses_of(index: int, prior: Probabilities, weighed: Sequence[EvidenceReading]) -> tuple[Witness, ...]:
-    """Each check as a ratio: its chance under this build-up over its chance under all the others as they stood."""
-    others = np.delete(prior, index)
-    others = others / others.sum()
-    found = []
-    for one in weighed:
-        weight = float(one.logs[index] - log(float(np.exp(np.delete(one.logs, index)) @ others)))
-        found.append(
+def witnesses_of(
+    wanted: NDArray[np.int_], prior: Probabilities, weighed: Sequence[EvidenceReading]
+) -> dict[int, tuple[Witness, ...]]:
+    """For each build-up that is wanted, each check as a ratio, the strongest first.
+
+    The ratio is its chance under this build-up over its chance under all the others as they stood.
+    """
+    if not weighed:
+        return {}
+    logs = np.array([one.logs for one in weighed])
+    others = np.tile(prior, (len(wanted), 1))
+    others[np.arange(len(wanted)), wanted] = 0
+    weights = logs[:, wanted].T - np.log(others / others.sum(axis=1, keepdims=True) @ np.exp(logs).T)
+    found = {}
+    for index, row in zip(wanted.tolist(), weights.tolist(), strict=True):
+        said = [
             Witness(
                 evidence=one.id,
                 text=one.text,
                 weight=weight,
                 says=_in_words(weight) + (f".{one.cannot}" if one.cannot else ""),
             )
-        )
-    return tuple(sorted(found, key=lambda witness: -abs(witness.weight)))
+            for one, weight in zip(weighed, row, strict=True)
+        ]
+        found[index] = tuple(sorted(said, key=lambda witness: -abs(witness.weight)))
+    return found
