@@ -3,9 +3,15 @@
 from statistics import NormalDist
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.evidence import Hit, HitKind
+from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Wall
 from rockpin.core.framing.behind import (
     BehindKind,
@@ -14,8 +20,9 @@ from rockpin.core.framing.behind import (
     chance_of_wood,
     look_behind,
     members_of,
-    nearest_sure,
 )
+from rockpin.core.framing.find import read_framing
+from rockpin.core.framing.sure_places import nearest_sure
 from rockpin.core.identification.reading import Family, read_stated
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import BOARD, brick_wall, stud_wall
@@ -174,3 +181,32 @@ def test_wood_clear_and_open_are_three_answers(catalogue: Catalogue) -> None:
     for one in moves:
         there = kind(832 + one.dx_mm)
         assert there is (BehindKind.TIMBER if one.wood else BehindKind.VOID)
+
+
+@given(st.floats(300, 2100), st.floats(200, 2200), st.sampled_from([4.0, 6.0]), st.sampled_from([10.0, 30.0]))
+def test_no_move_to_a_sure_place_is_shorter(x_mm: float, y_mm: float, screw_mm: float, half_mm: float) -> None:
+    catalogue = load_catalogue()
+    figures = catalogue.figures.framing
+    hits = tuple(
+        Hit(id=f"h{n}", kind=HitKind.MAGNET, x_mm=x, y_mm=1000) for n, x in enumerate((402, 797, 1203, 1598, 2001))
+    )
+    noggin = Member(
+        id="n", kind=MemberKind.NOGGIN, x_mm=800, y_mm=1180, width_mm=400, height_mm=45, known=HowKnown.SEEN
+    )
+    wall = stud_wall(framing=Framing(members=(noggin,)), hits=hits)
+    reading = read_stated(wall, catalogue)
+    members = read_framing(wall, reading, Region.BRITAIN, UnitSystem.METRIC, catalogue).members
+    side, lean = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm), figures.stud_lean_mm_per_m
+
+    def sure(wood: bool, x: float) -> bool:
+        if wood:
+            return any(chance_of_wood(m, x, y_mm, side, lean) >= figures.solid_wood_credit for m in members)
+        return chance_clear(members, x, y_mm, half_mm, lean) >= figures.clear_of_stud
+
+    reach = range(1, int(figures.move_most_mm) + 1)
+    expected = {
+        wood: next((dx for step in reach for dx in (step, -step) if sure(wood, x_mm + dx)), None)
+        for wood in (True, False)
+    }
+    found = {one.wood: one.dx_mm for one in nearest_sure(members, x_mm, y_mm, screw_mm, half_mm, figures)}
+    assert {wood: found.get(wood) for wood in expected} == expected

@@ -7,10 +7,10 @@ from rockpin.core.framing.behind import (
     chance_clear,
     look_behind,
     members_of,
-    nearest_sure,
 )
 from rockpin.core.framing.find import FramingReading, read_framing
 from rockpin.core.framing.many import CoursedGrid, FramedGrid, Widths, coursed_grid, framed_grid
+from rockpin.core.framing.sure_places import nearest_sure
 
 __all__ = [
     "Behind",

@@ -4,7 +4,6 @@ from enum import StrEnum
 from functools import lru_cache
 from math import ceil, erf, floor, hypot, sqrt
 from statistics import NormalDist
-from typing import NamedTuple
 
 from pydantic import Field
 
@@ -202,12 +201,6 @@ def chance_clear(
     return clear
 
 
-def _gap_mm(member: MemberReading, x_mm: float) -> float:
-    """The least [mm] by which an upright member keeps away from a place along the wall, as chance_clear sees it."""
-    spread = 8 * member.sigma_mm + 400 * bool(member.density)
-    return abs(x_mm - member.rect.centre_x_mm) - member.rect.width_mm / 2 - spread
-
-
 def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, figures: FramingFigures) -> float:
     """Distance [mm] across the grain from the axis to the member's nearer edge, at least that with the chance asked."""
     rect = member.rect
@@ -218,56 +211,6 @@ def _sure_edge_mm(member: MemberReading, x_mm: float, y_mm: float, figures: Fram
     )
     sigma = hypot(member.sigma_mm, member.lean_sigma_mm(y_mm, figures.stud_lean_mm_per_m))
     return max(0.0, half - off - sure_quantile(figures.clear_of_stud) * sigma)
-
-
-def _most_wood(member: MemberReading, side_mm: float) -> float:
-    """The most that :func:`chance_of_wood` comes to anywhere, from above; a lean only lowers it."""
-    rect = member.rect
-    free = min(rect.width_mm, rect.height_mm) - 2 * side_mm
-    if free <= 0:
-        return 0.0
-    if member.density and not member.horizontal:
-        places = floor(rect.width_mm - 2 * side_mm) + 1
-        starts = range(max(1, len(member.density) - places + 1))
-        return member.exists * max(sum(member.density[first : first + places]) for first in starts)
-    return 1.0 if member.sigma_mm == 0 else member.exists * (2 * _phi(free / 2 / member.sigma_mm) - 1)
-
-
-class Shift(NamedTuple):
-    """How far to move a hole along the wall [mm, to the right], and what it comes to there."""
-
-    dx_mm: float
-    wood: bool
-
-
-def nearest_sure(
-    members: tuple[MemberReading, ...],
-    x_mm: float,
-    y_mm: float,
-    screw_mm: float,
-    half_mm: float,
-    figures: FramingFigures,
-) -> tuple[Shift, ...]:
-    """The least moves along the wall after which a spot is surely clear for an anchor, and surely wood for a screw."""
-    side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
-    found: dict[bool, Shift] = {}
-    lean = figures.stud_lean_mm_per_m
-    # a member whose place is too vague is sure wood nowhere, and need not be asked at every millimetre
-    sure = [one for one in members if _most_wood(one, side) >= figures.solid_wood_credit - 1e-9]
-    # one that is far from all of these places lowers the chance at none of them
-    reach = figures.move_most_mm + half_mm
-    near = tuple(one for one in members if one.horizontal or _gap_mm(one, x_mm) <= reach)
-    for step in range(1, int(figures.move_most_mm) + 1):
-        for dx in (float(step), float(-step)):
-            if False not in found and chance_clear(near, x_mm + dx, y_mm, half_mm, lean) >= figures.clear_of_stud:
-                found[False] = Shift(dx, wood=False)
-            if True not in found and any(
-                chance_of_wood(one, x_mm + dx, y_mm, side, lean) >= figures.solid_wood_credit for one in sure
-            ):
-                found[True] = Shift(dx, wood=True)
-        if len(found) == (2 if sure else 1):
-            break
-    return tuple(sorted(found.values(), key=lambda one: abs(one.dx_mm)))
 
 
 def _brick_at(courses: Courses, x_mm: float, y_mm: float) -> tuple[BehindKind, float]:

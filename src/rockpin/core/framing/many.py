@@ -6,22 +6,19 @@ changes are worked out once.
 """
 
 from collections.abc import Iterable, Sequence
-from math import inf, sqrt
+from math import inf
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.document.wall import Courses
-from rockpin.core.framing.behind import MemberReading, sure_quantile
+from rockpin.core.framing.behind import MemberReading
+from rockpin.core.framing.chances import MemberAcross, MemberChances, Places
 from rockpin.core.tables.figures import FramingFigures
 
-Places = NDArray[np.float64]
 Steps = NDArray[np.uint8]
 Numbers = NDArray[np.uint16]
-
-_SPREADS = 9.0
-"""Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
 
 
 class Widths(NamedTuple):
@@ -47,150 +44,8 @@ class FramedGrid(NamedTuple):
     edge_mm: Places
 
 
-def _phi(z: Places) -> Places:
-    # slow to load, and one hole asks no grid
-    from scipy.special import erf
-
-    return np.asarray(0.5 * (1 + erf(z / sqrt(2))))
-
-
-class _Upright:
-    """One member as chances see it: its place across its grain on the columns or rows, and where it stands along it."""
-
-    def __init__(self, member: MemberReading, number: int, lean_mm_per_m: float) -> None:
-        rect = member.rect
-        self.member, self.number, self.level = member, number, member.horizontal
-        self.centre = rect.centre_y_mm if self.level else rect.centre_x_mm
-        self.half = (rect.height_mm if self.level else rect.width_mm) / 2
-        self.low, self.high = (rect.x_mm, rect.right_mm) if self.level else (rect.y_mm, rect.top_mm)
-        self.shaped = bool(member.density) and not self.level
-        self.leans = member.hit_at_mm is not None and not self.level and lean_mm_per_m > 0
-        self.lean_mm_per_m = lean_mm_per_m
-        self._sums = np.concatenate([[0.0], np.cumsum(member.density)])
-
-    def reach_mm(self, half_mm: float) -> float:
-        """How far from its middle it may be met by something so wide [mm]."""
-        spread = _SPREADS * self.member.sigma_mm
-        if self.shaped:
-            first = self.member.density_from_mm - self.centre
-            spread = max(abs(first), abs(first + len(self.member.density))) + 5
-        return self.half + half_mm + spread
-
-    def lean_mm(self, y: Places) -> Places:
-        """Spread of its lean at each height [mm], (rows,)."""
-        if not self.leans:
-            return np.zeros(len(y))
-        return self.lean_mm_per_m * np.abs(y - (self.member.hit_at_mm or 0.0)) / 1000
-
-    def _between(self, least: Places, most: Places) -> Places:
-        """As :meth:`MemberReading.chance_between`, of arrays."""
-        count = len(self.member.density)
-        first = np.clip(np.ceil(least).astype(int) - self.member.density_from_mm, 0, count)
-        last = np.clip(np.floor(most).astype(int) - self.member.density_from_mm + 1, 0, count)
-        return np.asarray(np.where(last > first, self._sums[np.maximum(last, first)] - self._sums[first], 0.0))
-
-    def within(self, least: Places, most: Places, lean: Places) -> Places:
-        """As :meth:`MemberReading.chance_within`: bounds of shape (1 or rows, columns), lean (rows, 1)."""
-        plain = self._between(least, most)
-        if not self.leans:
-            return plain
-        aside = sqrt(3) * lean
-        leaning = (
-            2 / 3 * plain
-            + (self._between(least + aside, most + aside) + self._between(least - aside, most - aside)) / 6
-        )
-        return np.asarray(np.where(lean > 0, leaning, plain))
-
-
-class _Block:
-    """A part of the grid, all of it worked out at every column and at every row that differs."""
-
-    def __init__(self, members: Sequence[_Upright], x: Places, y: Places, near_mm: float, most_mm: float) -> None:
-        self.x, self.y, self.members = x[None, :], y[:, None], members
-        self._near_mm = near_mm
-        # one that is met only by what is nearer anyway need not be asked
-        self._far = {one.number for one in members if one.reach_mm(most_mm) >= near_mm}
-        self.leans = {one.number: one.lean_mm(y)[:, None] for one in members}
-
-    def _counted(self, one: _Upright) -> NDArray[np.bool_] | bool:
-        """Where a member is near enough to count at all."""
-        if one.number not in self._far:
-            return True
-        rect = one.member.rect
-        aside = np.maximum(np.maximum(rect.x_mm - self.x, self.x - rect.right_mm), 0.0)
-        above = np.maximum(np.maximum(rect.y_mm - self.y, self.y - rect.top_mm), 0.0)
-        return np.asarray(np.sqrt(aside * aside + above * above) < self._near_mm)
-
-    def wood(self, one: _Upright, side_mm: float) -> Places:
-        """As :func:`chance_of_wood`."""
-        member, half = one.member, one.half
-        if 2 * half <= 2 * side_mm:
-            return np.zeros((1, 1))
-        across, along = (self.y, self.x) if one.level else (self.x, self.y)
-        inset = side_mm if one.level else 0.0
-        there = (one.low + inset <= along) & (along <= one.high - inset)
-        if one.shaped:
-            chance = member.exists * one.within(
-                self.x - half + side_mm, self.x + half - side_mm, self.leans[one.number]
-            )
-        else:
-            low, high = one.centre - half + side_mm - across, one.centre + half - side_mm - across
-            if member.sigma_mm == 0:
-                chance = ((low <= 0) & (high >= 0)).astype(float)
-            else:
-                chance = member.exists * np.maximum(0.0, _phi(high / member.sigma_mm) - _phi(low / member.sigma_mm))
-        return np.asarray(np.where(there & self._counted(one), chance, 0.0))
-
-    def inside(self, one: _Upright) -> NDArray[np.bool_]:
-        """Where its drawn rectangle is."""
-        rect = one.member.rect
-        in_x = (rect.x_mm <= self.x) & (self.x <= rect.right_mm)
-        return np.asarray(in_x & (rect.y_mm <= self.y) & (self.y <= rect.top_mm) & self._counted(one))
-
-    def met(self, side_mm: float) -> tuple[Places, NDArray[np.int_]]:
-        """The best chance of wood, and the member that it is of, as :func:`look_behind` takes it."""
-        shape = (self.y.shape[0], self.x.shape[1])
-        wood, number = np.zeros(shape), np.zeros(shape, dtype=int)
-        for one in self.members:
-            chance = self.wood(one, side_mm)
-            taken = (chance > wood) | (self.inside(one) & (number == 0))
-            wood = np.where(taken, chance, wood)
-            number = np.where(taken, one.number, number)
-        return wood, number
-
-    def clear(self, half_mm: float) -> Places:
-        """As :func:`chance_clear`."""
-        clear = np.ones((self.y.shape[0], self.x.shape[1]))
-        for one in self.members:
-            member = one.member
-            across, along = (self.y, self.x) if one.level else (self.x, self.y)
-            beside = np.maximum(one.low - along, along - one.high)
-            reach = one.half + half_mm
-            offset = across - one.centre
-            if one.shaped:
-                near = one.within(self.x - reach + 1e-9, self.x + reach - 1e-9, self.leans[one.number])
-            elif member.sigma_mm == 0:
-                near = (np.abs(offset) < reach).astype(float)
-            else:
-                near = _phi((reach - offset) / member.sigma_mm) - _phi((-reach - offset) / member.sigma_mm)
-            far = np.abs(offset) - reach > 8 * member.sigma_mm + 400 * bool(member.density)
-            meets = (beside < half_mm) & ~far & self._counted(one)
-            clear = clear * np.where(meets, 1 - np.minimum(1.0, member.exists * near), 1.0)
-        return clear
-
-    def edge_mm(self, number: NDArray[np.int_], figures: FramingFigures) -> Places:
-        """As the sure distance to the edge of the member that is met."""
-        edge = np.full(number.shape, inf)
-        for one in self.members:
-            across = self.y if one.level else self.x
-            sigma = np.hypot(one.member.sigma_mm, self.leans[one.number])
-            sure = one.half - np.abs(across - one.centre) - sure_quantile(figures.clear_of_stud) * sigma
-            edge = np.where(number == one.number, np.maximum(0.0, sure), edge)
-        return edge
-
-
 def _alike(
-    y: Places, members: Sequence[_Upright], half_mm: float, near_mm: float
+    y: Places, members: Sequence[MemberAcross], half_mm: float, near_mm: float
 ) -> tuple[NDArray[np.int_], NDArray[np.int_]]:
     """Rows that stand for all, and which of them each row is like."""
     if any(one.leans for one in members):
@@ -238,7 +93,7 @@ def framed_grid(
 ) -> FramedGrid:
     """What every spot of a grid meets in a framed wall [mm]. ``near_mm``: members farther from a spot do not count."""
     lean = figures.stud_lean_mm_per_m
-    every = [_Upright(member, number, lean) for number, member in enumerate(members, 1)]
+    every = [MemberAcross(member, number, lean) for number, member in enumerate(members, 1)]
     shape = (len(y), len(x))
     grid = FramedGrid(
         np.zeros(shape, np.uint8),
@@ -272,7 +127,7 @@ def _fill(
     grid: FramedGrid,
     down: slice,
     across: slice,
-    members: Sequence[_Upright],
+    members: Sequence[MemberAcross],
     at: tuple[Places, Places],
     widths: Widths,
     figures: FramingFigures,
@@ -281,7 +136,7 @@ def _fill(
     x, y = at
     most = max((*widths.halves_mm, *widths.sides_mm))
     first, of = _alike(y, members, most, near_mm)
-    block = _Block(members, x, y[first], near_mm, most)
+    block = MemberChances(members, x, y[first], near_mm, most)
     shape = (len(first), len(x))
     wood, wood_open, number = np.zeros(shape, np.uint8), np.zeros(shape, np.uint8), np.zeros(shape, int)
     for side in widths.sides_mm:

@@ -22,7 +22,6 @@ from rockpin.core.hidden.risk import (
     blind_finds,
     edge_blind_mm,
     posterior,
-    slices,
     sweep_coverage,
 )
 from rockpin.core.hidden.routes import Route
@@ -261,10 +260,6 @@ class HiddenGrid:
             for columns in stretches(self.x, sorted(bounds_x))
         ]
 
-    def _depths(self, kind: str, scans: tuple[int, ...]) -> tuple[Slice, ...]:
-        field = self._field
-        return slices(field.tables.services[kind], [field.scans[i] for i in scans], field.conditions, field.tables)
-
     def _passing(self, window: Window) -> list[tuple[_Line, Places]]:
         """The lines that pass a window of alike spots, with the chance of each by row or by column; kept, since neither
         depth nor sweeps change it."""
@@ -283,7 +278,7 @@ class HiddenGrid:
         for line, whole in self._passing(window):
             route, way = line.first, 0 if line.first.upright else 1
             if route.kind not in depths:
-                depths[route.kind] = self._depths(route.kind, scans)
+                depths[route.kind] = self._field.depths(route.kind, [self._field.scans[i] for i in scans])
             cover = sweep_coverage(route, reach_mm, depths[route.kind])
             struck = np.minimum(1.0, posterior(whole, cover))
             swept.setdefault(route.group, [None, None])[way] = struck

@@ -179,6 +179,7 @@ def read_hidden(
         background=_background(wall, school.background, year, tables),
         background_depths=depths,
         tables=tables,
+        known_depths={},
     )
     return Hidden(
         school=school,

@@ -235,13 +235,19 @@ class RiskField(NamedTuple):
     background: tuple[tuple[str, float], ...]
     background_depths: tuple[float, float]
     tables: HiddenTables
+    # holes under the same sweeps have the same depths, so they are told once
+    known_depths: dict[tuple[str, tuple[str, ...]], tuple[Slice, ...]]
 
     def covering(self, x_mm: float, y_mm: float, radius_mm: float) -> tuple[Scan, ...]:
         """The sweeps and openings that tell of a circle: all of it inside their edge, not beside what they found."""
         return tuple(scan for scan in self.scans if tells_of(scan, x_mm, y_mm, radius_mm, self.tables.figures))
 
-    def _depths(self, kind: str, scans: Sequence[Scan]) -> tuple[Slice, ...]:
-        return slices(self.tables.services[kind], scans, self.conditions, self.tables)
+    def depths(self, kind: str, scans: Sequence[Scan]) -> tuple[Slice, ...]:
+        """The depths of this wall as :func:`slices`, under some of its sweeps."""
+        key = kind, tuple(scan.id for scan in scans)
+        if key not in self.known_depths:
+            self.known_depths[key] = slices(self.tables.services[kind], scans, self.conditions, self.tables)
+        return self.known_depths[key]
 
     def unknown_service(self, reach_mm: float, scans: Sequence[Scan]) -> float:
         """Chance [1] of striking what no rule and no habit explains: a cable or a pipe, at any depth of the wall."""
@@ -252,7 +258,7 @@ class RiskField(NamedTuple):
 
         free = 1.0
         for kind, chance in self.background:
-            depths = self._depths(kind, scans)
+            depths = self.depths(kind, scans)
             left = sum(part(one.from_mm, min(one.to_mm, reach_mm)) * one.missed for one in depths)
             cleared = sum(part(one.from_mm, one.to_mm) * (1 - one.missed) for one in depths)
             free *= 1 - posterior(chance, SweepCoverage(left, cleared))
@@ -280,7 +286,7 @@ class RiskField(NamedTuple):
         for (group, _), taken in lines.items():
             first = taken[0][0]
             if first.kind not in depths:
-                depths[first.kind] = self._depths(first.kind, scans)
+                depths[first.kind] = self.depths(first.kind, scans)
             whole = sum(chance for _, chance in taken)
             struck = min(1.0, posterior(whole, sweep_coverage(first, reach_mm, depths[first.kind])))
             groups[group] = groups.get(group, 0.0) + struck

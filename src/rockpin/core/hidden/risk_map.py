@@ -18,7 +18,6 @@ from rockpin.core.hidden.risk import (
     SweepCoverage,
     blind_finds,
     edge_blind_mm,
-    slices,
     sweep_coverage,
 )
 from rockpin.core.hidden.routes import Route
@@ -197,9 +196,7 @@ def map_risk(field: RiskField, face: Rect, radius_mm: float, reach_mm: float, ce
     y = np.arange(cell_mm / 2, face.height_mm, cell_mm)
     cells = _sort_cells(field, x, y, radius_mm)
     of_kind = {
-        (key, number): slices(
-            field.tables.services[key], [field.scans[i] for i in scans], field.conditions, field.tables
-        )
+        (key, number): field.depths(key, [field.scans[i] for i in scans])
         for key in {route.kind for route in field.routes}
         for number, scans in enumerate(cells.scans)
     }

@@ -1,5 +1,6 @@
 """What the next heavier hand would do to the fixings that are planned, and what would take it."""
 
+from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, assess_pairs
@@ -27,7 +28,9 @@ def decided_by_hand(done: ComputedStages, job: JobDocument, catalogue: Catalogue
     return next((verb for verb in verbs if worst and verb in worst.case), None)
 
 
-def heavier_hand_text(done: ComputedStages, job: JobDocument, shipped: Catalogue) -> str | None:
+def heavier_hand_text(
+    done: ComputedStages, job: JobDocument, shipped: Catalogue, keep: Keep = NOTHING_KEPT
+) -> str | None:
     """What the next heavier hand would do; None where there is none, or where nothing is planned or a person holds on.
 
     ``shipped``: the catalogue as it came, before the packets in hand.
@@ -41,7 +44,7 @@ def heavier_hand_text(done: ComputedStages, job: JobDocument, shipped: Catalogue
     if len(planned) < len(chosen):
         return None
     fixture, catalogue = in_hand(job.fixture, hand.key), done.catalogue
-    spots = respotted(job.model_copy(update={"fixture": fixture}), done, shipped)
+    spots = respotted(job.model_copy(update={"fixture": fixture}), done, shipped, keep)
     pairs = [(catalogue.fixing_by_key[one.fixing], spot) for one, spot in zip(planned, spots, strict=True)]
     maker = Maker(fixture, spots, catalogue)
     plain = assess_pairs(pairs, catalogue.capacity)

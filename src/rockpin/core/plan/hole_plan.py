@@ -234,10 +234,27 @@ def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | 
     )
 
 
+def refused_fixings(choice: HoleChoice, told: dict[int, RefusedFixing]) -> tuple[RefusedFixing, ...]:
+    """What does not go into a hole, in words. ``told``: what was told of other holes, by the very assessment.
+
+    What a wall refuses it refuses for all holes by one assessment, of which there are many.
+    """
+    for one in choice.refused:
+        if id(one) not in told:
+            told[id(one)] = RefusedFixing(
+                fixing=one.fixing,
+                label=one.label,
+                use=one.use if one.mode and isfinite(one.use) else None,
+                reasons=tuple(refusal.sentence for refusal in one.refusals),
+            )
+    return tuple(told[id(one)] for one in choice.refused)
+
+
 def hole_plan(
     spot: Spot,
     behind: Behind,
     choice: HoleChoice,
+    refused: tuple[RefusedFixing, ...],
     card: DrillCard | None,
     risk: HoleRisk,
     findings: list[Finding],
@@ -265,15 +282,7 @@ def hole_plan(
         demand_tension_n=spot.demand.tension_n if spot.demand.no_lever_case is None else None,
         demand_shear_n=spot.demand.shear_n if spot.demand.no_lever_case is None else None,
         candidates=_candidates(choice, spot, kit, catalogue),
-        refused=tuple(
-            RefusedFixing(
-                fixing=one.fixing,
-                label=one.label,
-                use=one.use if one.mode and isfinite(one.use) else None,
-                reasons=tuple(refusal.sentence for refusal in one.refusals),
-            )
-            for one in choice.refused
-        ),
+        refused=refused,
         chosen=chosen.fixing if chosen else None,
         chosen_label=chosen.label if chosen else None,
         chosen_by=choice.by,

@@ -25,7 +25,7 @@ from rockpin.core.plan.elevation import draw_elevation
 from rockpin.core.plan.findings import all_findings, as_built_findings, corner_findings, of_second_plane
 from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
-from rockpin.core.plan.hole_plan import hole_plan
+from rockpin.core.plan.hole_plan import RefusedFixing, hole_plan, refused_fixings
 from rockpin.core.plan.loose import loose_readings
 from rockpin.core.plan.plan import DecidingCase, HiddenReading, Plan, StagePlan
 from rockpin.core.plan.record_lines import record_lines
@@ -264,11 +264,13 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         catalogue,
     )
     stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
+    told: dict[int, RefusedFixing] = {}
     planned = tuple(
         hole_plan(
             spot,
             done.behinds[spot.hole.id],
             choice,
+            refused_fixings(choice, told),
             cards.get(spot.hole.id),
             judged.risk,
             findings,
@@ -335,7 +337,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         as_built=built,
         rails=tuple(_on_the_wall(rail, job.placement) for rail in job.fixture.rails),
         measures=measures,
-        heavier_text=heavier_hand_text(done, job, shipped),
+        heavier_text=heavier_hand_text(done, job, shipped, keep),
         cases=_deciding(done),
         cases_text=cases_text,
         fixture_text=fixture_text,

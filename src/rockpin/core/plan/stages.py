@@ -260,12 +260,12 @@ def compute_stages(
     )
 
 
-def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue) -> list[Spot]:
+def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue, keep: Keep = NOTHING_KEPT) -> list[Spot]:
     """The holes of a job under other loads, where all else is as it was computed."""
     counted = job.counted()  # under other loads only: its place is the one that was settled
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
     reading = done.identified.reading
-    demand = _demand(counted, done.placed, kinds, reading.bearing_mpa, shipped, NOTHING_KEPT)
+    demand = _demand(counted, done.placed, kinds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in done.proofs if proof.settles)
     members = done.framing.members
     return spots_of(counted, reading, members, done.placed.holes, done.hidden, demand, done.catalogue, proved)
