@@ -13,7 +13,7 @@ Places = NDArray[np.float64]
 
 _SPREADS = 9.0
 """Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
-_FEW = 4096
+_FEW = 256
 """So few spots are asked one by one: the other way is slow to load, and a hole by itself asks no grid."""
 
 

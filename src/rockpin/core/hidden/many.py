@@ -3,7 +3,7 @@
 Of a hole only what it weighs is told: 0 where drilling may go on, 1 where proof is wanted, 2 where nobody drills.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from functools import cached_property
 from typing import NamedTuple
 
@@ -13,12 +13,13 @@ from shapely import distance, points
 
 from rockpin.core.document.wall import WallSide
 from rockpin.core.hidden.gaps import level_parts, line_gaps, rect_gaps, span, stretches
+from rockpin.core.hidden.products import Free, Places, Window, bounds, met_by, moved
 from rockpin.core.hidden.read import OPENED_TO_MM, Hidden, cleared_to_mm
 from rockpin.core.hidden.risk import (
     UNSWEPT,
     Found,
     RiskField,
-    Slice,
+    SweepCoverage,
     blind_finds,
     edge_blind_mm,
     posterior,
@@ -28,11 +29,8 @@ from rockpin.core.hidden.routes import Route
 from rockpin.core.hidden.zones import Zone
 from rockpin.core.tables.services import Service
 
-Places = NDArray[np.float64]
 Weights = NDArray[np.uint8]
-Window = tuple[slice, slice]
 
-_NOUGHT = 1e-15
 _SPREADS = 9.0
 """Beyond so many standard deviations a normal chance is nought in the computer's own arithmetic."""
 
@@ -54,89 +52,6 @@ class _Line(NamedTuple):
         return self.routes[0]
 
 
-class _Free:
-    """What is left of 1 by chances that are told by column and by row, (rows, columns)."""
-
-    def __init__(self, whole: float) -> None:
-        self._by_column, self._by_row = np.array([[whole]]), np.array([[1.0]])
-        self._corners: list[tuple[Window, Places]] = []
-
-    def take(self, across: Places | None, up: Places | None) -> None:
-        """Counts one more group: its chances [1] by column and by row, which exclude one another where both are."""
-        if across is not None:
-            self._by_column = self._by_column * (1 - np.minimum(1.0, across))[None, :]
-        if up is not None:
-            self._by_row = self._by_row * (1 - np.minimum(1.0, up))[:, None]
-        if across is None or up is None:
-            return
-        columns, rows = _stretch(across > _NOUGHT), _stretch(up > _NOUGHT)
-        if columns.stop > columns.start and rows.stop > rows.start:
-            one, other = up[rows][:, None], across[columns][None, :]
-            apart = (1 - np.minimum(1.0, one)) * (1 - np.minimum(1.0, other))
-            both = 1 - np.minimum(1.0, one + other)
-            self._corners.append(((rows, columns), np.divide(both, apart, out=np.zeros_like(both), where=apart > 0)))
-
-    def above(self, least: float, shape: tuple[int, int]) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
-        """In which rows and columns of a shape more than so much [1] of 1 may be gone, corners not counted."""
-        rows = 1 - self._by_row[:, 0] * self._by_column.min() >= least
-        columns = 1 - self._by_column[0] * self._by_row.min() >= least
-        return np.broadcast_to(rows, shape[0]), np.broadcast_to(columns, shape[1])
-
-    def whole(self, window: Window) -> Places:
-        """All of it together in a part of the grid, but for corners; (rows, columns) or what broadcasts to it."""
-        rows, columns = window
-        by_row = self._by_row[rows] if len(self._by_row) > 1 else self._by_row
-        by_column = self._by_column[:, columns] if self._by_column.shape[1] > 1 else self._by_column
-        return np.asarray(by_column * by_row)
-
-    def corners(self) -> Iterator[Window]:
-        """Where both directions of one group pass."""
-        for window, _ in self._corners:
-            yield window
-
-    def within(self, window: Window) -> Places:
-        """All of it together in a part of the grid."""
-        rows, columns = window
-        shape = (rows.stop - rows.start, columns.stop - columns.start)
-        found = np.array(np.broadcast_to(self.whole(window), shape))
-        for (down, across), share in self._corners:
-            low, high = max(rows.start, down.start), min(rows.stop, down.stop)
-            left, right = max(columns.start, across.start), min(columns.stop, across.stop)
-            if low < high and left < right:
-                part = share[low - down.start : high - down.start, left - across.start : right - across.start]
-                found[low - rows.start : high - rows.start, left - columns.start : right - columns.start] *= part
-        return found
-
-
-def _met_by(three: Sequence[_Free], over: Sequence[float], window: Window) -> Window:
-    """The part of a window, counted from its corner, in which one of them may come as far as it must to count."""
-    shape = (window[0].stop - window[0].start, window[1].stop - window[1].start)
-    there = [one.above(least, shape) for one, least in zip(three, over, strict=True)]
-    # where none comes so far, neither its rows nor its columns do
-    rows, columns = (np.logical_or.reduce([part[way] for part in there]) for way in (0, 1))
-    return _stretch(rows), _stretch(columns)
-
-
-def _stretch(there: NDArray[np.bool_]) -> slice:
-    """The shortest stretch that holds all that is there."""
-    places = np.flatnonzero(there)
-    return slice(int(places[0]), int(places[-1]) + 1) if len(places) else slice(0, 0)
-
-
-def _moved(part: Window, window: Window) -> Window:
-    """A part that is counted from a window's corner, counted from the grid's."""
-    (rows, columns), (down, across) = part, window
-    return (
-        slice(down.start + rows.start, down.start + rows.stop),
-        slice(across.start + columns.start, across.start + columns.stop),
-    )
-
-
-def _bounds(window: Window) -> tuple[int, int, int, int]:
-    rows, columns = window
-    return rows.start, rows.stop, columns.start, columns.stop
-
-
 class HiddenGrid:
     """All spots of a grid [mm] for holes of one radius [mm], set-out error in it."""
 
@@ -146,6 +61,8 @@ class HiddenGrid:
         self._field: RiskField = hidden.field
         self._figures = hidden.tables.figures
         self._passes: dict[tuple[int, int, int, int], list[tuple[_Line, Places]]] = {}
+        self._met: dict[tuple[Found, int, int, int, int], Places] = {}
+        self._covers: dict[tuple[str, float, float, tuple[int, ...], float], SweepCoverage] = {}
 
     @cached_property
     def _told(self) -> tuple[NDArray[np.int16], list[tuple[int, ...]]]:
@@ -269,24 +186,29 @@ class HiddenGrid:
             self._passes[key] = [(line, chance) for line, chance in chances if chance is not None]
         return self._passes[key]
 
-    def _of_window(self, window: Window, scans: tuple[int, ...], reach_mm: float) -> tuple[_Free, _Free, _Free]:
+    def _cover(self, route: Route, scans: tuple[int, ...], reach_mm: float) -> SweepCoverage:
+        """What some sweeps leave of a route; asked once for all windows that they tell of."""
+        key = (route.kind, route.depth_from_mm, route.depth_to_mm, scans, reach_mm)
+        if key not in self._covers:
+            depths = self._field.depths(route.kind, [self._field.scans[i] for i in scans])
+            self._covers[key] = sweep_coverage(route, reach_mm, depths)
+        return self._covers[key]
+
+    def _of_window(self, window: Window, scans: tuple[int, ...], reach_mm: float) -> tuple[Free, Free, Free]:
         """What is left of 1 by the risk, by that before any sweep, and by gas, where one set of sweeps tells of all."""
-        depths: dict[str, tuple[Slice, ...]] = {}
         swept: dict[str, list[Places | None]] = {}
         bare: dict[str, list[Places | None]] = {}
-        gas = _Free(1.0)
+        gas = Free(1.0)
         for line, whole in self._passing(window):
             route, way = line.first, 0 if line.first.upright else 1
-            if route.kind not in depths:
-                depths[route.kind] = self._field.depths(route.kind, [self._field.scans[i] for i in scans])
-            cover = sweep_coverage(route, reach_mm, depths[route.kind])
+            cover = self._cover(route, scans, reach_mm)
             struck = np.minimum(1.0, posterior(whole, cover))
             swept.setdefault(route.group, [None, None])[way] = struck
             bare.setdefault(route.group, [None, None])[way] = whole * sweep_coverage(route, reach_mm, UNSWEPT).left
             if route.service is Service.GAS:
                 gas.take(*((struck, None) if route.upright else (None, struck)))
         stray = self._field.unknown_service(reach_mm, [self._field.scans[i] for i in scans])
-        free, before = _Free(1 - stray), _Free(1.0)
+        free, before = Free(1 - stray), Free(1.0)
         for across, up in swept.values():
             free.take(across, up)
         for across, up in bare.values():
@@ -315,43 +237,53 @@ class HiddenGrid:
         """
         for window, mine, number in self._parts:
             three = self._of_window(window, self._told[1][number], reach_mm)
-            corners = [*(one for each in three[:2] for one in each.corners()), *self._finds_in(window)]
-            exactly = dict.fromkeys(map(_bounds, corners))
-            for inner in dict.fromkeys([_bounds(_met_by(three, over, window)), *exactly]):
+            corners = [
+                *(one for each in three[:2] for one in each.corners()),
+                *(part for _, part in self._finds_in(window)),
+            ]
+            exactly = dict.fromkeys(map(bounds, corners))
+            for inner in dict.fromkeys([bounds(met_by(three, over, window)), *exactly]):
                 low, high, left, right = inner
                 if low >= high or left >= right:
                     continue
                 part = (slice(low, high), slice(left, right))
-                here = _moved(part, window)
+                here = moved(part, window)
                 free, before, gas = (one.within(part) if inner in exactly else one.whole(part) for one in three)
                 if inner in exactly:
                     free = self._beside_finds(here, reach_mm, free)
                 yield here, mine if isinstance(mine, bool) else mine[part], 1 - free, 1 - before, 1 - gas
 
-    def _finds_in(self, window: Window) -> Iterator[Window]:
-        """The parts of a window that finds reach into, counted from its corner."""
+    def _finds_in(self, window: Window) -> Iterator[tuple[Found, Window]]:
+        """The finds that reach into a window, each with the part that it reaches into, counted from the corner."""
         x, y = self.x[window[1]], self.y[window[0]]
         for find in self._field.finds:
             far = self._reaches(find)
             rows = span(y, min(find.y_mm, find.y2_mm) - far, max(find.y_mm, find.y2_mm) + far)
             columns = span(x, min(find.x_mm, find.x2_mm) - far, max(find.x_mm, find.x2_mm) + far)
             if rows.stop > rows.start and columns.stop > columns.start:
-                yield rows, columns
+                yield find, (rows, columns)
 
     def _reaches(self, find: Found) -> float:
         """How far from a find [mm] a hole may strike it."""
         return self.radius_mm + self._figures.find_half_mm + _SPREADS * max(find.sigma_mm, 1.0)
 
+    def _beside(self, find: Found, window: Window) -> Places:
+        """The chance that a hole at each spot of a window meets a find, however deep; kept, since depth is no part."""
+        key = (find, *bounds(window))
+        if key not in self._met:
+            wide, sigma = self.radius_mm + self._figures.find_half_mm, max(find.sigma_mm, 1.0)
+            gap = line_gaps(find, self.x[window[1]], self.y[window[0]])
+            self._met[key] = _phi((gap + wide) / sigma) - _phi((gap - wide) / sigma)
+        return self._met[key]
+
     def _beside_finds(self, window: Window, reach_mm: float, free: Places) -> Places:
         """What is left of 1 in a window once finds count."""
-        wide = self.radius_mm + self._figures.find_half_mm
-        for find in self._field.finds:
-            sigma = max(find.sigma_mm, 1.0)
-            gap = line_gaps(find, self.x[window[1]], self.y[window[0]])
-            chance = _phi((gap + wide) / sigma) - _phi((gap - wide) / sigma)
+        free = free.copy()
+        for find, part in self._finds_in(window):
+            chance = self._beside(find, moved(part, window))
             if find.depth_mm is not None:
-                chance = chance * _phi((reach_mm - find.depth_mm) / sigma)
-            free = free * (1 - chance)
+                chance = chance * _phi((reach_mm - find.depth_mm) / max(find.sigma_mm, 1.0))
+            free[part] *= 1 - chance
         return free
 
     def risk(self, reach_mm: float) -> Places:
