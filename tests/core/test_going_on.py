@@ -291,6 +291,19 @@ def test_no_new_hole_comes_to_lie_on_an_old_one() -> None:
         assert all(hypot(dot.x_mm - old.x_mm, dot.y_mm - old.y_mm) >= 31.5 for old in moved.old)
 
 
+def test_what_came_out_beside_its_mark_is_kept_off_from_where_it_is() -> None:
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    for off_x, off_y in ((25.0, 0.0), (-25.0, 6.0)):
+        after, plan = answered(base, "h1", "screw_snapped", off_x_mm=off_x, off_y_mm=off_y)
+        hole = next(one for one in plan.holes if one.id == "h1")
+        there = (hole.x_mm + off_x, hole.y_mm + off_y)
+        moved = [way for way in ways_on(after, "h1", CATALOGUE, KEEP).ways if way.kind == "move"]
+        assert moved
+        for way in moved:
+            assert [(dot.x_mm, dot.y_mm) for dot in way.old if dot.number == hole.number] == [there]
+            assert all(hypot(dot.x_mm - there[0], dot.y_mm - there[1]) >= 4 * 8 - 0.5 for dot in way.new)
+
+
 def test_what_holds_is_not_moved_away_from() -> None:
     base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
     after, _ = answered(base, "h1", "screw_snapped")

@@ -5,6 +5,7 @@ from math import pi
 import pytest
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import Severity
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.through_bolt import through_bolt
 from rockpin.core.capacity.wood_hold import head_pull_through_n
@@ -12,6 +13,7 @@ from rockpin.core.demand.demands import CaseDemand, HoleDemand
 from rockpin.core.demand.fastener_group import HoleForces
 from rockpin.core.document.fixture import Environment, Fixture, Link, LinkKind
 from rockpin.core.fixture.shapes import build
+from rockpin.core.plan import compute_stages
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.setout.place import place_fixture
@@ -106,6 +108,25 @@ def test_a_board_on_the_wall_holds_no_more_than_its_heads() -> None:
         assert any(line.text.startswith("the head in 12 mm of board") for line in working.lines)
         # with a washer of twice the hole, the widest that is put under a head
         assert working.tension_n <= head_pull_through_n(2 * 8.5, 12, 0.42)
+
+
+@pytest.mark.parametrize("thick_mm", [12, 18, 45, 60])
+def test_a_board_between_two_screws_bends_as_a_beam_under_its_pulls(thick_mm: float) -> None:
+    # screws 1600 mm apart, 200 mm high; all that pulls in the middle: M = N·l/4 against 5 N/mm² · h·t²/6
+    fixture = build(
+        SHAPES["on_board"],
+        {"board_thick": thick_mm, "stud_apart": 1600, "board_width": 1700, "board_height": 200, "depth": 600},
+    )
+    heavy = tuple(piece.model_copy(update={"mass_kg": 30.0, "contents_kg": 0.0}) for piece in fixture.pieces)
+    document = job(stud_wall(), fixture.model_copy(update={"pieces": heavy}), 1400, 1000)
+    pull = sum(one.tension_n for one in compute_stages(document, load_catalogue()).demand.joints.values())
+    moment, allowed = pull * 1600 / 4, 5.0 * 200 * thick_mm**2 / 6
+    found = [one for one in make_plan(document, load_catalogue()).findings if one.code == "board-bends"]
+    assert bool(found) is (moment > allowed)
+    for one in found:
+        assert one.severity is Severity.DO_NOT_DRILL
+        assert one.figures["moment_n_mm"] == pytest.approx(moment)
+        assert one.figures["allowed_n_mm"] == pytest.approx(allowed)
 
 
 def test_links_are_told_whole() -> None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from enum import StrEnum
-from math import hypot
+from math import dist, hypot
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
@@ -17,6 +17,9 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import AS_PLANNED, hole_of
 from rockpin.core.plan.way_out import body_of, worst_of
 from rockpin.core.tables.catalogue import Catalogue
+
+_PLACED_MM = 0.5
+"""So near a place is that place: coordinates are read to the millimetre."""
 
 
 class OnKind(StrEnum):
@@ -86,9 +89,9 @@ def with_choice(job: JobDocument, hole_id: str, fixing: str | None) -> JobDocume
     )
 
 
-def dot_of(hole: HolePlan, wide_mm: float | None = None) -> Dot:
-    bit = hole.card.bit_mm if hole.card else 0.0
-    return Dot(x_mm=hole.x_mm, y_mm=hole.y_mm, diameter_mm=wide_mm or bit or hole.diameter_mm, number=hole.number)
+def dot_of(hole: HolePlan, wide_mm: float | None = None, at: tuple[float, float] | None = None) -> Dot:
+    bit, (x_mm, y_mm) = hole.card.bit_mm if hole.card else 0.0, at or (hole.x_mm, hole.y_mm)
+    return Dot(x_mm=x_mm, y_mm=y_mm, diameter_mm=wide_mm or bit or hole.diameter_mm, number=hole.number)
 
 
 def _lacks(hole: HolePlan) -> tuple[str, ...]:
@@ -125,18 +128,23 @@ class Case:
         crumbled = any(self.catalogue.outcome_by_key[key].crumbled for key in record.met)
         return max(self.figures.left_hole_diameters * wide, self.figures.left_hole_crumbled_mm if crumbled else 0.0)
 
+    def came_out_at(self, record: HoleRecord) -> tuple[float, float]:
+        """Where a drilled hole is in fact (x, y) [mm]: as far off its mark as was reported."""
+        hole = next(one for one in self.before.holes if one.id == record.hole_id)
+        return hole.x_mm + record.off_x_mm, hole.y_mm + record.off_y_mm
+
     def left(self, records: Sequence[HoleRecord]) -> tuple[LeftHole, ...]:
         """Holes as they stay behind, where they are now."""
         at = {hole.id: hole for hole in self.before.holes}
         found: list[LeftHole] = []
         for one in records:
-            hole = at[one.hole_id]
+            hole, (x_mm, y_mm) = at[one.hole_id], self.came_out_at(one)
             found.append(
                 LeftHole(
                     id=f"left-{len(self.job.left) + len(found) + 1}-{hole.id}"[:60],
                     name=f"old hole {hole.number}",
-                    x_mm=hole.x_mm + one.off_x_mm,
-                    y_mm=hole.y_mm + one.off_y_mm,
+                    x_mm=x_mm,
+                    y_mm=y_mm,
                     diameter_mm=one.bit_mm or self.wide_mm,
                     depth_mm=one.depth_mm or 0,
                     met=one.met,
@@ -173,8 +181,9 @@ class Case:
         worst = worst_of(plan)
         use = show_use(worst.working.use) if worst and worst.working else None
         lacks = tuple(dict.fromkeys(text for hole in plan.holes for text in _lacks(hole)))
-        at = {hole.id: hole for hole in self.before.holes}
-        old = [dot_of(at[one.hole_id], one.bit_mm) for one in leaves] or [dot_of(self.hole, self.wide_mm)]
+        holes = {hole.id: hole for hole in self.before.holes}
+        old = [dot_of(holes[one.hole_id], one.bit_mm, self.came_out_at(one)) for one in leaves]
+        old = old or [dot_of(self.hole, self.wide_mm, self.came_out_at(self.record))]
         figures = self.catalogue.figures.drilling
         each = figures.mark_minutes + figures.drill_minutes + figures.set_minutes
         return WayOn(
@@ -194,13 +203,11 @@ class Case:
 
     def _moved(self, hole: HolePlan) -> bool:
         before = next((one for one in self.before.holes if one.id == hole.id), None)
-        return before is None or hypot(before.x_mm - hole.x_mm, before.y_mm - hole.y_mm) > 0.5
+        return before is None or hypot(before.x_mm - hole.x_mm, before.y_mm - hole.y_mm) > _PLACED_MM
 
     def _clear_of(self, leaves: Sequence[HoleRecord], hole: HolePlan) -> bool:
-        at = {one.id: one for one in self.before.holes}
         bit = hole.card.bit_mm if hole.card else hole.diameter_mm
         return all(
-            hypot(at[one.hole_id].x_mm - hole.x_mm, at[one.hole_id].y_mm - hole.y_mm)
-            >= self.keep_off_mm(one, bit) - 0.5
+            dist((hole.x_mm, hole.y_mm), self.came_out_at(one)) >= self.keep_off_mm(one, bit) - _PLACED_MM
             for one in leaves
         )
