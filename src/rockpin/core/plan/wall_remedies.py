@@ -119,11 +119,7 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
     for one in refused:
         worst[one.fixing] = max(one.use or 0.0, worst.get(one.fixing, 0.0))
     rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
-    near = [
-        key
-        for key in worst
-        if key in rows and rows[key].method == "masonry" and worst[key] <= trial.sizes.tests_most_use
-    ]
+    near = [key for key in worst if key in rows and rows[key].method == "masonry"]
     count = int(figures.choice.test_failures_least)
     besides = f", its holes {show_across(wider_mm, trial.units, up=True)} wide" if wider_mm else ""
     for key in sorted(near, key=lambda one: worst[one])[:2]:
@@ -134,6 +130,8 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
         # shear stays as tabled, so what is tested has to carry the pull with that much more to spare
         most = max(divisors_of(row, plan.reading, figures.choice))
         for spare in trial.sizes.test_spares:
+            if spare * worst[key] > trial.sizes.tests_most_times:
+                break
             wanted = ceil(spare * worst[key] * rating.tension_n * most / 500) * 500.0
             pulls = tuple(
                 PullTest(id=f"to-come-{n}", fixing=key, load_n=wanted, ended=PullEnd.FAILED) for n in range(count)

@@ -18,7 +18,7 @@ class RemedyTable(Model):
     """All sizes of the ways out [mm]. ``board_over_mm``: the widest span between two studs that a board crosses.
 
     ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the least and at the most.
-    ``tests_most_use``: from this use on nobody would test a fixing in the hope that it holds so many times its table.
+    ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
     ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
     """
 
@@ -45,7 +45,7 @@ class RemedyTable(Model):
     board_hole_mm: float
     blocking_beyond_mm: float
     blocking_above_mm: float
-    tests_most_use: float
+    tests_most_times: float
     test_spares: tuple[float, ...]
     masonry_pitch_mm: float
     masonry_boards: tuple[MasonryBoard, ...]
