@@ -118,12 +118,12 @@ interface Frame {
 type Other = NonNullable<Plan["runner_up"]>;
 
 /** What else the wall may be, under the cut and at the same scale. */
-function OtherWall({ runnerUp, frame: { x, perMm, height } }: { runnerUp: Other; frame: Frame }) {
+function OtherWall({ runnerUp, frame: { x, perMm, height, width } }: { runnerUp: Other; frame: Frame }) {
+  const end = x(runnerUp.total_mm);
+  // behind the wall where there is room for its name, else on the wall itself
+  const beside = end + 8 + 6.6 * (runnerUp.label.length + 1) <= width;
   return (
     <g>
-      <text x={x(runnerUp.total_mm) + 8} y={height - 11} fontSize="11.5" fontWeight="600" fill="var(--ink)">
-        {runnerUp.label}?
-      </text>
       {runnerUp.layers.map((layer, index) => (
         <rect
           key={index}
@@ -136,6 +136,19 @@ function OtherWall({ runnerUp, frame: { x, perMm, height } }: { runnerUp: Other;
           strokeDasharray="4 3"
         />
       ))}
+      <text
+        x={beside ? end + 8 : end - 8}
+        y={height - 11}
+        textAnchor={beside ? "start" : "end"}
+        fontSize="11.5"
+        fontWeight="600"
+        fill="var(--ink)"
+        stroke="var(--sheet)"
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
+        {runnerUp.label}?
+      </text>
     </g>
   );
 }
