@@ -30,6 +30,7 @@ from rockpin.core.document.job import Choice, JobDocument, Kit, Wish
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point, WallSide
 from rockpin.core.drilling.card import BitBox
+from rockpin.core.fixture import build
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.hole_plan import CandidateFixing
 from rockpin.core.plan.make import make_plan
@@ -462,6 +463,18 @@ def test_what_the_next_heavier_hand_would_do_stands_beside_the_verdict() -> None
     assert plan(job(brick_wall(), plate_fixture(hand="lean"), 57, 1007)).heavier_text is None
     # and where a hand decides, the verdict names it
     assert "also when somebody touches it" in light.verdict.sentence
+
+
+def test_a_heavier_hand_that_nothing_would_hold_is_not_said_to_be_held() -> None:
+    # a cabinet on its clips alone: a tug at the lower end lifts it about the line of its holes, which no fixing stops
+    cabinet = build(load_catalogue().shape_by_key["cabinet"], {})
+    made = plan(job(brick_wall(15), cabinet, 1200, 1200))
+    assert {finding.code for finding in made.findings} >= {"bar-without-holes"}
+    # what its clips do not bear the holes to come may: that is no second reason
+    assert "no-bearing" not in {finding.code for finding in made.findings}
+    assert made.heavier_text is not None
+    assert made.heavier_text.startswith("A hard tug is more than it holds: when somebody snatches at it")
+    assert made.heavier_text.endswith("its holes lie on the edge that the plate turns about.")
 
 
 def test_an_open_place_names_the_best_for_a_stud_and_for_a_void_and_how_far_each_is_sure() -> None:

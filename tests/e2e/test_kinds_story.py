@@ -1,5 +1,7 @@
 """Things that bring more than holes, and places that are no wall: told on the screen, and answered by it."""
 
+import re
+
 from playwright.sync_api import Locator, Page, expect
 
 from tests.e2e.conftest import OpenPage
@@ -76,3 +78,26 @@ def test_a_ledge_goes_round_the_corner(open_page: OpenPage) -> None:
     page.get_by_role("link", name="Drill", exact=False).first.click()
     # eight holes on two walls, numbered through
     expect(page.get_by_role("button", name="Show hole 8")).to_be_visible()
+
+
+def test_a_bar_gets_its_holes_where_one_looks_for_them(open_page: OpenPage) -> None:
+    page = open_page()
+    page.get_by_role("button", name="New site").click()
+    page.get_by_label("Name").fill("Ferry cottage")
+    page.get_by_role("button", name="Make the site").click()
+    site = page.get_by_role("region", name="Ferry cottage")
+    site.get_by_role("button", name="New wall").click()
+    page.get_by_label("Name").fill("Scullery")
+    page.get_by_label("Width").fill("3.2 m")
+    page.get_by_label("Height").fill("2.4 m")
+    page.get_by_label("Built of").select_option(label="Plaster on solid brick")
+    page.get_by_role("button", name="Make the wall").click()
+    site.get_by_role("button", name="New job").click()
+    page.get_by_label("What goes up").fill("Cabinet")
+    page.get_by_label("What it is like").select_option(label="Cabinet on a bar")
+    page.get_by_role("button", name="Start the job").click()
+    expect(page.get_by_role("list", name="Findings")).to_contain_text("Bar has no holes yet")
+    page.get_by_role("button", name="Put its holes where the wall holds", exact=True).click()
+    expect(page.get_by_role("button", name="Put the holes of the bar anew")).to_be_visible()
+    expect(page.get_by_role("list", name="Findings")).not_to_contain_text("no holes yet")
+    expect(page.get_by_role("button", name=re.compile("^Hole 3,"))).to_be_visible()

@@ -51,10 +51,13 @@ def heavier_hand_text(
     assessed = [maker.judge(one, spot) for one, spot in zip(plain, spots, strict=True)]
     if not maker.counts_throughout(assessed):
         assessed = [maker.by_parts().judge(one, spot) for one, spot in zip(plain, spots, strict=True)]
-    number = max(range(len(assessed)), key=lambda i: assessed[i].use)
+    # what is refused for another reason than its use comes to no figure, and is worst
+    number = max(range(len(assessed)), key=lambda i: (not assessed[i].accepted, assessed[i].use))
     worst = assessed[number]
-    if worst.use <= 1:
+    if worst.accepted:
         return f"{hand.label} would be held too: used to {show_use(worst.use)}."
+    if worst.use <= 1:
+        return f"{hand.label} is more than it holds: {inside(worst.refusals[0].sentence)}"
     times = (
         "far more than"
         if worst.plainly_too_weak

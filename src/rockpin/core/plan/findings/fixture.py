@@ -45,7 +45,9 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem
             _finding(stop, "no-mass", "Nobody has said what the fixture weighs.", "Put it on a scale, contents too.")
         )
     found += _part_findings(job, demand, units)
-    for direction in demand.missing:
+    # holes that are still to come may bear whatever those that are there do not
+    to_come = any(_holes_to_come(support) for support in fixture.supports)
+    for direction in () if to_come else demand.missing:
         sentence, severity = _CARRIES[direction]
         found.append(_finding(severity, "no-bearing", sentence, "Use a round hole as well, or drill one."))
     if demand.lifted:
@@ -166,13 +168,17 @@ def _all_used(support: Support) -> Support:
     return support.model_copy(update={"holes": tuple(hole.model_copy(update={"used": True}) for hole in support.holes)})
 
 
+def _holes_to_come(support: Support) -> bool:
+    return support.attachment is Attachment.USER_DRILLED and not any(hole.used for hole in support.holes)
+
+
 def _part_findings(job: JobBody, demand: Demand, units: UnitSystem) -> list[Finding]:
     """Bars without holes, supports slid too far, boards and channels that are not told whole."""
     stop, prove = Severity.DO_NOT_DRILL, Severity.PROVE_FIRST
     fixture, found = job.fixture, []
     slid = {place.support_id: (place.dx_mm, place.dy_mm) for place in job.placement.supports}
     for support in fixture.supports:
-        if support.attachment is Attachment.USER_DRILLED and not any(hole.used for hole in support.holes):
+        if _holes_to_come(support):
             found.append(
                 _finding(
                     stop,
