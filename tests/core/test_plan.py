@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
-from rockpin.core.base.findings import Severity, VerdictWord
+from rockpin.core.base.findings import Finding, Severity, Stage, VerdictWord, gathered
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.choice.choosing import ChosenBy
 from rockpin.core.document.evidence import Evidence, Finish
@@ -506,3 +506,41 @@ def test_what_a_piece_hides_is_said_of_this_face_alone() -> None:
     assert "piece-over-opening" not in said(openings=(window,))
     over = plan(job(brick_wall(openings=(window,)), plate_fixture(), 1560, 1000))
     assert next(f for f in over.findings if f.code == "piece-over-opening").sentence == "Piece reaches over the window."
+
+
+def test_what_is_said_of_several_holes_alike_is_said_once() -> None:
+    # plaster on brick by a knock alone: it may be board on dabs too, where the plug of every hole would slip
+    knocked = (Evidence(id="k", check="knock", outcome="hard_everywhere"),)
+    four = plate_fixture(((20, 20), (180, 20), (20, 57), (180, 57)), size_mm=(200, 77), mass_kg=6)
+    made = plan(job(brick_wall(15, build_up=(), evidence=knocked), four, 1057, 1050))
+    stage = next(one for one in made.stages if one.stage is Stage.FIXING)
+    of_holes = [one for one in stage.findings if one.code == "depends-on-wall"]
+    assert len(of_holes) == 4, {one.code for one in stage.findings}
+    (said,) = [one for one in stage.said if one.code == "depends-on-wall"]
+    assert said.sentence == of_holes[0].sentence.replace("Hole 1:", "Holes 1 to 4:")
+    assert said.where == of_holes[0].where
+    # each hole still has its own word, and the verdict counts a reason once
+    assert all(hole.verdict.word is not VerdictWord.READY for hole in made.holes)
+    assert stage.verdict.count == len([one for one in stage.said if one.severity is Severity.PROVE_FIRST])
+
+
+def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
+    def finding(sentence: str, **more: Any) -> Finding:
+        values: dict[str, Any] = {"severity": Severity.NOTE, "stage": Stage.FIXING, "code": "c", "sentence": sentence}
+        return Finding(**values | more)
+
+    some = [
+        finding("Hole 1: a."),
+        finding("Hole 3: a."),
+        finding("Hole 2: b."),
+        finding("Hole 5: a.", severity=Severity.PROVE_FIRST),
+        finding("Of the wall."),
+        finding("Of the wall."),
+    ]
+    assert [one.sentence for one in gathered(some)] == [
+        "Holes 1 and 3: a.",
+        "Hole 2: b.",
+        "Hole 5: a.",
+        "Of the wall.",
+        "Of the wall.",
+    ]

@@ -7,7 +7,7 @@ import hashlib
 from collections.abc import Iterator
 from datetime import date
 
-from rockpin.core.base.findings import Severity
+from rockpin.core.base.findings import Severity, gathered
 from rockpin.core.plan import HolePlan, Plan
 from rockpin.exchange.paper import Part, markdown_of, pdf_of
 
@@ -90,7 +90,7 @@ def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
         parts.append(Part("heading", "Brackets on the part between"))
         parts += [Part("item", joint.sentence) for joint in plan.joints]
     parts.append(Part("heading", "What is to be said"))
-    said = [one for one in plan.findings if one.severity not in (Severity.REFUSE, Severity.PERMIT)]
+    said = [one for one in gathered(plan.findings) if one.severity not in (Severity.REFUSE, Severity.PERMIT)]
     parts += [Part("item", f"{one.sentence} {one.action or ''}".strip()) for one in said]
     parts += [Part("item", caution) for caution in plan.cautions]
     return parts

@@ -205,6 +205,9 @@ function Stack({ cut, frame: { x, y, perMm } }: { cut: HolePlan["cut"]; frame: F
 function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["runner_up"]; frame: Frame }) {
   const { cut } = hole;
   const { x, y, perMm, top, bottom } = frame;
+  // a figure at every mark where there is room for it, else at every second or third
+  const apart = Math.abs((cut.ruler[1]?.at_mm ?? 0) - (cut.ruler[0]?.at_mm ?? 0)) * perMm;
+  const every = apart > 0 ? Math.ceil(24 / apart) : 1;
   return (
     <>
       {cut.layers.map((layer, index) => (
@@ -289,12 +292,14 @@ function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["
         </g>
       )}
       <g fontSize="10.5" fill="var(--soft)">
-        {cut.ruler.map((tick) => (
+        {cut.ruler.map((tick, index) => (
           <g key={tick.at_mm}>
             <path d={`M${x(tick.at_mm)} ${bottom}v5`} stroke="var(--soft)" />
-            <text x={x(tick.at_mm)} y={bottom + 17} textAnchor="middle">
-              {tick.text}
-            </text>
+            {index % every === 0 && (
+              <text x={x(tick.at_mm)} y={bottom + 17} textAnchor="middle">
+                {tick.text}
+              </text>
+            )}
           </g>
         ))}
       </g>

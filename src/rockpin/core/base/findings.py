@@ -3,12 +3,14 @@
 The screen, the card and the record all show these same objects.
 """
 
+import re
 from collections.abc import Iterable
 from enum import StrEnum
 
 from pydantic import Field
 
 from rockpin.core.base.model import Model, Rect
+from rockpin.core.base.words import holes_words
 
 
 class Severity(StrEnum):
@@ -94,13 +96,35 @@ def weight(finding: Finding) -> int:
     return severity_weight(finding.severity)
 
 
+_OF_A_HOLE = re.compile(r"Hole (\d+): ")
+
+
+def gathered(findings: Iterable[Finding]) -> list[Finding]:
+    """Findings as they are read: what is said of several holes in the same words is said once, at the first of them."""
+    found: dict[object, list[tuple[int, Finding]]] = {}
+    for number, one in enumerate(findings):
+        own = _OF_A_HOLE.match(one.sentence)
+        words = one.sentence[own.end() :] if own else number
+        alike = (one.severity, one.stage, one.code, words, one.action, one.action_stage)
+        found.setdefault(alike, []).append((int(own[1]) if own else 0, one))
+    told = []
+    for same in found.values():
+        first = same[0][1]
+        if len(same) > 1:
+            numbers = sorted({number for number, _ in same})
+            words = _OF_A_HOLE.sub(f"{holes_words(numbers)}: ", first.sentence, count=1)
+            first = first.model_copy(update={"sentence": words})
+        told.append(first)
+    return told
+
+
 def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True) -> Verdict:
     """The verdict that some findings make together. ``bored``: a hole is drilled, where a clamp is only put round.
 
     The worst finding speaks, the earliest stage among equals: a wall question comes before a fixing question.
     """
     pressing = sorted(
-        (finding for finding in findings if weight(finding)),
+        (finding for finding in gathered(findings) if weight(finding)),
         key=lambda finding: (-weight(finding), _STAGE_ORDER[finding.stage]),
     )
     if not pressing:

@@ -1,7 +1,7 @@
 """The cut through each hole: the layers, what goes in and what it meets, and the wall that it may also be."""
 
 from collections.abc import Sequence
-from math import sqrt
+from math import floor, log10, sqrt
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import (
@@ -95,9 +95,12 @@ def _cut_layer(layer: LayerReading, spread_mm: float, kind: BehindKind, units: U
 
 
 def _thickness_text(layer: LayerReading, units: UnitSystem) -> str:
-    """A thickness, with two standard deviations where it is not sure to half a millimetre."""
+    """A thickness, with two standard deviations, to two digits, where it is not sure to half a millimetre."""
     text = show_thickness(layer.thickness_mm, units)
-    return f"{text} ± {show_thickness(2 * layer.sigma_mm, units)}" if layer.sigma_mm > 0.25 else text
+    if layer.sigma_mm <= 0.25:
+        return text
+    spread = 2 * layer.sigma_mm
+    return f"{text} ± {show_thickness(round(spread, 1 - floor(log10(spread))), units)}"
 
 
 def draw_runner_up(identified: Identified, units: UnitSystem, catalogue: Catalogue) -> RunnerUp | None:

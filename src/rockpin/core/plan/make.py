@@ -6,7 +6,7 @@ Same document and same catalogue, same plan: nothing here asks a clock, a file o
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from rockpin.core.base.findings import Finding, Severity, Stage, verdict_of
+from rockpin.core.base.findings import Finding, Severity, Stage, gathered, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
@@ -61,6 +61,7 @@ def _stages(findings: list[Finding], because: dict[Stage, str], bored: bool = Tr
             verdict=verdict_of((finding for finding in findings if finding.stage is stage), _CLEAR[stage], bored),
             because=because[stage],
             findings=tuple(finding for finding in findings if finding.stage is stage),
+            said=tuple(gathered(finding for finding in findings if finding.stage is stage)),
         )
         for stage in Stage
     )

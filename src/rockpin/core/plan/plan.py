@@ -29,12 +29,16 @@ from rockpin.core.setout import (
 
 
 class StagePlan(Model):
-    """One stage: its verdict, why it is that one, and all of its findings."""
+    """One stage: its verdict, why it is that one, and all of its findings.
+
+    ``said``: the findings as they are read, what holds of several holes in the same words said once.
+    """
 
     stage: Stage
     verdict: Verdict
     because: str
     findings: tuple[Finding, ...]
+    said: tuple[Finding, ...]
 
 
 class DecidingCase(Model):

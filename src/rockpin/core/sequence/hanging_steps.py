@@ -3,13 +3,13 @@
 from collections.abc import Sequence
 
 from rockpin.core.base.quantities import show_force, show_length, show_mass
-from rockpin.core.base.words import inside
+from rockpin.core.base.words import holes_words, inside
 from rockpin.core.capacity import Goes
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.sequence.hole_steps import drill_steps, set_steps
 from rockpin.core.sequence.step import Draft, Phase
-from rockpin.core.sequence.work_site import WorkSite, holes_words
+from rockpin.core.sequence.work_site import WorkSite
 
 
 def through(cards: Sequence[DrillCard]) -> str:

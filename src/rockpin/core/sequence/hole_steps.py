@@ -3,14 +3,14 @@
 from collections.abc import Sequence
 
 from rockpin.core.base.quantities import show_length
-from rockpin.core.base.words import inside
+from rockpin.core.base.words import holes_words, inside
 from rockpin.core.capacity import Goes
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.hole import Existing
 from rockpin.core.sequence.step import Draft, Phase
-from rockpin.core.sequence.work_site import WorkSite, holes_words, wait_for
+from rockpin.core.sequence.work_site import WorkSite, wait_for
 
 
 def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:

@@ -1,6 +1,6 @@
 """What the steps of a job are made from."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from typing import NamedTuple
 
 from rockpin.core.base.quantities import UnitSystem
@@ -42,13 +42,6 @@ class WorkSite(NamedTuple):
         return tuple(
             StepHole(hole_id=one.hole_id, number=one.number) for one in sorted(cards, key=lambda card: card.number)
         )
-
-
-def holes_words(numbers: Sequence[int]) -> str:
-    """Holes by their numbers: "Hole 3", "Holes 1, 2 and 4"."""
-    if len(numbers) == 1:
-        return f"Hole {numbers[0]}"
-    return f"Holes {', '.join(str(one) for one in numbers[:-1])} and {numbers[-1]}"
 
 
 def wait_for(key: str, units: UnitSystem, catalogue: Catalogue) -> Wait:

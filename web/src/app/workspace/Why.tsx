@@ -59,7 +59,7 @@ export function Why({
                   {label}
                 </button>
                 {word !== "ready" && <span className={INK[word]}> · {stage.verdict.label}</span>}
-                {stage.findings
+                {stage.said
                   .filter((finding) => PRESSING.includes(finding.severity))
                   .map((finding, index) => (
                     <p key={`${finding.code}-${index}`} className="mt-0.5">

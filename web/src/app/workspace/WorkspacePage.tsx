@@ -156,7 +156,7 @@ export function WorkspacePage() {
                 </h2>
                 <div className="mb-4 border-b border-rule pb-3">
                   <Findings
-                    findings={stagePlan?.findings ?? []}
+                    findings={stagePlan?.said ?? []}
                     clear={stagePlan?.verdict.word === "ready" ? stagePlan.verdict.sentence : ""}
                     onHole={setChosen}
                   />
