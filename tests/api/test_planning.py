@@ -1,6 +1,7 @@
 """Plans that are worked out in processes beside the server: the same answers, and none of their troubles shown."""
 
 import asyncio
+import json
 import os
 import signal
 from collections.abc import Iterator
@@ -11,7 +12,7 @@ import pytest
 from rockpin.api.context import AppContext
 from rockpin.api.planning import Here, Turn, Workers
 from rockpin.catalogue import load_catalogue
-from rockpin.core.base.errors import NotFound, Overtaken
+from rockpin.core.base.errors import BadInput, NotFound, Overtaken
 from rockpin.demo import load_demo
 from rockpin.store import Store
 
@@ -45,6 +46,12 @@ def test_what_is_refused_comes_back_as_it_was_refused(workers: Workers) -> None:
     with pytest.raises(RuntimeError, match="KeyError"):
         workers.ask("no such task", "oar-cradle")
     assert workers.ask("line", "oar-cradle")
+    # a question whose parts do not go together has the same answer as from the one that serves
+    asked = {"shape": "hook", "wall": "plastered_brick", "height_mm": 2400, "width_mm": 3000}
+    outside = {"id": "tap", "kind": "switch", "x_mm": 0, "y_mm": 19_999}
+    with pytest.raises(BadInput) as told:
+        workers.ask("question", "ask", "wall", json.dumps({**asked, "points": [outside]}))
+    assert "at 0, 19999 mm lies outside the wall of 3000 × 2400 mm" in told.value.faults[0].message
 
 
 def test_a_newer_question_of_the_same_device_overtakes_the_one_that_waits(workers: Workers, path: Path) -> None:

@@ -13,6 +13,15 @@ SITES, JOBS = 500, 20
 _LIMIT = 30
 
 
+def _renamed(part: Any, walls: set[str], number: int) -> Any:
+    """A part of a document whose walls are those of a site by number."""
+    if isinstance(part, dict):
+        return {key: _renamed(value, walls, number) for key, value in part.items()}
+    if isinstance(part, list):
+        return [_renamed(value, walls, number) for value in part]
+    return f"{part}-{number}" if isinstance(part, str) and part in walls else part
+
+
 def everything_of(sites: int, jobs: int) -> list[dict[str, Any]]:
     """Documents with one state each, as the file of everything has them: the demo over and over under other names."""
     demo, made, state = demo_documents(), [], 100
@@ -34,9 +43,9 @@ def everything_of(sites: int, jobs: int) -> list[dict[str, Any]]:
             add(name, "wall", site, wall.model_copy(update={"id": name}).model_dump(mode="json"))
         for place in range(jobs):
             document = demo[place % len(demo)]
-            placed = document.placement.model_copy(update={"wall_id": f"{document.placement.wall_id}-{number}"})
-            copy = document.model_copy(update={"placement": placed, "title": f"{document.title} {number:03}/{place}"})
-            whole = copy.model_dump(mode="json", exclude={"site", "walls", "id"})
+            copy = document.model_copy(update={"title": f"{document.title} {number:03}/{place}"})
+            # whatever else names a wall, the one round a corner for one, names that site's own
+            whole = _renamed(copy.model_dump(mode="json", exclude={"site", "walls", "id"}), set(walls), number)
             add(f"job-{number}-{place}", "job", site, {key: whole[key] for key in whole if key != "schema_version"})
     return made
 

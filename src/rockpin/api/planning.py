@@ -18,9 +18,10 @@ from zlib import crc32
 
 import anyio.to_thread
 from fastapi import Depends, Header, Request, Response
+from pydantic import ValidationError
 
 from rockpin.api.context import AppContext, Device
-from rockpin.core.base.errors import CannotPlan, Overtaken, RockPinError
+from rockpin.core.base.errors import BadInput, CannotPlan, Overtaken, RockPinError, faults_of
 
 _MOST_WORKERS = 4
 
@@ -96,6 +97,9 @@ def _work(path: Path, line: Connection) -> None:
             return
         try:
             answer: bytes | Exception = TASKS[task](context, *rest)
+        except ValidationError as error:
+            # what was put together from a question does not fit: the asker's fault, and no error that is handed over
+            answer = BadInput(faults_of(error))
         except Exception as error:
             answer = error
         try:
