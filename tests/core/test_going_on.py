@@ -12,6 +12,7 @@ from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRow, Wall
+from rockpin.core.drilling import drilled_holes
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, Report, WaysOn, make_plan, reported, ways_on
 from rockpin.demo import demo_documents
@@ -321,3 +322,20 @@ def test_a_hole_of_a_bar_is_drilled_beside_the_one_that_failed() -> None:
     assert slid.new_holes == 1
     left = slid.job.left[0]
     assert hypot(left.x_mm - slid.new[0].x_mm, left.y_mm - slid.new[0].y_mm) >= 4 * left.diameter_mm - 0.5
+
+
+def test_for_the_next_job_a_drilled_hole_is_as_it_came_out() -> None:
+    document = job(brick_wall(15), TWO, 1057, 1007)
+    places = {hole.id: (hole.x_mm, hole.y_mm) for hole in make_plan(document, CATALOGUE, KEEP).holes}
+    records = (
+        HoleRecord(hole_id="h1", met=("as_planned",), bit_mm=8, depth_mm=55, off_x_mm=4, off_y_mm=-3, holds=Holds.YES),
+        HoleRecord(hole_id="h2", holds=Holds.NO),
+    )
+    body = document.model_copy(update={"records": records})
+    told = {one.id.removeprefix("here-"): one for one in drilled_holes("here", body, document.wall, CATALOGUE)}
+    x_mm, y_mm = places["h1"]
+    assert (told["h1"].x_mm, told["h1"].y_mm) == (x_mm + 4, y_mm - 3)
+    assert (told["h1"].diameter_mm, told["h1"].depth_mm, told["h1"].good) == (8, 55, True)
+    # of the other nobody said what bit; that it does not hold makes it no anchor to keep
+    assert (told["h2"].x_mm, told["h2"].y_mm) == places["h2"]
+    assert (told["h2"].diameter_mm, told["h2"].good) == (TWO.supports[0].holes[1].diameter_mm, False)

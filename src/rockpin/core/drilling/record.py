@@ -27,9 +27,10 @@ def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -
             OldHole(
                 id=f"{job_id}-{hole.id}"[:60],
                 name=f"hole {hole.number} of {job.title}"[:120],
-                x_mm=hole.x_mm,
-                y_mm=hole.y_mm,
-                diameter_mm=hole.diameter_mm,
+                # whatever was reported, it is in this wall
+                x_mm=min(max(hole.x_mm + record.off_x_mm, 0.0), wall.width_mm),
+                y_mm=min(max(hole.y_mm + record.off_y_mm, 0.0), wall.height_mm),
+                diameter_mm=record.bit_mm or hole.diameter_mm,
                 depth_mm=record.depth_mm or 0,
                 met=", ".join([job.title, *(outcome.label.lower() for outcome in outcomes)]),
                 holds=fixing.label if fixing else "",
