@@ -20,12 +20,14 @@ from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_use
 from rockpin.core.document.evidence import Filling
-from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.fixture import Environment, Fixture, HeldBy
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Layer, StudRow, Wall
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, make_plan, read_wall, ways_out
 from rockpin.core.setout import bar_holes, place_fixture
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.shapes import Shape
 
 PAGE = Path(__file__).parent.parent / "docs" / "ordinary.md"
 
@@ -57,6 +59,10 @@ PLACES = tuple((900.0 + 137.0 * n, 700.0 + 61.0 * (n % 5)) for n in range(10))
 """Ten places: lower left corners [mm] that meet studs, bays and bricks as they come."""
 
 
+_ELSEWHERE = ("corner_shelf", "box_on_post")
+"""Shapes that want two walls, or none."""
+
+
 def _started(shape: str, wall: Wall, x: float, y: float) -> Fixture:
     """A shape with its starting measures; a bar gets its holes where the wall holds, as its button does."""
     catalogue = load_catalogue()
@@ -84,17 +90,22 @@ class Cell:
     way: str | None
 
 
+def _on_one_wall(catalogue: Catalogue) -> list[Shape]:
+    return [shape for shape in catalogue.shapes if shape.key not in _ELSEWHERE]
+
+
 def table(keep: Keep) -> dict[tuple[str, str], Cell]:
     """Every shape with its starting measures on every family of wall, at ten places."""
     catalogue, found = load_catalogue(), {}
-    for shape in catalogue.shapes:
+    for shape in _on_one_wall(catalogue):
+        stands = any(piece.held_by is not HeldBy.WALL for piece in build(shape, {}).pieces)
         for family, make in FAMILIES.items():
             counts: Counter[VerdictWord] = Counter()
             way, stopped = None, None
             for x, y in PLACES:
                 wall = make()
                 # the longest shapes fit on the wall from its left part only
-                x = min(x, 3950 - build(shape, {}).outline.right_mm)
+                x, y = min(x, 3950 - build(shape, {}).outline.right_mm), 0.0 if stands else y
                 document = job(wall, _started(shape.key, wall, x, y), x, y)
                 word = make_plan(document, catalogue, keep).verdict.word
                 counts[word] += 1
@@ -149,12 +160,13 @@ def page(keep: Keep) -> str:
         "",
         "## Every shape with its starting measures, at ten places",
         "",
-        "Ready / prove first / do not drill. Walls are sound and swept all over; nothing is moved onto studs.",
+        "Ready / prove first / do not drill. Walls are sound and swept all over; nothing is moved onto studs; what",
+        "stands stands on the floor. A ledge in a corner and a box on a post want other walls than these.",
         "",
         "| shape | " + " | ".join(FAMILIES) + " |",
         "|---" * (len(FAMILIES) + 1) + "|",
     ]
-    for shape in catalogue.shapes:
+    for shape in _on_one_wall(catalogue):
         told = [cells[shape.key, family] for family in FAMILIES]
         lines.append(f"| {shape.label} | " + " | ".join(f"{c.ready} / {c.prove} / {c.stopped}" for c in told) + " |")
     lines += [
@@ -164,7 +176,7 @@ def page(keep: Keep) -> str:
         "| shape | wall | way out |",
         "|---|---|---|",
     ]
-    for shape in catalogue.shapes:
+    for shape in _on_one_wall(catalogue):
         for family in FAMILIES:
             cell = cells[shape.key, family]
             if cell.stopped:

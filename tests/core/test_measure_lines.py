@@ -55,8 +55,7 @@ def test_each_is_taken_where_a_hand_would_put_the_tape() -> None:
     circle = _line(rail, "circle")
     assert circle.end_mm - circle.start_mm == pytest.approx(72)
     # about the middle of its three holes
-    first = [hole for hole in rail.holes][:3]
-    along = [hole.x_mm if circle.axis is MeasureAxis.ALONG else hole.y_mm for hole in first]
+    along = [hole.x_mm if circle.axis is MeasureAxis.ALONG else hole.y_mm for hole in rail.holes[:3]]
     assert (circle.start_mm + circle.end_mm) / 2 == pytest.approx(sum(along) / 3, abs=0.1)
 
 

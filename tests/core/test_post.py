@@ -267,6 +267,10 @@ def test_a_timber_post_is_bolted_through_and_a_tube_is_not() -> None:
     assert {hole.chosen for hole in planned(timber, lantern(saddle=100)).holes} == {"worm_band"}
     thin = mast(section=PostSection.TIMBER, material="timber_post", across_mm=60, deep_mm=3000)
     assert all(hole.chosen is None for hole in planned(thin, box, 1000, 2000).holes)
+    # through 190 of post 230 is wanted, and 200 is the longest
+    thick = planned(mast(section=PostSection.TIMBER, material="timber_post", across_mm=190), box)
+    short = next(one for one in thick.holes[0].refused if one.fixing == "post_bolt_m8")
+    assert "None is sold that is 230 mm long." in short.reasons
     assert (made.verdict.label, made.verdict.sentence.split(";")[0]) == ("Ready to drill", "Both bolts hold")
     titles = [step.title for step in made.steps]
     assert "Drill" in titles
