@@ -544,3 +544,14 @@ def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
         "Of the wall.",
         "Of the wall.",
     ]
+
+
+def test_what_is_strong_enough_is_not_said_to_be_too_weak() -> None:
+    # no driver comes at the screws: what is wanting is room, not strength
+    plate = plate_fixture(mass_kg=1)
+    cramped = tuple(support.model_copy(update={"access_mm": 15.0}) for support in plate.supports)
+    made = plan(job(brick_wall(15), plate.model_copy(update={"supports": cramped}), 1057, 1007))
+    (said,) = [one for one in made.findings if one.code == "nothing-holds" and one.where.hole == made.holes[0].id]
+    assert said.action is not None
+    assert re.match(r".* would bear it, used to \d+ %\. There is 15 mm of room in front of the hole;", said.action)
+    assert said.sentence == "Hole 1: no fixing in the catalogue holds here."

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import HoleChoice
@@ -36,11 +37,19 @@ def _may_serve(choice: HoleChoice) -> list[Assessment]:
 
 def _why(choice: HoleChoice) -> str:
     """Why nothing holds, by the fixings that are made for such a wall: strength, or what most of them lack."""
-    weak = [one for one in _may_serve(choice) if 0 < one.use < inf]
-    if weak:
+    serving = _may_serve(choice)
+    weak = [one for one in serving if 0 < one.use < inf]
+    # where something is strong enough, it is not strength that is wanting
+    if weak and not _strong(serving):
         best = min(weak, key=lambda one: one.use)
         return f" when {best.case}" if best.case else ""
     return ""
+
+
+def _strong(serving: Sequence[Assessment]) -> list[Assessment]:
+    """What would bear it and is refused for something else, what lacks least first."""
+    strong = [one for one in serving if 0 < one.use <= 1]
+    return sorted(strong, key=lambda one: (len(one.refusals), one.use))
 
 
 def _nearest_miss(choice: HoleChoice) -> str:
@@ -49,6 +58,9 @@ def _nearest_miss(choice: HoleChoice) -> str:
     codes = {refusal.code for one in serving for refusal in one.refusals}
     if "no-lever" in codes:
         return "Use a hole farther from the plate's lower edge, a taller plate, or a second hole below or beside it."
+    if strong := _strong(serving):
+        best = strong[0]
+        return f"{best.label} would bear it, used to {show_use(best.use)}. {best.refusals[0].sentence}"
     weak = [one for one in serving if 0 < one.use < inf]
     if weak:
         best = min(weak, key=lambda one: one.use)
