@@ -367,3 +367,21 @@ def test_a_pin_put_in_for_a_stud_tells_of_the_wall_as_the_check_does(catalogue: 
     # a hole that told both counts once
     once = belief(unknown_wall(saw("pin", "through_wood", id="p", x_mm=1200, y_mm=1400), hits=(hit,)), 2012, catalogue)
     assert {one.key: one.probability for one in once.hypotheses} == pytest.approx(chances[0])
+
+
+def test_the_thinnest_leaf_that_is_plausible_counts_where_nobody_has_seen_its_back(catalogue: Catalogue) -> None:
+    figures = catalogue.figures.identification
+    leaves = {}
+    for year in (1935, 1960):
+        wall = unknown_wall(saw("knock", "hard_everywhere"), openings=(), stands=Location.OUTSIDE, built_year=year)
+        found = identify(wall, Site(id="s", name="S", region=Region.BRITAIN), catalogue)
+        assert found.belief.leading.key == "plastered_brick"
+        others = [one for hypothesis, one in found.others if hypothesis.probability >= figures.size_plausible]
+        plausible = [one.holding_mm for one in others if one.leaf_unseen]
+        leaves[year] = (found.reading, min(plausible, default=found.reading.holding_mm))
+    old, new = leaves[1935][0], leaves[1960][0]
+    # in 1960 it may be concrete too, whose thinnest wall is thinner than the thinnest leaf of brick
+    assert new.holding_mm == pytest.approx(leaves[1960][1])
+    assert new.holding_mm < old.holding_mm
+    # and so much thinner is all of it
+    assert old.thickness_mm - new.thickness_mm == pytest.approx(old.holding_mm - new.holding_mm)
