@@ -21,6 +21,7 @@ from rockpin.core.base.quantities import (
     show_mass,
     show_share,
 )
+from rockpin.core.base.words import inside
 
 METRIC, IMPERIAL = UnitSystem.METRIC, UnitSystem.IMPERIAL
 SHOWN = json.loads((Path(__file__).parent.parent / "shown_lengths.json").read_text())
@@ -99,3 +100,9 @@ def test_bits_are_shown_as_they_are_stamped() -> None:
 def test_sixteenths_survive_being_shown_and_read_again(sixteenths: int) -> None:
     mm = sixteenths / 16 * 25.4
     assert parse_length_mm(show_length(mm, IMPERIAL), METRIC) == pytest.approx(mm)
+
+
+def test_a_label_inside_a_sentence_keeps_its_thread() -> None:
+    labels = ("Strap toggle M6", "M6 machine screw", "I built it", "TV point", "A touch")
+    told = [inside(label) for label in labels]
+    assert told == ["strap toggle M6", "M6 machine screw", "I built it", "TV point", "a touch"]

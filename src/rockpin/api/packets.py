@@ -6,6 +6,7 @@ from rockpin.api.context import Context
 from rockpin.api.kit import own_out
 from rockpin.api.schemas import OwnOut
 from rockpin.core.base.errors import NotFound
+from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.tables.packets import kept
 from rockpin.store.bodies import FIXINGS_ID, KIT_ID
@@ -20,7 +21,7 @@ def keep_packet(job_id: str, packet_id: str, context: Context) -> OwnOut:
     if found is None:
         raise NotFound(f"There is no packet “{packet_id}” in this job; it may have been taken out.")
     own, kit = context.store.own_fixings(), context.store.kit()
-    name = found.rows[0].label.lower()
+    name = inside(found.rows[0].label)
     context.store.save(FIXINGS_ID, OwnFixings(rows=(*own.body.rows, *found.rows)), own.revision, f"{name} kept")
     if found.fixings or found.screws:
         body = kit.body.model_copy(

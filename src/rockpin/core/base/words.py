@@ -13,8 +13,9 @@ class WorkLine(Model):
 
 
 def inside(label: str) -> str:
-    """A label as it stands inside a sentence: with a small letter, but “I” stays as it is."""
-    return label if label.startswith("I ") else label[:1].lower() + label[1:]
+    """A label as it stands inside a sentence: with a small letter; “I”, “M6” and an abbreviation stay as they are."""
+    stays = label.startswith("I ") or label[1:2].isupper() or label[1:2].isdigit()
+    return label if stays else label[:1].lower() + label[1:]
 
 
 def listed(words: Sequence[str]) -> str:

@@ -31,7 +31,7 @@ def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, st
         if not kit.screws:
             return None, ""
         have = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
-        return have, f"{one.screw.label.lower()} {one.screw.text}"
+        return have, f"{inside(one.screw.label)} {one.screw.text}"
     if not kit.fixings:
         return None, ""
     return sum(item.count for item in kit.fixings if item.key == (fixing.counted_as or fixing.key)), inside(

@@ -10,6 +10,7 @@ import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useAnswer } from "./useAsked";
 import { TheWall } from "./TheWall";
 import { Figure, Word } from "./words";
+import { inside } from "../../lib/inside";
 
 type Fit = Schemas["FixingOffer"];
 type Shape = Lists["shapes"][number];
@@ -279,7 +280,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
         value={supposed.hand ?? shape.hand}
         options={lists.hands.map((one) => ({
           key: one.key,
-          label: one.key === "none" ? "nobody near it" : `${one.label.toLowerCase()} at most`,
+          label: one.key === "none" ? "nobody near it" : `${inside(one.label)} at most`,
         }))}
         onChange={(key) => asking.say({ hand: key })}
       />

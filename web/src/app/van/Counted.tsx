@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Field } from "../../ui/Field";
 import { Button, Select } from "../../ui/controls";
+import { inside } from "../../lib/inside";
 
 export interface CountedLine {
   id: string;
@@ -82,7 +83,7 @@ export function Counted({
       <div
         className={`mt-2 grid items-end gap-2 ${lengths ? "grid-cols-[1fr_96px_auto]" : "grid-cols-[1fr_auto]"}`}
       >
-        <Select label={`Add to ${title.toLowerCase()}`} value={key} options={options} onChange={setKey} />
+        <Select label={`Add to ${inside(title)}`} value={key} options={options} onChange={setKey} />
         {lengths && <Select label="Length" value={size} options={sizes} onChange={setLength} />}
         <Button onClick={() => onAdd(key, size)}>Add</Button>
       </div>

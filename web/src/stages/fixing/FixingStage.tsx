@@ -15,6 +15,7 @@ import { WaysOut } from "./WaysOut";
 import { WhyLoose } from "./WhyLoose";
 import { WhyNot } from "./WhyNot";
 import { Said } from "../../ui/Said";
+import { inside } from "../../lib/inside";
 
 /** No wish at all: what a good tradesman would reach for. */
 const USUAL = { key: "usual", label: "The smallest with room to spare" };
@@ -53,7 +54,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       )}
       {mine && mine.lacks.length > 0 && van_fixing && van_label && (
         <Button look="open" className="mt-2 w-full" onClick={() => choose(editing.plan.holes, van_fixing)}>
-          Take {van_label.toLowerCase()}: the van has it
+          Take {inside(van_label)}: the van has it
         </Button>
       )}
       {hole.working && <UseBars working={hole.working} />}
@@ -108,7 +109,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       />
       {hole.chosen && editing.plan.holes.length > 1 && (
         <Button className="mt-2 w-full" onClick={() => choose(editing.plan.holes, hole.chosen)}>
-          Take {hole.chosen_label?.toLowerCase()} for all holes
+          Take {inside(hole.chosen_label)} for all holes
         </Button>
       )}
       {editing.plan.joints.length > 0 && (

@@ -7,6 +7,7 @@ import { Field } from "../../ui/Field";
 import { Button, Select } from "../../ui/controls";
 import type { Editing } from "../../job/useWorkspace";
 import { type Pulled, usePull } from "./usePull";
+import { inside } from "../../lib/inside";
 
 type Test = Job["pull_tests"][number];
 
@@ -160,7 +161,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
           <li key={one.id} className="flex items-center justify-between border-b border-rule">
             <span>
               <strong>{inputForce(one.load_n, units)}</strong>,{" "}
-              {ENDS.find((end) => end.key === one.ended)?.label.toLowerCase()}
+              {inside(ENDS.find((end) => end.key === one.ended)?.label)}
             </span>
             <button
               type="button"

@@ -5,6 +5,7 @@ import { Field } from "../../ui/Field";
 import { OffPhoto } from "../../ui/OffPhoto";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
+import { inside } from "../../lib/inside";
 
 const FACES = [
   { key: "this", label: "On this face" },
@@ -36,11 +37,11 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
       sigma_mm,
       note: "",
     };
-    const summary = `${label(kind).toLowerCase()} placed`;
+    const summary = `${inside(label(kind))} placed`;
     void editing.saveWall({ points: [...points, point] }, summary).catch(() => undefined);
   };
   const place = () =>
-    setPlacing({ label: `Tap the middle of the ${label(kind).toLowerCase()} on the wall`, onPlace: add });
+    setPlacing({ label: `Tap the middle of the ${inside(label(kind))} on the wall`, onPlace: add });
 
   const asked = editing.plan.stages.some((stage) => stage.findings.some((one) => one.code === "not-looked"));
 
@@ -94,14 +95,14 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
                   onCommit={(v) =>
                     editing.saveWall(
                       { points: points.map((one, i) => (i === index ? { ...one, [key]: v } : one)) },
-                      `${label(point.kind).toLowerCase()} moved`,
+                      `${inside(label(point.kind))} moved`,
                     )
                   }
                 />
               ))}
               <button
                 type="button"
-                aria-label={`Take the ${label(point.kind).toLowerCase()} out`}
+                aria-label={`Take the ${inside(label(point.kind))} out`}
                 className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
                 onClick={() =>
                   void editing.saveWall({ points: points.filter((_, i) => i !== index) }, "point removed")
@@ -117,7 +118,7 @@ export function Points({ editing, lists, setPlacing }: Pick<StageProps, "editing
                   onMeasured={() =>
                     void editing.saveWall(
                       { points: points.map((one, i) => (i === index ? { ...one, sigma_mm: 0 } : one)) },
-                      `${label(point.kind).toLowerCase()} measured`,
+                      `${inside(label(point.kind))} measured`,
                     )
                   }
                 />

@@ -5,6 +5,7 @@ import { Button, Checkbox, Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 import { FindRow } from "./FindRow";
 import type { Scan } from "./useScan";
+import { inside } from "../../lib/inside";
 
 /** Sweeps and openings so far: their proof, what they could not have seen, and what they found. */
 export function Sweeps({ editing, lists, setPlacing }: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
@@ -31,7 +32,7 @@ export function Sweeps({ editing, lists, setPlacing }: Pick<StageProps, "editing
                   </strong>
                   <button
                     type="button"
-                    aria-label={`Take the ${label.toLowerCase()} out`}
+                    aria-label={`Take the ${inside(label)} out`}
                     className="px-2 text-[12px] underline text-soft hover:text-brick"
                     onClick={() =>
                       void editing.saveWall(

@@ -14,6 +14,7 @@ import { FramingRows } from "./FramingRows";
 import { Members } from "./Members";
 import { ScanLine } from "./ScanLine";
 import { Said } from "../../ui/Said";
+import { inside } from "../../lib/inside";
 
 type Hit = Wall["hits"][number];
 
@@ -42,7 +43,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
     setKind(chosen);
     const label = lists.hits.find((one) => one.kind === chosen)?.label ?? chosen;
     setPlacing({
-      label: `Tap where it was: ${label.toLowerCase()}`,
+      label: `Tap where it was: ${inside(label)}`,
       onPlace: (x_mm, y_mm, sigma_mm = 0) => {
         setPlacing(null);
         if (practice) return void tryThere(chosen, x_mm, y_mm);
@@ -59,7 +60,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           day: today(),
         };
         void editing
-          .saveWall({ hits: [...wall.hits, hit] }, `${label.toLowerCase()} put on`)
+          .saveWall({ hits: [...wall.hits, hit] }, `${inside(label)} put on`)
           .catch(() => undefined);
       },
     });

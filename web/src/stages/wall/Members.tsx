@@ -6,6 +6,7 @@ import { AreaFields } from "../../ui/AreaFields";
 import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
+import { inside } from "../../lib/inside";
 
 type Member = NonNullable<Wall["framing"]>["members"][number];
 
@@ -28,7 +29,7 @@ export function Members({
 
   const place = () =>
     setPlacing({
-      label: `Tap the middle of the ${label.toLowerCase()}`,
+      label: `Tap the middle of the ${inside(label)}`,
       onPlace: (x, y) => {
         setPlacing(null);
         const usual = kinds.find((one) => one.key === kind);
@@ -49,7 +50,7 @@ export function Members({
           depth_mm: null,
           species: null,
         };
-        void save([...framing.members, member], `${label.toLowerCase()} placed`).catch(() => undefined);
+        void save([...framing.members, member], `${inside(label)} placed`).catch(() => undefined);
       },
     });
 
@@ -74,7 +75,7 @@ export function Members({
           const set = (part: Partial<Member>) =>
             save(
               framing.members.map((one) => (one.id === member.id ? { ...one, ...part } : one)),
-              `${name.toLowerCase()} changed`,
+              `${inside(name)} changed`,
             );
           return (
             <li key={member.id} className="mt-3">
@@ -85,12 +86,12 @@ export function Members({
                 </span>
                 <button
                   type="button"
-                  aria-label={`Take the ${name.toLowerCase()} out`}
+                  aria-label={`Take the ${inside(name)} out`}
                   className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
                   onClick={() =>
                     void save(
                       framing.members.filter((one) => one.id !== member.id),
-                      `${name.toLowerCase()} taken out`,
+                      `${inside(name)} taken out`,
                     )
                   }
                 >

@@ -10,6 +10,7 @@ import type { StageProps } from "../../job/stage";
 import { CheckHint } from "./CheckHint";
 import { ProbeForm } from "./ProbeForm";
 import { Said } from "../../ui/Said";
+import { inside } from "../../lib/inside";
 
 type Evidence = Wall["evidence"][number];
 type Check = Lists["checks"][number];
@@ -66,7 +67,7 @@ export function ReportCheck({
       ...part,
     };
     try {
-      await editing.saveWall({ evidence: [...wall.evidence, fresh] }, `${row.label.toLowerCase()} reported`);
+      await editing.saveWall({ evidence: [...wall.evidence, fresh] }, `${inside(row.label)} reported`);
       close();
     } catch (error) {
       setFault(
@@ -133,7 +134,7 @@ export function ReportCheck({
               look="open"
               onClick={() =>
                 setPlacing({
-                  label: `Tap where you did it: ${row.label.toLowerCase()}`,
+                  label: `Tap where you did it: ${inside(row.label)}`,
                   onPlace: (x, y) => {
                     setPlacing(null);
                     setSpot({ x_mm: x, y_mm: y });

@@ -6,6 +6,7 @@ import { OtherLoads } from "./OtherLoads";
 import { PacketFrame } from "./PacketFrame";
 import { FOR, type Packet, ofOneThickness } from "./parts";
 import { useDraft } from "./useDraft";
+import { inside } from "../../../lib/inside";
 
 const WORKS: readonly { key: Packet["works"]; label: string }[] = [
   { key: "plug", label: "A plug that folds or spreads" },
@@ -65,7 +66,7 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
       const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" };
       return editing.saveJob(
         (latest) => ({ packets: [...latest.packets, fresh] }),
-        `${fresh.label.toLowerCase()} entered`,
+        `${inside(fresh.label)} entered`,
       );
     });
   const length = (key: LengthKey, label: string) => (

@@ -4,6 +4,7 @@ import { client, unwrap } from "../../../api/client";
 import { Button } from "../../../ui/controls";
 import type { StageProps } from "../../../job/stage";
 import { sentencesOf } from "./parts";
+import { inside } from "../../../lib/inside";
 
 /** The packets that compete: each can be kept in the van for other jobs, or taken out again. */
 export function PacketsInHand({ editing }: Pick<StageProps, "editing">) {
@@ -31,7 +32,7 @@ export function PacketsInHand({ editing }: Pick<StageProps, "editing">) {
           // what was chosen of it cannot stay chosen
           choices: latest.choices.filter((choice) => !ofPacket(choice.fixing, id)),
         }),
-        `${label.toLowerCase()} taken out`,
+        `${inside(label)} taken out`,
       )
       .catch(() => undefined);
 

@@ -4,6 +4,7 @@ import type { StageProps } from "../../../job/stage";
 import { PacketFrame } from "./PacketFrame";
 import type { ScrewPacket } from "./parts";
 import { useDraft } from "./useDraft";
+import { inside } from "../../../lib/inside";
 
 const KINDS: readonly { key: ScrewPacket["kind"]; label: string }[] = [
   { key: "wood", label: "Wood screws" },
@@ -41,7 +42,7 @@ export function ScrewPacketForm({ editing }: Pick<StageProps, "editing">) {
       const fresh = { ...rest, id, label, lengths_mm: [length_mm] };
       return editing.saveJob(
         (latest) => ({ screw_packets: [...latest.screw_packets, fresh] }),
-        `${label.toLowerCase()} entered`,
+        `${inside(label)} entered`,
       );
     });
   const measured = (key: "root_mm" | "head_mm", label: string) => (
