@@ -32,6 +32,7 @@ from rockpin.core.questions import (
     what_wall,
     which_bit,
 )
+from rockpin.core.questions.starting_wall import starting_wall
 from rockpin.core.questions.supposed import supposed_job
 from tests.builders import brick_wall
 
@@ -290,3 +291,28 @@ def test_a_refused_job_says_what_is_missing_and_a_wall_of_the_builders_is_looked
     assert len(set(plan.not_yet)) == len(plan.not_yet)
     ready = make_plan(job_of(Supposed(wall="cast_concrete", looked=True), CATALOGUE), CATALOGUE)
     assert (ready.verdict.word, ready.not_yet) == (VerdictWord.READY, ())
+
+
+def test_a_usual_wall_is_as_they_are_built_in_its_region() -> None:
+    catalogue = load_catalogue()
+
+    def start(build_up: str, region: Region) -> tuple[float, float | None]:
+        wall = starting_wall(build_up, region, catalogue, id="w", name="Wall", width_mm=3000, height_mm=2400)
+        row = wall.framing.row if wall.framing else None
+        holding = next(layer for layer in wall.build_up if layer.material in ("timber_studs", "steel_studs", "brick"))
+        return holding.thickness_mm, row.pitch_mm if row else None
+
+    # 38 × 63 at 400; 2 × 4 as dressed at 16 in; 60 × 60 at half a board of 1250
+    assert start("board_on_studs", Region.BRITAIN) == (63, 400)
+    assert start("board_on_studs", Region.NORTH_AMERICA) == (89, 406.4)
+    assert start("board_on_studs", Region.CENTRAL_EUROPE) == (60, 625)
+    # steel at 600, 24 in and 625
+    pitches = [start("board_on_steel_studs", region)[1] for region in Region if region is not Region.IRELAND]
+    assert pitches == [600, 625, 609.6, 600]
+    # one brick: 215, 240 in the normal format, two wythes of modular brick
+    assert [start("plastered_brick", region)[0] for region in Region if region is not Region.IRELAND] == [
+        215,
+        240,
+        194,
+        215,
+    ]

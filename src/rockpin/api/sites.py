@@ -76,7 +76,8 @@ def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
         "practice_seed": crc32(name.encode()) if new.practice else None,
     }
     size = {"name": new.name, "width_mm": new.width_mm, "height_mm": new.height_mm}
-    wall = starting_wall(new.build_up, context.catalogue, id=name, **size, **known)
+    region = context.store.site(site_id).body.region
+    wall = starting_wall(new.build_up, region, context.catalogue, id=name, **size, **known)
     return Made(id=context.store.add_wall(site_id, wall).id)
 
 

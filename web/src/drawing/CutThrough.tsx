@@ -351,11 +351,13 @@ export function CutThrough({
   const left = 14;
   const last = cut?.layers.at(-1)?.back_spread_mm ?? 0;
   const total = Math.max((cut?.total_mm ?? 0) + last, runnerUp?.total_mm ?? 0) + room + 6;
-  const perMm = Math.max(0.5, Math.min((size.width - left - 14) / total, 6));
-  const x = (mm: number) => left + (room + mm) * perMm;
   // where the belief is split, what else the wall may be lies under the cut, at the same scale
   const other = runnerUp ? 46 : 0;
   const [top, bottom] = [6, Math.max(40, size.height - 24 - other)];
+  // no larger than that opened wings still have their ends in the picture
+  const across = 2 * (cut?.hole?.wing_mm ?? 0) + 2;
+  const perMm = Math.max(0.5, Math.min((size.width - left - 14) / total, (bottom - top) / across, 6));
+  const x = (mm: number) => left + (room + mm) * perMm;
   const y = (top + bottom) / 2;
   const times = perMm / CSS_PX_PER_MM;
   return (

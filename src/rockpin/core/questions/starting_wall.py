@@ -3,6 +3,7 @@
 from typing import Any
 
 from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Courses, Framing, Layer, StudRow, Wall
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp
@@ -17,15 +18,47 @@ def build_up_of(key: str, catalogue: Catalogue) -> BuildUp:
     return found
 
 
-def starting_wall(build_up: str | None, catalogue: Catalogue, **known: Any) -> Wall:
+_AT_HOME = (Region.BRITAIN, Region.IRELAND, Region.UNKNOWN)
+"""Regions whose sizes the usual build-ups have as they stand in the catalogue."""
+_COMMON = 0.2
+"""A size is usual in a region where at least so much [1] of what is built there has it."""
+
+
+def _usual_layers(start: BuildUp, region: Region, catalogue: Catalogue) -> tuple[Layer, ...]:
+    """The layers as they are usual in a region: of what holds, the usual size that is nearest to the catalogue's."""
+    found = []
+    for layer in start.layers:
+        rows = [one for one in catalogue.belief.thicknesses if one.material == layer.material and region in one.regions]
+        row = next((one for one in rows if not one.build_ups or start.key in one.build_ups), None)
+        if row and region not in _AT_HOME:
+            usual = [mm for mm, share in zip(row.mm, row.weights, strict=True) if share >= _COMMON * sum(row.weights)]
+            nearest = min(usual or row.mm, key=lambda mm: abs(mm - layer.thickness_mm))
+            layer = layer.model_copy(update={"thickness_mm": nearest})
+        found.append(layer)
+    return tuple(found)
+
+
+def _usual_pitch_mm(pitch_mm: float, region: Region, catalogue: Catalogue) -> float:
+    """How far apart studs stand in a region that stand so far apart in the catalogue [mm]."""
+    by_region = catalogue.starts.stud_pitch_mm
+    if pitch_mm == by_region[Region.BRITAIN]:
+        return by_region[region]
+    weights = {row.pitch_mm: row.regions[region] for row in catalogue.belief.pitches}
+    # 600 mm is 24 in where that is the commoner of the two
+    near = [one for one in weights if abs(one - pitch_mm) <= 0.05 * pitch_mm]
+    return max(near, key=lambda one: weights[one], default=pitch_mm)
+
+
+def starting_wall(build_up: str | None, region: Region, catalogue: Catalogue, **known: Any) -> Wall:
     """A wall of a usual build-up, or one that is left to the checks. ``known``: its other fields, lengths in mm."""
     if build_up is None:
         return Wall(**known)
     start = build_up_of(build_up, catalogue)
+    pitch_mm = _usual_pitch_mm(start.stud_pitch_mm, region, catalogue) if start.stud_pitch_mm else None
     unit = next((row for row in catalogue.units if row.key == start.unit), None)
     return Wall(
         **known,
-        build_up=start.layers,
+        build_up=_usual_layers(start, region, catalogue),
         courses=Courses(
             unit_length_mm=unit.unit_length_mm,
             unit_height_mm=unit.unit_height_mm,
@@ -36,12 +69,12 @@ def starting_wall(build_up: str | None, catalogue: Catalogue, **known: Any) -> W
         else None,
         framing=Framing(
             row=StudRow(
-                first_centre_mm=start.stud_pitch_mm,
-                pitch_mm=start.stud_pitch_mm,
+                first_centre_mm=pitch_mm,
+                pitch_mm=pitch_mm,
                 stud_width_mm=start.stud_width_mm,
             )
         )
-        if start.stud_pitch_mm and start.stud_width_mm
+        if pitch_mm and start.stud_width_mm
         else None,
     )
 

@@ -62,6 +62,7 @@ class Supposed(Model):
 def _wall(asked: Supposed, catalogue: Catalogue) -> Wall:
     wall = starting_wall(
         asked.wall,
+        asked.region,
         catalogue,
         id=_WALL,
         name=_wall_name(asked, catalogue),
