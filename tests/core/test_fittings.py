@@ -124,6 +124,11 @@ def test_a_screen_is_seen_from_its_seat() -> None:
     screen = shaped("screen_plate")
     assert "screen-height" not in codes(job(concrete_wall(), screen, 700, 1000))
     assert codes(job(concrete_wall(), screen, 700, 1150))["screen-height"] is Severity.NOTE
+    high = make_plan(job(concrete_wall(), screen, 700, 1150), CATALOGUE).findings
+    said = next(one for one in high if one.code == "screen-height")
+    # what hangs too high has the eyes below it
+    assert said.figures["middle_mm"] > said.figures["eyes_mm"]
+    assert said.sentence.endswith("below it.")
     standing = screen.model_copy(update={"device": Device(seat_mm=0)})
     assert "screen-height" in codes(job(concrete_wall(), standing, 700, 1000))
 

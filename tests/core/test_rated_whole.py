@@ -7,7 +7,7 @@ import pytest
 from bench.ordinary_jobs import grab_rail, job, masonry, picked, rated_arm, studs, two_boards
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
-from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.plan import Plan, make_plan
 
@@ -69,6 +69,23 @@ def test_it_lifts_nothing_but_strength() -> None:
     # a person's weight that it says nothing of
     held = _rated().model_copy(update={"rails": grab_rail().rails})
     assert "a person's weight" in _said(_planned(held), "rating-unmet")
+    # a board of one's own between the plate and the wall that it was tested in
+    (plate,) = _rated().supports
+    hole = FixtureHole(id="b1", x_mm=50, y_mm=50, diameter_mm=8.5)
+    board = Link(
+        id="board",
+        kind=LinkKind.BACKING_BOARD,
+        thickness_mm=38,
+        support_ids=(plate.id,),
+        x_mm=plate.x_mm - 100,
+        y_mm=plate.y_mm - 50,
+        width_mm=plate.width_mm + 200,
+        height_mm=plate.height_mm + 100,
+        species="spruce",
+        holes=(hole, hole.model_copy(update={"id": "b2", "y_mm": plate.height_mm})),
+    )
+    on_board = _rated().model_copy(update={"links": (board,)})
+    assert "it stands on a part of its own, not on the wall" in _said(_planned(on_board), "rating-unmet")
 
 
 @pytest.mark.parametrize(
