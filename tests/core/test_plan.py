@@ -536,6 +536,10 @@ def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
         finding("Hole 5: a.", severity=Severity.PROVE_FIRST),
         finding("Of the wall."),
         finding("Of the wall."),
+        finding("Hole 1 reaches too deep."),
+        finding("Hole 2 reaches too deep."),
+        finding("Hole 3 may be a stud or not."),
+        finding("Hole 4 may be a stud or not."),
     ]
     assert [one.sentence for one in gathered(some)] == [
         "Holes 1 and 3: a.",
@@ -543,6 +547,8 @@ def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
         "Hole 5: a.",
         "Of the wall.",
         "Of the wall.",
+        "Holes 1 and 2 reach too deep.",
+        "Holes 3 and 4 may each be a stud or not.",
     ]
 
 

@@ -96,7 +96,18 @@ def weight(finding: Finding) -> int:
     return severity_weight(finding.severity)
 
 
-_OF_A_HOLE = re.compile(r"Hole (\d+): ")
+_OF_SEVERAL = {
+    ":": ":",
+    " reaches": " reach",
+    " lies": " lie",
+    " goes": " go",
+    " may": " may each",
+    " holds": " hold",
+    " does": " do",
+    " is": " are",
+}
+"""How what is said of one hole goes on where it is said of several."""
+_OF_A_HOLE = re.compile(rf"Hole (\d+)({'|'.join(_OF_SEVERAL)}) ")
 
 
 def gathered(findings: Iterable[Finding]) -> list[Finding]:
@@ -104,7 +115,7 @@ def gathered(findings: Iterable[Finding]) -> list[Finding]:
     found: dict[object, list[tuple[int, Finding]]] = {}
     for number, one in enumerate(findings):
         own = _OF_A_HOLE.match(one.sentence)
-        words = one.sentence[own.end() :] if own else number
+        words = (own[2], one.sentence[own.end() :]) if own else number
         alike = (one.severity, one.stage, one.code, words, one.action, one.action_stage)
         found.setdefault(alike, []).append((int(own[1]) if own else 0, one))
     told = []
@@ -112,8 +123,12 @@ def gathered(findings: Iterable[Finding]) -> list[Finding]:
         first = same[0][1]
         if len(same) > 1:
             numbers = sorted({number for number, _ in same})
-            words = _OF_A_HOLE.sub(f"{holes_words(numbers)}: ", first.sentence, count=1)
-            first = first.model_copy(update={"sentence": words})
+            sentence = _OF_A_HOLE.sub(
+                lambda own, numbers=numbers: f"{holes_words(numbers)}{_OF_SEVERAL[own[2]]} ",  # type: ignore[misc]
+                first.sentence,
+                count=1,
+            )
+            first = first.model_copy(update={"sentence": sentence})
         told.append(first)
     return told
 
