@@ -62,7 +62,7 @@ def person_cases(rail: HeldRail, fixture: Fixture, tables: DemandTables) -> Iter
             all_n = figures.handrail_n_per_mm * length
             yield LoadCase(
                 key=f"crowd-{rail.id}-{x:.2f}{y:.2f}{z:.2f}",
-                label=f"people all along the rail, {way}",
+                label=f"people lean all along the rail, {way}",
                 allowance=tables.allowances[Acts.HANDRAIL_LINE],
                 forces=(*hung, *along_and_across(rail, 0.5, all_n * x, all_n * y, all_n * z, line=True)),
             )
