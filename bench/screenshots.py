@@ -48,7 +48,14 @@ def _see_the_walls(page: Page) -> None:
 def _photo_under_the_drawing(page: Page) -> None:
     page.get_by_role("tab", name="Photo").click()
     page.get_by_role("checkbox", name="Under the drawing").click()
-    page.locator("[data-photo] image").wait_for(state="attached")
+    drawn = page.locator("[data-photo] image")
+    drawn.wait_for(state="attached")
+    # the picture of an SVG has no word for having come: the same one again comes no sooner
+    page.evaluate(
+        "async (href) => { const same = new Image(); same.src = href; await same.decode();"
+        " await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))); }",
+        drawn.get_attribute("href"),
+    )
     page.wait_for_load_state("networkidle")
 
 
