@@ -170,7 +170,7 @@ def test_what_may_not_be_drilled_yet_says_so_in_every_file(form: Form) -> None:
     stopped = plan.model_copy(update={"verdict": PLANS["oar-cradle"].verdict})
     assert "Prove first" not in carried(plan, form, "a4", "along").decode()
     # the holes are clear each by itself; the whole is not
-    assert "Prove first. Hole 3 is where a cable may lie." in carried(stopped, form, "a4", "along").decode()
+    assert "Prove first. Holes 3 and 4 are where a cable may lie." in carried(stopped, form, "a4", "along").decode()
 
 
 @pytest.mark.parametrize("along", ["along", "up"])
