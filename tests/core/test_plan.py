@@ -540,6 +540,8 @@ def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
         finding("Hole 2 reaches too deep."),
         finding("Hole 3 may be a stud or not."),
         finding("Hole 4 may be a stud or not."),
+        finding("Hole 5 lies in the window."),
+        finding("Hole 5 lies in the window."),
     ]
     assert [one.sentence for one in gathered(some)] == [
         "Holes 1 and 3: a.",
@@ -549,6 +551,7 @@ def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
         "Of the wall.",
         "Holes 1 and 2 reach too deep.",
         "Holes 3 and 4 may each be a stud or not.",
+        "Hole 5 lies in the window.",
     ]
 
 

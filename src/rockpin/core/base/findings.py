@@ -121,8 +121,9 @@ def gathered(findings: Iterable[Finding]) -> list[Finding]:
     told = []
     for same in found.values():
         first = same[0][1]
-        if len(same) > 1:
-            numbers = sorted({number for number, _ in same})
+        numbers = sorted({number for number, _ in same})
+        # of one hole the same may be said twice, by two zones for one: it stays a sentence of one hole
+        if len(numbers) > 1:
             sentence = _OF_A_HOLE.sub(
                 lambda own, numbers=numbers: f"{holes_words(numbers)}{_OF_SEVERAL[own[2]]} ",  # type: ignore[misc]
                 first.sentence,
