@@ -18,20 +18,21 @@ def build_up_of(key: str, catalogue: Catalogue) -> BuildUp:
     return found
 
 
-_AT_HOME = (Region.BRITAIN, Region.IRELAND, Region.UNKNOWN)
-"""Regions whose sizes the usual build-ups have as they stand in the catalogue."""
-_COMMON = 0.2
-"""A size is usual in a region where at least so much [1] of what is built there has it."""
-
-
 def _usual_layers(start: BuildUp, region: Region, catalogue: Catalogue) -> tuple[Layer, ...]:
-    """The layers as they are usual in a region: of what holds, the usual size that is nearest to the catalogue's."""
+    """The layers as they are usual in a region: what comes in sizes has the usual one nearest to the catalogue's."""
+    starts = catalogue.starts
+    if region in starts.sized_for:
+        return start.layers
     found = []
     for layer in start.layers:
         rows = [one for one in catalogue.belief.thicknesses if one.material == layer.material and region in one.regions]
         row = next((one for one in rows if not one.build_ups or start.key in one.build_ups), None)
-        if row and region not in _AT_HOME:
-            usual = [mm for mm, share in zip(row.mm, row.weights, strict=True) if share >= _COMMON * sum(row.weights)]
+        if row:
+            usual = [
+                mm
+                for mm, share in zip(row.mm, row.weights, strict=True)
+                if share >= starts.usual_share * sum(row.weights)
+            ]
             nearest = min(usual or row.mm, key=lambda mm: abs(mm - layer.thickness_mm))
             layer = layer.model_copy(update={"thickness_mm": nearest})
         found.append(layer)
@@ -40,12 +41,12 @@ def _usual_layers(start: BuildUp, region: Region, catalogue: Catalogue) -> tuple
 
 def _usual_pitch_mm(pitch_mm: float, region: Region, catalogue: Catalogue) -> float:
     """How far apart studs stand in a region that stand so far apart in the catalogue [mm]."""
-    by_region = catalogue.starts.stud_pitch_mm
+    by_region, within = catalogue.starts.stud_pitch_mm, catalogue.starts.pitch_within
     if pitch_mm == by_region[Region.BRITAIN]:
         return by_region[region]
     weights = {row.pitch_mm: row.regions[region] for row in catalogue.belief.pitches}
     # 600 mm is 24 in where that is the commoner of the two
-    near = [one for one in weights if abs(one - pitch_mm) <= 0.05 * pitch_mm]
+    near = [one for one in weights if abs(one - pitch_mm) <= within * pitch_mm]
     return max(near, key=lambda one: weights[one], default=pitch_mm)
 
 

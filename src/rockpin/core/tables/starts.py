@@ -57,6 +57,8 @@ class StartTable(Model):
     """All starting values.
 
     ``find_sigma_mm``: spread of a find that nobody measured. ``rail_above_mm``: a handrail above the nosing line.
+    ``sized_for``: regions whose sizes the usual build-ups have as they stand. Elsewhere a size is usual from
+    ``usual_share`` [1] of what is built there, and a pitch is the same within ``pitch_within`` [1] of it.
     """
 
     source: Name
@@ -66,6 +68,9 @@ class StartTable(Model):
     claimed_depth_mm: float
     rail_above_mm: float
     stud_pitch_mm: dict[Region, float]
+    sized_for: tuple[Region, ...]
+    usual_share: float = Field(gt=0, lt=1)
+    pitch_within: float = Field(gt=0, lt=1)
     members: dict[MemberKind, MemberStart]
     openings: dict[OpeningKind, OpeningStart]
     thing: ThingStart
