@@ -185,6 +185,28 @@ def test_ten_quick_presses_are_ten_millimetres_and_one_undo(open_page: OpenPage)
     expect(field).to_have_value("960 mm")
 
 
+def test_an_answer_from_before_a_change_does_not_bring_back_what_stood_then(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/set-out")
+    field = page.get_by_label("Lower edge, from the floor")
+    page.get_by_role("application", name=re.compile("^Fixture: drag it")).focus()
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_role("button", name="Undo: fixture moved")).to_be_enabled()
+    before = page.request.get(page.url.replace("/jobs/chart-table/set-out", "/api/jobs/chart-table"))
+    assert before.json()["plan"]["placing"]["y_mm"] == 961
+    # the job opens again with what is kept of it, while the server's answer is long on its way
+    held: list[Route] = []
+    page.route("**/api/jobs/chart-table", lambda route: held.append(route), times=1)
+    page.get_by_role("link", name=re.compile("^Help")).click()
+    with page.expect_request("**/api/jobs/chart-table"):
+        page.go_back()
+    page.get_by_role("button", name="Undo: fixture moved").click()
+    expect(field).to_have_value("960 mm")
+    [route] = held
+    route.fulfill(response=before)
+    page.get_by_role("button", name="Redo: fixture moved").click()
+    expect(field).to_have_value("961 mm")
+
+
 def test_typing_that_waits_outlives_a_look_at_another_stage(open_page: OpenPage) -> None:
     page = open_page("/jobs/chart-table/set-out")
     field = page.get_by_label("Lower edge, from the floor")

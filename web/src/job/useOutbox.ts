@@ -1,9 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useSyncExternalStore } from "react";
-import { ask, type Workspace } from "../api/client";
-import { refreshSites } from "../api/queries";
+import type { Workspace } from "../api/client";
 import { Outbox, type OutboxState, type Thing } from "./outbox";
-import { WORKED_OUT } from "./workedOut";
+import { takeIn } from "./takeIn";
 import type { QueryClient } from "@tanstack/react-query";
 
 const Kept = createContext<Outbox | null>(null);
@@ -11,14 +10,7 @@ export const OutboxProvider = Kept.Provider;
 
 /** The outbox of this browser: what it hands over comes back as the workspace that stands then. */
 export function makeOutbox(queries: QueryClient): Outbox {
-  return new Outbox((fresh: Workspace) => {
-    const { queryKey } = ask.queryOptions("get", "/api/jobs/{job_id}", {
-      params: { path: { job_id: fresh.job_id } },
-    });
-    queries.setQueryData(queryKey, fresh);
-    void refreshSites(queries);
-    for (const what of WORKED_OUT) void queries.invalidateQueries({ queryKey: ["get", what] });
-  });
+  return new Outbox((fresh: Workspace) => void takeIn(queries, fresh));
 }
 
 function fresh(): string {

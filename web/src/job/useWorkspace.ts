@@ -11,9 +11,8 @@ import {
   type Wall,
   type Workspace,
 } from "../api/client";
-import { refreshSites } from "../api/queries";
 import { rebase } from "./rebase";
-import { WORKED_OUT } from "./workedOut";
+import { takeIn, workspaceKey } from "./takeIn";
 import { type Held, type TrialAnswer, useTrial } from "./useTrial";
 
 type Change =
@@ -74,7 +73,7 @@ async function send(change: Change, now: Workspace): Promise<Workspace> {
 export function useWorkspace(jobId: string): { editing: Editing | null; error: Error | null } {
   const queries = useQueryClient();
   const params = { params: { path: { job_id: jobId } } };
-  const { queryKey: key } = asked.queryOptions("get", "/api/jobs/{job_id}", params);
+  const key = workspaceKey(jobId);
   const load = async () => unwrap(await client.GET("/api/jobs/{job_id}", params));
   const query = asked.useQuery("get", "/api/jobs/{job_id}", params);
   const [stale, setStale] = useState<Change | null>(null);
@@ -88,11 +87,9 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
       if (!now) throw new Error("nothing is loaded yet");
       return send(change, now);
     },
-    onSuccess: (fresh) => {
-      queries.setQueryData(key, fresh);
+    onSuccess: async (fresh) => {
+      await takeIn(queries, fresh);
       setStale(null);
-      void refreshSites(queries);
-      for (const what of WORKED_OUT) void queries.invalidateQueries({ queryKey: ["get", what] });
     },
     onError: (error, { change }) => {
       if (error instanceof Refused && error.status === 409) {

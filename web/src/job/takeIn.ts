@@ -1,0 +1,22 @@
+import type { QueryClient } from "@tanstack/react-query";
+import { ask, type Workspace } from "../api/client";
+import { refreshSites } from "../api/queries";
+import { WORKED_OUT } from "./workedOut";
+
+/** The key of a job's workspace among the questions to the server. */
+export function workspaceKey(jobId: string) {
+  return ask.queryOptions("get", "/api/jobs/{job_id}", { params: { path: { job_id: jobId } } }).queryKey;
+}
+
+/**
+ * Puts the workspace that a change was answered with on the screen.
+ *
+ * An answer that is still under way was asked before the change, and would bring back what stood then: it is dropped.
+ */
+export async function takeIn(queries: QueryClient, fresh: Workspace): Promise<void> {
+  const queryKey = workspaceKey(fresh.job_id);
+  await queries.cancelQueries({ queryKey });
+  queries.setQueryData(queryKey, fresh);
+  void refreshSites(queries);
+  for (const what of WORKED_OUT) void queries.invalidateQueries({ queryKey: ["get", what] });
+}
