@@ -133,6 +133,26 @@ def _resin() -> tuple[Choice, ...]:
     return (Choice(hole_id="h1", fixing="resin_m8_solid"),)
 
 
+def test_what_is_bought_for_resin_is_named_as_it_is_sold_and_each_thing_once() -> None:
+    hollow = brick_wall(build_up=(Layer(material="hollow_block", thickness_mm=190),), courses=None)
+    choices = (Choice(hole_id="h1", fixing="resin_m8_sieve"), Choice(hole_id="h2", fixing="resin_m8_sieve"))
+    plate = plate_fixture(((50, 50), (250, 50)), hole_mm=11, size_mm=(300, 100))
+    made = make_plan(job(hollow, plate, 1000, 1007, choices=choices), CATALOGUE)
+    [rod, rod_again] = [hole.card.screw_text for hole in made.holes if hole.card]
+    assert rod == rod_again
+    assert [(one.count, one.label) for one in made.gather if one.group == "fixings"] == [
+        (2, "Sieve for resin, 15 × 85 mm"),
+        (2, f"Threaded rod {rod}, nut and washer"),
+    ]
+    assert [one.label for one in made.gather if one.group == "used_up"] == [
+        "Resin and its mixing nozzle",
+        "Masking tape",
+    ]
+    up = next(one for one in made.steps if one.id == "up")
+    assert "over the rods" in up.sentence
+    assert "screw" not in up.sentence
+
+
 def test_what_is_done_is_told_by_ticks_and_holes_and_kept_over_a_change() -> None:
     base = job(brick_wall(), plate_fixture(((20, 57), (180, 57)), size_mm=(200, 115)), 1057, 1000)
     made = make_plan(base, CATALOGUE)

@@ -52,8 +52,8 @@ interface Props {
   overlay: Overlay;
   selected: string | null;
   onSelect: (hole: string) => void;
-  /** If set, a tap on the wall places something there; the text says what. */
-  placing: Placing | null;
+  /** If set, a tap on the wall places something there; the text says what, and it can be left. */
+  placing: (Placing & { onLeave: () => void }) | null;
   /** Told the scale whenever it changes, for a picture that stands under this one. */
   onScale: (scale: Scale) => void;
 }
@@ -193,8 +193,8 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
   const [near, setNear] = useState<boolean | null>(null);
   const { saved } = moving;
   const whole = useMemo(() => fitScale(wholeWall(saved), size.width, size.height), [saved, size]);
-  // a wall too large for the screen starts close up; the choice then is the user's
-  const close = near ?? (size.width < 500 && crowded(saved, whole));
+  // a wall too large for the screen starts close up, but what is put on it may go anywhere; the choice is the user's
+  const close = near ?? (size.width < 500 && placing === null && crowded(saved, whole));
   const scale = useMemo(
     () => (close ? fitScale(closeUp(saved, size.width, size.height), size.width, size.height) : whole),
     [close, saved, size, whole],
@@ -209,9 +209,13 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
   const handle = useMover(moving, scale.perMm, placing === null, byFinger);
 
   return (
-    <section aria-label="Elevation" className="flex min-h-0 flex-1 flex-col">
+    <section
+      aria-label="Elevation"
+      data-shows="elevation"
+      className="scroll-mt-2 flex min-h-0 flex-1 flex-col"
+    >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-1 pb-1">
-        <h2 className="text-[14px] font-bold">
+        <h2 className={`text-[14px] font-bold ${placing ? "max-sm:hidden" : ""}`}>
           {plan.practice ? "Practice wall" : "Elevation"}{" "}
           <span className="ml-1 font-normal text-soft">
             {plan.elevation.size_text}
@@ -228,16 +232,27 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
             />
           ))}
         </div>
-        <div className="hidden max-sm:ml-auto pointer-coarse:block">
-          <Checkbox label="Move it by finger" checked={byFinger} onChange={setByFinger} />
-        </div>
-        <div>
+        {!placing && (
+          <div className="hidden max-sm:ml-auto pointer-coarse:block">
+            <Checkbox label="Move it by finger" checked={byFinger} onChange={setByFinger} />
+          </div>
+        )}
+        <div className={placing ? "max-sm:order-1" : ""}>
           <Checkbox label="Close up" checked={close} onChange={setNear} />
         </div>
         {placing && (
-          <p role="status" className="ml-auto font-semibold text-chalk">
-            {placing.label}
-          </p>
+          <>
+            <p role="status" className="ml-auto font-semibold text-chalk max-sm:ml-0 max-sm:w-full">
+              {placing.label}
+            </p>
+            <button
+              type="button"
+              className="min-h-6 underline max-sm:order-1 max-sm:ml-auto max-sm:min-h-9"
+              onClick={placing.onLeave}
+            >
+              Put nothing there
+            </button>
+          </>
         )}
       </div>
       <div ref={ref} className={`relative min-h-0 flex-1 ${byFinger ? "touch-none" : ""}`} data-testid="wall">

@@ -132,11 +132,13 @@ class MasonryPlug(FixingBase):
     """A plug, resin or screw in masonry; rated by what it stands in.
 
     ``plug_length_mm``: what must stand in the masonry itself. ``body_lengths_mm``: of a frame plug, which is set
-    through the bracket and every skin; empty for what is pushed in behind them.
+    through the bracket and every skin; empty for what is pushed in behind them. ``sieve``: the resin is filled into a
+    sleeve that keeps it from running away in hollow units.
     """
 
     method: Literal["masonry"] = "masonry"
     kind: Literal["plug", "frame_plug", "resin", "masonry_screw"] = "plug"
+    sieve: bool = False
     plastic: bool = True
     hole_mm: float = Field(gt=0)
     plug_length_mm: float = Field(gt=0)

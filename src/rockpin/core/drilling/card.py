@@ -76,6 +76,7 @@ class DrillCard(Model):
     screw_key: str = Field(exclude=True)
     screw_text: str
     screw_label: str
+    screw_words: str = Field(description="what is turned in or bolted on, with its size and head")
     washer_text: str | None
     pushed: bool = Field(exclude=True, description="goes in by hand, without a drill and without a screw")
     put_in_text: str
@@ -256,6 +257,14 @@ def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
     return "A clutch that slips in time, last turn by hand"
 
 
+def _screw_words(screw: ScrewPick, label: str) -> str:
+    """A screw, a bolt or a rod by the name that it is asked for over the counter."""
+    if screw.head != "nut and washer":
+        return f"Screw {screw.text}, {label}"
+    name = screw.label.split(" ", 1)[1].capitalize() if "threaded rod" in screw.label else "Bolt"
+    return f"{name} {screw.text}, nut and washer"
+
+
 def deep_text(hole: HoleSpec, units: UnitSystem) -> str:
     """How deep a hole is, in words; what is put on without a drill has none."""
     return show_limit(hole.depth_mm, units) if hole.depth_mm else "not drilled"
@@ -303,11 +312,12 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_key=screw.key,
         screw_text=screw.text,
         screw_label=label,
+        screw_words=_screw_words(screw, label),
         washer_text=washer,
         pushed=pushed,
         put_in_text=method_of(fixing).put_in_words
         if pushed
-        else f"Screw {screw.text}, {label}{f', {washer}' if washer else ''}",
+        else f"{_screw_words(screw, label)}{f', {washer}' if washer else ''}",
         proud_text=f"Leave the head {show_thickness(screw.proud_mm, units)} proud for the keyhole."
         if spot.hole.kind is HoleKind.KEYHOLE
         else None,

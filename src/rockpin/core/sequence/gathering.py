@@ -7,6 +7,7 @@ from typing import Literal
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_thickness
+from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.document.job import Kit
 from rockpin.core.drilling import DrillCard
@@ -70,17 +71,22 @@ def _fixings(cards: Sequence[DrillCard], short: frozenset[str], catalogue: Catal
     separate = {card.fixing: card.screw_apart for card in cards}
     pushed = {card.fixing for card in cards if card.pushed}
     for key, count in Counter(card.fixing for card in cards).items():
-        if separate[key] or key in pushed:
-            items.append(_named("fixings", catalogue.fixing_by_key[key].label, count, buy=key in short))
-    screws = Counter((card.screw_text, card.screw_label, card.fixing) for card in cards if not card.pushed)
+        row = catalogue.fixing_by_key[key]
+        if isinstance(row, MasonryPlug) and row.kind == "resin":
+            # bought by the cartridge, whatever the rod; the rod itself is listed by its size
+            items.append(_named("used_up", "Resin and its mixing nozzle", buy=key in short))
+            if row.sieve:
+                words = f"Sieve for resin, {row.hole_mm:g} × {row.plug_length_mm:g} mm"
+                items.append(_named("fixings", words, count, buy=key in short))
+        elif separate[key] or key in pushed:
+            items.append(_named("fixings", row.label, count, buy=key in short))
+    screws = Counter((card.screw_words, card.fixing) for card in cards if not card.pushed)
     items += [
-        _named("fixings", f"Screw {text}, {label}", count, buy=key in short and not separate[key])
-        for (text, label, key), count in screws.items()
+        _named("fixings", words, count, buy=key in short and not separate[key])
+        for (words, key), count in screws.items()
     ]
     washers = Counter(card.washer_text for card in cards if card.washer_text)
     items += [_named("fixings", text.capitalize(), count) for text, count in washers.items() if text]
-    nuts = Counter(card.screw_text for card in cards if "nut" in card.screw_label)
-    items += [_named("fixings", f"Nut and washer for {text}", count) for text, count in nuts.items()]
     return items
 
 

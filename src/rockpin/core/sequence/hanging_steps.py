@@ -34,6 +34,10 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
     mass = f" ({show_mass(site.mass_kg, site.units)})" if hanging.first is None else ""
     card = cards[0]
     at = site.at(cards)
+    # rods that were set before stand out of the wall, and what is put up goes over them
+    rods = all(one.goes is Goes.CURES for one in cards)
+    turned = "nuts" if rods else "screws"
+    danger = f"It hangs on loose {turned}: keep a hand on it until all of them are drawn up."
     if hanging.keyholes and hanging.first == "the screws":
         proud = next((one.proud_text for one in cards if one.proud_text), "")
         drive = Draft(
@@ -55,7 +59,9 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             id="up",
             phase=Phase.FIRST_UP,
             title=f"Put up {what}",
-            sentence=f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
+            sentence=f"Put {what}{mass} over the rods and start every nut; none is drawn up before all are on."
+            if rods
+            else f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
             f"{through(cards)}",
             minutes=figures.lift_minutes + figures.screw_minutes * len(cards),
             needs=needs,
@@ -63,19 +69,19 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             figure=card.screw_text,
             figure_words=card.screw_label,
             people=people,
-            danger="It hangs on loose screws: keep a hand on it until all of them are drawn up.",
+            danger=danger,
         ),
         Draft(
             id="draw-up",
             phase=Phase.FIRST_UP,
             title="Level, then draw up",
-            sentence=f"Check the level while it can still move. Then draw the screws up in turn. {card.last_turn}.",
+            sentence=f"Check the level while it can still move. Then draw the {turned} up in turn. {card.last_turn}.",
             minutes=figures.screw_minutes * len(cards),
             needs=["up"],
             at=at,
             feel=card.grips,
             stop=card.stop,
-            danger="It hangs on loose screws: keep a hand on it until all of them are drawn up.",
+            danger=danger,
         ),
         tried(site, cards, ["draw-up"], what),
     ]
@@ -102,15 +108,17 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
     if hanging.stands:
         return [_pushed_up(site, name, needs)]
     after = " It hangs and is not clipped: somebody holds it." if hanging.later else ""
+    mass = show_mass(site.mass_kg, site.units)
+    # its mount counts with it where it is weighed, though part of that is on the wall by now
+    lifted = f"{mass} with its mount" if site.fixture.device is not None else mass
     hang = Draft(
         id="hang",
         phase=Phase.HANG,
         title=f"Hang {name}",
-        sentence=f"Lift {name} ({show_mass(site.mass_kg, site.units)}) on. Let go only when it sits everywhere."
-        f"{_cables(site)}",
+        sentence=f"Lift {name} ({lifted}) on. Let go only when it sits everywhere.{_cables(site)}",
         minutes=figures.lift_minutes,
         needs=needs,
-        figure=show_mass(site.mass_kg, site.units),
+        figure=mass,
         figure_words="to lift",
         people=people,
         danger=after.strip() or None,

@@ -121,6 +121,7 @@ export function WorkspacePage() {
                     placing && {
                       label: placing.label,
                       onPlace: (x, y) => void putOn(placing, photo, scale?.perMm ?? 1, x, y),
+                      onLeave: () => setPlacing(null),
                     }
                   }
                   onScale={setScale}

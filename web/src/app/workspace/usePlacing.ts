@@ -5,7 +5,7 @@ import type { Placing } from "../../lib/placing";
 export function usePlacing(): [Placing | null, (placing: Placing | null) => void] {
   const [placing, setPlacing] = useState<Placing | null>(null);
   useEffect(() => {
-    if (placing) document.querySelector('[data-testid="wall"]')?.scrollIntoView({ block: "nearest" });
+    if (placing) document.querySelector('[data-shows="elevation"]')?.scrollIntoView({ block: "nearest" });
   }, [placing]);
   return [placing, setPlacing];
 }
