@@ -156,6 +156,18 @@ def test_a_plug_has_no_place_in_a_void_unless_it_ends_before_it() -> None:
     assert "nylon_plug_8" in {one.fixing for one in far.candidates}
 
 
+def test_a_void_in_hollow_block_is_what_its_values_are_made_for() -> None:
+    hollow = brick_wall(build_up=(Layer(material="hollow_block", thickness_mm=190),), courses=None)
+    base = job(hollow, TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    met = answered(base, "h1", "void", met_at_mm=35)[1]
+    told = {one.code: one.severity for one in met.findings if one.stage == "record"}
+    assert told == {"void-of-its-units": "note"}
+    assert "nylon_plug_8" in {one.fixing for one in met.holes[0].candidates}
+    # in solid brick a void is nothing that the plan reckoned with, and somebody has to choose
+    solid = answered(job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2)), "h1", "void", met_at_mm=40)
+    assert "report-open" in {one.code for one in solid[1].findings}
+
+
 def test_wood_where_board_was_thought_moves_the_stud() -> None:
     loose = Framing(row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.DETECTED))
     base = job(stud_wall(framing=loose), plate_fixture(), 1170 - 50, 1000)

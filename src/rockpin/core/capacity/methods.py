@@ -15,6 +15,7 @@ from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared
 from rockpin.core.document.fixings import AnyFixing, PostBolt, PostClamp, Rating
 from rockpin.core.document.fixture import HoleKind
+from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, Existing, Spot, kind_and_size
 from rockpin.core.identification import Family, WallReading
@@ -53,7 +54,9 @@ def _barred_by(
             f"{show_length(hole.depth_mm, units)}."
         )
         return refuse("hole-shallow", sentence, depth_mm=there.deepest_mm, needs_mm=hole.depth_mm)
-    if there.behind == "void" and METHODS[fixing.method] is masonry:
+    # a hollow unit's value is that of its shells and chambers, in whichever of them a plug comes to sit
+    hollow = spot.reading.solidity is UnitSolidity.HOLLOW
+    if there.behind == "void" and METHODS[fixing.method] is masonry and not hollow:
         from_mm = there.from_mm
         if getattr(fixing, "kind", "") != "resin" and (from_mm is None or from_mm < hole.grip_to_mm):
             return refuse("void-round-plug", "The bit met a void: a plug needs something all round it.")

@@ -61,7 +61,7 @@ def move(case: Case) -> Iterator[WayOn | None]:
         way = case.way(
             OnKind.MOVE,
             without(moved, leaves, case.left(leaves)),
-            f"Move {'it' if len(name) > 24 else name} {words}",
+            f"Move {'it' if len(name) > 24 else f'the {name}'} {words}",
             lambda plan: f"{_filled(len(leaves))} {_anew(len(plan.holes))} {_what(plan)}.",
             leaves=leaves,
         )

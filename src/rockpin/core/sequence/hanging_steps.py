@@ -59,7 +59,8 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             id="up",
             phase=Phase.FIRST_UP,
             title=f"Put up {what}",
-            sentence=f"Put {what}{mass} over the rods and start every nut; none is drawn up before all are on."
+            sentence=f"When the resin is hard, put {what}{mass} over the rods and start every nut; none is drawn up "
+            "before all are on."
             if rods
             else f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
             f"{through(cards)}",

@@ -5,9 +5,12 @@ from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.words import inside
+from rockpin.core.capacity import Assessment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord
+from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.framing import BehindKind
+from rockpin.core.hole import Spot
 from rockpin.core.plan.stages import ComputedStages
 from rockpin.core.setout import AsBuiltReading
 from rockpin.core.tables.outcomes import Outcome
@@ -39,7 +42,23 @@ class _Says(NamedTuple):
     stage: Stage | None = None
 
 
-def _of_report(number: int, outcome: Outcome, flange: bool, chosen: str | None) -> _Says:
+def _as_its_units_are(record: HoleRecord, spot: Spot, chosen: Assessment | None) -> bool:
+    """Whether a void is what the units of this wall have anyway, and what was meant for the hole still holds in it.
+
+    A hollow block is rated with its chambers; of cored ones the rating is that between the cores, save for resin, which
+    keeps what was planned.
+    """
+    if chosen is None or not chosen.accepted:
+        return False
+    match spot.reading.solidity:
+        case UnitSolidity.HOLLOW:
+            return True
+        case UnitSolidity.CORED:
+            return record.fixing == chosen.fixing
+    return False
+
+
+def _of_report(number: int, outcome: Outcome, flange: bool, usual: bool, chosen: str | None) -> _Says:
     said = f"Hole {number} {outcome.said}"
     if outcome.stops and not flange:
         return _Says(
@@ -55,6 +74,13 @@ def _of_report(number: int, outcome: Outcome, flange: bool, chosen: str | None) 
             f"{said}, where a steel stud is expected: thin bright swarf and a bit that breaks through at once are its "
             "flange.",
             "Anything thicker, or that does not cut: stop, it may be a pipe or a guard plate.",
+        )
+    if chosen and usual:
+        return _Says(
+            Severity.NOTE,
+            "void-of-its-units",
+            f"{said}, as units of this kind have them: {inside(chosen)} is reckoned with that.",
+            "Where it turns without gripping, report it.",
         )
     now = f" The plan now takes {inside(chosen)} there." if chosen else ""
     return _Says(
@@ -91,14 +117,22 @@ def record_findings(
 ) -> list[Finding]:
     """Stops that the wall itself has called, answers that nobody has answered yet, and holes that do not hold."""
     found: list[Finding] = []
-    chosen = {choice.hole_id: choice.chosen.label for choice in done.choices if choice.chosen}
+    chosen = {choice.hole_id: choice.chosen for choice in done.choices}
+    spots = {spot.hole.id: spot for spot in done.spots}
     for record in job.records:
         number = numbers.get(record.hole_id)
         if number is None:
             continue
-        flange = meets_flange(record, done)
+        flange, takes = meets_flange(record, done), chosen.get(record.hole_id)
+        usual = record.hole_id in spots and _as_its_units_are(record, spots[record.hole_id], takes)
         says: list[_Says | None] = [
-            _of_report(number, outcomes[met], flange and met == "metal", chosen.get(record.hole_id))
+            _of_report(
+                number,
+                outcomes[met],
+                flange and met == "metal",
+                usual and outcomes[met].behind == "void",
+                takes.label if takes else None,
+            )
             for met in record.met
             if met != "as_planned" and (outcomes[met].stops or not record.settled)
         ]
