@@ -41,8 +41,16 @@ def _framed(layer: str, board_mm: float, void: str = "timber_studs", deep_mm: fl
     return studs().model_copy(update={"build_up": (face, frame, face), "framing": Framing(row=row)})
 
 
+def _tiled() -> Wall:
+    """A bathroom's wall: the board of a stud wall, tiled on this face."""
+    wall = studs()
+    tile = Layer(material="tile", thickness_mm=8)
+    return wall.model_copy(update={"build_up": (tile, *wall.build_up)})
+
+
 FAMILIES: dict[str, Callable[[], Wall]] = {
     "board on studs": studs,
+    "tiled board on studs": _tiled,
     "lath and plaster": lambda: _framed("lath_and_plaster", 25),
     "cement board": lambda: _framed("fibre_cement_board", 12.5),
     "timber lining": lambda: _framed("timber_lining", 18),

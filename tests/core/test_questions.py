@@ -53,6 +53,9 @@ def _said(**more: Any) -> list[str]:
 def test_a_wall_on_which_nobody_looked_is_not_clear() -> None:
     assert "not-looked" in _said()
     assert _said(looked=True) == []
+    # and what stands there as its risk says what that takes for granted
+    unseen, seen = (may_drill(Supposed(wall="cast_concrete", looked=one), CATALOGUE) for one in (False, True))
+    assert (unseen.risk_if, seen.risk_if) == ("if nothing is on either face", None)
     # who placed something on both faces has looked at both, and so has who swept
     away = Point(id="socket", kind="socket", x_mm=200, y_mm=300)
     behind = away.model_copy(update={"id": "behind", "face": WallSide.OTHER})
@@ -244,7 +247,8 @@ def test_a_check_moves_the_belief_and_what_is_taken_for_granted_does_not() -> No
     hollow = {one.key: one.chance for one in before.may_be}["board_on_studs"]
     assert {one.key: one.chance for one in after.may_be}.get("board_on_studs", 0.0) < hollow / 5
     assert what_wall(Supposed(wall="cast_concrete"), CATALOGUE) == before
-    assert before.check
+    assert before.check == "knock"
+    assert "at the height where you mean to drill" in before.advice, "no hole is planned yet"
 
 
 # --- how far apart ---------------------------------------------------------------------------------------------------

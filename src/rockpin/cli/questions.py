@@ -273,7 +273,8 @@ def here(
     def work(catalogue: "Catalogue") -> None:
         spot = {"across_mm": left, "up_mm": up, "points": _points(point), "looked": looked}
         answer = may_drill(_supposed(catalogue, units, wall=wall, region=region, **spot), catalogue)
-        print(f"{answer.verdict.label}: {answer.risk_text} chance of striking something.")
+        proviso = f", {answer.risk_if}" if answer.risk_if else ""
+        print(f"{answer.verdict.label}: {answer.risk_text} chance of striking something{proviso}.")
         _lines("Because", answer.says)
         _lines("What would clear it", (one.says for one in answer.clearing))
         _lines("Before you drill", answer.before)

@@ -45,7 +45,8 @@ def _hidden(done: ComputedStages, holes: Sequence[HolePlan]) -> str:
         return _NO_HOLE
     figures, worst = done.catalogue.figures.hidden, max(holes, key=lambda hole: hole.risk.chance)
     return (
-        f"The chance of striking something is greatest at hole {worst.number}: {worst.risk.text}. Up to "
+        f"The chance of striking something is greatest at hole {worst.number}: "
+        f"{', '.join(filter(None, (worst.risk.text, worst.risk_if)))}. Up to "
         f"{show_risk(figures.risk_prove)} it may be drilled, above {show_risk(figures.risk_stop)} never; between them, "
         f"and in every zone, it is proved first. Its zones are those of “{done.hidden.school.label}”."
     )

@@ -3,6 +3,8 @@
 from collections.abc import Sequence
 from math import isfinite
 
+from pydantic import Field
+
 from rockpin.core.base.findings import Finding, Verdict, verdict_of
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
@@ -129,6 +131,7 @@ class HolePlan(Model):
     card: DrillCard | None
     answers: tuple[str, ...]
     risk: HoleRisk
+    risk_if: str | None = Field(description="what the risk takes for granted, where nobody has looked yet")
     cut: Cut
     verdict: Verdict
 
@@ -250,6 +253,12 @@ def refused_fixings(choice: HoleChoice, told: dict[int, RefusedFixing]) -> tuple
     return tuple(told[id(one)] for one in choice.refused)
 
 
+_TAKEN_FOR_GRANTED = {
+    "not-looked": "if nothing is on either face",
+    "harness-not-seen": "if nothing runs behind the panel",
+}
+
+
 def hole_plan(
     spot: Spot,
     behind: Behind,
@@ -298,6 +307,7 @@ def hole_plan(
             catalogue,
         ),
         risk=risk,
+        risk_if=next((_TAKEN_FOR_GRANTED[one.code] for one in findings if one.code in _TAKEN_FOR_GRANTED), None),
         cut=draw_cut(
             spot,
             spot.reading,

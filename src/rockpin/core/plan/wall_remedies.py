@@ -76,8 +76,9 @@ def blocking(trial: Trial) -> WayOut | None:
             applied=False,
         )
 
-    coach = sizes.coach_hole_mm
-    tried = ((0.0, 1.0), (coach, 1.0), *((coach, scale) for scale in sizes.plate_scales))
+    coach, thick = sizes.coach_hole_mm, sizes.thick_coach_hole_mm
+    larger = ((wide, scale) for wide in (coach, thick) for scale in sizes.plate_scales)
+    tried = ((0.0, 1.0), (coach, 1.0), (thick, 1.0), *larger)
     return first_of(with_wood(wider, larger) for wider, larger in tried)
 
 

@@ -24,6 +24,7 @@ class SpotAnswer(Model):
     y_mm: float
     reach_mm: float
     risk_text: str
+    risk_if: str | None
     parts: tuple[str, ...]
     clearing: tuple[ClearingWay, ...]
     elevation: Elevation
@@ -69,6 +70,7 @@ def may_drill(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) 
         y_mm=hole.y_mm,
         reach_mm=plan.hidden.reach_mm,
         risk_text=show_risk(hole.risk.chance),
+        risk_if=hole.risk_if,
         parts=tuple(f"{one.says}, {one.text}" for one in hole.risk.parts),
         clearing=tuple(clear_hole(job, hole.id, catalogue)),
         elevation=plan.elevation,

@@ -1,9 +1,10 @@
 """What is this wall? What is usual for its age and place, what the checks say, and which one to do next."""
 
+from rockpin.core.advice import Advice
 from rockpin.core.base.findings import Stage, VerdictWord
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Id, Model, Name
-from rockpin.core.base.quantities import show_length
+from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.plan import make_plan
 from rockpin.core.questions.supposed import Supposed, supposed_job
 from rockpin.core.tables.catalogue import Catalogue
@@ -32,6 +33,12 @@ class WallAnswer(Model):
     how: str
 
 
+def _of_no_hole(advice: Advice, units: UnitSystem) -> str:
+    """The advised check as it reads where no hole is planned yet."""
+    planned = f"at the height of the holes, {show_length(advice.y_mm or 0.0, units)} up"
+    return advice.sentence.replace(planned, "at the height where you mean to drill")
+
+
 def what_wall(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> WallAnswer:
     """What a wall is by all that was said of it. Raises BadInput for what the catalogue does not have."""
     # what somebody takes it for elsewhere says nothing of what it is
@@ -55,7 +62,7 @@ def what_wall(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) 
         sentence=f"{first.label[:1].upper()}{first.label[1:]}, {first.probability_text}." if sure else verdict.sentence,
         sure=sure,
         may_be=found,
-        advice="Enough is known to go on." if plan.advice.enough else plan.advice.sentence,
+        advice="Enough is known to go on." if plan.advice.enough else _of_no_hole(plan.advice, asked.units),
         check=plan.advice.check,
         how=plan.advice.how,
     )

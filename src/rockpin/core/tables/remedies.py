@@ -17,7 +17,9 @@ class MasonryBoard(Model):
 class RemedyTable(Model):
     """All sizes of the ways out [mm]. ``board_over_mm``: the widest span between two studs that a board crosses.
 
-    ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the least and at the most.
+    ``coach_hole_mm``, ``thick_coach_hole_mm``: a bracket's hole for the usual coach screw under a person's weight, and
+    for the next thicker one. ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the
+    least and at the most.
     ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
     ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
     """
@@ -32,6 +34,7 @@ class RemedyTable(Model):
     bracket_holes_mm: tuple[float, ...]
     bracket_holes_wider_mm: tuple[float, float]
     coach_hole_mm: float
+    thick_coach_hole_mm: float
     plate_scales: tuple[float, ...]
     plate_largest_mm: float
     second_hole_edge_mm: float

@@ -121,7 +121,8 @@ function Answer({ answer, asking }: { answer: Schemas["SpotAnswer"]; asking: Ask
             {verdict.word === "ready" ? "Nothing known stands against it" : verdict.label}
           </p>
           <p className="text-[14px]">
-            {answer.risk_text} chance of striking something, as deep as a usual fixing goes here.
+            {answer.risk_text} chance of striking something, as deep as a usual fixing goes here
+            {answer.risk_if && <b>, {answer.risk_if}</b>}.
           </p>
         </div>
       </div>

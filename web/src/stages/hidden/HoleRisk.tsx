@@ -72,6 +72,7 @@ export function HoleRisk({
             <span className="text-[28px] font-bold">{hole.risk.text}</span>
             <span className="ml-2 text-[13px] text-soft">
               chance that hole {hole.number} strikes something
+              {hole.risk_if && <b className="text-ink">, {hole.risk_if}</b>}
             </span>
           </p>
           <ul aria-label="Parts of the risk" className="mt-1 text-[13px]">
