@@ -11,7 +11,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Hit, HitKind, Reading, Trace
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Opening, OpeningKind, Wall
+from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Opening, OpeningKind, Wall
 from rockpin.core.framing.behind import MemberReading, look_behind
 from rockpin.core.framing.find import FramingReading, read_framing
 from rockpin.core.framing.scanner_traces import Channel, find_in
@@ -118,6 +118,27 @@ def test_two_pins_fence_the_middle_in(catalogue: Catalogue) -> None:
     assert member.rect.centre_x_mm == pytest.approx(1045, abs=1)
     assert member.high_mm - member.low_mm <= 10
     assert wood_at(bare(*pins), 1045, catalogue) == pytest.approx(1)
+
+
+def test_a_lath_is_wood_too_and_a_pin_in_it_has_found_no_stud(catalogue: Catalogue) -> None:
+    laths = (Layer(material="lath_and_plaster", thickness_mm=25), Layer(material="timber_studs", thickness_mm=89))
+    magnets = [hit(HitKind.MAGNET, x) for x in (646, 1052, 1444)]
+
+    def lathed(*hits: Hit) -> Wall:
+        return stud_wall(framing=None, build_up=(*laths, laths[0]), hits=(*magnets, *hits))
+
+    pin = hit(HitKind.PIN_WOOD, 1240)
+    read = found(lathed(pin), catalogue)
+    assert read.only_face == (pin.id,)
+    assert all(one.known is not HowKnown.PINNED for one in read.members)
+    assert wood_at(lathed(pin), 1240, catalogue) == wood_at(lathed(), 1240, catalogue)
+    # 25 mm of plaster and lath and 10 more: what is wood there is no lath
+    assert read.wood_past_mm == pytest.approx(35)
+    short, deep = (pin.model_copy(update={"depth_mm": depth}) for depth in (34, 36))
+    assert found(lathed(short), catalogue).only_face == (pin.id,)
+    assert at(found(lathed(deep), catalogue), 1240).known is HowKnown.PINNED
+    # on board there is nothing of wood but the stud
+    assert found(bare(pin), catalogue).only_face == ()
 
 
 def test_wide_edges_are_a_double_stud_and_a_door_has_its_own(catalogue: Catalogue) -> None:

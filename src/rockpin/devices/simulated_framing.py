@@ -78,6 +78,10 @@ def draw_framing(
     return SimulatedFraming(width_mm, pitch, stud_mm, tuple(sorted(studs, key=lambda stud: stud.centre_mm)))
 
 
+PIN_MM = 70.0
+"""How deep [mm] a pin or a thin bit is driven."""
+
+
 def _true_hit(rng: Rng, stud: SimulatedStud, number: int, y_mm: float, off: dict[HitKind, float]) -> Hit | None:
     """A hit at a height [mm]; ``off``: what instrument and hand err by all along the wall, by kind."""
     kind = HitKind(
@@ -85,7 +89,7 @@ def _true_hit(rng: Rng, stud: SimulatedStud, number: int, y_mm: float, off: dict
             ["magnet", "detector_centre", "detector_edges", "dull_knock", "pin_wood"], p=[0.3, 0.2, 0.28, 0.17, 0.05]
         )
     )
-    width = None
+    width, deep = None, None
     match kind:
         case HitKind.MAGNET:
             if stud.screw_x_mm is None:
@@ -100,8 +104,10 @@ def _true_hit(rng: Rng, stud: SimulatedStud, number: int, y_mm: float, off: dict
             x_mm = stud.centre_at(y_mm) + rng.normal(0, 21)
         case _:
             x_mm = stud.centre_at(y_mm) + rng.uniform(-stud.width_mm / 2, stud.width_mm / 2)
+            # driven on past laths, which are wood too
+            deep = PIN_MM
     x_mm += off.get(kind, 0.0)
-    return Hit(id=f"h{number}", kind=kind, x_mm=max(0.0, float(x_mm)), y_mm=y_mm, width_mm=width)
+    return Hit(id=f"h{number}", kind=kind, x_mm=max(0.0, float(x_mm)), y_mm=y_mm, width_mm=width, depth_mm=deep)
 
 
 def draw_hits(

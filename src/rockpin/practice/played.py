@@ -8,7 +8,7 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Evidence, Hit, HitKind
 from rockpin.core.document.sweeps import Find, ScanMode
 from rockpin.devices.simulated_checks import observe
-from rockpin.devices.simulated_framing import SimulatedStud
+from rockpin.devices.simulated_framing import PIN_MM, SimulatedStud
 from rockpin.devices.simulated_services import FAILS, sweep_area
 from rockpin.practice.ground import Ground
 
@@ -91,7 +91,9 @@ def _pin(ground: Ground, x_mm: float, y_mm: float, hit_id: str) -> Tried:
     wood = ground.truth.stud_at(x_mm, y_mm)
     kind = HitKind.PIN_WOOD if wood else HitKind.PIN_VOID
     says = "It goes in tight, in wood." if wood else "It is free behind the board."
-    return Tried(Hit(id=hit_id, kind=kind, x_mm=round(x_mm, 1), y_mm=y_mm), says)
+    # the pin is long enough to go on past laths, which are wood too
+    deep = PIN_MM if wood else None
+    return Tried(Hit(id=hit_id, kind=kind, x_mm=round(x_mm, 1), y_mm=y_mm, depth_mm=deep), says)
 
 
 def play_sweep(

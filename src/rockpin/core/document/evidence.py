@@ -160,13 +160,18 @@ class HitKind(StrEnum):
 
 
 class Hit(Model):
-    """One answer of the framing at one place. ``width_mm``: between the two edges of a detector's edge pair."""
+    """One answer of the framing at one place.
+
+    ``width_mm``: between the two edges of a detector's edge pair. ``depth_mm``: how deep from the face a pin was still
+    in wood, for a face that is wood itself.
+    """
 
     id: Id
     kind: HitKind
     x_mm: WallCoordinate
     y_mm: WallCoordinate
     width_mm: PositiveMm | None = None
+    depth_mm: PositiveMm | None = None
     sigma_mm: Spread = 0
     day: Day | None = None
 

@@ -56,6 +56,18 @@ def _told(job: JobDocument, catalogue: Catalogue) -> list[_Told]:
     return found
 
 
+_HELD_MM = 60.0
+"""A screw that went into a stud as planned went at least so deep [mm], where nobody measured."""
+
+
+def _wood_to_mm(one: _Told, catalogue: Catalogue) -> float | None:
+    """How deep [mm] a hole was in wood: a screw into a stud that went as planned, all the way; else nobody knows."""
+    fixing = catalogue.fixing_by_key.get(one.fixing or "")
+    if fixing is None or fixing.method != "wood" or "as_planned" not in one.met:
+        return None
+    return one.depth_mm or _HELD_MM
+
+
 def _hit(one: _Told, catalogue: Catalogue) -> HitKind | None:
     """What a hole says of the framing, in a wall that has some."""
     behind = next((row.behind for key in one.met if (row := catalogue.outcome_by_key.get(key)) and row.behind), None)
@@ -99,7 +111,14 @@ def told_by_holes(job: JobDocument, catalogue: Catalogue) -> JobDocument:
     known = {one.id for items in (wall.hits, wall.evidence, wall.old_holes) for one in items}
     told = [one for one in _told(job, catalogue) if one.id not in {hit.id for hit in wall.hits}]
     hits = [
-        Hit(id=one.id, kind=kind, x_mm=one.x_mm, y_mm=one.y_mm, day=one.day)
+        Hit(
+            id=one.id,
+            kind=kind,
+            x_mm=one.x_mm,
+            y_mm=one.y_mm,
+            depth_mm=_wood_to_mm(one, catalogue),
+            day=one.day,
+        )
         for one in told
         if (kind := _hit(one, catalogue)) and 0 <= one.x_mm <= wall.width_mm and 0 <= one.y_mm <= wall.height_mm
     ]

@@ -18,6 +18,7 @@ from rockpin.core.document.wall import FOUND_STUD, HowKnown, MemberKind, Wall
 from rockpin.core.framing.behind import MemberReading, members_of
 from rockpin.core.framing.scanner_traces import Peak, find_in, hits_of
 from rockpin.core.framing.stud_row import Lattice, Located, StudFit, fit_lattice, fit_stud
+from rockpin.core.framing.wood_face import only_face_hits, wood_past_mm, wood_words
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import Era
@@ -51,7 +52,11 @@ class Contradiction(Model):
 
 
 class FramingReading(Model):
-    """All members, the pitches that fit, every hit, the peaks of the traces, and what contradicts what."""
+    """All members, the pitches that fit, every hit, the peaks of the traces, and what contradicts what.
+
+    ``wood_past_mm``: of a face that is or may be wood itself, how deep [mm] wood has to go on to be framing, and
+    ``wood_text`` says so. ``only_face``: pins in wood that nobody drove so deep; they tell nothing of a stud.
+    """
 
     members: tuple[MemberReading, ...]
     pitches: tuple[PitchReading, ...]
@@ -59,6 +64,9 @@ class FramingReading(Model):
     peaks: tuple[Peak, ...]
     contradictions: tuple[Contradiction, ...]
     looked_for: bool
+    wood_past_mm: float | None = None
+    wood_text: str | None = None
+    only_face: tuple[str, ...] = ()
 
 
 Expected = tuple[float, float, float]
@@ -264,11 +272,19 @@ def read_framing(
     units: UnitSystem,
     catalogue: Catalogue,
     era: Era = Era.UNKNOWN,
+    else_readings: Sequence[WallReading] = (),
 ) -> FramingReading:
-    """All that is known of the framing behind a face. ``era``: in old houses studs often keep no pitch."""
+    """All that is known of the framing behind a face.
+
+    ``era``: in old houses studs often keep no pitch. ``else_readings``: of what else the wall may be, as likely as
+    matters.
+    """
     stated = members_of(wall, catalogue)
     peaks = tuple(peak for trace in wall.traces for peak in find_in(trace, units, catalogue))
-    hits = _located(wall, peaks, catalogue) if reading.family.framed else []
+    located = _located(wall, peaks, catalogue) if reading.family.framed else []
+    past_mm = wood_past_mm((reading, *else_readings), catalogue) if reading.family.framed else None
+    only_face = only_face_hits(wall, past_mm)
+    hits = [hit for hit in located if hit.id not in only_face]
     labels = {row.kind: row.label for row in catalogue.belief.hits}
     pitches: tuple[PitchReading, ...] = ()
     if not hits:
@@ -304,11 +320,14 @@ def read_framing(
                 sigma_mm=hit.sigma_mm,
                 stud=owner.get(hit.id),
             )
-            for hit in hits
+            for hit in located
         ),
         peaks=peaks,
         contradictions=_contradictions(shared, hits, labels, units, catalogue),
-        looked_for=bool(stated or hits),
+        looked_for=bool(stated or located),
+        wood_past_mm=past_mm,
+        wood_text=wood_words((reading, *else_readings), past_mm, units) if past_mm is not None else None,
+        only_face=only_face,
     )
 
 

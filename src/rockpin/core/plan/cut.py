@@ -15,7 +15,7 @@ from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family, Identified, LayerReading, WallReading
 from rockpin.core.plan.ruler import Tick, ruler
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import BoardKind, Catalogue, Role
 
 
 class CutLayer(Model):
@@ -125,7 +125,10 @@ _UNIT_WORDS = {
     "hollow_block": "hollow block",
     "aerated_block": "aerated block",
     "stone": "stone",
+    "clinker_block": "clinker block",
+    "clay_block": "clay block",
 }
+_FACE_WORDS = {BoardKind.LATH: "laths", BoardKind.LINING: "lining", BoardKind.PANEL: "panel"}
 
 
 def behind_text(spot: Spot, behind: Behind) -> str:
@@ -140,7 +143,9 @@ def behind_text(spot: Spot, behind: Behind) -> str:
         case BehindKind.STEEL:
             return "steel stud"
         case BehindKind.VOID:
-            return "board, void behind"
+            face = _FACE_WORDS.get(spot.reading.board_kind or BoardKind.GYPSUM, "board")
+            filled = spot.reading.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
+            return f"{face}, {'insulation' if filled else 'void'} behind"
         case BehindKind.UNIT:
             unit = _UNIT_WORDS.get(spot.reading.holding or "", "brick")
             through = "through the board into " if spot.reading.family is Family.BONDED_BOARD else ""

@@ -124,7 +124,9 @@ def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     wall, site = job.wall, job.site
     catalogue = with_packets(catalogue.with_own(job.own_fixings).in_words_of(site.region), job)
     identified = identify(wall, site, catalogue)
-    framing = read_framing(wall, identified.reading, site.region, site.units, catalogue, identified.here.era)
+    plausible = catalogue.figures.identification.plausible_build_up
+    others = [reading for one, reading in identified.others if one.probability >= plausible]
+    framing = read_framing(wall, identified.reading, site.region, site.units, catalogue, identified.here.era, others)
     return ReadWall(
         catalogue, identified, framing, read_hidden(wall, identified.reading, framing.members, site, catalogue.hidden)
     )

@@ -97,6 +97,7 @@ class FramingFigures(Model):
     peak_share: float
     trace_baseline_mm: float
     live_least: float
+    wood_past_mm: float
     opening_trim_mm: float
     hit_beside: float
 

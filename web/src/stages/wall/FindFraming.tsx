@@ -3,14 +3,11 @@ import { client, Refused, unwrap, type Wall } from "../../api/client";
 import { usePractice } from "../../job/usePractice";
 import { freeId } from "../../lib/ids";
 import { today } from "../../lib/today";
-import { showLength } from "../../lib/units";
-import { DraftScope } from "../../ui/drafts";
-import { Field } from "../../ui/Field";
-import { OffPhoto } from "../../ui/OffPhoto";
 import { Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 import { Pitches } from "./Belief";
 import { FramingRows } from "./FramingRows";
+import { HitsSoFar } from "./HitsSoFar";
 import { Members } from "./Members";
 import { ScanLine } from "./ScanLine";
 import { Said } from "../../ui/Said";
@@ -56,6 +53,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           x_mm,
           y_mm,
           width_mm: null,
+          depth_mm: null,
           sigma_mm,
           day: today(),
         };
@@ -93,6 +91,9 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           <Said>{row.how}</Said>
         </p>
       )}
+      {kind === "pin_wood" && editing.plan.framing.wood_text && (
+        <p className="mt-1.5 border-l-4 border-ochre pl-2 text-[13px]">{editing.plan.framing.wood_text}</p>
+      )}
       {said && (
         <p role="status" className="mt-2 border-l-4 border-chalk pl-2 text-[14px] font-semibold">
           {said}
@@ -119,84 +120,6 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
       <ScanLine {...props} />
       <Members editing={editing} lists={lists} setPlacing={setPlacing} />
       <FramingRows editing={editing} lists={lists} />
-    </>
-  );
-}
-
-/** Every hit, where it was, whether a stud explains it. */
-function HitsSoFar({ editing, lists, framed }: Pick<StageProps, "editing" | "lists"> & { framed: boolean }) {
-  const { wall } = editing.data.wall;
-  const units = editing.data.site.units;
-  const studs = new Map(editing.plan.framing.hits.map((hit) => [hit.id, hit.stud]));
-  const set = (id: string, part: Partial<Hit>, summary: string) =>
-    editing.saveWall({ hits: wall.hits.map((one) => (one.id === id ? { ...one, ...part } : one)) }, summary);
-  if (!wall.hits.length) return null;
-  return (
-    <>
-      <Heading>Hits so far</Heading>
-      <ul className="space-y-2" aria-label="Hits so far">
-        {wall.hits.map((hit) => (
-          <li key={hit.id} className="grid grid-cols-[1fr_84px_84px_auto] items-end gap-2">
-            <DraftScope of={hit.id}>
-              <span className="self-center text-[13px] leading-tight">
-                {lists.hits.find((one) => one.kind === hit.kind)?.label}
-                <span className="block text-[12px] text-soft">
-                  {hit.kind === "pin_void"
-                    ? "no stud here"
-                    : studs.get(hit.id)
-                      ? "on a stud"
-                      : framed
-                        ? "no stud explains it"
-                        : `${showLength(hit.y_mm, units)} up`}
-                </span>
-              </span>
-              <Field
-                label="from left"
-                units={units}
-                value={hit.x_mm}
-                onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
-              />
-              {hit.kind === "detector_edges" ? (
-                <Field
-                  label="edges apart"
-                  units={units}
-                  value={hit.width_mm}
-                  clearable
-                  onCommit={(v) => set(hit.id, { width_mm: v }, "width of the stud")}
-                />
-              ) : (
-                <Field
-                  label="from floor"
-                  units={units}
-                  value={hit.y_mm}
-                  onCommit={(v) => set(hit.id, { y_mm: v }, "hit moved")}
-                />
-              )}
-              <button
-                type="button"
-                aria-label={`Strike out the hit at ${showLength(hit.x_mm, units)}`}
-                className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
-                onClick={() =>
-                  void editing.saveWall(
-                    { hits: wall.hits.filter((one) => one.id !== hit.id) },
-                    "hit struck out",
-                  )
-                }
-              >
-                Out
-              </button>
-              <div className="col-span-4">
-                <OffPhoto
-                  plan={editing.plan}
-                  of="hits"
-                  id={hit.id}
-                  onMeasured={() => void set(hit.id, { sigma_mm: 0 }, "hit measured")}
-                />
-              </div>
-            </DraftScope>
-          </li>
-        ))}
-      </ul>
     </>
   );
 }

@@ -2,7 +2,7 @@
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_thickness
-from rockpin.core.base.words import inside
+from rockpin.core.base.words import inside, listed
 from rockpin.core.document.evidence import Finish, ReadBy
 from rockpin.core.document.job import JobDocument, Site
 from rockpin.core.document.wall import Wall
@@ -117,7 +117,7 @@ def _coating_findings(wall: Wall, site: Site, figures: IdentificationFigures) ->
     return []
 
 
-def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading) -> list[Finding]:
+def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading, units: UnitSystem) -> list[Finding]:
     found = [
         _finding(
             Severity.NOTE,
@@ -128,6 +128,18 @@ def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading)
         )
         for one in framing.contradictions
     ]
+    labels = {hit.id: hit for hit in framing.hits}
+    if framing.only_face and framing.wood_text:
+        at = listed([show_length(labels[one].x_mm, units) for one in framing.only_face if one in labels])
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "wood-of-the-face",
+                wall,
+                f"The wood that was met at {at} tells of no stud yet. {framing.wood_text}",
+                "Go on with a thin bit, and say how deep it was still in wood.",
+            )
+        )
     if reading_framed and not framing.looked_for:
         found.append(
             _finding(
@@ -135,7 +147,8 @@ def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading)
                 "framing-not-found",
                 wall,
                 "Nobody has looked for the studs yet; each hole is taken as between them.",
-                "Put in what magnet, detector, knock or pin showed. Shavings at the bit mean a stud: use it.",
+                "Put in what magnet, detector, knock or pin showed. "
+                + (framing.wood_text or "Shavings at the bit mean a stud: use it."),
             )
         )
     return found
@@ -245,6 +258,6 @@ def wall_findings(
                 "State the layers if you know them; a tape at an opening measures what stands behind too.",
             )
         )
-    findings += _framing_findings(wall, identified.reading.family.framed, framing)
+    findings += _framing_findings(wall, identified.reading.family.framed, framing, site.units)
     findings += _metal_findings(wall, holes, site.units, catalogue)
     return findings + _coating_findings(wall, site, catalogue.figures.identification)
