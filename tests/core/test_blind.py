@@ -3,10 +3,10 @@
 import pytest
 
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.evidence import Finish
+from rockpin.core.document.evidence import Finish, Location
 from rockpin.core.document.sweeps import Scan, ScanMode, Screen
 from rockpin.core.document.wall import Point, Wall
-from rockpin.core.hidden.cautions import ALWAYS, CABLES, GAS, OLD, WATER
+from rockpin.core.hidden.cautions import ALWAYS, CABLES, FLUE, GAS, OLD, TANKED, WATER
 from rockpin.core.hidden.sweep_limits import read_sweeps
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
@@ -84,6 +84,12 @@ def test_cautions_stand_once_each_where_they_matter(
     found = cautions(brick_wall(points=points), catalogue, year)
     assert found == (*wanted, *ALWAYS)
     assert len(found) == len(set(found))
+
+
+def test_a_flue_and_a_seal_against_water_are_warned_of_where_they_are(catalogue: Catalogue) -> None:
+    places = (Location.CHIMNEY_BREAST, Location.BASEMENT, Location.PARTITION)
+    found = [cautions(brick_wall(stands=place), catalogue) for place in places]
+    assert found == [(FLUE, *ALWAYS), (TANKED, *ALWAYS), ALWAYS]
 
 
 def test_a_tested_coating_asks_for_no_further_test(catalogue: Catalogue) -> None:

@@ -28,7 +28,7 @@ from rockpin.core.document.fixture import (
 )
 from rockpin.core.document.job import Choice, JobDocument, Kit, Wish
 from rockpin.core.document.record import Holds, HoleRecord
-from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point, WallSide
+from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point, Wall, WallSide
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.fixture import build
 from rockpin.core.hole.screws import BitRule
@@ -506,6 +506,23 @@ def test_what_a_piece_hides_is_said_of_this_face_alone() -> None:
     assert "piece-over-opening" not in said(openings=(window,))
     over = plan(job(brick_wall(openings=(window,)), plate_fixture(), 1560, 1000))
     assert next(f for f in over.findings if f.code == "piece-over-opening").sentence == "Piece reaches over the window."
+
+
+@pytest.mark.parametrize(
+    ("x_mm", "y_mm", "told"),
+    # one hole, at the corner and 50 right and up; the window's head is at 1600 over 1000 to 1600
+    [(1150, 1640, True), (800, 1700, True), (790, 1700, False), (1150, 1860, False), (1650, 1700, True)],
+)
+def test_over_a_window_in_masonry_a_lintel_is_told_of(x_mm: float, y_mm: float, told: bool) -> None:
+    window = Opening(id="w", kind="window", x_mm=1000, y_mm=900, width_mm=600, height_mm=700)
+    plate = plate_fixture(((50, 50),))
+
+    def said(wall: Wall) -> bool:
+        return "over-opening" in codes(plan(job(wall, plate, x_mm, y_mm)))
+
+    assert said(brick_wall(openings=(window,))) is told
+    # over a door in a stud wall stands wood
+    assert not said(stud_wall(openings=(window,)))
 
 
 def test_what_is_said_of_several_holes_alike_is_said_once() -> None:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from rockpin.core.document.evidence import Location
 from rockpin.core.hidden.judge import Judged
 from rockpin.core.hidden.read import HARNESS, Hidden
 from rockpin.core.tables.services import Service
@@ -19,14 +20,28 @@ RIDES = (
     "Behind the panels of a vehicle or a boat run cables, fuel, brake and gas lines, belts and airbags: look first, "
     "take the battery off, and leave gas and airbags to somebody licensed for them."
 )
+FLUE = (
+    "Behind a chimney breast is a flue: through it, smoke and gas come into the room. Drill no deeper than the card "
+    "says, and where a fire is in use keep to what heat does not soften, or ask who sees to the chimney."
+)
+TANKED = (
+    "A basement wall may be sealed against water on this face or within: a hole through the seal lets the water in. "
+    "Find out first."
+)
 ALWAYS = (
     "Fire-rated, party, structural, listed or rented walls: ask first. Local codes and licensed trades decide.",
     "Loads are planning values for a sound wall. Try what you have put up before you trust it.",
 )
 
 
-def hidden_cautions(hidden: Hidden, judged: Sequence[Judged], old: bool) -> tuple[str, ...]:
-    """What to do before drilling here, where it matters: cables, water, gas, and ``old`` coatings nobody tested."""
+_OF_PLACES = {Location.CHIMNEY_BREAST: FLUE, Location.BASEMENT: TANKED}
+
+
+def hidden_cautions(hidden: Hidden, judged: Sequence[Judged], stands: Location, old: bool) -> tuple[str, ...]:
+    """What to do before drilling here, where it matters: cables, water, gas, and ``old`` coatings nobody tested.
+
+    ``stands``: what the place itself warns of, a flue or a seal against water.
+    """
     codes = {hazard.code for one in judged for hazard in one.hazards}
     services = {service for point in hidden.points for service in point.services}
     found = []
@@ -38,6 +53,8 @@ def hidden_cautions(hidden: Hidden, judged: Sequence[Judged], old: bool) -> tupl
         found.append(WATER)
     if Service.GAS in services:
         found.append(GAS)
+    if stands in _OF_PLACES:
+        found.append(_OF_PLACES[stands])
     if old:
         found.append(OLD)
     return tuple(found)

@@ -241,7 +241,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
     not_yet = _not_yet(findings)
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
-    cautions = hidden_cautions(hidden, done.judged, untested)
+    cautions = hidden_cautions(hidden, done.judged, wall.stands, untested)
     cards = {
         spot.hole.id: card_of(spot, choice.chosen, job.kit, catalogue)
         for spot, choice in zip(done.spots, choices, strict=False)

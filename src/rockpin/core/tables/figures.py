@@ -379,6 +379,8 @@ class PlanFigures(Model):
     unchosen_reach_mm: float
     metal_stop_keep_mm: float
     leans_wide_mm: float
+    lintel_above_mm: float
+    lintel_beyond_mm: float
 
 
 class Figures(Model):

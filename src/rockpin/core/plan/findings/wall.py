@@ -1,8 +1,11 @@
 """What is to be said of the wall itself: how sure it is what it is, what contradicts, and what old coatings ask for."""
 
+from collections.abc import Sequence
+
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_thickness
-from rockpin.core.base.words import inside, listed
+from rockpin.core.base.words import holes_words, inside, listed
 from rockpin.core.document.evidence import Finish, ReadBy
 from rockpin.core.document.job import JobDocument, Site
 from rockpin.core.document.wall import Wall
@@ -11,7 +14,7 @@ from rockpin.core.identification import HAZARDOUS_FINISHES, Identified, may_be_o
 from rockpin.core.plan.findings.keep_off import probes_kept_off
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.figures import IdentificationFigures
+from rockpin.core.tables.figures import IdentificationFigures, PlanFigures
 
 _FOOT_M = 0.3048
 
@@ -177,6 +180,38 @@ def _metal_findings(
     return found
 
 
+def _lintel_findings(
+    wall: Wall, identified: Identified, holes: Sequence[PlacedHole], figures: PlanFigures
+) -> list[Finding]:
+    """Over a door or a window a lintel stands that nobody sees, and it is made of something else than the wall."""
+    if identified.reading.family.framed or wall.stands.rides or wall.post:
+        return []
+    found = []
+    for opening in wall.openings:
+        over = Rect(
+            x_mm=opening.x_mm - figures.lintel_beyond_mm,
+            y_mm=opening.rect.top_mm,
+            width_mm=opening.width_mm + 2 * figures.lintel_beyond_mm,
+            height_mm=figures.lintel_above_mm,
+        )
+        over_it = [hole for hole in holes if over.distance_to(hole.x_mm, hole.y_mm) == 0]
+        if not over_it:
+            continue
+        numbers = sorted(hole.number for hole in over_it)
+        found.append(
+            _finding(
+                Severity.NOTE,
+                "over-opening",
+                wall,
+                f"{holes_words(numbers)} {'lies' if len(numbers) == 1 else 'lie'} over the {opening.kind}, where a "
+                "lintel of concrete, stone or steel may stand, whatever the rest of the wall is.",
+                "Try with a thin bit first. Concrete wants the hammer and takes a plug too; a slim concrete one is not "
+                "drilled near its lower edge, where its steel lies. Bright swarf is steel: stop, and go higher.",
+            ).model_copy(update={"where": Where(wall=wall.id, hole=over_it[0].id, area=over)})
+        )
+    return found
+
+
 def reading_findings(job: JobDocument) -> list[Finding]:
     """What is to be said of readings that stand-ins took: on a practice wall they count, on a real one never."""
     wall = job.wall
@@ -260,4 +295,5 @@ def wall_findings(
         )
     findings += _framing_findings(wall, identified.reading.family.framed, framing, site.units)
     findings += _metal_findings(wall, holes, site.units, catalogue)
+    findings += _lintel_findings(wall, identified, holes, catalogue.figures.plan)
     return findings + _coating_findings(wall, site, catalogue.figures.identification)
