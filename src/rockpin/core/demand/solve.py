@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from rockpin.core.demand.demands import CaseRow, Demand, DemandTable, Turns, demands_of
 from rockpin.core.demand.fastener_group import GroupRows, Rows, solve_rows
 from rockpin.core.demand.loads import LoadCase
+from rockpin.core.demand.long_board import is_long, solve_board
 from rockpin.core.demand.sharing import as_given, share_out, turning
 from rockpin.core.demand.support_groups import SupportGroup, first_screw, groups_of, link_group
 from rockpin.core.document.fixture import Fixture, LinkKind
@@ -107,10 +108,14 @@ class _Solver:
         parts = _hung(groups, parts, shared.wrenches)
         for link in self.fixture.links:
             between = link_group(link, stiffness) if link.kind.has_own_holes else None
-            brought = [rows for one, rows in zip(groups, shared.wrenches, strict=True) if one.carrier == link.id]
-            if between and brought:
-                together: Rows = np.sum(brought, axis=0)
-                parts.append(self._group(between, _farther_off(together, link.thickness_mm), in_wall=True))
+            on_it = [(one, rows) for one, rows in zip(groups, shared.wrenches, strict=True) if one.carrier == link.id]
+            if not between or not on_it:
+                continue
+            brought = [_farther_off(rows, link.thickness_mm) for _, rows in on_it]
+            if link.kind is LinkKind.BACKING_BOARD and is_long(between):
+                parts.append(self._board(between, [one for one, _ in on_it], brought))
+            else:
+                parts.append(self._group(between, np.sum(brought, axis=0), in_wall=True))
         return shared.case_of_row, parts
 
     def _group(self, group: SupportGroup, rows: Rows, *, in_wall: bool) -> _Part:
@@ -120,6 +125,11 @@ class _Solver:
         found = solve_rows(group.holes, group.plate, rows, bearing, self.figures.bearing_inset_min_mm)
         self.missing.update(found.missing)
         return _Part(tuple(hole.id for hole in group.holes), in_wall, found)
+
+    def _board(self, board: SupportGroup, brackets: Sequence[SupportGroup], brought: Sequence[Rows]) -> _Part:
+        found = solve_board(board, brackets, brought, self.bearing_mpa, self.figures.bearing_inset_min_mm)
+        self.missing.update(found.missing)
+        return _Part(tuple(hole.id for hole in board.holes), True, found)
 
 
 class _Collected:

@@ -61,7 +61,7 @@ def drilled(fixture: Fixture, wide_mm: float) -> Fixture:
 
 
 def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: RemedyTable) -> Link | None:
-    """A board over the two studs that stand beside the piece, with two holes in each; None where there are none."""
+    """A board over the studs behind the piece and beside it, with two holes in each; None where there are none."""
     if job.fixture.links or not job.fixture.supports:
         return None
     at, rects = job.placement, [support.rect for support in job.fixture.supports]
@@ -71,9 +71,11 @@ def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: Re
     studs = sorted(one.rect.centre_x_mm for one in members if not one.horizontal)
     before = [stud for stud in studs if stud <= left + 20]
     after = [stud for stud in studs if stud >= right - 20]
-    if not before or not after or after[0] - before[-1] > sizes.board_over_mm:
+    if not before or not after:
         return None
     over = [stud for stud in studs if before[-1] <= stud <= after[0]]
+    if len(over) > _MOST_SCREWS // 2 or max((b - a for a, b in pairwise(over)), default=0.0) > sizes.board_over_mm:
+        return None
     end, edge = sizes.board_end_mm, sizes.board_edge_mm
     tall = ceil(max(high - low + 40, sizes.board_least_high_mm) / 10) * 10
     x0, y0 = over[0] - end - at.x_mm, (low + high) / 2 - tall / 2
@@ -95,6 +97,9 @@ def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: Re
     )
 
 
+_MOST_SCREWS = 40
+
+
 def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes: RemedyTable) -> Link:
     """A board on masonry behind all supports, its columns of holes about a brick [mm] apart, in blocks closer."""
     rects, edge = [support.rect for support in job.fixture.supports], sizes.board_edge_mm
@@ -106,6 +111,8 @@ def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes:
     between = wide - 2 * edge
     bricks = unit_mm + 10 <= sizes.masonry_pitch_mm
     columns = max(2, 1 + (floor(between / (unit_mm + 10)) if bricks else ceil(between / sizes.masonry_pitch_mm)))
+    # from end to end, also where a long board would want more screws than it may have
+    columns = min(columns, _MOST_SCREWS // board.rows)
     holes = tuple(
         FixtureHole(
             id=f"board-{n + 1}-{k + 1}",
@@ -125,5 +132,5 @@ def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes:
         y_mm=(low + high) / 2 - tall / 2,
         width_mm=wide,
         height_mm=tall,
-        holes=holes[:40],
+        holes=holes,
     )

@@ -1,0 +1,74 @@
+"""A board along many studs or bricks: by the lever rule between its columns of screws, never as a rigid plate."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.core.base.model import Rect
+from rockpin.core.demand.fastener_group import Force, GroupHole, Plate, Rows, wrench
+from rockpin.core.demand.long_board import is_long, solve_board
+from rockpin.core.demand.support_groups import SupportGroup
+
+
+def board_of(xs: tuple[float, ...], ys: tuple[float, ...] = (30, 110)) -> SupportGroup:
+    """A board 140 mm high from 40 mm before its first column of screws to 40 mm past its last."""
+    area = Rect(x_mm=xs[0] - 40, y_mm=0, width_mm=xs[-1] - xs[0] + 80, height_mm=140)
+    holes = tuple(GroupHole(id=f"{x:g}-{y:g}", x_mm=x, y_mm=y) for x in xs for y in ys)
+    return _group("board", holes, area)
+
+
+def _group(name: str, holes: tuple[GroupHole, ...], area: Rect) -> SupportGroup:
+    plate = Plate(area=area, bearing_width_mm=area.width_mm, bearing_height_mm=area.height_mm)
+    keys = (False,) * len(holes)
+    return SupportGroup(
+        support_ids=(name,), holes=holes, keyholes=keys, plate=plate, own=area, stand_off_mm=0, carrier=None
+    )
+
+
+def _bracket(x_mm: float, wide_mm: float = 60) -> SupportGroup:
+    holes = tuple(GroupHole(id=f"b{x_mm:g}-{dx:g}", x_mm=x_mm + dx, y_mm=70) for dx in (-wide_mm / 2, wide_mm / 2))
+    return _group(
+        f"b{x_mm:g}", holes, Rect(x_mm=x_mm - wide_mm / 2 - 10, y_mm=20, width_mm=wide_mm + 20, height_mm=100)
+    )
+
+
+def _brought(*forces: Force) -> Rows:
+    return wrench(forces)[None, :]
+
+
+def test_a_long_board_brings_no_pull_to_its_far_end() -> None:
+    board = board_of((100, 500, 900))
+    assert is_long(board)
+    assert not is_long(board_of((100, 500)))
+    # 1000 N at a quarter of the first span: by the lever rule 750 and 250, over two rows of screws
+    found = solve_board(board, [_bracket(200)], [_brought(Force(200, 70, 0, 0, -400, 1000))], 3.0, 5.0)
+    assert found.tension_n[0] == pytest.approx([375, 375, 125, 125, 0, 0], abs=1e-6)
+    # in its plane it hangs 100 beside the middle of four screws 200 and 40 off it: P/n and T r / sum of r squared
+    turned = 400 * 100 * 200 / (4 * (200**2 + 40**2))
+    assert found.shear_y_n[0] == pytest.approx([-100 - turned] * 2 + [-100 + turned] * 2 + [0, 0], abs=1e-6)
+    # a second bracket adds what it brings: half-way in the second span 600 N, 300 to each column
+    both = solve_board(
+        board,
+        [_bracket(200), _bracket(700)],
+        [_brought(Force(200, 70, 0, 0, 0, 1000)), _brought(Force(700, 70, 0, 0, 0, 600))],
+        3.0,
+        5.0,
+    )
+    assert both.tension_n[0] == pytest.approx([375, 375, 125 + 150, 125 + 150, 150, 150], abs=1e-6)
+
+
+def test_a_push_along_a_board_is_shared_by_all_of_its_screws() -> None:
+    board = board_of((100, 500, 900))
+    found = solve_board(board, [_bracket(200)], [_brought(Force(200, 70, 0, 600, 0, 0))], 3.0, 5.0)
+    assert found.shear_x_n[0] == pytest.approx([100] * 6, abs=1e-6)
+    assert found.shear_y_n[0] == pytest.approx([0] * 6, abs=1e-6)
+
+
+@given(x=st.floats(110, 890), pull=st.floats(0, 2000), down=st.floats(-900, 0))
+def test_what_a_bracket_brings_to_a_board_is_there_again_whole(x: float, pull: float, down: float) -> None:
+    found = solve_board(board_of((100, 500, 900)), [_bracket(x)], [_brought(Force(x, 70, 0, 0, down, pull))], 3.0, 5.0)
+    # where the board's end presses on the wall it pries, and its screws bear that too
+    assert pull - 1e-3 <= found.tension_n.sum() <= 1.25 * pull + 1e-3
+    assert found.shear_y_n.sum() == pytest.approx(down, abs=1e-3)
+    # and no rigid plate over all screws would say that the worst of them bears more than the lever rule
+    assert found.tension_n.max() >= pull / 4 - 1e-6
