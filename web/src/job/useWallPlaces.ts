@@ -19,13 +19,29 @@ interface Judged {
   of: string;
   map: WallMap | null;
   places: readonly WallPlace[];
-  /** How many parts have come. */
+  /** How many parts have come, and whether that was all of them. */
   parts: number;
-  last: boolean;
+  all: boolean;
+  /** Told by the server: this job has no map, and is judged place by place. */
+  unmapped: boolean;
+}
+
+/** How long a map is waited for before some places are judged meanwhile [ms]. */
+const PATIENCE_MS = 300;
+
+function pause(ms: number): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, ms));
+}
+
+/** Whether nothing more is to come. */
+function isWhole(judged: Judged): boolean {
+  return judged.map !== null || (judged.unmapped && judged.all);
 }
 
 /**
  * Where the fixture could go, worked out while it is shown; given up when anything changes.
+ *
+ * A map of every millimetre may take a while on a busy wall: until it comes, places are judged one by one, coarse to fine.
  * `held`: the fixture is being moved, and nothing shall keep its answers waiting.
  */
 export function useWallPlaces(jobId: string, stands: string, held: boolean): WallPlaces {
@@ -34,36 +50,40 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
   const of = `${jobId} ${stands}`;
   const sofar = useRef<Judged | null>(null);
   useEffect(() => {
-    if (!shown || !jobId || held || (sofar.current?.of === of && sofar.current.last)) return;
+    const known = (): Judged =>
+      sofar.current?.of === of
+        ? sofar.current
+        : { of, map: null, places: [], parts: 0, all: false, unmapped: false };
+    if (!shown || !jobId || held || isWhole(known())) return;
     const given = new AbortController();
-    const tell = (now: Judged) => {
-      sofar.current = now;
-      setJudged(now);
+    const { signal } = given;
+    const tell = (part: Partial<Judged>) => {
+      if (signal.aborted) return;
+      sofar.current = { ...known(), ...part };
+      setJudged(sofar.current);
     };
     const params = { path: { job_id: jobId } };
     const ask = async () => {
-      let now = sofar.current?.of === of ? sofar.current : null;
-      if (!now) {
-        const told = unwrap(
-          await client.GET("/api/jobs/{job_id}/wall-map", { params, signal: given.signal }),
-        );
-        if (given.signal.aborted) return;
-        now = { of, map: told && new WallMap(told), places: [], parts: 0, last: told !== null };
-        tell(now);
-      }
-      while (!now.last) {
-        const part: number = now.parts;
+      const whole = known().unmapped
+        ? Promise.resolve()
+        : client
+            .GET("/api/jobs/{job_id}/wall-map", { params, signal })
+            .then(unwrap)
+            .then((told) => tell(told ? { map: new WallMap(told) } : { unmapped: true }));
+      // told of at the end, whatever comes of the places meanwhile
+      whole.catch(() => undefined);
+      await Promise.race([whole, pause(PATIENCE_MS)]);
+      for (let now = known(); !signal.aborted && !now.map && !now.all; now = known()) {
+        const part = now.parts;
         const answer = unwrap(
           await client.GET("/api/jobs/{job_id}/wall-places/{part}", {
             params: { path: { job_id: jobId, part } },
-            signal: given.signal,
+            signal,
           }),
         );
-        if (given.signal.aborted) return;
-        const places: readonly WallPlace[] = [...now.places, ...answer.places];
-        now = { of, map: null, places, parts: part + 1, last: answer.last };
-        tell(now);
+        tell({ places: [...now.places, ...answer.places], parts: part + 1, all: answer.last });
       }
+      await whole;
     };
     // given up, or the server is away: what was judged stays until something changes
     ask().catch(() => undefined);
@@ -77,7 +97,7 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
       show: setShown,
       map: now?.map ?? null,
       places: now?.places ?? [],
-      growing: shown && !now?.last,
+      growing: shown && !(now && isWhole(now)),
     };
   }, [judged, of, shown]);
 }

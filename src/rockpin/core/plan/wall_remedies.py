@@ -1,5 +1,6 @@
 """Ways out that work on the wall first: a board across studs or bricks, wood between studs, tests of what it holds."""
 
+from collections.abc import Iterator
 from math import ceil
 
 from rockpin.core.base.quantities import show_across, show_force, show_length, show_thickness
@@ -12,7 +13,6 @@ from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
-from rockpin.core.tables.remedies import MasonryBoard
 
 
 def backing_board(trial: Trial) -> WayOut | None:
@@ -70,8 +70,8 @@ def blocking(trial: Trial) -> WayOut | None:
             WayKind.BLOCKING,
             trial.job.model_copy(update={"walls": walls, "fixture": fixture}),
             lambda plan: (
-                f"Open the wall and put wood between the studs behind it, as deep as they are{besides}: "
-                f"{with_what(plan)}."
+                "Open the wall and put wood between the studs behind it, as deep as they are and screwed to both"
+                f"{besides}: {with_what(plan)}."
             ),
             applied=False,
         )
@@ -82,38 +82,48 @@ def blocking(trial: Trial) -> WayOut | None:
     return first_of(with_wood(wider, larger) for wider, larger in tried)
 
 
-def masonry_board(trial: Trial) -> WayOut | None:
-    """A board over so many bricks or blocks that none of them bears much; the piece goes on the board."""
-    job, reading = trial.job, trial.before.reading
+def _on_masonry_boards(trial: Trial) -> Iterator[tuple[str, JobDocument]]:
+    """The job on boards over ever more bricks or blocks, each with the words of what is put up first."""
+    job, reading, units = trial.job, trial.before.reading, trial.units
     if reading.family is not Family.MASONRY or job.fixture.links or not job.fixture.supports:
-        return None
-
-    def on_board(board: MasonryBoard) -> WayOut | None:
+        return
+    for board in trial.sizes.masonry_boards:
         link = board_on_units(job, board, reading.unit_mm[0], trial.sizes)
         fixture = drilled(job.fixture, trial.sizes.coach_hole_mm).model_copy(update={"links": (link,)})
+        says = (
+            f"Put a board {show_length(link.width_mm, units)} × {show_length(link.height_mm, units)}, "
+            f"{show_thickness(link.thickness_mm, units)} thick, on the wall first, held at {len(link.holes)} places"
+        )
+        yield says, job.model_copy(update={"fixture": fixture, "choices": ()})
+
+
+def masonry_board(trial: Trial) -> WayOut | None:
+    """A board over so many bricks or blocks that none of them bears much; the piece goes on the board."""
+
+    def on_board(says: str, job: JobDocument) -> WayOut | None:
         return trial.way(
-            WayKind.BACKING_BOARD,
-            job.model_copy(update={"fixture": fixture, "choices": ()}),
-            lambda plan: (
-                f"Put a board {show_length(link.width_mm, trial.units)} × {show_length(link.height_mm, trial.units)}, "
-                f"{show_thickness(link.thickness_mm, trial.units)} thick, on the wall first, held at {len(link.holes)} "
-                f"places by {with_what(plan)}; the piece goes on the board."
-            ),
+            WayKind.BACKING_BOARD, job, lambda plan: f"{says} by {with_what(plan)}; the piece goes on the board."
         )
 
-    return first_of(on_board(one) for one in trial.sizes.masonry_boards)
+    return first_of(on_board(says, job) for says, job in _on_masonry_boards(trial))
 
 
 def test_first(trial: Trial) -> WayOut | None:
-    """Tests to failure in this wall, and from which load on they let the nearest fixing by table hold."""
-    fixture = trial.job.fixture
-    return first_of(
-        _tested(trial, trial.job.model_copy(update={"fixture": drilled(fixture, wider) if wider else fixture}), wider)
-        for wider in (0.0, trial.sizes.coach_hole_mm)
+    """Tests to failure in this wall, and from which load on they let the nearest fixing by table hold.
+
+    By itself, with wider holes, and where that is not enough on a board over many bricks or blocks.
+    """
+    fixture, wide = trial.job.fixture, trial.sizes.coach_hole_mm
+    drilled_wider = trial.job.model_copy(update={"fixture": drilled(fixture, wide)})
+    wider = f", its holes {show_across(wide, trial.units, up=True)} wide"
+    return (
+        _tested(trial, trial.job)
+        or _tested(trial, drilled_wider, besides=wider)
+        or first_of(_tested(trial, job, before=says) for says, job in _on_masonry_boards(trial))
     )
 
 
-def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
+def _tested(trial: Trial, job: JobDocument, *, before: str = "", besides: str = "") -> WayOut | None:
     plan = trial.plan(job)
     refused = [one for hole in plan.holes for one in hole.refused if one.use]
     worst: dict[str, float] = {}
@@ -122,7 +132,6 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
     rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
     near = [key for key in worst if key in rows and rows[key].method == "masonry"]
     count = int(figures.choice.test_failures_least)
-    besides = f", its holes {show_across(wider_mm, trial.units, up=True)} wide" if wider_mm else ""
     for key in sorted(near, key=lambda one: worst[one])[:2]:
         row = rows[key]
         rating = method_of(row).tested_rating(row, plan.reading, figures.capacity)
@@ -141,10 +150,17 @@ def _tested(trial: Trial, job: JobDocument, wider_mm: float) -> WayOut | None:
                 f"Pull {count} of {inside(row.label)} out of this wall first: if each holds "
                 f"{show_force(wanted, trial.units, demand=True)} or more"
             )
+            if before:
+                # what is put up comes after the test that it waits for
+                says = f"{says}, {before[:1].lower()}{before[1:]}".replace(" on the wall first,", " on the wall,")
             found = trial.way(
                 WayKind.TEST_FIRST,
                 job.model_copy(update={"pull_tests": (*job.pull_tests, *pulls)}),
-                lambda made, says=says: f"{says}, {with_what(made)} carries it{besides}.",  # type: ignore[misc]
+                lambda made, says=says: (  # type: ignore[misc]
+                    f"{says} by {with_what(made)}; the piece goes on the board."
+                    if before
+                    else f"{says}, {with_what(made)} carries it{besides}."
+                ),
                 applied=False,
             )
             if found:
