@@ -34,6 +34,8 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     expect(page.get_by_role("alert")).to_contain_text("width: “wide” is not a size Rock Pin can read")
     page.get_by_label("Width").fill("3,6 m")
     page.get_by_label("Built of").select_option("fair_faced_brick")
+    # nobody has said that he saw it open
+    expect(page.get_by_label("How you know that")).to_have_value("told")
     page.get_by_role("button", name="Make the wall").click()
     expect(site.get_by_text("Brick, 3600 mm × 2400 mm")).to_be_visible()
 
@@ -197,6 +199,7 @@ def test_an_answer_from_before_a_change_does_not_bring_back_what_stood_then(open
     held: list[Route] = []
     page.route("**/api/jobs/chart-table", lambda route: held.append(route), times=1)
     page.get_by_role("link", name=re.compile("^Help")).click()
+    expect(field).to_have_count(0)
     with page.expect_request("**/api/jobs/chart-table"):
         page.go_back()
     page.get_by_role("button", name="Undo: fixture moved").click()

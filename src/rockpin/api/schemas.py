@@ -7,7 +7,7 @@ from pydantic import Field
 
 from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.evidence import Finish, Location, Reading
+from rockpin.core.document.evidence import Finish, HowStated, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
 from rockpin.core.document.job import JobBody, Kit, Region, Site
 from rockpin.core.document.landmarks import Stairs, TileGrid
@@ -63,6 +63,7 @@ class WallNew(Model):
     width_mm: float
     height_mm: float
     build_up: Id | None = None
+    stated: HowStated = Field(default=HowStated.TOLD, description="how its build-up is known")
     stands: Location = Location.UNKNOWN
     finish: Finish = Finish.UNKNOWN
     built_year: int | None = Field(default=None, ge=1000, le=2200)

@@ -73,6 +73,7 @@ def make_wall(site_id: str, new: WallNew, context: Context) -> Made:
         "stands": new.stands,
         "finish": new.finish,
         "built_year": new.built_year,
+        "stated": new.stated,
         "practice_seed": crc32(name.encode()) if new.practice else None,
     }
     size = {"name": new.name, "width_mm": new.width_mm, "height_mm": new.height_mm}

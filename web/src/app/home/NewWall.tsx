@@ -12,6 +12,7 @@ interface WallValues {
   width: string;
   height: string;
   build_up: string;
+  stated: Wall["stated"];
   stands: Wall["stands"];
   finish: Wall["finish"];
   year: string;
@@ -23,6 +24,7 @@ const START: WallValues = {
   width: "",
   height: "",
   build_up: UNKNOWN,
+  stated: "told",
   stands: "unknown",
   finish: "unknown",
   year: "",
@@ -75,6 +77,9 @@ export function NewWall({ siteId, units, lists }: { siteId: string; units: Units
         control={control}
         options={[{ key: UNKNOWN, label: "Not known: find out with checks" }, ...lists.build_ups]}
       />
+      {chosen !== UNKNOWN && (
+        <Choose label="How you know that" name="stated" control={control} options={lists.how_stated} />
+      )}
       <p className="text-[12px] text-soft">
         {says ?? "Age and place say what is usual; each check you report says more."} Layers, studs and
         courses are set exactly on the Wall stage.
