@@ -56,6 +56,8 @@ def test_a_wall_on_which_nobody_looked_is_not_clear() -> None:
     # and what stands there as its risk says what that takes for granted
     unseen, seen = (may_drill(Supposed(wall="cast_concrete", looked=one), CATALOGUE) for one in (False, True))
     assert (unseen.risk_if, seen.risk_if) == ("if nothing is on either face", None)
+    beside = may_drill(Supposed(wall="cast_concrete", points=(SOCKET,)), CATALOGUE)
+    assert beside.risk_if == "if nothing else is on either face"
     # who placed something on both faces has looked at both, and so has who swept
     away = Point(id="socket", kind="socket", x_mm=200, y_mm=300)
     behind = away.model_copy(update={"id": "behind", "face": WallSide.OTHER})

@@ -15,6 +15,7 @@ from rockpin.core.demand import HoleDemand
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import Kit
+from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import DrillCard, bits_at_hand, deep_text
 from rockpin.core.framing import Behind
 from rockpin.core.hidden import HoleRisk
@@ -253,10 +254,14 @@ def refused_fixings(choice: HoleChoice, told: dict[int, RefusedFixing]) -> tuple
     return tuple(told[id(one)] for one in choice.refused)
 
 
-_TAKEN_FOR_GRANTED = {
-    "not-looked": "if nothing is on either face",
-    "harness-not-seen": "if nothing runs behind the panel",
-}
+def _taken_for_granted(findings: Sequence[Finding], wall: Wall) -> str | None:
+    """What a risk takes for granted where nobody has looked."""
+    codes = {one.code for one in findings}
+    if "harness-not-seen" in codes:
+        return "if nothing runs behind the panel"
+    if "not-looked" in codes:
+        return f"if nothing {'else ' if wall.points else ''}is on either face"
+    return None
 
 
 def hole_plan(
@@ -307,7 +312,7 @@ def hole_plan(
             catalogue,
         ),
         risk=risk,
-        risk_if=next((_TAKEN_FOR_GRANTED[one.code] for one in findings if one.code in _TAKEN_FOR_GRANTED), None),
+        risk_if=_taken_for_granted(findings, spot.wall),
         cut=draw_cut(
             spot,
             spot.reading,
