@@ -178,6 +178,16 @@ def test_wood_where_board_was_thought_moves_the_stud() -> None:
     assert abs(stud.rect.centre_x_mm - 1170) <= 19
 
 
+def test_shavings_of_a_lath_move_no_stud() -> None:
+    lath = Layer(material="lath_and_plaster", thickness_mm=25)
+    loose = Framing(row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.DETECTED))
+    wall = stud_wall(build_up=(lath, Layer(material="timber_studs", thickness_mm=89), lath), framing=loose)
+    base = job(wall, plate_fixture(), 1170 - 50, 1000)
+    before, now = make_plan(base, CATALOGUE), answered(base, "h1", "wood", met_at_mm=17)[1]
+    assert now.framing.members == before.framing.members
+    assert "wood-of-the-face" in {one.code for one in now.findings}
+
+
 def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     # drawn at 1200, it stands at 1214 + 19: the screw at 1200 went past it
     loose = Framing(row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.DETECTED))

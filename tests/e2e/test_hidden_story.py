@@ -66,6 +66,10 @@ def test_points_of_both_faces_and_another_school_redraw_the_zones(open_page: Ope
     page.get_by_label("Face").select_option("other")
     page.get_by_role("button", name="Place it on the wall").click()
     expect(page.get_by_role("status")).to_have_text("Tap the middle of the basin or sink tap on the wall")
+    page.get_by_role("button", name="Put nothing there").click()
+    expect(page.get_by_role("status")).to_have_count(0)
+    page.get_by_role("button", name="Place it on the wall").click()
+    expect(page.get_by_role("status")).to_have_text("Tap the middle of the basin or sink tap on the wall")
     hole = page.get_by_role("button", name=re.compile("^Hole 1,")).bounding_box()
     assert hole is not None
     _, y = wall_point(page, 0.5, 0.45)
