@@ -72,3 +72,23 @@ def test_what_a_bracket_brings_to_a_board_is_there_again_whole(x: float, pull: f
     assert found.shear_y_n.sum() == pytest.approx(down, abs=1e-3)
     # and no rigid plate over all screws would say that the worst of them bears more than the lever rule
     assert found.tension_n.max() >= pull / 4 - 1e-6
+
+
+def test_an_upright_channel_is_the_same_turned_over() -> None:
+    board, bracket = board_of((100, 500, 900)), _bracket(200)
+    forces = (Force(200, 70, 30, 60, -400, 1000), Force(230, 40, 0, -90, 20, 0))
+
+    def over(area: Rect) -> Rect:
+        return Rect(x_mm=area.y_mm, y_mm=area.x_mm, width_mm=area.height_mm, height_mm=area.width_mm)
+
+    def upright(group: SupportGroup) -> SupportGroup:
+        holes = tuple(GroupHole(id=hole.id, x_mm=hole.y_mm, y_mm=hole.x_mm) for hole in group.holes)
+        return _group(group.support_ids[0], holes, over(group.own))
+
+    across = solve_board(board, [bracket], [_brought(*forces)], 3.0, 5.0)
+    turned = (Force(f.y_mm, f.x_mm, f.z_mm, f.fy_n, f.fx_n, f.fz_n) for f in forces)
+    up = solve_board(upright(board), [upright(bracket)], [_brought(*turned)], 3.0, 5.0)
+    assert is_long(upright(board))
+    assert up.tension_n == pytest.approx(across.tension_n)
+    assert up.shear_x_n == pytest.approx(across.shear_y_n)
+    assert up.shear_y_n == pytest.approx(across.shear_x_n)

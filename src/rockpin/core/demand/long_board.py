@@ -1,8 +1,9 @@
-"""A wooden board between brackets and wall: stiff in its length, but no rigid plate along it.
+"""A board or a channel between brackets and wall: stiff in its length, but no rigid plate along it.
 
 What a bracket pulls, presses or hangs on a long board is borne by the screws beside it: wood bends too much to bring
-it to the far end. So each bracket is put to the columns of screws on either side of it alone, which by statics is the
-lever rule between two, and what several bring is summed. Only a push along the board is shared by all of its screws.
+it to the far end, and so does a channel of thin steel. So each bracket is put to the columns of screws on either side
+of it alone, which by statics is the lever rule between two, and what several bring is summed. Only a push along the
+board is shared by all of its screws.
 """
 
 from bisect import bisect_left, bisect_right
@@ -49,8 +50,49 @@ def _part(board: SupportGroup, columns: Sequence[float], first: int, last: int) 
 
 
 def is_long(board: SupportGroup) -> bool:
-    """Whether it has more columns of screws than two: between two the lever rule is what a rigid plate gives too."""
-    return len(_columns(board)) > 2
+    """Whether it has more than two columns of screws in its length; between two a rigid plate gives the lever rule too."""
+    return len(_columns(_lying(board))) > 2
+
+
+def _stands(board: SupportGroup) -> bool:
+    return board.own.height_mm > board.own.width_mm
+
+
+def _lying(group: SupportGroup) -> SupportGroup:
+    """The same turned over a diagonal where it is upright, so that its length runs across."""
+    return _turned(group) if _stands(group) else group
+
+
+def _turned(group: SupportGroup) -> SupportGroup:
+    def turned(area: Rect) -> Rect:
+        return Rect(x_mm=area.y_mm, y_mm=area.x_mm, width_mm=area.height_mm, height_mm=area.width_mm)
+
+    holes = tuple(
+        hole.model_copy(
+            update={
+                "x_mm": hole.y_mm,
+                "y_mm": hole.x_mm,
+                "bears_across": hole.bears_upright,
+                "bears_upright": hole.bears_across,
+            }
+        )
+        for hole in group.holes
+    )
+    plate = group.plate.model_copy(
+        update={
+            "area": turned(group.plate.area),
+            "bearing_width_mm": group.plate.bearing_height_mm,
+            "bearing_height_mm": group.plate.bearing_width_mm,
+        }
+    )
+    return group.model_copy(update={"holes": holes, "plate": plate, "own": turned(group.own)})
+
+
+def _turned_rows(rows: Rows) -> Rows:
+    """Sets of forces with across and up for one another: tip and swing change places, and torsion its sign."""
+    found = rows[:, [1, 0, 2, 3, 5, 4]].copy()
+    found[:, 3] *= -1
+    return found
 
 
 def solve_board(
@@ -62,6 +104,25 @@ def solve_board(
 ) -> GroupRows:
     """Forces [N] on the screws of a board, arrays of shape (rows, holes). ``brought``: of each bracket its sets of
     forces [N, N mm] about the origin, off the face behind the board."""
+    if not _stands(board):
+        return _solve(board, brackets, brought, bearing_mpa, inset_min_mm)
+    turned = [_turned(one) for one in brackets], [_turned_rows(rows) for rows in brought]
+    found = _solve(_turned(board), *turned, bearing_mpa, inset_min_mm)
+    other = {"across": "upright", "upright": "across"}
+    return found._replace(
+        shear_x_n=found.shear_y_n,
+        shear_y_n=found.shear_x_n,
+        missing=tuple(other.get(one, one) for one in found.missing),
+    )
+
+
+def _solve(
+    board: SupportGroup,
+    brackets: Sequence[SupportGroup],
+    brought: Sequence[Rows],
+    bearing_mpa: float,
+    inset_min_mm: float,
+) -> GroupRows:
     columns, count, rows = _columns(board), len(board.holes), len(brought[0])
     tension, shear_x, shear_y = (np.zeros((rows, count)) for _ in range(3))
     compression, no_lever = np.zeros(rows), np.zeros(rows, dtype=bool)

@@ -112,7 +112,7 @@ class _Solver:
             if not between or not on_it:
                 continue
             brought = [_farther_off(rows, link.thickness_mm) for _, rows in on_it]
-            if link.kind is LinkKind.BACKING_BOARD and is_long(between):
+            if link.kind in (LinkKind.BACKING_BOARD, LinkKind.CHANNEL) and is_long(between):
                 parts.append(self._board(between, [one for one, _ in on_it], brought))
             else:
                 parts.append(self._group(between, np.sum(brought, axis=0), in_wall=True))
