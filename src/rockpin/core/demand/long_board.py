@@ -50,7 +50,7 @@ def _part(board: SupportGroup, columns: Sequence[float], first: int, last: int) 
 
 
 def is_long(board: SupportGroup) -> bool:
-    """Whether it has more than two columns of screws in its length; between two a rigid plate gives the lever rule too."""
+    """Whether it has more than two columns of screws in its length: between two a rigid plate is the lever rule too."""
     return len(_columns(_lying(board))) > 2
 
 
