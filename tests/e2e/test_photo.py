@@ -75,7 +75,7 @@ def test_a_photo_lies_under_the_drawing_and_is_tapped(open_page: OpenPage, tmp_p
     page.mouse.click(*wall_point(page, 0.45, 0.35))
     expect(points).to_have_count(before + 1)
     # the photo is laid under the drawing by whoever wants it; without it a tap is a tap
-    expect(points.filter(has_text="read off a photo")).to_have_count(0)
+    expect(points.filter(has_text="not measured")).to_have_count(0)
     page.goto(page.url.replace("/hidden", "/wall"))
     page.get_by_role("tab", name="Photo").click()
     page.get_by_role("checkbox", name="Under the drawing").click()
@@ -83,7 +83,7 @@ def test_a_photo_lies_under_the_drawing_and_is_tapped(open_page: OpenPage, tmp_p
     go(page, "Hidden")
     page.get_by_role("button", name="Place it on the wall").click()
     page.mouse.click(*wall_point(page, 0.5, 0.25))
-    tapped = points.filter(has_text="read off a photo, within")
+    tapped = points.filter(has_text="tapped, not measured: within")
     expect(tapped).to_have_count(1)
     tapped.get_by_role("button", name="Measured by tape now").click()
     expect(tapped).to_have_count(0)

@@ -411,6 +411,7 @@ class Lists(Model):
     ended: tuple[Choice, ...]
     fillings: tuple[Choice, ...]
     how_stated: tuple[Choice, ...]
+    tap_finger_px: float = Field(description="spread of a fingertip on the screen, where something is put by a tap")
     schools: tuple[Choice, ...]
     screens: tuple[Choice, ...]
     refuted: tuple[Choice, ...]

@@ -124,6 +124,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
         ended=_choices(belief.ended),
         fillings=_choices(belief.fillings),
         how_stated=_choices(belief.how_stated),
+        tap_finger_px=catalogue.figures.photo.tap_finger_px,
         schools=tuple(Choice(key=row.key, label=row.label, says=row.says) for row in catalogue.schools),
         screens=_choices(_SCREENS),
         refuted=_choices(_REFUTED),

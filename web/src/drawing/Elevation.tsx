@@ -10,7 +10,6 @@ import { Highlight, Risk, Routes, Unswept } from "./RiskPicture";
 import { Finds, Points, Sweeps, Zones } from "./Services";
 import { LineUps } from "./LineUps";
 import { Stairs, Things, Tiles } from "./Landmarks";
-import type { Placing } from "../lib/placing";
 import { OffPhotoMarks, PhotoUnder, type UprightPhoto } from "./PhotoUnder";
 import { PlacingCross } from "./PlacingCross";
 import { useMover } from "./useMover";
@@ -53,7 +52,12 @@ interface Props {
   selected: string | null;
   onSelect: (hole: string) => void;
   /** If set, a tap on the wall places something there; the text says what, and it can be left. */
-  placing: (Placing & { onLeave: () => void }) | null;
+  placing: {
+    label: string;
+    /** `byFinger`: a fingertip came down there, which is no sharp point. */
+    onPlace: (x: number, y: number, byFinger: boolean) => unknown;
+    onLeave: () => void;
+  } | null;
   /** Told the scale whenever it changes, for a picture that stands under this one. */
   onScale: (scale: Scale) => void;
 }
@@ -186,6 +190,12 @@ function Beside({ plane, scale, shows }: { plane: NonNullable<Plan["beside"]>; s
   );
 }
 
+/** Whether a finger made a click; a browser that does not say so is asked what it is used with. */
+function isFinger(event: MouseEvent): boolean {
+  const kind = (event as Partial<PointerEvent>).pointerType;
+  return kind ? kind === "touch" : matchMedia("(pointer: coarse)").matches;
+}
+
 /** The wall front on, to scale. The fixture is dragged, or moved with the arrow keys. */
 export function Elevation({ plan, moving, overlay, selected, onSelect, placing, onScale }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
@@ -272,7 +282,7 @@ export function Elevation({ plan, moving, overlay, selected, onSelect, placing, 
                 if (!placing) return;
                 const bounds = event.currentTarget.getBoundingClientRect();
                 const at = scale.toMm(event.clientX - bounds.left, event.clientY - bounds.top);
-                placing.onPlace(Math.round(at.x), Math.round(at.y));
+                placing.onPlace(Math.round(at.x), Math.round(at.y), isFinger(event.nativeEvent));
               }}
             >
               <WallPlaces map={overlay.map} places={overlay.places} nearest={overlay.nearest} scale={scale} />

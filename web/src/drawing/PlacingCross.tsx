@@ -1,6 +1,5 @@
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { Plan } from "../api/client";
-import type { Placing } from "../lib/placing";
 import { showLength } from "../lib/units";
 import type { Scale } from "./scale";
 
@@ -11,6 +10,11 @@ const WAYS: Record<string, [number, number]> = {
   ArrowDown: [0, -1],
 };
 
+interface PlacingByKeys {
+  label: string;
+  onPlace: (x: number, y: number, byFinger: boolean) => unknown;
+}
+
 /** How far an arrow goes [mm]: usually, with Shift, and with Alt for the last bit. */
 const STEPS = { metric: [10, 100, 1], imperial: [12.7, 127, 1.5875] } as const;
 
@@ -19,7 +23,7 @@ function within(value: number, most: number): number {
 }
 
 /** The keyboard's way to put something on the wall: a cross that the arrow keys move, seen while it has the focus. */
-export function PlacingCross({ plan, scale, placing }: { plan: Plan; scale: Scale; placing: Placing }) {
+export function PlacingCross({ plan, scale, placing }: { plan: Plan; scale: Scale; placing: PlacingByKeys }) {
   const { width_mm, height_mm } = plan.elevation;
   const [at, setAt] = useState({ x: Math.round(width_mm / 2), y: Math.round(height_mm / 2) });
   const cross = useRef<SVGGElement>(null);
@@ -37,7 +41,7 @@ export function PlacingCross({ plan, scale, placing }: { plan: Plan; scale: Scal
     const way = WAYS[event.key];
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      placing.onPlace(Math.round(at.x), Math.round(at.y));
+      placing.onPlace(Math.round(at.x), Math.round(at.y), false);
     }
     if (!way) return;
     event.preventDefault();

@@ -1,6 +1,6 @@
 import type { Plan } from "../api/client";
 
-/** That something was read off a photo, how far off it may lie, and the way to say that a tape has been there since. */
+/** That something was tapped and not measured, how far off it may lie, and the way to say that a tape has been there. */
 export function OffPhoto({
   plan,
   of,
@@ -15,9 +15,9 @@ export function OffPhoto({
   const off = plan.elevation.off_photo.find((one) => one.of === of && one.id === id);
   if (!off) return null;
   return (
-    <p className="text-[12.5px] text-soft">
+    <p className="border-l-4 border-ochre pl-2 text-[12.5px]">
       {off.text}{" "}
-      <button type="button" className="min-h-6 underline hover:text-ink max-sm:min-h-11" onClick={onMeasured}>
+      <button type="button" className="min-h-6 underline hover:text-chalk max-sm:min-h-11" onClick={onMeasured}>
         Measured by tape now
       </button>
     </p>

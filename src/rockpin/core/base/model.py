@@ -42,7 +42,8 @@ WallCoordinate = Annotated[float, Field(ge=-20_000, le=20_000)]
 PositiveMm = Annotated[float, Field(gt=0, le=20_000)]
 NonNegativeMm = Annotated[float, Field(ge=0, le=20_000)]
 Spread = Annotated[
-    float, Field(ge=0, le=500, description="spread of its place where that was read off a photo; 0: by tape")
+    float,
+    Field(ge=0, le=500, description="spread of its place where that was tapped, on a photo or by a finger; 0: by tape"),
 ]
 MassKg = Annotated[float, Field(ge=0, le=2_000)]
 

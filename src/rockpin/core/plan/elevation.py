@@ -59,7 +59,7 @@ class EvidenceMark(Model):
 
 
 class OffPhoto(Model):
-    """Something that was read off a photo, by its list and id, and how far off it may lie [mm], in words too."""
+    """Something that was tapped on a photo or with a finger, by its list and id, with how far off it may lie [mm]."""
 
     of: str
     id: str
@@ -173,7 +173,7 @@ def _evidence_marks(wall: Wall, units: UnitSystem, catalogue: Catalogue) -> tupl
 
 
 def _off_photo(wall: Wall, hidden: Hidden, units: UnitSystem) -> tuple[OffPhoto, ...]:
-    """What was read off a photo; with its area, where that may lie aside in the drawing."""
+    """What was tapped, on a photo or with a finger; with its area, where that may lie aside in the drawing."""
     points = {one.id: one.area for one in hidden.points}
     sigmas: list[tuple[str, str, Rect | None, float]] = []
     sigmas += [("points", one.id, points.get(one.id), one.sigma_mm) for one in wall.points]
@@ -187,7 +187,7 @@ def _off_photo(wall: Wall, hidden: Hidden, units: UnitSystem) -> tuple[OffPhoto,
             id=name,
             area=area,
             within_mm=within_mm(sigma),
-            text=f"read off a photo, within {show_within(within_mm(sigma), units)}",
+            text=f"tapped, not measured: within {show_within(within_mm(sigma), units)}",
         )
         for of, name, area, sigma in sigmas
         if sigma

@@ -346,6 +346,7 @@ class ChoiceFigures(Model):
 class PhotoFigures(Model):
     """For places read off a photo."""
 
+    tap_finger_px: float
     tap_screen_px: float
     tape_mm: float
     tape_mm_per_m: float

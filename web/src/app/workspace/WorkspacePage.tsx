@@ -27,12 +27,15 @@ import { type PhotoUnder, usePhoto } from "../../job/usePhoto";
 import { nearestReady, useWallPlaces } from "../../job/useWallPlaces";
 import { useWorkspace } from "../../job/useWorkspace";
 
-/** Puts something on the wall, with the spread of that place where a photo lies under it. */
-async function putOn(placing: Placing, photo: PhotoUnder, perMm: number, x: number, y: number) {
-  if (!photo.shown) return placing.onPlace(x, y);
-  const sigma = await photo.spread(x, y, perMm).catch(() => null);
-  // where its spread cannot be asked for it is not put there as if a tape had been
-  if (sigma !== null) placing.onPlace(x, y, sigma);
+/** Puts something on the wall, with the spread of that place where a finger put it or a photo lies under it. */
+function putter(placing: Placing, photo: PhotoUnder, perMm: number, fingerPx: number) {
+  return async (x: number, y: number, byFinger: boolean) => {
+    if (!photo.shown)
+      return placing.onPlace(x, y, byFinger ? Math.min(500, Math.round(fingerPx / perMm)) : 0);
+    const sigma = await photo.spread(x, y, perMm).catch(() => null);
+    // where its spread cannot be asked for it is not put there as if a tape had been
+    if (sigma !== null) placing.onPlace(x, y, sigma);
+  };
 }
 
 /** One job: the wall and the cut through it at the left, the stage's panel at the right. */
@@ -120,7 +123,7 @@ export function WorkspacePage() {
                   placing={
                     placing && {
                       label: placing.label,
-                      onPlace: (x, y) => void putOn(placing, photo, scale?.perMm ?? 1, x, y),
+                      onPlace: putter(placing, photo, scale?.perMm ?? 1, lists.tap_finger_px),
                       onLeave: () => setPlacing(null),
                     }
                   }

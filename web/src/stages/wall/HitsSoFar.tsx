@@ -42,7 +42,7 @@ export function HitsSoFar({
                 label="from left"
                 units={units}
                 value={hit.x_mm}
-                onCommit={(v) => set(hit.id, { x_mm: v }, "hit moved")}
+                onCommit={(v) => set(hit.id, { x_mm: v, sigma_mm: 0 }, "hit moved")}
               />
               {hit.kind === "pin_wood" && wood_past_mm != null ? (
                 <Field

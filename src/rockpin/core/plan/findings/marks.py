@@ -73,8 +73,8 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
                 _finding(
                     keep.severity,
                     "opening-not-sure",
-                    f"Hole {hole.number} is {show_length(gap, units)} from the {opening.kind}, which was read off a "
-                    f"photo and may lie {show_within(within_mm(opening.sigma_mm), units)} off.",
+                    f"Hole {hole.number} is {show_length(gap, units)} from the {opening.kind}, which was tapped and "
+                    f"not measured, and may lie {show_within(within_mm(opening.sigma_mm), units)} off.",
                     f"Measure that side of the {opening.kind} with the tape.",
                     where.model_copy(update={"area": opening.rect}),
                     gap_mm=gap,
@@ -91,7 +91,7 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
                 f"Hole {hole.number} goes into the {point.label.lower()}."
                 if not near
                 else f"Hole {hole.number} is {show_length(gap, units)} from the {point.label.lower()}, which was "
-                f"read off a photo and may lie {show_within(point.within_mm, units)} off.",
+                f"tapped and not measured, and may lie {show_within(point.within_mm, units)} off.",
                 f"Measure where the {point.label.lower()} lies, or move the fixture." if near else "Move the fixture.",
                 where.model_copy(update={"area": point.area}),
             )
@@ -191,8 +191,8 @@ def placing_findings(job: JobDocument, placing: PlacingReading) -> list[Finding]
         _finding(
             Severity.NOTE,
             "measured-from-a-photo",
-            f"What it is measured from was read off a photo ({one.text}): the distance to the end of the wall or the "
-            f"floor may come out {show_within(one.within_mm, job.site.units)} off.",
+            f"What it is measured from was tapped and not measured ({one.text}): the distance to the end of the wall "
+            f"or the floor may come out {show_within(one.within_mm, job.site.units)} off.",
             "Measure from the thing itself, or measure with the tape where that lies.",
             Where(),
             within_mm=one.within_mm,
