@@ -105,14 +105,14 @@ def test_soft_at_the_second_of_four_holes(open_page: OpenPage) -> None:
     expect(ways).to_have_count(3)
     for way in ways.all():
         expect(way).to_contain_text(re.compile(r"(Ready|Prove first).*new hole"))
-    moved = ways.filter(has_text="Move oar cradle")
+    moved = ways.filter(has_text="Move the oar cradle")
     expect(moved).to_contain_text("4 new holes")
     moved.get_by_role("button", name="Take this one").click()
     expect(page.get_by_role("heading", level=1)).not_to_contain_text("ways on")
     now = job_of(page, "oar-cradle")
     assert [one["met"] for one in now["job"]["left"]] == [["soft"]]
     # one press undoes it
-    page.get_by_role("button", name=re.compile("^Undo: Move oar cradle")).click()
+    page.get_by_role("button", name=re.compile("^Undo: Move the oar cradle")).click()
     expect(page.get_by_role("button", name=re.compile("^Undo: hole 2 ran soft"))).to_be_visible()
     page.goto(f"{page.url.split('/at-the-wall')[0]}/record")
     page.get_by_role("button", name="Show hole 2").click()
@@ -134,10 +134,10 @@ def test_metal_stops_and_has_no_way_on(open_page: OpenPage) -> None:
 @pytest.mark.parametrize(
     ("job", "hole", "answer", "way"),
     [
-        ("oar-cradle", "top-left", "A void", "Move oar cradle"),
+        ("oar-cradle", "top-left", "A void", "Move the oar cradle"),
         ("barometer", None, "It missed the stud", "same hole"),
-        ("tide-clock", "keyhole", "Wood", "Move tide-clock"),
-        ("sail-bag-rack", "a-top", "The plug spins", "Move sail-bag rack"),
+        ("tide-clock", "keyhole", "Wood", "Move the tide-clock"),
+        ("sail-bag-rack", "a-top", "The plug spins", "Move the sail-bag rack"),
         ("oar-cradle", "top-left", "It does not grip", "same hole"),
         ("oar-cradle", "top-left", "None of these left", "same hole"),
     ],
