@@ -28,7 +28,7 @@ from rockpin.core.document.fixture import (
 )
 from rockpin.core.document.job import Choice, JobDocument, Kit, Wish
 from rockpin.core.document.record import Holds, HoleRecord
-from rockpin.core.document.wall import HowKnown, OldHole, Opening, OpeningKind, Point, Wall, WallSide
+from rockpin.core.document.wall import HowKnown, Layer, OldHole, Opening, OpeningKind, Point, Wall, WallSide
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.fixture import build
 from rockpin.core.hole.screws import BitRule
@@ -491,6 +491,12 @@ def test_an_open_place_names_the_best_for_a_stud_and_for_a_void_and_how_far_each
     assert found.action is not None
     assert re.search(r"Push a pin in .*, or move it \d+ mm to the left, where it is surely in the stud", found.action)
     assert re.search(r"\d+ mm to the right, where it is clear of it", found.action)
+    # laths are wood too: there a short pin tells nothing
+    lath = Layer(material="lath_and_plaster", thickness_mm=25)
+    lathed = wall.model_copy(update={"build_up": (lath, wall.build_up[1], lath)})
+    made = plan(job(lathed, plate_fixture(mass_kg=1), 781, 1000))
+    (found,) = [finding for finding in made.findings if finding.code == "stud-open"]
+    assert re.match("Drive a long pin or a thin bit in .* what it met and how deep", found.action or "")
 
 
 def test_what_a_piece_hides_is_said_of_this_face_alone() -> None:

@@ -8,6 +8,7 @@ from rockpin.core.capacity.common import say
 from rockpin.core.document.fixings import FixingBase
 from rockpin.core.framing import nearest_sure
 from rockpin.core.hole import Spot
+from rockpin.core.tables.catalogue import BoardKind
 
 
 def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
@@ -29,6 +30,10 @@ def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
 
 def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Finding:
     """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so."""
+    pin, what_it_met = "Push a pin in where the fixture covers it", "what it met"
+    if spot.reading.board_kind in (BoardKind.LATH, BoardKind.LINING):
+        # the face is wood itself: what a short pin meets there tells nothing
+        pin, what_it_met = "Drive a long pin or a thin bit in where the fixture covers it", "what it met and how deep"
     return say(
         Severity.PROVE_FIRST,
         spot,
@@ -36,6 +41,6 @@ def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float,
         "stud-open",
         f"Hole {spot.hole.number} may be a stud or not: {what} by {show_share(chance)}.",
         {"chance": chance},
-        f"Push a pin in where the fixture covers it, and put in what it met{_moves(spot, screw_mm, half_mm)}.",
+        f"{pin}, and put in {what_it_met}{_moves(spot, screw_mm, half_mm)}.",
         Stage.WALL,
     )
