@@ -17,7 +17,11 @@ export function OffPhoto({
   return (
     <p className="border-l-4 border-ochre pl-2 text-[12.5px]">
       {off.text}{" "}
-      <button type="button" className="min-h-6 underline hover:text-chalk max-sm:min-h-11" onClick={onMeasured}>
+      <button
+        type="button"
+        className="min-h-6 underline hover:text-chalk max-sm:min-h-11"
+        onClick={onMeasured}
+      >
         Measured by tape now
       </button>
     </p>
