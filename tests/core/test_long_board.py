@@ -4,10 +4,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.demand.fastener_group import Force, GroupHole, Plate, Rows, wrench
 from rockpin.core.demand.long_board import is_long, solve_board
 from rockpin.core.demand.support_groups import SupportGroup
+from rockpin.core.fixture import build
+from rockpin.core.plan import compute_stages
+from tests.builders import job, stud_wall
 
 
 def board_of(xs: tuple[float, ...], ys: tuple[float, ...] = (30, 110)) -> SupportGroup:
@@ -72,6 +76,22 @@ def test_what_a_bracket_brings_to_a_board_is_there_again_whole(x: float, pull: f
     assert found.shear_y_n.sum() == pytest.approx(down, abs=1e-3)
     # and no rigid plate over all screws would say that the worst of them bears more than the lever rule
     assert found.tension_n.max() >= pull / 4 - 1e-6
+
+
+def test_a_fixture_on_a_long_board_hangs_on_the_screws_beside_it() -> None:
+    made = build(load_catalogue().shape_by_key["on_board"], {})
+    board = made.links[0]
+    far = tuple(
+        hole.model_copy(update={"id": f"far-{hole.id}", "x_mm": 1680.0}) for hole in board.holes if hole.x_mm > 300
+    )
+    long = board.model_copy(update={"width_mm": 1760.0, "holes": (*board.holes, *far)})
+    fixture = made.model_copy(update={"links": (long,)})
+    table = compute_stages(job(stud_wall(), fixture, 320, 1000), load_catalogue()).demand.table
+    at = [number for number, hole in enumerate(table.hole_ids) if hole.startswith("far-")]
+    assert len(at) == 2
+    assert table.tension_n[:, at].max() == pytest.approx(0, abs=1e-6)
+    assert abs(table.shear_y_n[:, at]).max() == pytest.approx(0, abs=1e-6)
+    assert table.tension_n.max() > 50
 
 
 def test_an_upright_channel_is_the_same_turned_over() -> None:
