@@ -104,25 +104,15 @@ def solve_board(
 ) -> GroupRows:
     """Forces [N] on the screws of a board, arrays of shape (rows, holes). ``brought``: of each bracket its sets of
     forces [N, N mm] about the origin, off the face behind the board."""
-    if not _stands(board):
-        return _solve(board, brackets, brought, bearing_mpa, inset_min_mm)
-    turned = [_turned(one) for one in brackets], [_turned_rows(rows) for rows in brought]
-    found = _solve(_turned(board), *turned, bearing_mpa, inset_min_mm)
-    other = {"across": "upright", "upright": "across"}
-    return found._replace(
-        shear_x_n=found.shear_y_n,
-        shear_y_n=found.shear_x_n,
-        missing=tuple(other.get(one, one) for one in found.missing),
-    )
-
-
-def _solve(
-    board: SupportGroup,
-    brackets: Sequence[SupportGroup],
-    brought: Sequence[Rows],
-    bearing_mpa: float,
-    inset_min_mm: float,
-) -> GroupRows:
+    if _stands(board):
+        turned = [_turned(one) for one in brackets], [_turned_rows(rows) for rows in brought]
+        found = solve_board(_turned(board), *turned, bearing_mpa, inset_min_mm)
+        other = {"across": "upright", "upright": "across"}
+        return found._replace(
+            shear_x_n=found.shear_y_n,
+            shear_y_n=found.shear_x_n,
+            missing=tuple(other.get(one, one) for one in found.missing),
+        )
     columns, count, rows = _columns(board), len(board.holes), len(brought[0])
     tension, shear_x, shear_y = (np.zeros((rows, count)) for _ in range(3))
     compression, no_lever = np.zeros(rows), np.zeros(rows, dtype=bool)
