@@ -44,14 +44,14 @@ def _moved(document: JobDocument, by_mm: float) -> JobDocument:
 
 
 def measure_drag_plans() -> None:
-    """The same plan moved by a millimetre at a time, with what is kept from the places before."""
+    """The same plan moved by a millimetre at a time, as a drag asks for it, with what is kept."""
     catalogue, loop, keep = load_catalogue(), reference_ms(), Keep(60)
     print(f"\n{'plan of a drag':<22}{_HEAD}")
     for document in demo_documents():
-        step = count()
+        step, at_rest = count(), make_plan(document, catalogue, keep)
         found = sample_ms(
-            lambda document=document, step=step: make_plan(  # type: ignore[misc]
-                _moved(document, next(step) % 40), catalogue, keep
+            lambda document=document, step=step, at_rest=at_rest: make_plan(  # type: ignore[misc]
+                _moved(document, next(step) % 40), catalogue, keep, at_rest
             ),
             60,
         )

@@ -187,7 +187,7 @@ def test_a_stud_only_guessed_asks_for_a_pin_and_a_missed_one_is_no_wood() -> Non
     detected = stud_wall(framing=wall.framing.model_copy(update={"row": wide}))
     found = put("stud_screw_4_0", spot(detected, 800, 1000, diameter_mm=6))
     assert [proviso.code for proviso in found.provisos] == ["stud-open"]  # 2Φ(12.5/8) − 1 = 0.88
-    assert "88 %" in found.provisos[0].sentence
+    assert "88 %" in found.provisos[0].finding.sentence
     assert codes(put("stud_screw_4_0", spot(wall, 816, 1000))) == {"not-in-wood"}
 
 

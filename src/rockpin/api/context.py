@@ -79,16 +79,17 @@ class AppContext:
                     users.append(body.title)
         return users
 
-    def plan_of(self, document: JobDocument, *, keep: bool = True) -> Plan:
+    def plan_of(self, document: JobDocument, *, keep: bool = True, at_rest: Plan | None = None) -> Plan:
         """The plan of a document. Raises CannotPlan where making it fails by a fault that nobody foresaw.
 
-        ``keep``: it is asked for again soon, as a change is that is tried and then saved.
+        ``keep``: it is asked for again soon, as a change is that is tried and then saved. ``at_rest``: the plan where
+        its fixture stood, while it is only moved.
         """
         catalogue, known = self.catalogue, self._plans.get(document.id)
         if known is not None and known[1] is catalogue and known[0] == document:
             return known[2]
         try:
-            plan = make_plan(document, catalogue, self.keep)
+            plan = make_plan(document, catalogue, self.keep, at_rest)
         except RockPinError:
             raise
         except Exception as error:

@@ -10,7 +10,7 @@ from rockpin.api.context import AppContext
 from rockpin.api.handed import TakenIn, part_read
 from rockpin.api.photo_pictures import photo_marks, photo_upright
 from rockpin.api.place_schemas import Trial, TrialAnswer
-from rockpin.api.views import job_line, lean, workspace_of
+from rockpin.api.views import job_line, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
@@ -67,11 +67,15 @@ def workspace(context: AppContext, job_id: str, device: str) -> bytes:
 
 
 def trial(context: AppContext, job_id: str, held: str) -> bytes:
-    """The plan of a job held where it is not saved, as JSON, without the long lists, and what it lines up with."""
+    """The plan of a job held where it is not saved, without what nobody reads meanwhile, and what it lines up with."""
     document, wanted = context.document_of(job_id), Trial.model_validate_json(held)
     at, line_ups = carry(document, wanted.x_mm, wanted.y_mm, context.catalogue, context.keep, lines_up=wanted.lines_up)
     moved = document.model_copy(update={"placement": at})
-    plan = lean(context.plan_of(assemble(job_id, moved, document.site, document.walls), keep=False))
+    put, at_rest = assemble(job_id, moved, document.site, document.walls), None
+    # where it stands there may be no plan; it may be moved all the same
+    with suppress(RockPinError):
+        at_rest = context.plan_of(document)
+    plan = context.plan_of(put, keep=False, at_rest=at_rest)
     return TrialAnswer(plan=plan, placement=at, line_ups=line_ups).model_dump_json().encode()
 
 

@@ -311,9 +311,3 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
         undo=undo,
         redo=redo,
     )
-
-
-def lean(plan: Plan) -> Plan:
-    """A plan without its long lists, for an answer while a finger drags."""
-    holes = tuple(hole.model_copy(update={"candidates": (), "refused": ()}) for hole in plan.holes)
-    return plan.model_copy(update={"holes": holes})

@@ -4,7 +4,7 @@ One method a module, of one signature; :mod:`rockpin.core.capacity.methods` find
 """
 
 from rockpin.core.capacity.board import beside_in_bay
-from rockpin.core.capacity.common import Assessment, Mode, Refusal
+from rockpin.core.capacity.common import Assessment, Mode, Proviso, Refusal
 from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, fit_for, method_of, refused_here
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.through_bolt import bolt_through
@@ -13,6 +13,7 @@ __all__ = [
     "Assessment",
     "Goes",
     "Mode",
+    "Proviso",
     "Refusal",
     "assess",
     "assess_all",

@@ -83,10 +83,11 @@ def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -
 
     Two side by side carry more than one does, on pull and on shear.
     """
-    total = sum(
-        min(1.0, max(0.0, (figures.board_neighbour_full_mm - spacing) / figures.board_neighbour_span_mm))
-        for spacing in spacings_mm
-    )
+    total = 0.0
+    for spacing in sorted(spacings_mm):
+        if spacing >= figures.board_neighbour_full_mm:
+            break
+        total += min(1.0, (figures.board_neighbour_full_mm - spacing) / figures.board_neighbour_span_mm)
     return 1 / (1 + total)
 
 
@@ -253,7 +254,10 @@ def edge_steps_mm(_: BoardAnchor, tables: CapacityTables) -> tuple[float, ...]:
 
 def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:
     """Whether wings meet whichever way they are turned: a neighbour near along both lines of the board."""
-    near = [(abs(dx), abs(dy)) for dx, dy in spot.neighbours if hypot(dx, dy) < 2 * anchor.wing_mm]
+    wide = 2 * anchor.wing_mm
+    if spot.nearest_neighbour_mm() >= wide:
+        return False
+    near = [(abs(dx), abs(dy)) for dx, dy in spot.neighbours if hypot(dx, dy) < wide]
     return any(dx >= dy for dx, dy in near) and any(dy > dx for dx, dy in near)
 
 

@@ -93,6 +93,19 @@ class Use(NamedTuple):
 
 
 @dataclass(frozen=True)
+class Proviso:
+    """What must be proved first if a fixing is taken; put into words only where it is, since most are not."""
+
+    code: str
+    told: Callable[[], Finding]
+
+    @cached_property
+    def finding(self) -> Finding:
+        """The same in words."""
+        return self.told()
+
+
+@dataclass(frozen=True)
 class Assessment:
     """One fixing at one hole: refused with reasons, or its capacity, use, and the hole it wants.
 
@@ -108,7 +121,7 @@ class Assessment:
     minutes: float
     removable: bool
     refusals: tuple[Refusal, ...]
-    provisos: tuple[Finding, ...] = ()
+    provisos: tuple[Proviso, ...] = ()
     use: float = 0.0
     mode: Mode | None = None
     governs: str = ""
@@ -204,7 +217,7 @@ def made(
     lines: Callable[[], tuple[WorkLine, ...]],
     hole: HoleSpec,
     screw: ScrewPick | None,
-    provisos: Sequence[Finding] = (),
+    provisos: Sequence[Proviso] = (),
 ) -> Assessment:
     """The assessment of the worst case; used beyond 1 it is refused as too weak, with its numbers."""
     governs = worst.words or worst.mode.words

@@ -2,15 +2,15 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
-from functools import cache
+from functools import cache, partial
 from importlib import import_module
 from types import ModuleType
 from typing import cast, get_args
 
-from rockpin.core.base.findings import Severity
+from rockpin.core.base.findings import Finding, Severity
 from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit
 from rockpin.core.capacity import masonry
-from rockpin.core.capacity.common import Assessment, Refusal, refuse, refused, say
+from rockpin.core.capacity.common import Assessment, Proviso, Refusal, refuse, refused, say
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared
 from rockpin.core.document.fixings import AnyFixing, PostBolt, PostClamp, Rating
@@ -326,17 +326,23 @@ def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTab
     made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made
-    doubt = say(
+    return replace(made, provisos=(*made.provisos, Proviso(_CLAIMS_MUCH, lambda: _claims_much(fixing, spot))))
+
+
+_CLAIMS_MUCH = "packet-high"
+
+
+def _claims_much(fixing: AnyFixing, spot: Spot) -> Finding:
+    return say(
         Severity.PROVE_FIRST,
         spot,
         fixing,
-        "packet-high",
+        _CLAIMS_MUCH,
         f"Hole {spot.hole.number}: {fixing.label} claims {fixing.over_table:.1f} times what such a fixing usually "
         "holds.",
         {"over_table": fixing.over_table},
         "Read again whether that is a working or a breaking load, or pull one to see.",
     )
-    return replace(made, provisos=(*made.provisos, doubt))
 
 
 Pair = tuple[AnyFixing, Spot]
@@ -387,19 +393,22 @@ def assess_all(
     fixings: Iterable[AnyFixing], spots: Sequence[Spot], tables: CapacityTables
 ) -> dict[str, dict[str, Assessment]]:
     """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
-    table: dict[str, dict[str, Assessment]] = {spot.hole.id: {} for spot in spots}
-    sold = set(spots[0].sold) if spots else set()
-    nowhere: dict[str, Assessment] = {}
-    pairs: list[Pair] = []
+    if not spots:
+        return {}
+    first, sold = spots[0], set(spots[0].sold)
     # what is not sold here comes last: it is the least of reasons
-    ordered = sorted(fixings, key=lambda row: not sold & set(row.systems)) if spots else []
+    ordered = sorted(fixings, key=lambda row: sold.isdisjoint(row.systems))
+    nowhere: dict[str, Assessment] = {}
+    able: list[AnyFixing] = []
     for fixing in ordered:
-        if barred := refused_here(fixing, spots[0], tables) if sold & set(fixing.systems) else [_NOT_SOLD]:
-            nowhere[fixing.key] = refused(fixing, barred)
+        barred = [_NOT_SOLD] if sold.isdisjoint(fixing.systems) else refused_here(fixing, first, tables)
+        if barred:
+            nowhere[fixing.key] = first.cached_per_wall(f"{fixing.key} refused", partial(refused, fixing, barred))
         else:
-            pairs += [(fixing, spot) for spot in spots]
-    assessed = iter(assess_pairs(pairs, tables))
-    for fixing in ordered:
-        for spot in spots:
-            table[spot.hole.id][fixing.key] = nowhere.get(fixing.key) or next(assessed)
+            able.append(fixing)
+    assessed = iter(assess_pairs([(fixing, spot) for spot in spots for fixing in able], tables))
+    keys, table = [fixing.key for fixing in ordered], {}
+    for spot in spots:
+        here = {fixing.key: one for fixing, one in zip(able, assessed, strict=False)}
+        table[spot.hole.id] = {key: here[key] if key in here else nowhere[key] for key in keys}
     return table

@@ -4,7 +4,7 @@ from math import ceil
 
 from rockpin.core.base.findings import Finding, Severity, Stage
 from rockpin.core.base.quantities import show_length, show_share
-from rockpin.core.capacity.common import say
+from rockpin.core.capacity.common import Proviso, say
 from rockpin.core.document.fixings import FixingBase
 from rockpin.core.framing import nearest_sure
 from rockpin.core.hole import Spot
@@ -28,8 +28,15 @@ def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
     return f", or move it {found}" if found else ""
 
 
-def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Finding:
+_OPEN = "stud-open"
+
+
+def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Proviso:
     """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so."""
+    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, screw_mm, half_mm, what))
+
+
+def _open_finding(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Finding:
     pin, what_it_met = "Push a pin in where the fixture covers it", "what it met"
     if spot.reading.board_kind in (BoardKind.LATH, BoardKind.LINING):
         # the face is wood itself: what a short pin meets there tells nothing
@@ -38,7 +45,7 @@ def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float,
         Severity.PROVE_FIRST,
         spot,
         fixing,
-        "stud-open",
+        _OPEN,
         f"Hole {spot.hole.number} may be a stud or not: {what} by {show_share(chance)}.",
         {"chance": chance},
         f"{pin}, and put in {what_it_met}{_moves(spot, screw_mm, half_mm)}.",

@@ -8,9 +8,8 @@ from typing import ClassVar, NamedTuple, cast
 
 import numpy as np
 
-from rockpin.core.base.findings import Finding
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Assessment, Mode, Use, bending_line, made, screw_bending_shear_n
+from rockpin.core.capacity.common import Assessment, Mode, Proviso, Use, bending_line, made, screw_bending_shear_n
 from rockpin.core.capacity.sweep import Answer, Prepared, cases_of, shares, worst_rows
 from rockpin.core.document.fixings import FixingBase, Rating, Screw
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
@@ -119,7 +118,7 @@ class Tabled:
     lines: Lines
     by: ByCase
     always_bends: bool = False
-    provisos: tuple[Finding, ...] = ()
+    provisos: tuple[Proviso, ...] = ()
     answer: ClassVar[Answer]
 
     def with_lines(self, lines: Lines) -> "Tabled":
@@ -134,7 +133,7 @@ def tabled(
     factors: Sequence[Factor],
     mode: Mode,
     by: ByCase,
-    provisos: Sequence[Finding] = (),
+    provisos: Sequence[Proviso] = (),
 ) -> Tabled:
     """A fixing with its tabled value at a hole: under its factors in this wall, and those of the hole."""
     every = (*setting.factors, *factors)

@@ -11,7 +11,6 @@ from typing import ClassVar, NamedTuple, cast
 import numpy as np
 from numpy.typing import NDArray
 
-from rockpin.core.base.findings import Finding
 from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
@@ -26,6 +25,7 @@ from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
     Mode,
+    Proviso,
     Refusal,
     Use,
     bending_line,
@@ -230,7 +230,7 @@ def _lines(
     return tuple(lines)
 
 
-def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, diameter_mm: float) -> list[Finding]:
+def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, diameter_mm: float) -> list[Proviso]:
     if behind.solid_wood >= spot.framing.solid_wood_credit:
         return []
     what = "there is solid wood on both sides of the screw"

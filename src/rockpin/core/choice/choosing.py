@@ -13,7 +13,7 @@ from typing import NamedTuple
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_share
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, assess_all, assess_pairs, fit_for
+from rockpin.core.capacity import Assessment, Proviso, assess_all, assess_pairs, fit_for
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Kit, Wish
@@ -225,10 +225,18 @@ def _doubted(
     if not against or chance < catalogue.figures.identification.plausible_build_up:
         return one
     other, there = max(against, key=lambda pair: pair[0].chance)
-    doubt = Finding(
+    doubt = Proviso(_DEPENDS_ON_WALL, lambda: _doubt(one, spot, other, there, chance))
+    return replace(one, provisos=(*one.provisos, doubt))
+
+
+_DEPENDS_ON_WALL = "depends-on-wall"
+
+
+def _doubt(one: Assessment, spot: Spot, other: Other, there: Assessment, chance: float) -> Finding:
+    return Finding(
         severity=Severity.PROVE_FIRST,
         stage=Stage.FIXING,
-        code="depends-on-wall",
+        code=_DEPENDS_ON_WALL,
         sentence=f"Hole {spot.hole.number}: the wall may also be {inside(other.label)} "
         f"({show_share(other.chance)}), and there {inside(one.label)} is refused. "
         f"{there.refusals[0].sentence}",
@@ -237,10 +245,9 @@ def _doubted(
         figures={"chance": chance},
         where=Where(hole=spot.hole.id, fixing=one.fixing),
     )
-    return replace(one, provisos=(*one.provisos, doubt))
 
 
-_PULL_ANSWERS = ("depends-on-wall", "packet-high")
+_PULL_ANSWERS = (_DEPENDS_ON_WALL, "packet-high")
 
 
 def _proved(one: Assessment, proved: Collection[str]) -> Assessment:

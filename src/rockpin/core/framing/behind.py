@@ -231,13 +231,15 @@ def look_behind(
     y_mm: float,
     screw_mm: float,
     figures: FramingFigures,
+    clear: float | None = None,
 ) -> Behind:
     """What stands behind (x, y) for a screw of that diameter [mm].
 
-    A spot within set-out error of a joint counts as in the joint: the hole will not land better than that.
+    ``clear``: the chance [1] that it is clear for a hole, where it is known already: no screw changes it. A spot
+    within set-out error of a joint counts as in the joint: the hole will not land better than that.
     """
     kind, end_mm, wood, member = BehindKind.UNKNOWN, None, 0.0, None
-    clear, edge = 1.0, None
+    edge = None
     if reading.family is Family.CONCRETE:
         kind = BehindKind.CONCRETE
     elif reading.family is Family.POST:
@@ -254,10 +256,10 @@ def look_behind(
         side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
         for candidate in members:
             chance = chance_of_wood(candidate, x_mm, y_mm, side, figures.stud_lean_mm_per_m)
-            inside = candidate.rect.distance_to(x_mm, y_mm) == 0
-            if chance > wood or (inside and member is None):
+            if chance > wood or (member is None and candidate.rect.distance_to(x_mm, y_mm) == 0):
                 wood, member = chance, candidate
-        clear = chance_clear(members, x_mm, y_mm, figures.hole_half_mm, figures.stud_lean_mm_per_m)
+        if clear is None:
+            clear = chance_clear(members, x_mm, y_mm, figures.hole_half_mm, figures.stud_lean_mm_per_m)
         if wood >= figures.solid_wood_credit:
             kind = BehindKind.TIMBER if member is None or member.timber else BehindKind.STEEL
         else:
@@ -268,7 +270,7 @@ def look_behind(
         kind=kind,
         member=member,
         solid_wood=wood,
-        clear=clear,
+        clear=clear if clear is not None and reading.family.framed else 1.0,
         edge_mm=edge,
         unit_end_mm=end_mm,
         joints_known=wall.courses is not None,

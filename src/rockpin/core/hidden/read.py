@@ -84,7 +84,7 @@ class Hidden:
         50 mm in a hollow wall; in a solid one, up to 50 mm from the other face if a zone of that face lies here; in a
         stud of the North American school, 28 mm of it.
         """
-        zones = tuple(zone for zone in self.zones if zone.distance_to(x_mm, y_mm) < radius_mm)
+        zones = tuple(zone for zone in self.zones if zone.touches(x_mm, y_mm, radius_mm))
         limits = []
         if self.deep_mm is not None:
             if self.hollow:

@@ -49,6 +49,11 @@ class Zone(Model):
             return self.area.distance_to(x_mm, y_mm)
         return float(self.shape.distance(Point(x_mm, y_mm)))
 
+    def touches(self, x_mm: float, y_mm: float, radius_mm: float) -> bool:
+        """Whether a circle [mm] of the face reaches into this zone."""
+        # its outline is nowhere nearer than its area is
+        return self.area.distance_to(x_mm, y_mm) < radius_mm and self.distance_to(x_mm, y_mm) < radius_mm
+
 
 class PointReading(Model):
     """A point with its label and true size on the wall. ``within_mm``: how far off it may lie, read off a photo."""

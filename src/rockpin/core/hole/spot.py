@@ -217,9 +217,9 @@ class Spot:
                 joints_known=False,
             )
         if screw_mm not in self._behind:
-            behind = look_behind(
-                self.wall, self.reading, self.members, self.hole.x_mm, self.hole.y_mm, screw_mm, self.framing
-            )
+            clear = self.chance_clear(self.framing.hole_half_mm)
+            at = self.hole.x_mm, self.hole.y_mm
+            behind = look_behind(self.wall, self.reading, self.members, *at, screw_mm, self.framing, clear)
             self._behind[screw_mm] = self.existing.seen(behind, self.reading) if self.existing else behind
         return self._behind[screw_mm]
 
@@ -261,17 +261,18 @@ class Spot:
 
     def cached_per_wall(self, key: str, work: Callable[[], T]) -> T:
         """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""
-        here = self.shared.setdefault(self._kind, {})
+        here = self._of_its_kind
         found = here.get(key)
         if found is None:
             found = here[key] = work()
         return cast(T, found)
 
     @cached_property
-    def _kind(self) -> object:
+    def _of_its_kind(self) -> dict[str, object]:
+        """What is the same at all holes of this one's kind."""
         hole = self.hole
         board = (hole.spacer_mm, hole.board_species, hole.flexible)
-        return (hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, *board)
+        return self.shared.setdefault((hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, *board), {})
 
     def nearest_neighbour_mm(self) -> float:
         """Distance [mm] to the nearest other hole, without bound where there is none."""

@@ -268,7 +268,7 @@ def hole_plan(
     spot: Spot,
     behind: Behind,
     choice: HoleChoice,
-    refused: tuple[RefusedFixing, ...],
+    refused: tuple[RefusedFixing, ...] | None,
     card: DrillCard | None,
     risk: HoleRisk,
     findings: list[Finding],
@@ -277,6 +277,7 @@ def hole_plan(
     stack: Sequence[float],
     catalogue: Catalogue,
 ) -> HolePlan:
+    """One hole, for the plan. ``refused``: what does not go into it; None: neither this nor what else holds is told."""
     hole, units, chosen = spot.hole, spot.units, choice.chosen
     text = behind_text(spot, behind)
     own = [finding for finding in findings if finding.where.hole == hole.id]
@@ -295,8 +296,8 @@ def hole_plan(
         behind_text=text,
         demand_tension_n=spot.demand.tension_n if spot.demand.no_lever_case is None else None,
         demand_shear_n=spot.demand.shear_n if spot.demand.no_lever_case is None else None,
-        candidates=_candidates(choice, spot, kit, catalogue),
-        refused=refused,
+        candidates=() if refused is None else _candidates(choice, spot, kit, catalogue),
+        refused=refused or (),
         chosen=chosen.fixing if chosen else None,
         chosen_label=chosen.label if chosen else None,
         chosen_by=choice.by,

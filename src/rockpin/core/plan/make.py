@@ -149,20 +149,22 @@ class _OnePlane(NamedTuple):
     lacking: set[str]
 
 
-def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> Plan:
+def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT, at_rest: Plan | None = None) -> Plan:
     """The plan of a job. Raises BadInput where the document names what the catalogue does not have.
 
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
+    ``at_rest``: the plan where the fixture stood, while somebody moves it. What nobody reads meanwhile is left: the
+    next check and the heavier hand are as they were there, and no lists of what else holds at a hole are made.
     """
     planes = planes_of(job, catalogue.figures.demand)
     if planes is None:
-        return _one_plane(job, catalogue, keep).plan
-    return _both_planes(job, planes, catalogue, keep)
+        return _one_plane(job, catalogue, keep, at_rest).plan
+    return _both_planes(job, planes, catalogue, keep, at_rest)
 
 
-def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Keep) -> Plan:
+def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Keep, at_rest: Plan | None) -> Plan:
     """A piece in an inside corner: both planes side by side, one verdict, one order of work."""
-    first, second = (_one_plane(part, catalogue, keep) for part in (planes.first, planes.second))
+    first, second = (_one_plane(part, catalogue, keep, at_rest) for part in (planes.first, planes.second))
     whole = first.done.catalogue
     units, at = job.site.units, first.done.job.placement
     of_corner = corner_findings(job, planes.shares)
@@ -217,9 +219,9 @@ def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: K
     )
 
 
-def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
+def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan | None) -> _OnePlane:
     """The plan of what stands on one wall."""
-    done = compute_stages(job, catalogue, keep)
+    done = compute_stages(job, catalogue, keep, advice=at_rest.advice if at_rest else None)
     job, shipped = done.job, catalogue
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     identified, framing, hidden, holes = done.identified, done.framing, done.hidden, done.placed.holes
@@ -271,7 +273,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
             spot,
             done.behinds[spot.hole.id],
             choice,
-            refused_fixings(choice, told),
+            None if at_rest else refused_fixings(choice, told),
             cards.get(spot.hole.id),
             judged.risk,
             findings,
@@ -338,7 +340,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep) -> _OnePlane:
         as_built=built,
         rails=tuple(_on_the_wall(rail, job.placement) for rail in job.fixture.rails),
         measures=measures,
-        heavier_text=heavier_hand_text(done, job, shipped, keep),
+        heavier_text=at_rest.heavier_text if at_rest else heavier_hand_text(done, job, shipped, keep),
         cases=_deciding(done),
         cases_text=cases_text,
         fixture_text=fixture_text,

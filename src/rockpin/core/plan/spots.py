@@ -48,15 +48,16 @@ def spots_of(
     *,
     worded: bool = True,
     only: Collection[str] | None = None,
+    shared: Shared | None = None,
 ) -> list[Spot]:
     """All holes with what is round them. ``proved``: fixings that were pulled in this wall and held.
 
     ``worded``: whether the sentences are wanted that take work of their own and change no verdict. ``only``: the holes
-    that are asked for, by id; None: all.
+    that are asked for, by id; None: all. ``shared``: what is the same at all holes, where it is known already.
     """
     wall, figures = job.wall, catalogue.figures
     spots = []
-    shared: Shared = {}
+    shared = {} if shared is None else shared
     met = {one.hole_id for one in job.records if "as_planned" in one.met}
     existing = existing_holes(job, holes, catalogue)
     column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}

@@ -170,13 +170,23 @@ def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
     return job.model_copy(update={"fixture": job.fixture.model_copy(update={"duty": SHAKEN})})
 
 
+def _but_for_its_place(job: JobDocument) -> str:
+    """What a fixing is in every hole of a kind follows from this, wherever the fixture is put."""
+    return job.model_dump_json(exclude={"placement": True, "title": True, "revision": True})
+
+
 def compute_stages(
-    job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT, *, advise: bool = True
+    job: JobDocument,
+    catalogue: Catalogue,
+    keep: Keep = NOTHING_KEPT,
+    *,
+    advise: bool = True,
+    advice: Advice | None = None,
 ) -> ComputedStages:
     """Every room in its order. Raises BadInput where the document names what the catalogue does not have.
 
     ``keep``: what rooms have answered lately to the same questions. ``advise``: whether the next check is asked for,
-    and where holes could be moved to; neither changes a verdict.
+    and where holes could be moved to; neither changes a verdict. ``advice``: the next check, where it is known already.
     """
     # what is asked of a job in a corner besides its plan is asked of its first plane
     planes = planes_of(job, catalogue.figures.demand)
@@ -201,8 +211,12 @@ def compute_stages(
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in proofs if proof.settles)
-    spots = spots_of(job, reading, members, placed.holes, hidden, demand, catalogue, proved, worded=advise)
-    advice = next_check(job, identified, spots, hidden, catalogue) if advise and not wall.post else NOT_ASKED
+    shared = keep.of("holes", shipped, (_but_for_its_place(job),), dict[object, dict[str, object]])
+    spots = spots_of(
+        job, reading, members, placed.holes, hidden, demand, catalogue, proved, worded=advise, shared=shared
+    )
+    if advice is None:
+        advice = next_check(job, identified, spots, hidden, catalogue) if advise and not wall.post else NOT_ASKED
     own = {choice.hole_id: choice.fixing for choice in job.choices}
     maker = Maker(job.fixture, spots, catalogue)
     choices = (

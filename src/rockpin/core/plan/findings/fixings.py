@@ -121,7 +121,7 @@ def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int], cata
                 )
             )
         else:
-            found += [_either_way(one, choice, catalogue) for one in choice.chosen.provisos]
+            found += [_either_way(one.finding, choice, catalogue) for one in choice.chosen.provisos]
     return found
 
 
