@@ -355,9 +355,9 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
         return found
     factors = [
         Factor(
-            "neighbours", spot.cached_per_hole("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
+            "neighbours", spot.cached_per_place("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
         ),
-        Factor("anchors in one bay", spot.cached_per_hole("anchors in one bay", lambda: bay_factor(spot, figures))),
+        Factor("anchors in one bay", spot.cached_per_place("anchors in one bay", lambda: bay_factor(spot, figures))),
         Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
     ]
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD

@@ -115,42 +115,52 @@ class Turns(StrEnum):
     BY_WEIGHT = "by_weight"
 
 
-def _front(tension: Rows, shear: Rows) -> list[int]:
-    """Rows that no other row exceeds in both; of equal ones the first."""
-    order = np.lexsort((np.arange(len(tension)), -shear, -tension))
-    ordered = shear[order]
-    best_before = np.concatenate([[-1.0], np.maximum.accumulate(ordered)[:-1]])
-    return sorted(int(row) for row in order[ordered > best_before])
+def _fronts(tension_n: Rows, shear_n: Rows) -> NDArray[np.bool_]:
+    """Of each column [N] the rows that no other row exceeds in both; of equal ones the first, none below 0."""
+    rows = np.broadcast_to(np.arange(len(tension_n))[:, None], tension_n.shape)
+    order = np.lexsort((rows, -shear_n, -tension_n), axis=0)
+    ordered = np.take_along_axis(shear_n, order, axis=0)
+    best_before = np.full(ordered.shape, -1.0)
+    best_before[1:] = np.maximum.accumulate(ordered, axis=0)[:-1]
+    found = np.zeros(ordered.shape, dtype=bool)
+    np.put_along_axis(found, order, ordered > best_before, axis=0)
+    return found
 
 
 def demands_of(table: DemandTable) -> dict[str, HoleDemand]:
     """The deciding cases of each hole."""
+    if not table.rows:
+        return {}
     ways = [row.case.allowance.key for row in table.rows]
-    acts = [np.array([way == one for way in ways], dtype=bool) for one in dict.fromkeys(ways)]
     ratios = np.array([row.stiff_ratio for row in table.rows])
-    shear = np.hypot(table.shear_x_n, table.shear_y_n)
-    holes: dict[str, HoleDemand] = {}
-    for column, hole_id in enumerate(table.hole_ids):
-        kept: list[int] = []
-        stuck = table.no_lever[:, column]
-        held = ~stuck
-        for group in (np.flatnonzero(one & held) for one in acts):
-            if len(group):
-                kept += [int(group[row]) for row in _front(table.tension_n[group, column], shear[group, column])]
-        if not kept and not stuck.any():
-            continue
-        holes[hole_id] = HoleDemand(
+    # forces without a lever mean nothing
+    held = ~table.no_lever
+    tension = np.where(held, table.tension_n, -1.0)
+    shear = np.where(held, np.hypot(table.shear_x_n, table.shear_y_n), -1.0)
+    kept: list[list[int]] = [[] for _ in table.hole_ids]
+    for way in dict.fromkeys(ways):
+        acts = np.array([number for number, one in enumerate(ways) if one == way])
+        columns, rows = np.nonzero(_fronts(tension[acts], shear[acts]).T)
+        for column, row in zip(columns.tolist(), acts[rows].tolist(), strict=True):
+            kept[column].append(row)
+    greatest = {
+        ratio: (tension[ratios == ratio].max(axis=0), shear[ratios == ratio].max(axis=0))
+        for ratio in sorted(set(ratios.tolist()), reverse=True)
+    }
+    stuck: NDArray[np.bool_] = np.any(table.no_lever, axis=0)
+    pressed = np.max(table.compression_n, axis=0)
+    return {
+        hole_id: HoleDemand(
             hole_id=hole_id,
-            cases=tuple(table.case(row, hole_id) for row in kept),
+            cases=tuple(table.case(row, hole_id) for row in kept[column]),
             bounds=tuple(
-                BoundDemand(
-                    stiff_ratio=float(ratio),
-                    tension_n=float(table.tension_n[held & (ratios == ratio), column].max()),
-                    shear_n=float(shear[held & (ratios == ratio), column].max()),
-                )
-                for ratio in sorted(set(ratios[held].tolist()), reverse=True)
+                BoundDemand(stiff_ratio=ratio, tension_n=float(pull[column]), shear_n=float(across[column]))
+                for ratio, (pull, across) in greatest.items()
+                if pull[column] >= 0
             ),
-            edge_compression_n=float(table.compression_n[:, column].max()),
-            no_lever_case=table.rows[int(stuck.argmax())].case.label if stuck.any() else None,
+            edge_compression_n=float(pressed[column]),
+            no_lever_case=table.rows[int(table.no_lever[:, column].argmax())].case.label if stuck[column] else None,
         )
-    return holes
+        for column, hole_id in enumerate(table.hole_ids)
+        if kept[column] or stuck[column]
+    }

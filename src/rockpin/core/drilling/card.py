@@ -107,14 +107,14 @@ class BitBox:
         if rule is BitRule.PUSHED:
             return BitPick(diameter_mm=diameter_mm, text="none", buy=False)
         sizes, figures, tolerance = self.sizes_mm, self.figures, 0.05
-        inside = next((one for one in sizes if diameter_mm - tolerance <= one <= (most_mm or 0.0) + tolerance), None)
-        if inside is not None:
-            return BitPick(diameter_mm=inside, text=show_bit(inside, self.units), buy=False)
+        not_under = next(iter(sizes[bisect_left(sizes, diameter_mm - tolerance) :]), None)
+        if not_under is not None and not_under <= (most_mm or 0.0) + tolerance:
+            return BitPick(diameter_mm=not_under, text=show_bit(not_under, self.units), buy=False)
         if rule is BitRule.ABOUT:
             near = min(sizes, key=lambda one: abs(one - diameter_mm), default=0.0)
             size = near if abs(near - diameter_mm) <= figures.step_up_about * diameter_mm else None
         elif rule is BitRule.CLEARANCE:
-            size = next(iter(sizes[bisect_left(sizes, diameter_mm - tolerance) :]), None)
+            size = not_under
         else:
             not_over = bisect_right(sizes, diameter_mm + tolerance)
             size = sizes[not_over - 1] if not_over else None

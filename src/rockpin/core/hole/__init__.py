@@ -6,13 +6,14 @@ its neighbours and what it must bear.
 
 from rockpin.core.hole.existing import Existing, Outgrown, kind_and_size
 from rockpin.core.hole.screws import BitRule, HoleSpec, ScrewPick
-from rockpin.core.hole.spot import AnchorGroup, Shared, Spot, edges_of
+from rockpin.core.hole.spot import AnchorGroup, LookedUp, Shared, Spot, edges_of
 
 __all__ = [
     "AnchorGroup",
     "BitRule",
     "Existing",
     "HoleSpec",
+    "LookedUp",
     "Outgrown",
     "ScrewPick",
     "Shared",

@@ -76,6 +76,16 @@ class AnchorGroup:
         return self.alone[row] if self.table is None else self.table.case(row, self.hole_ids[column])
 
 
+class LookedUp(NamedTuple):
+    """What was looked up of a hole's place already, for every wall and all loads that it is asked for.
+
+    ``behind``: by screw [mm] and by what the wall is; ``figures``: by key and by whether it is framed.
+    """
+
+    behind: dict[tuple[object, float], Behind]
+    figures: dict[tuple[bool, str], float]
+
+
 @dataclass(frozen=True)
 class Spot:
     """One hole in its surroundings.
@@ -88,7 +98,8 @@ class Spot:
     ``existing``: the hole, where it is drilled already. ``outside_mm``: how deep [mm] one comes to an outer skin that
     nothing may go through; None: there is none. ``worded``: whether somebody reads what is said of it, beyond the
     verdict.
-    ``figures``, ``framing``: single figures of this room and of what stands behind it.
+    ``looked_up``: goes with the hole wherever it is put. ``figures``, ``framing``: single figures of this room and of
+    what stands behind it.
     """
 
     hole: PlacedHole
@@ -115,7 +126,7 @@ class Spot:
     group: AnchorGroup | None = None
     worded: bool = True
     shared: Shared = field(default_factory=dict, compare=False, repr=False)
-    _behind: dict[float, Behind] = field(default_factory=dict, init=False, compare=False, repr=False)
+    looked_up: LookedUp = field(default_factory=lambda: LookedUp({}, {}), compare=False, repr=False)
     _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
     assessed: dict[str, tuple[object, object, object]] = field(
         default_factory=dict, init=False, compare=False, repr=False
@@ -216,12 +227,15 @@ class Spot:
                 unit_end_mm=None,
                 joints_known=False,
             )
-        if screw_mm not in self._behind:
+        family, known = self.reading.family, self.looked_up.behind
+        # nothing but the family of a wall decides what stands behind a place of it
+        key = family.framed or family, screw_mm
+        if key not in known:
             clear = self.chance_clear(self.framing.hole_half_mm)
             at = self.hole.x_mm, self.hole.y_mm
             behind = look_behind(self.wall, self.reading, self.members, *at, screw_mm, self.framing, clear)
-            self._behind[screw_mm] = self.existing.seen(behind, self.reading) if self.existing else behind
-        return self._behind[screw_mm]
+            known[key] = self.existing.seen(behind, self.reading) if self.existing else behind
+        return known[key]
 
     def anchor_group(self) -> AnchorGroup:
         """The fixture's holes together; a hole told by itself stands beside neighbours that bear what it bears."""
@@ -250,6 +264,13 @@ class Spot:
         if key not in self._once:
             self._once[key] = work()
         return self._once[key]
+
+    def cached_per_place(self, key: str, work: Callable[[], float]) -> float:
+        """As :meth:`cached_per_hole`, of a figure that no load changes and of a wall only whether it is framed."""
+        known, of = self.looked_up.figures, (self.reading.family.framed, key)
+        if of not in known:
+            known[of] = work()
+        return known[of]
 
     def cached_text(self, key: str, work: Callable[[], str]) -> str:
         """A sentence about this hole that is the same for every fixing of a kind, worked out once; "" if not worded."""
@@ -292,6 +313,10 @@ class Spot:
             return self
         return replace(self, reading=reading, members=members, shared={} if shared is None else shared)
 
+    def under(self, demand: HoleDemand, group: AnchorGroup) -> "Spot":
+        """The same hole under other loads."""
+        return replace(self, demand=demand, group=group)
+
     @cached_property
     def case_arrays(self) -> tuple[Rows, Rows]:
         """Of each deciding case pull-out, shear, and its parts across and up [N]; and the factors of how it acts."""
@@ -302,7 +327,7 @@ class Spot:
     def chance_clear(self, half_mm: float) -> float:
         """Chance [1] that no framing stands within so many mm of this hole's axis."""
         key = f"clear {half_mm}"
-        return self.cached_per_hole(
+        return self.cached_per_place(
             key,
             lambda: chance_clear(
                 self.members, self.hole.x_mm, self.hole.y_mm, half_mm, self.framing.stud_lean_mm_per_m

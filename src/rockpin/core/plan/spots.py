@@ -1,6 +1,6 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from math import sqrt
 
 import numpy as np
@@ -36,6 +36,32 @@ def outer_skin_mm(wall: Wall, reading: WallReading, keep_mm: float) -> float | N
     return max(0.0, before[-1].back_mm - spread - keep_mm)
 
 
+def _group_of(
+    holes: Sequence[PlacedHole], edges: Sequence[tuple[float, float, float, float]], demand: Demand
+) -> AnchorGroup:
+    """All holes together, with what each row of the table puts on them."""
+    column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
+    order = [column[hole.id] for hole in holes]
+    relief = np.array([row.case.allowance.concrete for row in demand.table.rows])
+    return AnchorGroup(
+        hole_ids=tuple(hole.id for hole in holes),
+        places=tuple((hole.x_mm, hole.y_mm) for hole in holes),
+        edges=tuple(edges),
+        # where concrete is allowed more, the forces are put to it as so much less
+        tension_n=demand.table.tension_n[:, order] / relief[:, None],
+        shear_x_n=demand.table.shear_x_n[:, order] / relief[:, None],
+        shear_y_n=demand.table.shear_y_n[:, order] / relief[:, None],
+        table=demand.table,
+        relief=relief,
+    )
+
+
+def under_other_loads(spots: Sequence[Spot], demand: Demand) -> list[Spot]:
+    """The same holes under other loads."""
+    group = _group_of([spot.hole for spot in spots], [spot.free_edges_mm for spot in spots], demand)
+    return [spot.under(demand.holes[spot.hole.id], group) for spot in spots]
+
+
 def spots_of(
     job: JobDocument,
     reading: WallReading,
@@ -60,21 +86,8 @@ def spots_of(
     shared = {} if shared is None else shared
     met = {one.hole_id for one in job.records if "as_planned" in one.met}
     existing = existing_holes(job, holes, catalogue)
-    column = {hole_id: number for number, hole_id in enumerate(demand.table.hole_ids)}
-    order = [column[hole.id] for hole in holes]
     edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
-    relief = np.array([row.case.allowance.concrete for row in demand.table.rows])
-    group = AnchorGroup(
-        hole_ids=tuple(hole.id for hole in holes),
-        places=tuple((hole.x_mm, hole.y_mm) for hole in holes),
-        edges=tuple(one.free_mm for one in edges.values()),
-        # where concrete is allowed more, the forces are put to it as so much less
-        tension_n=demand.table.tension_n[:, order] / relief[:, None],
-        shear_x_n=demand.table.shear_x_n[:, order] / relief[:, None],
-        shear_y_n=demand.table.shear_y_n[:, order] / relief[:, None],
-        table=demand.table,
-        relief=relief,
-    )
+    group = _group_of(holes, [edges[hole.id].free_mm for hole in holes], demand)
     for hole in holes:
         if only is not None and hole.id not in only:
             continue

@@ -19,7 +19,7 @@ from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
 from rockpin.core.placing import PlacingReading, Settled, Surroundings, settle, skirting_word
 from rockpin.core.plan.corner import plane_with, planes_of
-from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
+from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of, under_other_loads
 from rockpin.core.post import PostReading, read_post
 from rockpin.core.setout import (
     Claim,
@@ -280,11 +280,8 @@ def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue, keep: 
     """The holes of a job under other loads, where all else is as it was computed."""
     counted = job.counted()  # under other loads only: its place is the one that was settled
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
-    reading = done.identified.reading
-    demand = _demand(counted, done.placed, kinds, reading.bearing_mpa, shipped, keep)
-    proved = frozenset(proof.fixing for proof in done.proofs if proof.settles)
-    members = done.framing.members
-    return spots_of(counted, reading, members, done.placed.holes, done.hidden, demand, done.catalogue, proved)
+    demand = _demand(counted, done.placed, kinds, done.identified.reading.bearing_mpa, shipped, keep)
+    return under_other_loads(done.spots, demand)
 
 
 def clear_hole(job: JobDocument, hole_id: str, catalogue: Catalogue) -> tuple[ClearingWay, ...]:

@@ -14,7 +14,7 @@ from rockpin.core.document.fixture import LimitKind
 from rockpin.core.document.job import JobDocument, Wish
 from rockpin.core.drilling import existing_holes
 from rockpin.core.framing import Behind, BehindKind, look_behind
-from rockpin.core.hole import Shared, Spot
+from rockpin.core.hole import LookedUp, Shared, Spot
 from rockpin.core.identification import WallReading
 from rockpin.core.placing import shifted
 from rockpin.core.plan.findings import what_holds
@@ -78,11 +78,6 @@ class _PinnedSpot(Spot):
             return found
         return found.model_copy(update={"edge_mm": self.stud_edge_mm})
 
-    def share(self, behind: dict[float, Behind], once: dict[str, float]) -> None:
-        """Keeps what is looked up of its surroundings with that of others in the same ones."""
-        object.__setattr__(self, "_behind", behind)
-        object.__setattr__(self, "_once", once)
-
     def in_wall(self, reading: WallReading, shared: Shared | None = None) -> Spot:
         # the same few walls are asked for again and again, and what was judged there is kept with the spot
         if id(reading) not in self._walls:
@@ -143,7 +138,7 @@ class Outcomes:
         self._signs: dict[object, int] = {}
         # with the spot, so that its number is never given again
         self._sign_of: dict[int, tuple[_Sign, Spot]] = {}
-        self._looked_up: dict[tuple[int, int], tuple[dict[float, Behind], dict[str, float]]] = {}
+        self._looked_up: dict[tuple[int, int], LookedUp] = {}
         self._joints: dict[int, int] = {}
         self._known: dict[Work, Outcome] = {}
         self._found: dict[object, Outcome] = {}
@@ -237,10 +232,8 @@ class Outcomes:
         told = {one.name: getattr(spot, one.name) for one in fields(spot) if one.init}
         if spot.existing is None:
             told["shared"] = self._shared
-        found = _PinnedSpot(**told, stud_edge_mm=work.pinned[number].stud_edge_mm)
-        behind, once = self._looked_up.setdefault((number, work.codes[number]), ({}, {}))
-        found.share(behind, once)
-        return found
+        told["looked_up"] = self._looked_up.setdefault((number, work.codes[number]), LookedUp({}, {}))
+        return _PinnedSpot(**told, stud_edge_mm=work.pinned[number].stud_edge_mm)
 
     def _judge(self, spots: Sequence[Spot]) -> None:
         """Puts every fixing to holes that were not judged before, and what holds there to the walls it may also be."""
