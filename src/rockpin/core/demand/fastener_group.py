@@ -7,7 +7,7 @@ as the rows of arrays: a rail has hundreds of them.
 
 from collections.abc import Sequence
 from math import hypot
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,6 +16,9 @@ from rockpin.core.base.model import Model, Rect
 
 Rows = NDArray[np.float64]
 """One row a set of forces."""
+
+Each = TypeVar("Each", float, Rows)
+"""Of one force, or an array of them."""
 
 
 class Force(NamedTuple):
@@ -109,8 +112,8 @@ def wrench(forces: Sequence[Force]) -> Rows:
     return total
 
 
-def wrench_at(x: float, y: float, z: float, fx: float, fy: float, fz: float) -> tuple[float, ...]:
-    """One force's part [N, N mm] of :func:`wrench`."""
+def wrench_at(x: Each, y: Each, z: Each, fx: Each, fy: Each, fz: Each) -> tuple[Each, ...]:
+    """One force's part [N, N mm] of :func:`wrench`, or that of each of many."""
     return fx, fy, fz, fy * x - fx * y, fz * y - fy * z, fz * x - fx * z
 
 

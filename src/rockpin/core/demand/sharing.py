@@ -23,11 +23,17 @@ class ShareRows(NamedTuple):
 
 def as_given(group: SupportGroup, cases: Sequence[LoadCase], *, hang_below: bool) -> ShareRows:
     """One group takes everything. By its first screw alone a piece hangs with its weight below that."""
-    rows = np.zeros((len(cases), 6))
-    for row, case in enumerate(cases):
-        for f in case.forces:
-            x = group.holes[0].x_mm if hang_below else f.x_mm
-            rows[row] += wrench_at(x, f.y_mm, f.z_mm + group.stand_off_mm, f.fx_n, f.fy_n, f.fz_n)
+    every = [(f.x_mm, f.y_mm, f.z_mm, f.fx_n, f.fy_n, f.fz_n) for case in cases for f in case.forces]
+    x, y, z, fx, fy, fz = np.array(every, dtype=np.float64).reshape(-1, 6).T
+    if hang_below:
+        x = np.full_like(x, group.holes[0].x_mm)
+    of_case = np.repeat(np.arange(len(cases)), [len(case.forces) for case in cases])
+    rows = np.column_stack(
+        [
+            np.bincount(of_case, column, minlength=len(cases)).astype(np.float64)
+            for column in wrench_at(x, y, z + group.stand_off_mm, fx, fy, fz)
+        ]
+    )
     if len(group.holes) == 1:
         # one hole takes no torsion; what turns the piece on it is told by itself, see turning
         hole = group.holes[0]
