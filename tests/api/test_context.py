@@ -28,9 +28,9 @@ def test_a_verdict_is_kept_until_own_fixings_change(store: Store, monkeypatch: p
     planned: list[str] = []
     made = make_plan
 
-    def counted(document: Any, catalogue: Any, keep: Any) -> Any:
+    def counted(document: Any, catalogue: Any, keep: Any, at_rest: Any) -> Any:
         planned.append(document.id)
-        return made(document, catalogue, keep)
+        return made(document, catalogue, keep, at_rest)
 
     monkeypatch.setattr(context, "make_plan", counted)
 

@@ -14,6 +14,7 @@ from rockpin.api.planning import Here
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.keeping import Keep
 from rockpin.core.fixture.shapes import build
+from rockpin.core.plan import Plan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents, load_demo
@@ -55,10 +56,10 @@ def test_an_arm_in_concrete_whose_worst_case_is_its_neighbours(catalogue: Catalo
 
 
 def _fails_on(title: str) -> Any:
-    def planner(document: Any, catalogue: Catalogue, keep: Keep) -> Any:
+    def planner(document: Any, catalogue: Catalogue, keep: Keep, at_rest: Plan | None) -> Any:
         if document.title == title:
             raise KeyError("a case that nobody kept")
-        return make_plan(document, catalogue, keep)
+        return make_plan(document, catalogue, keep, at_rest)
 
     return planner
 

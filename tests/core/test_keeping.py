@@ -2,8 +2,11 @@
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.keeping import Keep
+from rockpin.core.capacity import assess_pairs
 from rockpin.core.document.job import JobDocument
-from rockpin.core.plan import make_plan
+from rockpin.core.plan import compute_stages, make_plan
+from rockpin.core.plan.heavier import in_hand
+from rockpin.core.plan.stages import respotted
 from rockpin.demo import demo_documents
 from tests.random_jobs import random_jobs
 
@@ -56,3 +59,35 @@ def test_no_more_is_kept_than_allowed_and_the_longest_unused_goes_first() -> Non
         assert of(name) == name
     # c drove out b, which had not been asked for longest; then b drove out c
     assert asked == ["a", "b", "c", "b"]
+
+
+def test_while_it_is_moved_only_what_nobody_reads_is_left() -> None:
+    catalogue, told = load_catalogue(), 0
+    for document in [*demo_documents(), *random_jobs(12, 6, catalogue)]:
+        here, moved, *_ = _changed(document)
+        at_rest, whole = make_plan(here, catalogue), make_plan(moved, catalogue)
+        if at_rest.advice.sentence != whole.advice.sentence:
+            continue
+        holes = tuple(hole.model_copy(update={"candidates": (), "refused": ()}) for hole in whole.holes)
+        left = {"holes": holes, "advice": at_rest.advice, "heavier_text": at_rest.heavier_text}
+        moving = make_plan(moved, catalogue, at_rest=at_rest)
+        assert moving.model_dump_json() == whole.model_copy(update=left).model_dump_json()
+        told += 1
+    assert told > 20
+
+
+def test_what_is_known_of_a_hole_is_no_part_of_other_loads() -> None:
+    """A hole that was judged is judged under other loads as if nobody had asked before."""
+    catalogue = load_catalogue()
+    tables = catalogue.capacity
+    for document in [*demo_documents(), *random_jobs(12, 7, catalogue)]:
+        held = in_hand(document.fixture, "lean")
+        other = document.model_copy(update={"fixture": held})
+        done = compute_stages(document, catalogue)
+        if document.placement.second_wall_id or not done.spots:
+            continue
+        fresh = compute_stages(other, catalogue).spots
+        under = respotted(done.job.model_copy(update={"fixture": in_hand(done.job.fixture, "lean")}), done, catalogue)
+        pairs = [[(row, spot) for spot in some for row in done.catalogue.fixings] for some in (under, fresh)]
+        one, another = ([(made.use, made.refusals) for made in assess_pairs(some, tables)] for some in pairs)
+        assert one == another

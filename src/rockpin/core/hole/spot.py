@@ -266,7 +266,8 @@ class Spot:
         return self._once[key]
 
     def cached_per_place(self, key: str, work: Callable[[], float]) -> float:
-        """As :meth:`cached_per_hole`, of a figure that no load changes and of a wall only whether it is framed."""
+        """A figure [its own unit] of this hole's place, worked out once: no load changes it, and of a wall only whether
+        it is framed."""
         known, of = self.looked_up.figures, (self.reading.family.framed, key)
         if of not in known:
             known[of] = work()

@@ -8,7 +8,7 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes
 from rockpin.core.fittings import FittingsReading, read_fittings
@@ -170,9 +170,10 @@ def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
     return job.model_copy(update={"fixture": job.fixture.model_copy(update={"duty": SHAKEN})})
 
 
-def _but_for_its_place(job: JobDocument) -> str:
+def _but_for_its_place(job: JobDocument) -> JobDocument:
     """What a fixing is in every hole of a kind follows from this, wherever the fixture is put."""
-    return job.model_dump_json(exclude={"placement": True, "title": True, "revision": True})
+    nowhere = Placement(wall_id=job.wall.id, x_mm=0, y_mm=0)
+    return job.model_copy(update={"placement": nowhere, "title": "", "revision": 0})
 
 
 def compute_stages(
