@@ -161,7 +161,7 @@ def test_what_is_removed_put_away_copied_and_renamed_is_found_again(open_page: O
 
 def test_a_refused_job_prints_not_yet_and_nothing_to_drill_by(open_page: OpenPage) -> None:
     page = open_page("/jobs/chart-table/set-out")
-    field = page.get_by_label("Left corner, from the left edge")
+    field = page.get_by_label("Left side, from the left edge")
     field.fill("3400")
     field.press("Enter")
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()

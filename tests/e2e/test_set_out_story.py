@@ -72,7 +72,7 @@ def test_a_dragged_piece_lines_up_and_is_measured_from_that(open_page: OpenPage)
     page.mouse.up()
     expect(page.get_by_role("button", name="Undo: fixture moved")).to_be_enabled()
     expect(page.get_by_role("button", name="hole 1 in line with the middle of the twin socket")).to_be_visible()
-    expect(page.get_by_label("Left corner, from the left edge")).to_have_value("720 mm")
+    expect(page.get_by_label("Left side, from the left edge")).to_have_value("720 mm")
 
 
 def test_pieces_in_a_row_by_equal_gaps(open_page: OpenPage) -> None:

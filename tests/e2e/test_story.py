@@ -50,8 +50,8 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     expect(page.get_by_text("Every part is out of reach, or behind something.")).to_be_visible()
 
     go(page, "Set-out")
-    page.get_by_label("Left corner, from the left edge").fill("1012")
-    page.get_by_label("Left corner, from the left edge").press("Enter")
+    page.get_by_label("Left side, from the left edge").fill("1012")
+    page.get_by_label("Left side, from the left edge").press("Enter")
     page.get_by_label("Lower edge, from the floor").fill("1512")
     page.get_by_label("Lower edge, from the floor").press("Enter")
     expect(page.get_by_role("table", name="Coordinates of the holes")).to_contain_text("1487 mm")
@@ -157,7 +157,7 @@ def test_the_fixture_goes_by_the_arrow_keys_alone(open_page: OpenPage) -> None:
     page = open_page("/jobs/chart-table/set-out")
     page.get_by_role("application", name=re.compile("^Fixture: drag it")).focus()
     page.keyboard.press("Shift+ArrowRight")
-    expect(page.get_by_label("Left corner, from the left edge")).to_have_value("1130 mm")
+    expect(page.get_by_label("Left side, from the left edge")).to_have_value("1130 mm")
     page.keyboard.press("ArrowDown")
     expect(page.get_by_label("Lower edge, from the floor")).to_have_value("959 mm")
     # ten millimetres off the middle nobody knows any longer whether the screw has wood enough on both sides
@@ -241,7 +241,7 @@ def test_pressing_the_verdict_goes_to_what_is_to_be_done(open_page: OpenPage) ->
 def test_two_tabs_are_told_of_each_other(open_page: OpenPage) -> None:
     first, second = open_page("/jobs/tide-clock/set-out"), open_page("/jobs/tide-clock/set-out")
     for page, value in ((first, "1700"), (second, "1720")):
-        field = page.get_by_label("Left corner, from the left edge")
+        field = page.get_by_label("Left side, from the left edge")
         field.fill(value)
         field.press("Enter")
         if page is first:
@@ -250,7 +250,7 @@ def test_two_tabs_are_told_of_each_other(open_page: OpenPage) -> None:
     second.get_by_role("button", name="Put mine on top").click()
     expect(second.get_by_role("table", name="Coordinates of the holes")).to_contain_text("1860 mm")
     second.reload()
-    expect(second.get_by_label("Left corner, from the left edge")).to_have_value("1720 mm")
+    expect(second.get_by_label("Left side, from the left edge")).to_have_value("1720 mm")
 
 
 def test_a_field_keeps_what_was_typed_and_says_what_is_wrong(open_page: OpenPage) -> None:
@@ -309,7 +309,7 @@ def test_the_printed_card_has_the_figures_of_the_screen(open_page: OpenPage) -> 
 
 def test_a_stud_confirmed_with_a_pin_lets_a_screw_count(open_page: OpenPage) -> None:
     page = open_page("/jobs/tide-clock/set-out")
-    field = page.get_by_label("Left corner, from the left edge")
+    field = page.get_by_label("Left side, from the left edge")
     field.fill("1460")  # the hole now stands over the stud at 1600, which was only found with a detector
     field.press("Enter")
     expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
@@ -326,7 +326,7 @@ def test_what_is_typed_while_an_earlier_figure_is_saved_stays(open_page: OpenPag
     page = open_page("/jobs/tide-clock/set-out")
     held: list[Route] = []
     page.route("**/api/quantity", lambda route: held.append(route), times=1)
-    field = page.get_by_label("Left corner, from the left edge")
+    field = page.get_by_label("Left side, from the left edge")
     with page.expect_request("**/api/quantity"):
         field.fill("1460")
         field.press("Enter")
@@ -389,7 +389,7 @@ def test_inches_and_pounds_from_the_site_to_the_card(open_page: OpenPage) -> Non
     page.get_by_role("button", name="Save the site").click()
     expect(page.get_by_text("141 3/4 in × 94 1/2 in")).to_be_visible()
     page.get_by_role("link", name=re.compile("^Folding chart table")).click()
-    field = page.get_by_label("Left corner, from the left edge")
+    field = page.get_by_label("Left side, from the left edge")
     expect(field).to_have_value("44 1/8 in")
     field.fill("3' 8\"")
     field.press("Enter")

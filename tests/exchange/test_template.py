@@ -14,6 +14,7 @@ from pypdf import PdfReader
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.plan import HolePlan, Plan, make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.at_full_size import OVERLAP_MM
@@ -148,13 +149,21 @@ def test_a_sheet_says_what_it_is_and_has_a_line_to_check_the_scale() -> None:
         assert f"{hole.card.depth_text} deep" in whole
     # a hole that wants proof first says so beside its cross
     assert "Prove first" in " ".join(words.text for words in template_of(plan).words)
-    hundred = [
+    assert _level_lines(plan, 100)
+    # who measures in inches has no millimetres on his tape
+    in_inches = plan.model_copy(update={"units": UnitSystem.IMPERIAL})
+    assert "4 in: measure it" in " ".join(words.text for words in template_of(in_inches).words)
+    assert _level_lines(in_inches, 101.6)
+
+
+def _level_lines(plan: Plan, long_mm: float) -> list[tuple[Place, Place]]:
+    """The level lines of a length on the sheets of a plan."""
+    return [
         line
-        for page in pages
+        for page in PdfReader(io.BytesIO(carried(plan, "pdf", "a4", "along"))).pages
         for line in _lines(page.get_contents().get_data().decode("latin-1"))  # type: ignore[union-attr]
-        if abs(line[1][0] - line[0][0] - 100) < 0.01 and line[0][1] == line[1][1]
+        if abs(line[1][0] - line[0][0] - long_mm) < 0.01 and line[0][1] == line[1][1]
     ]
-    assert hundred
 
 
 def on_its_wall(plan: Plan, hole: HolePlan) -> tuple[float, float]:

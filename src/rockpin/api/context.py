@@ -15,7 +15,7 @@ from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.document.job import JobBody, JobDocument, Region
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import usable_rows
@@ -40,7 +40,7 @@ class AppContext:
     _own: dict[int, Catalogue] = field(default_factory=dict)
     _documents: dict[str, tuple[str, JobDocument]] = field(default_factory=dict)
     _plans: dict[str, tuple[JobDocument, Catalogue, Plan]] = field(default_factory=dict)
-    wall_lines: dict[tuple[int, UnitSystem], WallLine] = field(default_factory=dict)
+    wall_lines: dict[tuple[int, UnitSystem, Region], WallLine] = field(default_factory=dict)
     _afterwards: list[Callable[[], None]] = field(default_factory=list)
     keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
 

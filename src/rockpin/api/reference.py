@@ -11,6 +11,7 @@ from rockpin.api.context import Context
 from rockpin.api.schemas import About, Lists, Made, PackageLine, QuantityIn, QuantityOut
 from rockpin.api.views import lists_of
 from rockpin.core.base.quantities import parse_force_n, parse_length_mm, parse_mass_kg
+from rockpin.core.document.job import Region
 
 router = APIRouter(prefix="/api", tags=["reference"])
 
@@ -18,9 +19,9 @@ _PARSERS = {"length": parse_length_mm, "mass": parse_mass_kg, "force": parse_for
 
 
 @router.get("/lists")
-def read_lists(context: Context) -> Lists:
-    """Every list that the screen offers, from the catalogue."""
-    return lists_of(context.catalogue)
+def read_lists(context: Context, region: Region | None = None) -> Lists:
+    """Every list that the screen offers, from the catalogue, in the trade words of a region."""
+    return lists_of(context.catalogue.in_words_of(region) if region else context.catalogue)
 
 
 @router.post("/quantity")

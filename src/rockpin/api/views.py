@@ -213,14 +213,14 @@ def _shown(plan: Plan) -> Shown:
 def site_line(context: AppContext, row: SiteRow) -> SiteLine:
     """A site with its walls and jobs, as they are listed; what cannot be read says so in its own line."""
     try:
-        site, units = context.store.site(row.id).body, None
+        site = context.store.site(row.id).body
     except CannotPlan:
-        site, units = Site(id=row.id, name=row.label[:120] or row.id), UnitSystem.METRIC
+        site = Site(id=row.id, name=row.label[:120] or row.id)
     return SiteLine(
         id=row.id,
         revision=row.revision,
         site=site,
-        walls=tuple(_wall_line(context, *wall, units or site.units) for wall in row.walls),
+        walls=tuple(_wall_line(context, *wall, site) for wall in row.walls),
         touched=row.touched,
         jobs=tuple(_kept_line(job) for job in row.jobs),
         jobs_in_all=row.jobs_in_all,
@@ -228,12 +228,13 @@ def site_line(context: AppContext, row: SiteRow) -> SiteLine:
     )
 
 
-def _wall_line(context: AppContext, wall_id: str, revision: int, name: str, units: UnitSystem) -> WallLine:
+def _wall_line(context: AppContext, wall_id: str, revision: int, name: str, site: Site) -> WallLine:
     """The line of a wall; a revision stays as it is, so its line is kept."""
-    key = revision, units
+    key = revision, site.units, site.region
     if key not in context.wall_lines:
         try:
-            line = wall_line(context.store.wall(wall_id).body, units, context.catalogue)
+            catalogue = context.catalogue.in_words_of(site.region)
+            line = wall_line(context.store.wall(wall_id).body, site.units, catalogue)
         except CannotPlan as error:
             return WallLine(id=wall_id, name=name or wall_id, size_text="cannot be read", build_up=str(error))
         if len(context.wall_lines) >= _MOST_WALL_LINES:
@@ -295,7 +296,7 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
         wall = store.wall(job.body.placement.wall_id)
         undo, redo = store.can_move(job_id, device)
         row = store.lists.walls(site.id)
-        walls = tuple(_wall_line(context, *one, site.body.units) for one in row)
+        walls = tuple(_wall_line(context, *one, site.body) for one in row)
         document = store.document(job_id, catalogue)
     plan = context.plan_of(document)
     context.afterwards(lambda: store.lists.keep_verdict(job_id, stands, _shown(plan)))

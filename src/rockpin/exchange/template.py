@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from datetime import date
 
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem
 from rockpin.core.document.wall import MemberKind
 from rockpin.core.drilling import DrillCard
 from rockpin.core.plan import HolePlan, Plan
@@ -27,7 +28,8 @@ _ROUND_MM = 35.0
 """What a template shows round the outermost marks."""
 _SAYS_MM = 78.0
 """Room to the right of a mark for what is said beside it."""
-_CHECK_MM = 100.0
+_CHECK = {UnitSystem.METRIC: (100.0, "100 mm"), UnitSystem.IMPERIAL: (4 * MM_PER_INCH, "4 in")}
+"""How long the line is by which a sheet is checked, in what the user's own tape shows."""
 _POLE_MM = 40.0
 """Width of a story pole."""
 
@@ -53,7 +55,7 @@ def _box(plan: Plan) -> Box:
     xs, ys = [hole.x_mm for hole in plan.holes], [hole.y_mm for hole in plan.holes]
     left, right = min(xs) - _ROUND_MM, max(xs) + max(_ROUND_MM, _SAYS_MM)
     # so high that the check line and its words stand free of the marks
-    return Box(left, min(ys) - _ROUND_MM - 22, max(right, left + _CHECK_MM + 20), max(ys) + _ROUND_MM)
+    return Box(left, min(ys) - _ROUND_MM - 22, max(right, left + _CHECK[plan.units][0] + 20), max(ys) + _ROUND_MM)
 
 
 def template_of(plan: Plan) -> Drawing:
@@ -76,10 +78,11 @@ def template_of(plan: Plan) -> Drawing:
     for hole, mark in zip(plan.holes, plan.measures.marks, strict=True):
         _mark(drawing, hole, f"{mark.left_text} from left, {mark.up_text} up")
     x, y = box.left_mm + 10, box.bottom_mm + 8
-    drawing.line("check", x, y, x + _CHECK_MM, y)
-    for end in (x, x + _CHECK_MM):
+    check_mm, check_text = _CHECK[plan.units]
+    drawing.line("check", x, y, x + check_mm, y)
+    for end in (x, x + check_mm):
         drawing.line("check", end, y - 3, end, y + 3)
-    drawing.say("words", x + 4, y + 2, 3, "100 mm: measure it before you use the sheet")
+    drawing.say("words", x + 4, y + 2, 3, f"{check_text}: measure it before you use the sheet")
     _warned(drawing, plan, x, y + 8)
     return drawing
 
@@ -164,11 +167,12 @@ def pole_of(plan: Plan, along: Along) -> Drawing:
         drawing.say("words", place + 1.5, 15, 3, text)
     if plan.holes:
         start = min(place for place, _ in places)
-        begins = max(0.0, min(start, length - _CHECK_MM - 25))
-        drawing.line("check", begins, 5, begins + _CHECK_MM, 5)
-        for end in (begins, begins + _CHECK_MM):
+        check_mm, check_text = _CHECK[plan.units]
+        begins = max(0.0, min(start, length - check_mm - 25))
+        drawing.line("check", begins, 5, begins + check_mm, 5)
+        for end in (begins, begins + check_mm):
             drawing.line("check", end, 3, end, 7)
-        drawing.say("words", begins + 3, 6.5, 2.8, "100 mm: measure it first")
+        drawing.say("words", begins + 3, 6.5, 2.8, f"{check_text}: measure it first")
     _warned(drawing, plan, 2, _POLE_MM - 11)
     return drawing
 

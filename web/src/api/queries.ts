@@ -1,9 +1,19 @@
 import type { QueryClient } from "@tanstack/react-query";
-import { ask } from "./client";
+import { ask, type Schemas } from "./client";
 
-/** Every list on the screen; it does not change while the application runs. */
-export function useLists() {
-  return ask.useQuery("get", "/api/lists", {}, { staleTime: Infinity }).data;
+const ONCE = { staleTime: Infinity };
+
+/** Every list on the screen, in the trade words of a region; it does not change while the application runs. */
+export function useLists(region?: Schemas["Region"] | null) {
+  const anywhere = ask.useQuery("get", "/api/lists", {}, ONCE).data;
+  const there = ask.useQuery(
+    "get",
+    "/api/lists",
+    { params: { query: { region } } },
+    { ...ONCE, enabled: !!region },
+  ).data;
+  // until they have come, the lists in the words of anywhere do
+  return (region && there) || anywhere;
 }
 
 export const SITES = ["get", "/api/sites"] as const;

@@ -13,21 +13,26 @@ const LABEL = {
 export function Gaps({ plan, scale }: { plan: Plan; scale: Scale }) {
   return (
     <g aria-hidden>
-      {plan.gaps.map((gap) => {
+      {plan.gaps.map((gap, index) => {
         const [from, to, y] = [scale.x(gap.from_mm), scale.x(gap.to_mm), scale.y(gap.y_mm)];
         const narrow = to - from < 44;
+        // side by side their words would run into one another: gaps that are alike are told once
+        const alike = narrow && plan.gaps[index - 1]?.text === gap.text;
+        const many = narrow && plan.gaps[index + 1]?.text === gap.text;
         return (
           <g key={gap.from_mm} stroke="var(--chalk)" strokeWidth="1.2">
             <path d={`M${from} ${y - 5}v10M${to} ${y - 5}v10M${from} ${y}H${to}`} />
-            <text
-              x={(from + to) / 2}
-              y={narrow ? y + 18 : y - 5}
-              textAnchor="middle"
-              {...LABEL}
-              fill="var(--chalk)"
-            >
-              {gap.text}
-            </text>
+            {!alike && (
+              <text
+                x={(from + to) / 2}
+                y={narrow ? y + 18 + 14 * (index % 2) : y - 5}
+                textAnchor="middle"
+                {...LABEL}
+                fill="var(--chalk)"
+              >
+                {many ? `each ${gap.text}` : gap.text}
+              </text>
+            )}
           </g>
         );
       })}

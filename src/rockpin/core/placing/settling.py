@@ -36,7 +36,8 @@ class Unsure(Model):
 class PlacingReading(Model):
     """Where a fixture goes, in words that can be pressed one by one.
 
-    ``x_mm``, ``y_mm``: of its corner. ``turn_deg``: how far it is turned out of level, anticlockwise about hole 1.
+    ``x_mm``, ``y_mm``: of its corner; ``left_mm``, ``low_mm``: of what one sees of it. ``turn_deg``: how far it is
+    turned out of level, anticlockwise about hole 1.
     """
 
     upright_text: str
@@ -45,6 +46,8 @@ class PlacingReading(Model):
     sentence: str
     x_mm: float
     y_mm: float
+    left_mm: float
+    low_mm: float
     slope_mm_per_m: float
     turn_deg: float
     lost: tuple[Lost, ...]
@@ -151,9 +154,9 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         lost.append(Lost(axis=Axis.UPRIGHT, text="parallel to what is there no more"))
     x_mm, y_mm = place[Axis.ALONG], place[Axis.UPRIGHT]
     whole = seen_of(fixture) or Rect(x_mm=0, y_mm=0, width_mm=0, height_mm=0)
-    left, low = (show_length(at, here.units) for at in (x_mm + whole.x_mm, y_mm + whole.y_mm))
-    along = texts.get(Axis.ALONG) or f"its left side {left} from the left end of the wall"
-    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {low} above the floor"
+    left, low = x_mm + whole.x_mm, y_mm + whole.y_mm
+    along = texts.get(Axis.ALONG) or f"its left side {show_length(left, here.units)} from the left end of the wall"
+    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {show_length(low, here.units)} above the floor"
     lie = climb_text(job.fixture) or lie_text(here, at.lie, slope)
     placed = lain.placement.model_copy(update={"x_mm": x_mm, "y_mm": y_mm})
     reading = PlacingReading(
@@ -163,6 +166,8 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         sentence=_capital(f"{upright}, {along}; {lie}."),
         x_mm=x_mm,
         y_mm=y_mm,
+        left_mm=left,
+        low_mm=low,
         slope_mm_per_m=slope or 0.0,
         turn_deg=angle_deg(slope or 0.0),
         lost=tuple(lost),

@@ -379,7 +379,7 @@ class Catalogue(Model):
             )
 
         fields = {name: getattr(self, name) for name in type(self).model_fields}
-        fields |= {name: worded(fields[name]) for name in ("materials", "points", "screws", "fixings")}
+        fields |= {name: worded(fields[name]) for name in ("materials", "build_ups", "points", "screws", "fixings")}
         return Catalogue.model_construct(**fields)
 
     def with_own(self, rows: Sequence[AnyFixing]) -> "Catalogue":

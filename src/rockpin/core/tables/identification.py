@@ -56,6 +56,7 @@ class BuildUp(Row):
     only a start, such as the tiled form of another row.
     """
 
+    label_us: Name | None = None
     short: Name = Field(description="as a wall in a sentence, with its article")
     says: str
     layers: tuple[Layer, ...]

@@ -40,7 +40,7 @@ function Asked({ question, asking, lists }: { question: string; asking: Asking; 
 export function AskPage() {
   const { question = "goes-in" } = useParams();
   const asking = useAsked();
-  const lists = useLists();
+  const lists = useLists(asking.asked.supposed.region);
   const here = QUESTIONS.find((one) => one.key === question) ?? QUESTIONS[0];
   useEffect(() => {
     document.title = `${here.label} · Rock Pin`;

@@ -33,7 +33,7 @@ type When = Schemas["Outcome"]["when"];
 export function AtTheWallPage() {
   const { jobId = "" } = useParams();
   const { editing, error } = useWorkspace(jobId);
-  const lists = useLists();
+  const lists = useLists(editing?.data.site.region);
   const outbox = useOutbox(jobId);
   useWakeLock();
   useTheme();

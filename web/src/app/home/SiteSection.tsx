@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
+import { useLists } from "../../api/queries";
 import { ask, type Lists, type Schemas } from "../../api/client";
 import { JobRow } from "./JobRow";
 import { NewJob } from "./NewJob";
@@ -53,7 +54,16 @@ function countsOf(line: SiteLine): string {
 }
 
 /** One site: its walls drawn with their things. `narrowed`: only those jobs that are looked for. */
-export function SiteSection({ line, lists, narrowed }: { line: SiteLine; lists: Lists; narrowed: boolean }) {
+export function SiteSection({
+  line,
+  lists: anywhere,
+  narrowed,
+}: {
+  line: SiteLine;
+  lists: Lists;
+  narrowed: boolean;
+}) {
+  const lists = useLists(line.site.region) ?? anywhere;
   const { jobs, rest, showAll } = useJobs(line);
   const shelves = useShelves();
   const [shut, turn] = useFold(line.id);

@@ -43,7 +43,7 @@ export function WorkspacePage() {
   const { jobId = "", stage: wanted } = useParams();
   const navigate = useNavigate();
   const { editing, error } = useWorkspace(jobId);
-  const lists = useLists();
+  const lists = useLists(editing?.data.site.region);
   const [chosen, setChosen] = useState<string | null>(null);
   const [placing, setPlacing] = usePlacing();
   const [scale, setScale] = useState<Scale | null>(null);

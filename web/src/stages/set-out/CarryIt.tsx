@@ -33,7 +33,7 @@ export function CarryIt({ jobId, usual }: { jobId: string; usual: string }) {
       <div className="grid grid-cols-[88px_1fr] items-end gap-x-3">
         <Select label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
         <p className="pb-1.5 text-[12.5px] text-soft">
-          Measure the 100 mm line on the sheet first, then tape it up level.
+          Measure the check line on the sheet first, then tape it up level.
         </p>
       </div>
       <ul className="mt-2">

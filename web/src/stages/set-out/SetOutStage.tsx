@@ -12,26 +12,30 @@ import type { StageProps } from "../../job/stage";
 export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPlaces }: StageProps) {
   const { plan, at } = editing;
   const units = editing.data.site.units;
+  const { placing } = plan;
+  // what one sees of it, and the sentence measures, need not begin at the corner that it is kept by
+  const [aside, above] = [placing.left_mm - placing.x_mm, placing.low_mm - placing.y_mm];
   const hole = plan.holes.find((one) => one.id === selected);
   return (
     <>
       <PlaceSentence editing={editing} />
       <p className="mb-2 text-[13px] text-soft">
         Press a part of the sentence to say it otherwise. Or drag the fixture: it lines up with what is near
-        and is measured from that. Arrow keys move it by a millimetre.
+        and is measured from that. Arrow keys move it by{" "}
+        {units === "imperial" ? "1 mm, about 1/32 in" : "a millimetre"}.
       </p>
       <div className="grid grid-cols-2 gap-2">
         <Field
-          label="Left corner, from the left edge"
+          label="Left side, from the left edge"
           units={units}
-          value={at.x_mm}
-          onCommit={(v) => editing.put({ x_mm: v })}
+          value={at.x_mm + aside}
+          onCommit={(v) => editing.put({ x_mm: v - aside })}
         />
         <Field
           label="Lower edge, from the floor"
           units={units}
-          value={at.y_mm}
-          onCommit={(v) => editing.put({ y_mm: v })}
+          value={at.y_mm + above}
+          onCommit={(v) => editing.put({ y_mm: v - above })}
         />
       </div>
       <WhereItCouldGo editing={editing} wallPlaces={wallPlaces} />
