@@ -30,7 +30,7 @@ from rockpin.core.document.job import Choice, JobDocument, Kit, Wish
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import HowKnown, Layer, OldHole, Opening, OpeningKind, Point, Wall, WallSide
 from rockpin.core.drilling.card import BitBox
-from rockpin.core.fixture import build
+from rockpin.core.fixture import build, copied
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.hole_plan import CandidateFixing
 from rockpin.core.plan.make import make_plan
@@ -545,6 +545,15 @@ def test_what_is_said_of_several_holes_alike_is_said_once() -> None:
     # each hole still has its own word, and the verdict counts a reason once
     assert all(hole.verdict.word is not VerdictWord.READY for hole in made.holes)
     assert stage.verdict.count == len([one for one in stage.said if one.severity is Severity.PROVE_FIRST])
+
+
+def test_hooks_of_one_make_that_nothing_holds_are_told_of_once() -> None:
+    hook = build(load_catalogue().shape_by_key["hook"], {})
+    two = copied(hook, hook.pieces[0].id)
+    made = plan(job(stud_wall(), two, 1000, 1200))
+    (said,) = [one for one in made.stages[3].said if one.code == "nothing-holds"]
+    assert said.sentence.startswith("Holes 1 and 2: no fixing in the catalogue holds here when somebody snatches at it")
+    assert "(" not in said.sentence
 
 
 def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:

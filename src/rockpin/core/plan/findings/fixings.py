@@ -9,6 +9,7 @@ from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import HoleChoice
+from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.tables.catalogue import Catalogue
@@ -35,14 +36,18 @@ def _may_serve(choice: HoleChoice) -> list[Assessment]:
     return [one for one in choice.refused if not {refusal.code for refusal in one.refusals} & _OF_ANOTHER_WALL]
 
 
-def _why(choice: HoleChoice) -> str:
+def _why(choice: HoleChoice, fixture: Fixture) -> str:
     """Why nothing holds, by the fixings that are made for such a wall: strength, or what most of them lack."""
     serving = _may_serve(choice)
     weak = [one for one in serving if 0 < one.use < inf]
     # where something is strong enough, it is not strength that is wanting
     if weak and not _strong(serving):
         best = min(weak, key=lambda one: one.use)
-        return f" when {best.case}" if best.case else ""
+        # which of several things it is of, its hole tells; so the same said of all of them is said once
+        own = next(
+            (name for name in (f" ({one.name.lower()})" for one in fixture.pieces) if best.case.endswith(name)), ""
+        )
+        return f" when {best.case.removesuffix(own)}" if best.case else ""
     return ""
 
 
@@ -91,7 +96,9 @@ def _either_way(proviso: Finding, choice: HoleChoice, catalogue: Catalogue) -> F
     return proviso.model_copy(update={"sentence": f"{proviso.sentence} {text[:1].upper()}{text[1:]}."})
 
 
-def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int], catalogue: Catalogue) -> list[Finding]:
+def fixing_findings(
+    choices: Sequence[HoleChoice], numbers: dict[str, int], fixture: Fixture, catalogue: Catalogue
+) -> list[Finding]:
     """Holes where nothing holds, own picks that are refused, and the provisos of what was chosen."""
     found: list[Finding] = []
     for choice in choices:
@@ -102,7 +109,7 @@ def fixing_findings(choices: Sequence[HoleChoice], numbers: dict[str, int], cata
                     severity=Severity.DO_NOT_DRILL,
                     stage=Stage.FIXING,
                     code="nothing-holds",
-                    sentence=f"Hole {number}: no fixing in the catalogue holds here{_why(choice)}.",
+                    sentence=f"Hole {number}: no fixing in the catalogue holds here{_why(choice, fixture)}.",
                     action=_nearest_miss(choice),
                     where=where,
                 )
