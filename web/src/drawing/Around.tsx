@@ -15,7 +15,8 @@ export function Gaps({ plan, scale }: { plan: Plan; scale: Scale }) {
     <g aria-hidden>
       {plan.gaps.map((gap, index) => {
         const [from, to, y] = [scale.x(gap.from_mm), scale.x(gap.to_mm), scale.y(gap.y_mm)];
-        const narrow = to - from < 44;
+        // beside its words stand the numbers of the marks
+        const narrow = to - from < 7 * gap.text.length + 34;
         // side by side their words would run into one another: gaps that are alike are told once
         const alike = narrow && plan.gaps[index - 1]?.text === gap.text;
         const many = narrow && plan.gaps[index + 1]?.text === gap.text;

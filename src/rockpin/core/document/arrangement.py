@@ -43,15 +43,18 @@ class SpacingKind(StrEnum):
     EQUAL_GAPS = "equal_gaps"
     MARGINS = "margins"
     FIXED_GAPS = "fixed_gaps"
+    CENTRES = "centres"
 
 
 class Spacing(Model):
     """How the things of a fixture stand in a row, in the order of its pieces, within a span from its left end on.
 
     Equal gaps stand at both ends too; margins leave so much at the ends and share the rest; fixed gaps are centred.
+    With centres the middles are ``pitch_mm`` apart, as studs are, and the span is as long as that comes to.
     """
 
     kind: SpacingKind = SpacingKind.EQUAL_GAPS
     span_mm: PositiveMm
     margin_mm: NonNegativeMm = 0
     gap_mm: NonNegativeMm = 0
+    pitch_mm: NonNegativeMm = 0
