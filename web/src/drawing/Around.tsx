@@ -9,24 +9,32 @@ const LABEL = {
   paintOrder: "stroke",
 } as const;
 
+/** How wide the words of a gap are drawn. */
+const wideOf = (gap: Plan["gaps"][number]) => 6.5 * gap.text.length;
+
 /** The gaps of a row: a line from edge to edge with its measure. */
 export function Gaps({ plan, scale }: { plan: Plan; scale: Scale }) {
+  const middle = (gap: Plan["gaps"][number]) => (scale.x(gap.from_mm) + scale.x(gap.to_mm)) / 2;
   return (
     <g aria-hidden>
       {plan.gaps.map((gap, index) => {
         const [from, to, y] = [scale.x(gap.from_mm), scale.x(gap.to_mm), scale.y(gap.y_mm)];
-        // beside its words stand the numbers of the marks
-        const narrow = to - from < 7 * gap.text.length + 34;
-        // side by side their words would run into one another: gaps that are alike are told once
-        const alike = narrow && plan.gaps[index - 1]?.text === gap.text;
-        const many = narrow && plan.gaps[index + 1]?.text === gap.text;
+        // beside the line stand the numbers of the marks
+        const below = to - from < wideOf(gap) + 30;
+        // where their words would run into one another, gaps that are alike are told once
+        const crowded = [plan.gaps[index - 1], plan.gaps[index + 1]].map(
+          (other) => other !== undefined && Math.abs(middle(other) - middle(gap)) < wideOf(gap) + 6,
+        );
+        const alike = crowded[0] && plan.gaps[index - 1]?.text === gap.text;
+        const many = crowded[1] && plan.gaps[index + 1]?.text === gap.text;
+        const lower = crowded.some(Boolean) && !many ? 14 * (index % 2) : 0;
         return (
           <g key={gap.from_mm} stroke="var(--chalk)" strokeWidth="1.2">
             <path d={`M${from} ${y - 5}v10M${to} ${y - 5}v10M${from} ${y}H${to}`} />
             {!alike && (
               <text
-                x={(from + to) / 2}
-                y={narrow ? y + 18 + 14 * (index % 2) : y - 5}
+                x={middle(gap)}
+                y={below ? y + 18 + lower : y - 5}
                 textAnchor="middle"
                 {...LABEL}
                 fill="var(--chalk)"
