@@ -14,7 +14,9 @@ from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord
 from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRow, Wall
 from rockpin.core.drilling import drilled_holes
 from rockpin.core.fixture import build
+from rockpin.core.framing import BehindKind
 from rockpin.core.plan import Plan, Report, WaysOn, make_plan, reported, ways_on
+from rockpin.core.plan.answers import answers_of
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -57,6 +59,28 @@ def taken(base: JobDocument, way: object) -> Plan:
 
 
 WIDE = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=3, hole_mm=10.5)
+
+
+@pytest.mark.parametrize(
+    ("fixing", "asked", "never"),
+    [
+        ("spring_toggle_m6", "anchor_will_not_open", "plug_spins"),
+        ("folding_plug_10", "plug_spins", "anchor_will_not_open"),
+        ("bare_screw", "no_grip", "anchor_will_not_open"),
+        ("nylon_plug_8", "plug_will_not_go", "anchor_will_not_open"),
+        ("expansion_bolt_m8", "anchor_will_not_open", "plug_proud"),
+        ("pin_hook", "as_planned", "head_stripped"),
+        (None, "as_planned", "plug_spins"),
+    ],
+)
+def test_a_hole_answers_only_what_can_happen_to_what_goes_in(fixing: str | None, asked: str, never: str) -> None:
+    row = CATALOGUE.fixing_by_key[fixing] if fixing else None
+    found = answers_of(row, BehindKind.VOID, (), False, CATALOGUE)
+    assert asked in found
+    assert never not in found
+    # a tile cracks only where there is one, and a void is no news where one was planned with
+    assert not {"tile_cracked", "void"} & set(found)
+    assert {"tile_cracked", "void"} <= set(answers_of(row, BehindKind.UNIT, ("tile",), False, CATALOGUE))
 
 
 @pytest.mark.parametrize(

@@ -105,6 +105,10 @@ def test_a_bar_is_drilled_on_the_studs_and_off_the_joints() -> None:
     area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=40)
     holes = bar_holes(bar, area, wall, read_stated(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
     assert [hole.x_mm + 750 for hole in holes] == [800, 1200, 1600]
+    # two studs are enough: nothing goes into the board between them
+    short = area.model_copy(update={"width_mm": 600})
+    two = bar_holes(bar, short, wall, read_stated(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
+    assert [hole.x_mm + 750 for hole in two] == [800, 1200]
     bricks = brick_wall()
     area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=65)
     reading = read_stated(bricks, catalogue)

@@ -31,6 +31,15 @@ def handrail(wall_stairs: Stairs | None = STAIRS, **measures: float) -> JobDocum
     return job(wall, build(SHAPES["handrail"], measures), 0, 1000)
 
 
+def test_stairs_are_drawn_step_by_step_and_two_points_as_their_line() -> None:
+    two = STAIRS.model_copy(update={"steps": 2})
+    drawn = [(one.x_mm, one.y_mm) for one in make_plan(handrail(two), CATALOGUE).elevation.stairs]
+    assert drawn == [(600, 0), (839, 0), (839, 180), (1078, 180), (1078, 360)]
+    line = STAIRS.model_copy(update={"steps": 1, "going_mm": 2390, "rise_mm": 1800})
+    drawn = [(one.x_mm, one.y_mm) for one in make_plan(handrail(line), CATALOGUE).elevation.stairs]
+    assert drawn == [(600, 0), (2990, 1800)]
+
+
 @pytest.mark.parametrize("stairs", [STAIRS, Stairs(x_mm=4400, y_mm=0, going_mm=-239, rise_mm=180, steps=10)])
 def test_a_handrail_runs_along_the_stairs_with_its_brackets_on_studs(stairs: Stairs) -> None:
     laid = along_stairs(handrail(stairs, offset=70), 900, CATALOGUE)

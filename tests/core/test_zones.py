@@ -5,6 +5,7 @@ from math import atan2, cos, sin
 import pytest
 
 from rockpin.core.document.job import Region
+from rockpin.core.document.photo import within_mm
 from rockpin.core.document.wall import Corner, EdgeKind, Opening, OpeningKind, Point, WallSide
 from tests.builders import brick_wall, stud_wall
 from tests.core.test_hidden import BEHIND, HALF, SOCKET, hidden_of
@@ -128,6 +129,16 @@ def test_stud_bays_beside_a_box_and_the_band_to_the_next() -> None:
     # where no stud is known, as far as the widest usual bay
     unknown = rects(hidden_of(stud_wall(framing=None, points=(box,)), AMERICA))
     assert unknown["bays-b"] == (1000 - HALF - 610, 0, 1000 + HALF + 610, 2400)
+
+
+def test_between_boxes_read_off_a_photo_the_band_is_as_wide_as_they_may_lie() -> None:
+    box = Point(id="b", kind="socket", x_mm=1000, y_mm=400, sigma_mm=10)
+    far = Point(id="f", kind="switch", x_mm=2500, y_mm=1200, sigma_mm=10)
+    off = within_mm(10)
+    zones = rects(hidden_of(stud_wall(points=(box, far)), AMERICA))
+    assert zones["boxes-b-f"] == pytest.approx(
+        (1000 - HALF - off, 400 - HALF - off, 2500 + HALF + off, 1200 + HALF + off)
+    )
 
 
 # --- unknown or old --------------------------------------------------------------------------------------------------
