@@ -50,6 +50,16 @@ def test_every_fault_is_named_with_its_path(catalogue: Catalogue) -> None:
     }
 
 
+def test_a_record_of_a_hole_that_is_not_there_is_a_fault(catalogue: Catalogue) -> None:
+    data = json.loads(write_document(demo_documents()[0]))
+    data["records"] = [{"hole_id": "nowhere", "met": ["as_planned"]}]
+    with pytest.raises(BadInput) as caught:
+        read_document(json.dumps(data), catalogue)
+    assert [(one.path, one.message) for one in caught.value.faults] == [
+        ("records.0.hole_id", "“nowhere” is no hole of this fixture")
+    ]
+
+
 @pytest.mark.parametrize(
     ("text", "message"),
     [

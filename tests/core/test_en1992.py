@@ -64,6 +64,9 @@ def test_a_narrow_member_takes_the_reduced_depth() -> None:
     # two anchors 210 apart in it: s_max/3 = 70 is the greater
     two = [(0.0, 0.0), (0.0, -210.0)]
     assert narrow_hef_mm(two, [(80, 80, FAR, 60), (80, 80, FAR, 270)], 100) == pytest.approx(70)
+    # wherever they are counted from: 105 to either side of the middle
+    middle = [(0.0, -105.0), (0.0, 105.0)]
+    assert narrow_hef_mm(middle, [(80, 80, FAR, 60), (80, 80, FAR, 270)], 100) == pytest.approx(70)
     # two edges are not narrow
     assert narrow_hef_mm(one, [(80, FAR, FAR, 60)], 100) == 100
 

@@ -382,6 +382,10 @@ def test_for_the_next_job_a_drilled_hole_is_as_it_came_out() -> None:
     x_mm, y_mm = places["h1"]
     assert (told["h1"].x_mm, told["h1"].y_mm) == (x_mm + 4, y_mm - 3)
     assert (told["h1"].diameter_mm, told["h1"].depth_mm, told["h1"].good) == (8, 55, True)
+    # one thing that it met is enough to stop whoever drills near it
+    hit = HoleRecord(hole_id="h1", met=("harder", "water"), bit_mm=8)
+    (stopped,) = drilled_holes("here", document.model_copy(update={"records": (hit,)}), document.wall, CATALOGUE)
+    assert stopped.stopped
     # of the other nobody said what bit; that it does not hold makes it no anchor to keep
     assert (told["h2"].x_mm, told["h2"].y_mm) == places["h2"]
     assert (told["h2"].diameter_mm, told["h2"].good) == (TWO.supports[0].holes[1].diameter_mm, False)

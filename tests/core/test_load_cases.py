@@ -12,6 +12,7 @@ from rockpin.core.base.model import Rect
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.demands import Demand
 from rockpin.core.demand.fastener_group import Force
+from rockpin.core.demand.hands import rail_spots
 from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.people import directions
 from rockpin.core.demand.solve import solve_fixture
@@ -159,6 +160,17 @@ def rail(kind: RailKind, length: float = 800, posts: Sequence[float] = (100, 700
     line = HeldRail(id="r", kind=kind, x_mm=0, y_mm=30, x2_mm=length, y2_mm=30, z_mm=70)
     piece = Piece(id="p", name="Rail", width_mm=length, height_mm=60, depth_mm=90, mass_kg=0)
     return Fixture(name="Rail", pieces=(piece,), supports=supports, rails=(line,), duty="body_support")
+
+
+def test_a_rail_on_three_posts_is_pushed_at_the_one_between_too() -> None:
+    two, three = rail(RailKind.GRAB_RAIL), rail(RailKind.GRAB_RAIL, posts=(100, 300, 700))
+    assert not any("post" in words for words in rail_spots(two.rails[0], two).values())
+    spots = rail_spots(three.rails[0], three)
+    assert {share: words for share, words in spots.items() if "post" in words} == {
+        0.125: "the post 1",
+        0.375: "the post 2",
+        0.875: "the post 3",
+    }
 
 
 def test_a_push_at_the_end_of_a_rail_gives_the_near_post_more_than_all_of_it() -> None:

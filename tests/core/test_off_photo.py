@@ -48,7 +48,19 @@ def test_a_hole_keeps_off_a_socket_that_may_lie_nearer(beside_mm: float, sigma_m
     hole = fixture.supports[0].holes[0]
     point = Point(id="s", kind="socket", x_mm=1000, y_mm=1000, sigma_mm=sigma_mm)
     found = plan(job(brick_wall(points=(point,)), fixture, 1000 + 43 + beside_mm - hole.x_mm, 1000 - hole.y_mm))
-    assert ("hole-on-point" in codes(found)) is stops
+    said = [one for one in found.findings if one.code == "hole-on-point"]
+    assert bool(said) is stops
+    assert all("which was tapped and not measured, and may lie" in one.sentence for one in said)
+
+
+def test_a_hole_right_in_a_socket_goes_into_it_however_it_was_tapped() -> None:
+    fixture = plate_fixture()
+    hole = fixture.supports[0].holes[0]
+    point = Point(id="s", kind="socket", x_mm=1000, y_mm=1000, sigma_mm=20)
+    found = plan(job(brick_wall(points=(point,)), fixture, 1000 - hole.x_mm, 1000 - hole.y_mm))
+    (said,) = [one for one in found.findings if one.code == "hole-on-point" and one.where.hole == hole.id]
+    assert said.sentence == "Hole 1 goes into the single socket."
+    assert said.action == "Move the fixture."
 
 
 @pytest.mark.parametrize(("sigma_mm", "asks"), [(0.0, False), (SIGMA_MM, True)])

@@ -20,6 +20,7 @@ _PARAMETERS: dict[str, Any] = {
     "search": "cradle",
     "order": "touched",
     "start": 0,
+    "region": "north_america",
     "away": False,
     "paper": "a4",
     "along": "along",
