@@ -163,3 +163,17 @@ def test_a_wall_under_a_second_support_counts_as_one_that_the_job_stands_on(clie
     wall: Wall = second.body.model_copy(update={"note": "painted"})
     store.save(second.id, wall, second.revision, "note")
     assert saved.id in _old(client)
+
+
+def test_walls_and_lists_are_in_the_words_of_their_region(client: TestClient) -> None:
+    size = {"width_mm": 3000, "height_mm": 2400, "build_up": "board_on_studs"}
+    told = {}
+    for region in ("britain", "north_america"):
+        site = client.post("/api/sites", json={"name": f"Cottage in {region}", "region": region}).json()
+        client.post(f"/api/sites/{site['id']}/walls", json={"name": "Hall", **size})
+        (wall,) = client.get(f"/api/sites/{site['id']}").json()["walls"]
+        lists = client.get("/api/lists", params={"region": region}).json()
+        labels = {row["key"]: row["label"] for name in ("build_ups", "points") for row in lists[name]}
+        told[region] = (wall["build_up"], labels["board_on_studs"], labels["socket"])
+    assert told["britain"] == ("Plasterboard, Timber studs and void", "Board on timber studs", "Single socket")
+    assert told["north_america"] == ("Drywall, Wood studs and void", "Drywall on wood studs", "Receptacle")
