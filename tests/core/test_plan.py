@@ -556,6 +556,27 @@ def test_hooks_of_one_make_that_nothing_holds_are_told_of_once() -> None:
     assert "(" not in said.sentence
 
 
+@pytest.mark.parametrize("hand", ["use", "tug"])
+def test_from_the_edge_of_a_stud_a_hole_is_sent_to_where_something_holds(hand: str) -> None:
+    hook, told = build(load_catalogue().shape_by_key["hook"], {}).model_copy(update={"hand": hand}), 0
+
+    def nothing(x_mm: float) -> list[Finding]:
+        made = plan(job(stud_wall(), hook, x_mm, 1200))
+        return [one for one in made.findings if one.code == "nothing-holds"]
+
+    # its hole is 20 to the right of its corner, a stud's middle at 1200
+    for x_mm in range(1145, 1216, 5):
+        for one in nothing(x_mm):
+            if "on the edge of a stud" not in one.sentence:
+                continue
+            told += 1
+            for far, side in re.findall(r"(\d+) mm to the (right|left)", one.action or ""):
+                assert nothing(x_mm + (int(far) if side == "right" else -int(far))) == []
+    assert told >= 4
+    # between the studs it is strength that is wanting, and no stud's edge is told of
+    assert all("edge of a stud" not in one.sentence for one in nothing(1000))
+
+
 def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
     def finding(sentence: str, **more: Any) -> Finding:
         values: dict[str, Any] = {"severity": Severity.NOTE, "stage": Stage.FIXING, "code": "c", "sentence": sentence}

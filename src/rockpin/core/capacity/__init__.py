@@ -6,6 +6,7 @@ One method a module, of one signature; :mod:`rockpin.core.capacity.methods` find
 from rockpin.core.capacity.board import beside_in_bay
 from rockpin.core.capacity.common import Assessment, Mode, Proviso, Refusal
 from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, fit_for, method_of, refused_here
+from rockpin.core.capacity.open_spots import moves_text, sure_places
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.through_bolt import bolt_through
 
@@ -22,5 +23,7 @@ __all__ = [
     "bolt_through",
     "fit_for",
     "method_of",
+    "moves_text",
     "refused_here",
+    "sure_places",
 ]

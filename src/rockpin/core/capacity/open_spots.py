@@ -1,29 +1,38 @@
 """Spots that may be a stud or not: what is taken there asks for a pin, or for a move to where it is sure."""
 
+from collections.abc import Iterable
 from math import ceil
 
 from rockpin.core.base.findings import Finding, Severity, Stage
-from rockpin.core.base.quantities import show_length, show_share
+from rockpin.core.base.quantities import UnitSystem, show_length, show_share
 from rockpin.core.capacity.common import Proviso, say
 from rockpin.core.document.fixings import FixingBase
-from rockpin.core.framing import nearest_sure
+from rockpin.core.framing import Shift, nearest_sure
 from rockpin.core.hole import Spot
 from rockpin.core.tables.catalogue import BoardKind
 
 
-def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
-    """To where it is surely clear, and surely wood, in words; empty where neither is near.
+def sure_places(spot: Spot, screw_mm: float, half_mm: float) -> tuple[Shift, ...]:
+    """How far along the wall it is surely clear so many mm to both sides, and surely wood for a screw [mm].
 
     Asked for sizes rounded up, so that a hole is looked round only a few times.
     """
     screw, half = ceil(screw_mm / 2) * 2.0, ceil(half_mm / 10) * 10.0
+    return nearest_sure(spot.members, spot.hole.x_mm, spot.hole.y_mm, screw, half, spot.framing)
+
+
+def moves_text(shifts: Iterable[Shift], units: UnitSystem) -> str:
+    """Moves to sure places, in words."""
+    return " or ".join(
+        f"{show_length(abs(one.dx_mm), units)} to the {'right' if one.dx_mm > 0 else 'left'}, "
+        f"where it is {'surely in the stud' if one.wood else 'clear of it'}"
+        for one in shifts
+    )
+
+
+def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
     found = spot.cached_text(
-        f"moves {screw} {half}",
-        lambda: " or ".join(
-            f"{show_length(abs(one.dx_mm), spot.units)} to the {'right' if one.dx_mm > 0 else 'left'}, "
-            f"where it is {'surely in the stud' if one.wood else 'clear of it'}"
-            for one in nearest_sure(spot.members, spot.hole.x_mm, spot.hole.y_mm, screw, half, spot.framing)
-        ),
+        f"moves {screw_mm} {half_mm}", lambda: moves_text(sure_places(spot, screw_mm, half_mm), spot.units)
     )
     return f", or move it {found}" if found else ""
 

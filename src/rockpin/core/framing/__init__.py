@@ -10,7 +10,7 @@ from rockpin.core.framing.behind import (
 )
 from rockpin.core.framing.find import FramingReading, read_framing
 from rockpin.core.framing.many import CoursedGrid, FramedGrid, Widths, coursed_grid, framed_grid
-from rockpin.core.framing.sure_places import nearest_sure
+from rockpin.core.framing.sure_places import Shift, nearest_sure
 
 __all__ = [
     "Behind",
@@ -19,6 +19,7 @@ __all__ = [
     "FramedGrid",
     "FramingReading",
     "MemberReading",
+    "Shift",
     "Widths",
     "chance_clear",
     "coursed_grid",

@@ -314,6 +314,11 @@ class Spot:
             return self
         return replace(self, reading=reading, members=members, shared={} if shared is None else shared)
 
+    def aside(self, dx_mm: float) -> "Spot":
+        """The same hole so much farther along [mm], where neighbours and edges are about as far as here."""
+        hole = self.hole.model_copy(update={"x_mm": self.hole.x_mm + dx_mm})
+        return replace(self, hole=hole, looked_up=LookedUp({}, {}), worded=False)
+
     def under(self, demand: HoleDemand, group: AnchorGroup) -> "Spot":
         """The same hole under other loads."""
         return replace(self, demand=demand, group=group)

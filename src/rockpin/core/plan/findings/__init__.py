@@ -99,7 +99,7 @@ def what_holds(job: JobDocument, done: ComputedStages) -> _Holding:
     duty = catalogue.duty_by_key[done.job.fixture.duty]
     unused = unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     limits = limit_findings(job, done.clearances, reading, done.behinds, choices, units)
-    fixings = fixing_findings(choices, numbers, job.fixture, catalogue) + concrete_findings(
+    fixings = fixing_findings(choices, done.spots, job.fixture, catalogue) + concrete_findings(
         choices, job.wall, catalogue
     )
     return _Holding(

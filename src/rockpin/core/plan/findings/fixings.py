@@ -12,6 +12,8 @@ from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
+from rockpin.core.hole import Spot
+from rockpin.core.plan.findings.stud_edge import move_off_the_edge
 from rockpin.core.tables.catalogue import Catalogue
 
 _OF_ANOTHER_WALL = {
@@ -97,20 +99,22 @@ def _either_way(proviso: Finding, choice: HoleChoice, catalogue: Catalogue) -> F
 
 
 def fixing_findings(
-    choices: Sequence[HoleChoice], numbers: dict[str, int], fixture: Fixture, catalogue: Catalogue
+    choices: Sequence[HoleChoice], spots: Sequence[Spot], fixture: Fixture, catalogue: Catalogue
 ) -> list[Finding]:
     """Holes where nothing holds, own picks that are refused, and the provisos of what was chosen."""
     found: list[Finding] = []
-    for choice in choices:
-        where, number = Where(hole=choice.hole_id), numbers[choice.hole_id]
+    for choice, spot in zip(choices, spots, strict=False):
+        where, number = Where(hole=choice.hole_id), spot.hole.number
         if choice.chosen is None:
+            aside = move_off_the_edge(spot, catalogue)
+            here = "here, on the edge of a stud" if aside else f"here{_why(choice, fixture)}"
             found.append(
                 Finding(
                     severity=Severity.DO_NOT_DRILL,
                     stage=Stage.FIXING,
                     code="nothing-holds",
-                    sentence=f"Hole {number}: no fixing in the catalogue holds here{_why(choice, fixture)}.",
-                    action=_nearest_miss(choice),
+                    sentence=f"Hole {number}: no fixing in the catalogue holds {here}.",
+                    action=f"Move it {aside}." if aside else _nearest_miss(choice),
                     where=where,
                 )
             )
