@@ -13,12 +13,8 @@ from rockpin.core.tables.catalogue import BoardKind
 
 
 def sure_places(spot: Spot, screw_mm: float, half_mm: float) -> tuple[Shift, ...]:
-    """How far along the wall it is surely clear so many mm to both sides, and surely wood for a screw [mm].
-
-    Asked for sizes rounded up, so that a hole is looked round only a few times.
-    """
-    screw, half = ceil(screw_mm / 2) * 2.0, ceil(half_mm / 10) * 10.0
-    return nearest_sure(spot.members, spot.hole.x_mm, spot.hole.y_mm, screw, half, spot.framing)
+    """How far along the wall it is surely clear so many mm to both sides, and surely wood for a screw [mm]."""
+    return nearest_sure(spot.members, spot.hole.x_mm, spot.hole.y_mm, screw_mm, half_mm, spot.framing)
 
 
 def moves_text(shifts: Iterable[Shift], units: UnitSystem) -> str:
@@ -31,9 +27,9 @@ def moves_text(shifts: Iterable[Shift], units: UnitSystem) -> str:
 
 
 def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
-    found = spot.cached_text(
-        f"moves {screw_mm} {half_mm}", lambda: moves_text(sure_places(spot, screw_mm, half_mm), spot.units)
-    )
+    """Asked for sizes rounded up, so that a hole is looked round only a few times."""
+    screw, half = ceil(screw_mm / 2) * 2.0, ceil(half_mm / 10) * 10.0
+    found = spot.cached_text(f"moves {screw} {half}", lambda: moves_text(sure_places(spot, screw, half), spot.units))
     return f", or move it {found}" if found else ""
 
 

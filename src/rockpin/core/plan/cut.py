@@ -77,11 +77,11 @@ def _cut_layer(layer: LayerReading, spread_mm: float, kind: BehindKind, units: U
     elif layer.role is Role.FRAME:
         if kind in (BehindKind.TIMBER, BehindKind.STEEL):
             # "Timber studs and void", as the region calls it; a piece of wood between steel studs is no stud
-            stud, wood = f"{layer.label.split(' studs')[0]} stud", layer.material != "steel_studs"
-            named = (
-                stud if wood is (kind is BehindKind.TIMBER) else "Wood" if kind is BehindKind.TIMBER else "Steel stud"
-            )
-            label, hatch = named, "timber" if kind is BehindKind.TIMBER else "void"
+            of_steel, stud = layer.material == "steel_studs", f"{layer.label.split(' studs')[0]} stud"
+            if kind is BehindKind.TIMBER:
+                label, hatch = "Wood" if of_steel else stud, "timber"
+            else:
+                label, hatch = "Steel stud", "void"
         else:
             filled = layer.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
             label, hatch = ("Insulation", "insulation") if filled else ("Void", "void")
