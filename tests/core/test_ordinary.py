@@ -2,14 +2,19 @@
 
 import pytest
 
-from bench.ordinary_jobs import Row
+from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, studs
+from bench.ordinary_jobs import job as job_of
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import MasonryPlug
+from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import HowKnown, Layer
 from rockpin.core.plan import WayKind, WayOut, make_plan, ways_out
+from rockpin.core.plan.changed import drilled
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, job, plate_fixture
 
@@ -74,3 +79,39 @@ def test_tests_to_failure_are_advised_where_a_fixing_may_turn_out_to_hold(catalo
     assert (
         f"Pull 5 of {inside(plug.label)} out of this wall first: if each holds {wanted:.0f} N or more" in way.sentence
     )
+
+
+def _ways(document: JobDocument) -> list[str]:
+    return [way.sentence for way in ways_out(document, load_catalogue())]
+
+
+def _in_the_wet(fixture: Fixture) -> Fixture:
+    return fixture.model_copy(update={"environment": Environment.WET})
+
+
+@pytest.mark.parametrize("hole_mm", [6.5, 9, 10.5])
+def test_a_tiled_grab_rail_on_blocking_wants_wider_holes_and_no_second_blocking(hole_mm: float) -> None:
+    wall = studs(89, HowKnown.SEEN, Layer(material="tile", thickness_mm=8), members=(BLOCKING,))
+    ways = _ways(job_of(wall, _in_the_wet(grab_rail(hole_mm)), 1100, 960))
+    assert [way.startswith("Drill the bracket's holes 12.5 mm wide: coach screw 12 mm") for way in ways] == [True]
+
+
+@pytest.mark.parametrize("material", ["brick", "dense_block"])
+@pytest.mark.parametrize("skin_mm", [0, 12])
+def test_a_grab_rail_in_the_wet_has_a_board_on_masonry(material: str, skin_mm: float) -> None:
+    # damp wood holds a thread less, so the board may have to be the thicker one
+    ways = _ways(job_of(masonry(material, skin_mm), _in_the_wet(grab_rail()), 1100, 960))
+    assert any(way.startswith("Put a board") for way in ways)
+
+
+def test_no_hole_is_drilled_wider_than_its_plate_has_metal_for() -> None:
+    def in_plate(edge_mm: float) -> Fixture:
+        plate = grab_rail(9).supports[0]
+        holes = (plate.holes[0].model_copy(update={"x_mm": edge_mm}),)
+        narrow = plate.model_copy(update={"width_mm": 2 * edge_mm, "holes": holes})
+        return grab_rail(9).model_copy(update={"supports": (narrow,)})
+
+    # a hole of 10.5 mm with 3 mm of metal beside it wants its middle 8.25 mm from the edge
+    assert drilled(in_plate(8.3), 10.5, 3) is not None
+    assert drilled(in_plate(8.2), 10.5, 3) is None
+    assert drilled(in_plate(4), 9, 3) is not None, "what is as wide already is not drilled"

@@ -1,7 +1,7 @@
 """Fixtures as somebody may change them: larger plates, wider holes, more of them, less in it, a board behind."""
 
 from itertools import pairwise
-from math import ceil, floor
+from math import ceil, floor, hypot
 
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
 from rockpin.core.document.job import JobDocument
@@ -44,19 +44,33 @@ def lighter(fixture: Fixture, share: float) -> Fixture:
     return fixture.model_copy(update={"pieces": pieces})
 
 
-def drilled(fixture: Fixture, wide_mm: float) -> Fixture:
-    """A fixture whose round holes are at least so wide [mm]."""
+def _room_mm(support: Support, hole: FixtureHole, wide_mm: float) -> float:
+    """How much metal stays beside a hole of that width: to the plate's edge and to the next hole, as wide [mm]."""
+    to_edge = min(hole.x_mm, support.width_mm - hole.x_mm, hole.y_mm, support.height_mm - hole.y_mm)
+    to_next = (
+        hypot(one.x_mm - hole.x_mm, one.y_mm - hole.y_mm) - max(one.diameter_mm, wide_mm) / 2
+        for one in support.holes
+        if one.id != hole.id
+    )
+    return min((to_edge, *to_next)) - wide_mm / 2
 
-    def wider(hole: FixtureHole) -> FixtureHole:
-        return (
-            hole.model_copy(update={"diameter_mm": max(hole.diameter_mm, wide_mm)})
-            if hole.slot_length_mm == 0
-            else hole
-        )
+
+def drilled(fixture: Fixture, wide_mm: float, left_mm: float) -> Fixture | None:
+    """A fixture whose round holes are at least so wide [mm]; None where less metal than that would stay beside one.
+
+    Nothing is asked of a hole that is as wide already.
+    """
+
+    def narrow(hole: FixtureHole) -> bool:
+        return hole.slot_length_mm == 0 and hole.diameter_mm < wide_mm
 
     def of(support: Support) -> Support:
-        return support.model_copy(update={"holes": tuple(wider(hole) for hole in support.holes)})
+        holes = (hole.model_copy(update={"diameter_mm": wide_mm}) if narrow(hole) else hole for hole in support.holes)
+        return support.model_copy(update={"holes": tuple(holes)})
 
+    wider = [(support, hole) for support in fixture.supports for hole in support.holes if narrow(hole)]
+    if any(_room_mm(support, hole, wide_mm) < left_mm for support, hole in wider):
+        return None
     return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
 
 

@@ -143,8 +143,9 @@ def larger_plate(trial: Trial) -> WayOut | None:
             return None
         plate = supports[0]
         size = f"{show_length(plate.width_mm, trial.units)} × {show_length(plate.height_mm, trial.units)}"
-        made = fixture.model_copy(update={"supports": supports})
-        made = drilled(made, wider) if wider else made
+        made = drilled(fixture.model_copy(update={"supports": supports}), wider, trial.sizes.bracket_metal_mm)
+        if made is None:
+            return None
         holes = f", its holes {show_across(wider, trial.units, up=True)}" if wider else ""
         return trial.way(
             WayKind.LARGER_PLATE,
@@ -199,9 +200,12 @@ def larger_holes(trial: Trial) -> WayOut | None:
     sizes = sorted({hole.diameter_mm for s in trial.job.fixture.supports for hole in s.holes if hole.used})
 
     def with_holes(wider: float) -> WayOut | None:
+        fixture = drilled(trial.job.fixture, wider, trial.sizes.bracket_metal_mm)
+        if fixture is None:
+            return None
         return trial.way(
             WayKind.LARGER_HOLES,
-            trial.job.model_copy(update={"fixture": drilled(trial.job.fixture, wider)}),
+            trial.job.model_copy(update={"fixture": fixture}),
             lambda plan: (
                 f"Drill the bracket's holes {show_across(wider, trial.units, up=True)} wide: {with_what(plan)}."
             ),

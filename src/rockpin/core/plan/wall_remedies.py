@@ -39,9 +39,11 @@ def backing_board(trial: Trial) -> WayOut | None:
 
 def blocking(trial: Trial) -> WayOut | None:
     """Wood put between the studs behind every hole: the wall is opened for it, so nothing is applied here."""
-    if not trial.before.framed:
-        return None
     holes, wall, sizes = trial.before.holes, trial.job.wall, trial.sizes
+    there = {hole.behind.member.kind if hole.behind.member else None for hole in holes}
+    # nobody opens a wall to put in the wood that is in it
+    if not trial.before.framed or there == {MemberKind.BLOCKING}:
+        return None
     above, beyond = sizes.blocking_above_mm, sizes.blocking_beyond_mm
     low, high = min(hole.y_mm for hole in holes) - above, max(hole.y_mm for hole in holes) + above
     left, right = min(hole.x_mm for hole in holes) - beyond, max(hole.x_mm for hole in holes) + beyond
@@ -59,16 +61,18 @@ def blocking(trial: Trial) -> WayOut | None:
     walls = tuple(behind if one.id == wall.id else one for one in trial.job.walls)
 
     def with_wood(wider: float, larger: float) -> WayOut | None:
-        fixture = drilled(trial.job.fixture, wider) if wider else trial.job.fixture
+        plates = tuple(scaled(one, larger) for one in trial.job.fixture.supports)
+        fixture = trial.job.fixture.model_copy(update={"supports": plates}) if larger > 1 else trial.job.fixture
+        fixture_drilled = drilled(fixture, wider, sizes.bracket_metal_mm)
+        if fixture_drilled is None:
+            return None
         besides = f" and drill the bracket's holes {show_across(wider, trial.units, up=True)} wide" if wider else ""
         if larger > 1:
-            plates = tuple(scaled(one, larger) for one in fixture.supports)
-            fixture = fixture.model_copy(update={"supports": plates})
             size = f"{show_length(plates[0].width_mm, trial.units)} × {show_length(plates[0].height_mm, trial.units)}"
             besides = f", take plates of {size}, holes as much farther apart{besides}"
         return trial.way(
             WayKind.BLOCKING,
-            trial.job.model_copy(update={"walls": walls, "fixture": fixture}),
+            trial.job.model_copy(update={"walls": walls, "fixture": fixture_drilled}),
             lambda plan: (
                 "Open the wall and put wood between the studs behind it, as deep as they are and screwed to both"
                 f"{besides}: {with_what(plan)}."
@@ -89,7 +93,8 @@ def _on_masonry_boards(trial: Trial) -> Iterator[tuple[str, JobDocument]]:
         return
     for board in trial.sizes.masonry_boards:
         link = board_on_units(job, board, reading.unit_mm[0], trial.sizes)
-        fixture = drilled(job.fixture, trial.sizes.coach_hole_mm).model_copy(update={"links": (link,)})
+        wider = drilled(job.fixture, trial.sizes.coach_hole_mm, trial.sizes.bracket_metal_mm)
+        fixture = (wider or job.fixture).model_copy(update={"links": (link,)})
         says = (
             f"Put a board {show_length(link.width_mm, units)} × {show_length(link.height_mm, units)}, "
             f"{show_thickness(link.thickness_mm, units)} thick, on the wall first, held at {len(link.holes)} places"
@@ -113,13 +118,14 @@ def test_first(trial: Trial) -> WayOut | None:
 
     By itself, with wider holes, and where that is not enough on a board over many bricks or blocks.
     """
-    fixture, wide = trial.job.fixture, trial.sizes.coach_hole_mm
-    drilled_wider = trial.job.model_copy(update={"fixture": drilled(fixture, wide)})
-    wider = f", its holes {show_across(wide, trial.units, up=True)} wide"
-    return (
-        _tested(trial, trial.job)
-        or _tested(trial, drilled_wider, besides=wider)
-        or first_of(_tested(trial, job, before=says) for says, job in _on_masonry_boards(trial))
+    wide = trial.sizes.coach_hole_mm
+    drilled_wider = drilled(trial.job.fixture, wide, trial.sizes.bracket_metal_mm)
+    tried = [(trial.job, "")]
+    if drilled_wider:
+        says = f", its holes {show_across(wide, trial.units, up=True)} wide"
+        tried.append((trial.job.model_copy(update={"fixture": drilled_wider}), says))
+    return first_of(_tested(trial, job, besides=besides) for job, besides in tried) or first_of(
+        _tested(trial, job, before=says) for says, job in _on_masonry_boards(trial)
     )
 
 

@@ -19,7 +19,7 @@ class RemedyTable(Model):
 
     ``coach_hole_mm``, ``thick_coach_hole_mm``: a bracket's hole for the usual coach screw under a person's weight, and
     for the next thicker one. ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the
-    least and at the most.
+    least and at the most. ``bracket_metal_mm``: the least metal that stays beside it.
     ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
     ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
     """
@@ -33,6 +33,7 @@ class RemedyTable(Model):
     map_at_once: int
     bracket_holes_mm: tuple[float, ...]
     bracket_holes_wider_mm: tuple[float, float]
+    bracket_metal_mm: float
     coach_hole_mm: float
     thick_coach_hole_mm: float
     plate_scales: tuple[float, ...]
