@@ -6,6 +6,7 @@ import { Belief, NextCheck } from "./Belief";
 import { BuildUp } from "./BuildUp";
 import { Facts } from "./Facts";
 import { FindFraming } from "./FindFraming";
+import { OtherWall } from "./OtherWall";
 import { Measures } from "./Measures";
 import { BecomesAPost, PostFields } from "./PostFields";
 import { PhotoPart } from "./photo/PhotoPart";
@@ -48,6 +49,7 @@ export function WallStage(props: StageProps) {
         ))}
       </Tabs.List>
       <Tabs.Content value="what">
+        {editing.data.job.placement.second_wall_id && <OtherWall editing={editing} />}
         <Belief plan={editing.plan} />
         <NextCheck plan={editing.plan} onReport={setCheck} />
         <ReportCheck
