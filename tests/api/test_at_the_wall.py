@@ -51,6 +51,26 @@ def test_each_thing_is_taken_in_once_and_can_be_undone(client: TestClient) -> No
     assert happen(client, **said)["job"]["records"] == []
 
 
+def test_a_fixture_that_is_dragged_leaves_its_drilled_hole_in_the_wall(client: TestClient) -> None:
+    before = happen(client, kind="report", id="a", hole_id="top-left", report={"outcome": "as_planned"})
+    hole, at = before["plan"]["holes"][0], before["plan"]["placing"]
+    there = {"x_mm": at["x_mm"] - 70, "y_mm": at["y_mm"], "lines_up": False}
+    held = client.post(f"{JOB}/trial", json=there)
+    assert held.status_code == 200, held.text
+    put = client.put(f"{JOB}/place", json={**there, "revision": before["revision"], "summary": "moved"})
+    assert put.status_code == 200, put.text
+    job, plan = put.json()["job"], put.json()["plan"]
+    assert job["records"] == []
+    assert [(one["x_mm"], one["y_mm"]) for one in job["left"]] == [(hole["x_mm"], hole["y_mm"])]
+    # to be filled and drilled anew, and the drag has shown as much
+    for made in (plan, held.json()["plan"]):
+        assert made["holes"][0]["x_mm"] == pytest.approx(hole["x_mm"] - 70)
+        assert "fill" in {step["id"] for step in made["steps"]}
+        assert not next(step for step in made["steps"] if step["id"].startswith("drill"))["done"]
+    back = client.post(f"{JOB}/undo").json()["job"]
+    assert ([one["hole_id"] for one in back["records"]], back["left"]) == (["top-left"], [])
+
+
 def test_two_devices_on_one_job_keep_each_others_work(client: TestClient) -> None:
     stale = client.get(JOB).json()
     happen(client, kind="step", id="a", step="parts")

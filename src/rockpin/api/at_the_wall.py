@@ -12,7 +12,7 @@ from rockpin.api.schemas import Made, Workspace
 from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.base.model import Id, Note
 from rockpin.core.document.record import CameLoose, Moment, Photo
-from rockpin.core.plan import Happened, PhotoTaken, WaysOn, repair_of
+from rockpin.core.plan import Happened, PhotoTaken, WaysOn, repair_of, standing
 from rockpin.core.tables.references import job_faults
 
 router = APIRouter(prefix="/api", tags=["at the wall"])
@@ -68,7 +68,8 @@ def came_loose(job_id: str, loose: CameLoose, context: Context) -> Made:
     known = {hole.id for hole in plan.holes}
     if strange := [one.hole_id for one in loose.holes if one.hole_id not in known]:
         raise BadInput([Fault("holes", f"“{strange[0]}” is no hole of this job; it has {', '.join(sorted(known))}")])
-    repair = repair_of(job.body, loose)
+    hung = standing(document, context.catalogue, context.keep).placement
+    repair = repair_of(job.body.model_copy(update={"placement": hung}), loose)
     if faults := job_faults(repair, context.catalogue):
         raise BadInput(faults)
     return Made(id=context.store.add_job(job.site_id, repair).id)

@@ -7,6 +7,7 @@ from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
+from rockpin.core.drilling import stays_behind
 from rockpin.core.fixture import in_row
 from rockpin.core.plan import Happened, standing
 from rockpin.core.tables.references import job_faults, wall_faults
@@ -31,7 +32,7 @@ def save_job(
         raise BadInput(faults)
     job = job.model_copy(update={"fixture": in_row(job.fixture)})
     context.store.check_walls(job_id, job)
-    job = _noted(context, job_id, job)
+    job = _left_where_drilled(context, job_id, _noted(context, job_id, job))
     planner.ask("tried", job_id, *part_of(job))
     context.store.save(job_id, job, revision, summary, By(job_id, device or None), taken_in)
     return planner.ask("workspace", job_id, device)
@@ -70,6 +71,25 @@ def _noted(context: AppContext, job_id: str, job: JobBody) -> JobBody:
     except CannotPlan:
         return job
     return job.model_copy(update={"placement": job.placement.model_copy(update={"x_mm": at.x_mm, "y_mm": at.y_mm})})
+
+
+def _left_where_drilled(context: AppContext, job_id: str, job: JobBody) -> JobBody:
+    """The job with every drilled hole where it is in the wall, wherever the fixture has been put."""
+    kept = context.store.job(job_id).body
+    if not (kept.records or kept.came_loose):
+        return job
+    try:
+        before, after = (
+            standing(context.store.document(job_id, context.catalogue, changed), context.catalogue, context.keep)
+            for changed in ([], [job])
+        )
+    except CannotPlan:
+        return job
+    left = stays_behind(before, after, context.catalogue)
+    if left is after:
+        return job
+    parts = ("records", "left", "choices", "progress", "came_loose")
+    return job.model_copy(update={name: getattr(left, name) for name in parts})
 
 
 def save_wall_of_job(

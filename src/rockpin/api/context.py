@@ -74,8 +74,9 @@ class AppContext:
                 if isinstance(job, Broken):
                     continue
                 body = job.body
-                named = {one.fixing for one in body.choices} | {one.fixing for one in body.pull_tests}
-                if gone & (named | {one.fixing for one in body.records if one.fixing}):
+                picked = {one.fixing for items in (body.choices, body.pull_tests) for one in items}
+                drilled = {one.fixing for items in (body.records, body.left) for one in items if one.fixing}
+                if gone & (picked | drilled):
                     users.append(body.title)
         return users
 

@@ -14,6 +14,7 @@ from rockpin.api.views import job_line, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
+from rockpin.core.drilling import stays_behind
 from rockpin.core.hidden import ClearingWay
 from rockpin.core.plan import (
     BetterPlace,
@@ -70,7 +71,7 @@ def trial(context: AppContext, job_id: str, held: str) -> bytes:
     """The plan of a job held where it is not saved, without what nobody reads meanwhile, and what it lines up with."""
     document, wanted = context.document_of(job_id), Trial.model_validate_json(held)
     at, line_ups = carry(document, wanted.x_mm, wanted.y_mm, context.catalogue, context.keep, lines_up=wanted.lines_up)
-    moved = document.model_copy(update={"placement": at})
+    moved = stays_behind(document, document.model_copy(update={"placement": at}), context.catalogue)
     put, at_rest = assemble(job_id, moved, document.site, document.walls), None
     # where it stands there may be no plan; it may be moved all the same
     with suppress(RockPinError):

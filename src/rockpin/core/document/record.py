@@ -52,6 +52,7 @@ class HoleRecord(Model):
 class LeftHole(Model):
     """A hole of this job that was drilled and given up: it stays in the wall, filled or not.
 
+    ``fixing``: what went in as planned, before it was given up.
     ``crumbled``: its rim is broken out, so that the next one keeps farther away.
     """
 
@@ -62,6 +63,7 @@ class LeftHole(Model):
     diameter_mm: float = Field(gt=0, le=150)
     depth_mm: NonNegativeMm = 0
     met: tuple[Id, ...] = Field(default=(), max_length=20)
+    fixing: Id | None = None
     crumbled: bool = False
     filled: bool = False
     day: Day | None = None
@@ -93,7 +95,10 @@ class FailedHow(StrEnum):
 
 
 class OldFixing(Model):
-    """What was in one hole of a thing that came loose. ``hole_mm``: how wide the hole is now."""
+    """What was in one hole of a thing that came loose. ``hole_mm``: how wide the hole is now.
+
+    ``left_behind``: what came loose hangs elsewhere by now, and the hole is an old one.
+    """
 
     hole_id: Id
     fixing: Id | None = Field(default=None, description="None: nobody knows")
@@ -101,12 +106,18 @@ class OldFixing(Model):
     hole_mm: float = Field(gt=0, le=60)
     depth_mm: NonNegativeMm | None = None
     pulled_n: float | None = Field(default=None, gt=0, le=100_000, description="what one that holds was pulled with")
+    left_behind: bool = False
 
 
 class CameLoose(Model):
-    """A thing that came loose: what was in each of its holes. The job hangs it again."""
+    """A thing that came loose: what was in each of its holes. The job hangs it again.
+
+    ``hung_x_mm``, ``hung_y_mm``: where its lower left corner was; None: where it is put now.
+    """
 
     day: Day | None = None
+    hung_x_mm: WallCoordinate | None = None
+    hung_y_mm: WallCoordinate | None = None
     holes: tuple[OldFixing, ...] = Field(default=(), max_length=100)
     note: Note = ""
 

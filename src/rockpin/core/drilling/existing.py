@@ -38,12 +38,17 @@ def of_record(record: HoleRecord, catalogue: Catalogue) -> Existing:
     )
 
 
-def _of_old(one: OldFixing) -> Existing:
+def _of_old(one: OldFixing, catalogue: Catalogue) -> Existing:
     if one.how is FailedHow.HOLDS:
         return Existing(sits=one.fixing, diameter_mm=None if one.fixing else one.hole_mm)
     broke = one.how is FailedHow.BROKE
+    failed = frozenset([one.fixing] if one.fixing else ())
     return Existing(
-        diameter_mm=one.hole_mm, failed=frozenset([one.fixing] if one.fixing else ()), lost=broke and one.fixing is None
+        diameter_mm=one.hole_mm,
+        failed=failed,
+        lost=broke and one.fixing is None,
+        # what broke says nothing of its hole; whatever else gave way there gives way again unless it is thicker
+        outgrown=() if broke else _outgrown(failed, catalogue),
     )
 
 
@@ -56,15 +61,15 @@ def same_hole(hole: PlacedHole, old_holes: Iterable[OldHole], within_mm: float) 
 def existing_holes(job: JobDocument, holes: Iterable[PlacedHole], catalogue: Catalogue) -> dict[str, Existing]:
     """What is known of each hole that is there: by its record, else by what came loose, else what another job left."""
     records = {one.hole_id: one for one in job.records}
-    loose = {one.hole_id: one for one in job.came_loose.holes} if job.came_loose else {}
+    loose = {one.hole_id: one for one in job.came_loose.holes if not one.left_behind} if job.came_loose else {}
     found: dict[str, Existing] = {}
     for hole in holes:
         if record := records.get(hole.id):
             one = of_record(record, catalogue)
             old = loose.get(hole.id)
-            found[hole.id] = one if old is None else _with_old(one, _of_old(old))
+            found[hole.id] = one if old is None else _with_old(one, _of_old(old, catalogue))
         elif old := loose.get(hole.id):
-            found[hole.id] = _of_old(old)
+            found[hole.id] = _of_old(old, catalogue)
         elif there := same_hole(hole, job.wall.old_holes, catalogue.figures.plan.same_hole_mm):
             found[hole.id] = Existing(sits=there.fixing)
     return found
@@ -74,5 +79,8 @@ def _with_old(now: Existing, before: Existing) -> Existing:
     """A hole of a repair that was worked on: what failed in it before does not go into it now."""
     wide = [one for one in (now.diameter_mm, before.diameter_mm) if one is not None]
     return replace(
-        now, diameter_mm=max(wide, default=None) if now.sits is None else None, failed=now.failed | before.failed
+        now,
+        diameter_mm=max(wide, default=None) if now.sits is None else None,
+        failed=now.failed | before.failed,
+        outgrown=(*now.outgrown, *before.outgrown),
     )

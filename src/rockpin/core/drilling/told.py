@@ -47,7 +47,7 @@ def _told(job: JobDocument, catalogue: Catalogue) -> list[_Told]:
         for record in job.records
         if record.hole_id in holes and record.met
     ]
-    found += [_Told(one.id, one.x_mm, one.y_mm, one.met, None, None, None, None, one.day) for one in job.left]
+    found += [_Told(one.id, one.x_mm, one.y_mm, one.met, None, None, None, one.fixing, one.day) for one in job.left]
     found += [
         _Told(one.id, one.x_mm, one.y_mm, one.reported, None, None, None, one.fixing, one.day)
         for one in job.wall.old_holes

@@ -148,6 +148,7 @@ class Case:
                     diameter_mm=one.bit_mm or self.wide_mm,
                     depth_mm=one.depth_mm or 0,
                     met=one.met,
+                    fixing=one.fixing,
                     crumbled=any(self.catalogue.outcome_by_key[key].crumbled for key in one.met),
                     day=one.day,
                 )

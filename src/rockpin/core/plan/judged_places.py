@@ -12,6 +12,7 @@ from rockpin.core.base.findings import Severity, VerdictWord, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model, Rect
 from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import seen_of, shifted
 from rockpin.core.plan.corner import planes_of
@@ -137,7 +138,7 @@ def places_on_the_wall(job: JobDocument, part: int, catalogue: Catalogue, keep: 
     some = lattice[first : first + sizes.map_at_once]
     places = []
     for _, (dx, dy) in some:
-        moved = job.model_copy(update={"placement": shifted(at, dx, dy)})
+        moved = stays_behind(job, job.model_copy(update={"placement": shifted(at, dx, dy)}), catalogue)
         word = _word_at(moved, catalogue, keep)
         places.append(
             WallPlace(

@@ -1,16 +1,14 @@
 """A thing that came loose: why by the figures, how the old fixing comes out, and what is different this time."""
 
-from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import show_force, show_use
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, Goes, assess, method_of
+from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import CameLoose, FailedHow, OldFixing, Progress
 from rockpin.core.hole import Spot
-from rockpin.core.plan.stages import ComputedStages, compute_stages
-from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.plan.stages import ComputedStages
 
 
 class LooseReading(Model):
@@ -55,10 +53,16 @@ def _why(old: OldFixing, fixing: AnyFixing | None, made: Assessment | None, spot
     )
     if made.use > 1:
         return f"Hole {number}: {name} {_HOW[old.how]}. When {made.case} it is {asked}: {made.use:.1f} times too much."
+    in_wood = fixing.method in ("wood", "lining")
     cause = {
         FailedHow.BACKED_OUT: "A screw backs out where it was never drawn up, or is shaken.",
-        FailedHow.SPUN: "The hole was too wide for it from the start, or dust lay in it.",
+        FailedHow.SPUN: "It found less wood than it is taken to have, or was driven on until its thread had cut out."
+        if in_wood
+        else "The hole was too wide for it from the start, or dust lay in it.",
         FailedHow.BOARD_CRUMBLED: "The wall there is weaker than it is taken to be, or was wet.",
+        FailedHow.PULLED_OUT: "It missed the wood, or sat at its edge, or was pulled harder than it is taken to be."
+        if in_wood
+        else "It was pulled harder than it is taken to be, or never sat well.",
     }.get(old.how, "It was pulled harder than it is taken to be, or never sat well.")
     return (
         f"Hole {number}: {name} {_HOW[old.how]}, though by the figures it should have held (used to "
@@ -94,39 +98,28 @@ def _now(old: OldFixing, chosen: Assessment | None, made: Assessment | None) -> 
     return f"This time {inside(chosen.label)}, used to {show_use(chosen.use)}{before}."
 
 
-def loose_readings(job: JobDocument, done: ComputedStages, shipped: Catalogue, keep: Keep) -> tuple[LooseReading, ...]:
+def loose_readings(done: ComputedStages) -> tuple[LooseReading, ...]:
     """Why each hole of a thing that came loose gave way; nothing where none did."""
-    if job.came_loose is None:
-        return ()
-    # the old fixing in the hole as it was before it failed
-    fresh = job.model_copy(update={"came_loose": None, "records": ()})
-    spots = {spot.hole.id: spot for spot in compute_stages(fresh, shipped, keep, advise=False).spots}
     chosen = {choice.hole_id: choice.chosen for choice in done.choices}
-    found = []
-    for old in job.came_loose.holes:
-        spot = spots.get(old.hole_id)
-        if spot is None:
-            continue
-        fixing = done.catalogue.fixing_by_key.get(old.fixing or "")
-        made = assess(fixing, spot, done.catalogue.capacity) if fixing else None
-        found.append(
-            LooseReading(
-                hole_id=old.hole_id,
-                number=spot.hole.number,
-                why=_why(old, fixing, made, spot),
-                comes_out=_comes_out(old, fixing),
-                now=_now(old, chosen.get(old.hole_id), made),
-            )
+    return tuple(
+        LooseReading(
+            hole_id=one.old.hole_id,
+            number=one.spot.hole.number,
+            why=_why(one.old, one.fixing, one.made, one.spot),
+            comes_out=_comes_out(one.old, one.fixing),
+            now=_now(one.old, chosen.get(one.old.hole_id), one.made),
         )
-    return tuple(sorted(found, key=lambda one: one.number))
+        for one in done.gave_way
+    )
 
 
 def repair_of(job: JobBody, loose: CameLoose) -> JobBody:
     """A job that hangs a thing again which came loose, from the holes that are there."""
+    at = job.placement
     return job.model_copy(
         update={
             "title": f"{job.title[:104]}, again",
-            "came_loose": loose,
+            "came_loose": loose.model_copy(update={"hung_x_mm": at.x_mm, "hung_y_mm": at.y_mm}),
             "records": (),
             "photos": (),
             "as_built": (),

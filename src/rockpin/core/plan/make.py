@@ -351,7 +351,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         steps=work.steps,
         cautions=(*cautions, *ALWAYS),
         record=record_lines(job, holes, units, catalogue),
-        loose=loose_readings(job, done, shipped, keep),
+        loose=loose_readings(done),
         fittings=done.fittings,
         post=done.post,
         beside=None,

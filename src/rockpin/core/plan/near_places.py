@@ -15,6 +15,7 @@ from rockpin.core.base.model import Model, Rect, bounding
 from rockpin.core.base.quantities import UnitSystem, show_risk, show_use
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.wall import Wall
+from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.judged_places import Judged, judge
@@ -194,6 +195,7 @@ def better_places(job: JobDocument, catalogue: Catalogue, keep: Keep | None = No
         jobs[judge(moved, float(near.dx_mm), float(near.dy_mm), catalogue, keep)] = moved
     for dx, dy in [(0.0, 0.0), *_moves(job, done, catalogue.remedies)]:
         moved = job.model_copy(update={"placement": shifted(job.placement, dx, dy)})
+        moved = stays_behind(job, moved, catalogue)
         for says, arranged in arrangements(moved, catalogue, keep):
             # as it is, every millimetre was looked at already
             if says or not (mapped or (dx, dy) == (0.0, 0.0)):

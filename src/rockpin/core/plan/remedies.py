@@ -9,6 +9,7 @@ from rockpin.core.base.quantities import show_across, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
+from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
@@ -180,7 +181,7 @@ def move(trial: Trial) -> WayOut | None:
 
     def by(dx_mm: float, dy_mm: float) -> WayOut | None:
         words = move_words(dx_mm, dy_mm, trial.units)
-        job = _moved(trial.job, dx_mm, dy_mm)
+        job = stays_behind(trial.job, _moved(trial.job, dx_mm, dy_mm), trial.catalogue)
         return trial.way(WayKind.MOVE, job, lambda plan: f"Move it {words}: {with_what(plan)}{_on_what(plan)}.")
 
     return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before, trial.sizes)[: trial.sizes.moves_tried])

@@ -5,10 +5,12 @@ from typing import NamedTuple
 from rockpin.core.advice import NOT_ASKED, Advice, next_check
 from rockpin.core.base.errors import NotFound
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
-from rockpin.core.capacity import Assessment
+from rockpin.core.capacity import Assessment, assess
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
+from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobDocument, Placement
+from rockpin.core.document.record import OldFixing
 from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes
 from rockpin.core.fittings import FittingsReading, read_fittings
@@ -69,6 +71,18 @@ SHAKEN = "shaken"
 """The use of what hangs in a vehicle or a boat, by key."""
 
 
+class LooseFixing(NamedTuple):
+    """A fixing of a thing that came loose, judged in its hole as that was before; None where nobody knows what it was.
+
+    One that holds still is among them.
+    """
+
+    old: OldFixing
+    spot: Spot
+    fixing: AnyFixing | None
+    made: Assessment | None
+
+
 class ComputedStages(NamedTuple):
     """What the rooms have made of a job, before it is put together as a plan.
 
@@ -97,6 +111,7 @@ class ComputedStages(NamedTuple):
     clearances: tuple[Clearance, ...]
     fittings: FittingsReading
     post: PostReading | None
+    gave_way: tuple[LooseFixing, ...]
 
 
 class ReadWall(NamedTuple):
@@ -191,7 +206,7 @@ def compute_stages(
     """
     # what is asked of a job in a corner besides its plan is asked of its first plane
     planes = planes_of(job, catalogue.figures.demand)
-    job = planes.first if planes else job
+    job = asked = planes.first if planes else job
     shipped, read = catalogue, read_wall(job, catalogue, keep)
     whole, placing = settled(told_by_holes(job, catalogue), read)
     job = _as_it_rides(whole.counted(), catalogue)
@@ -274,7 +289,35 @@ def compute_stages(
             catalogue.figures.post,
             catalogue.figures.demand,
         ),
+        _gave_way(asked, shipped, keep),
     )
+
+
+def _gave_way(job: JobDocument, shipped: Catalogue, keep: Keep) -> tuple[LooseFixing, ...]:
+    """What each hole of a thing that came loose was, where it hung; empty for any other job."""
+    loose = job.came_loose
+    if loose is None:
+        return ()
+    at = job.placement
+    if loose.hung_x_mm is not None and loose.hung_y_mm is not None:
+        hung = {"x_mm": loose.hung_x_mm, "y_mm": loose.hung_y_mm, "along": None, "upright": None}
+        at = at.model_copy(update=hung)
+    before = job.model_copy(update={"came_loose": None, "records": (), "left": (), "placement": at})
+
+    def judged() -> tuple[LooseFixing, ...]:
+        done = compute_stages(before, shipped, keep, advise=False)
+        spots = {spot.hole.id: spot for spot in done.spots}
+        found = []
+        for old in loose.holes:
+            if (spot := spots.get(old.hole_id)) is None:
+                continue
+            fixing = done.catalogue.fixing_by_key.get(old.fixing or "")
+            found.append(
+                LooseFixing(old, spot, fixing, assess(fixing, spot, done.catalogue.capacity) if fixing else None)
+            )
+        return tuple(sorted(found, key=lambda one: one.spot.hole.number))
+
+    return keep.of("loose", shipped, (before, loose), judged)
 
 
 def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue, keep: Keep = NOTHING_KEPT) -> list[Spot]:

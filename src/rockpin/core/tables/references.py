@@ -136,6 +136,8 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
         if record.hole_id not in holes:
             faults.append(Fault(f"records.{i}.hole_id", f"“{record.hole_id}” is no hole of this fixture"))
     for i, left in enumerate(job.left):
+        if left.fixing:
+            faults += _unknown(f"left.{i}.fixing", left.fixing, fixings, "fixing")
         for met in left.met:
             faults += _unknown(f"left.{i}.met", met, catalogue.outcome_by_key, "outcome")
     for i, old in enumerate(job.came_loose.holes if job.came_loose else ()):

@@ -5,6 +5,7 @@ import type { Editing } from "../../job/useWorkspace";
 import { today } from "../../lib/today";
 import { Button, Heading, Select } from "../../ui/controls";
 import { Field } from "../../ui/Field";
+import { fixingsOf } from "./fixingsOf";
 
 type OldFixing = Schemas["OldFixing-Input"];
 
@@ -85,13 +86,7 @@ export function CameLoose({ editing }: { editing: Editing }) {
               <Select
                 label={`What was in hole ${hole.number}`}
                 value={now.fixing ?? ""}
-                options={[
-                  { key: "", label: "Nobody knows" },
-                  ...[...hole.candidates, ...hole.refused].map((one) => ({
-                    key: one.fixing,
-                    label: one.label,
-                  })),
-                ]}
+                options={[{ key: "", label: "Nobody knows" }, ...fixingsOf(hole)]}
                 onChange={(key) => void set(hole.id, { fixing: key || null })}
               />
             </div>

@@ -4,6 +4,7 @@ import { type Happening, whoIAm } from "../../job/useOutbox";
 import { today } from "../../lib/today";
 import { Field } from "../../ui/Field";
 import { Select } from "../../ui/controls";
+import { fixingsOf } from "./fixingsOf";
 import { PhotoButton, PhotoRow } from "./Photos";
 
 export type HoleRecord = Job["records"][number];
@@ -146,10 +147,7 @@ export function HoleFields({
         <Select
           label="What went in"
           value={record?.fixing ?? hole.chosen ?? ""}
-          options={[...hole.candidates, ...hole.refused].map((one) => ({
-            key: one.fixing,
-            label: one.label,
-          }))}
+          options={fixingsOf(hole)}
           onChange={(key) => void save(() => ({ fixing: key }), told)}
         />
       </div>

@@ -50,7 +50,7 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
     wall, units = job.wall, job.site.units
     where, stop = Where(hole=hole.id), Severity.DO_NOT_DRILL
     found: list[Finding] = []
-    loose = {one.hole_id: one for one in job.came_loose.holes} if job.came_loose else {}
+    loose = {one.hole_id: one for one in job.came_loose.holes if not one.left_behind} if job.came_loose else {}
     tried = any(one.hole_id == hole.id and one.holds is Holds.YES for one in job.records)
     if off_face_mm(wall, hole.x_mm, hole.y_mm) > 0:
         found.append(

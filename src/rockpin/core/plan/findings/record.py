@@ -7,7 +7,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.record import Holds, HoleRecord
+from rockpin.core.document.record import FailedHow, Holds, HoleRecord
 from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
@@ -150,6 +150,45 @@ def record_findings(
             for one in says
             if one
         ]
+    return found
+
+
+_SEE_WOOD = (
+    "Push a pin in beside the old hole and see what it meets; then drill there first, and report whether it went as "
+    "planned, in wood all the way."
+)
+_PULL_ONE = "Set one and pull it, with the gauge or hard by hand, before anything hangs on it; record that it holds."
+
+
+def contradicted_findings(job: JobDocument, done: ComputedStages) -> list[Finding]:
+    """Fixings that gave way though by the figures they should have held: the wall there is not what it is taken to be.
+
+    Until what goes in now has answered as planned, or was pulled, no figure of the same kind is to be trusted.
+    """
+    good = {one.hole_id for one in job.records if one.holds is Holds.YES or "as_planned" in one.met}
+    chosen = {choice.hole_id: choice.chosen for choice in done.choices}
+    proved = {proof.fixing for proof in done.proofs if proof.settles}
+    found = []
+    for one in done.gave_way:
+        now, made, fixing = chosen.get(one.old.hole_id), one.made, one.fixing
+        as_it_should = one.old.how in (FailedHow.HOLDS, FailedHow.BROKE, FailedHow.BACKED_OUT)
+        if as_it_should or fixing is None or made is None or made.mode is None or made.use > 1:
+            continue
+        if one.old.hole_id in good or (now and now.fixing in proved):
+            continue
+        number, wood = one.spot.hole.number, fixing.method in ("wood", "lining")
+        found.append(
+            Finding(
+                severity=Severity.PROVE_FIRST,
+                stage=Stage.FIXING,
+                code="gave-way-unexplained",
+                sentence=f"Hole {number}: {inside(fixing.label)} gave way though by the figures it should have held. "
+                "Something there is not as it is taken to be, and what goes in now is reckoned alike.",
+                action=_SEE_WOOD if wood else _PULL_ONE,
+                where=Where(hole=one.old.hole_id),
+                figures={"use": made.use},
+            )
+        )
     return found
 
 

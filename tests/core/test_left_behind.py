@@ -1,0 +1,149 @@
+"""What is drilled stays where it is in the wall, and what gave way there is told to whoever hangs the thing again."""
+
+from math import hypot
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.record import CameLoose, DoneStep, FailedHow, Holds, HoleRecord, OldFixing, Progress
+from rockpin.core.drilling import drilled_holes, existing_holes, stays_behind
+from rockpin.core.placing import shifted
+from rockpin.core.plan import better_places, make_plan, repair_of, ways_out
+from rockpin.core.plan.way_out import body_of
+from rockpin.core.setout import place_fixture
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
+
+CATALOGUE = load_catalogue()
+TWO = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
+ON_STUD = plate_fixture(((20, 20), (20, 180)), size_mm=(40, 200), mass_kg=3)
+DRILLED = HoleRecord(
+    hole_id="h1", met=("as_planned",), bit_mm=8, depth_mm=55, off_x_mm=2, off_y_mm=-1, fixing="nylon_plug_8"
+)
+
+
+def _drilled(fixture: Fixture = TWO, **more: object) -> JobDocument:
+    started = Progress(gathered=("plugs",), done=(DoneStep(step="mark"),))
+    picked = tuple(Choice(hole_id=one, fixing="nylon_plug_8") for one in ("h1", "h2"))
+    changes = {"records": (DRILLED,), "progress": started, "choices": picked} | more
+    return job(brick_wall(15), fixture, 1057, 1007).model_copy(update=changes)
+
+
+def _moved(document: JobDocument, dx: float, dy: float) -> JobDocument:
+    put = document.model_copy(update={"placement": shifted(document.placement, dx, dy)})
+    return stays_behind(document, put, CATALOGUE)
+
+
+def _in_the_wall(document: JobDocument) -> list[tuple[float, float, float]]:
+    found = drilled_holes("here", body_of(document), document.wall, CATALOGUE)
+    return [(one.x_mm, one.y_mm, one.diameter_mm) for one in found]
+
+
+@given(st.floats(-300, 300), st.floats(-300, 300))
+def test_however_a_fixture_is_moved_its_drilled_holes_are_where_they_were(dx: float, dy: float) -> None:
+    before = _drilled()
+    after = _moved(before, dx, dy)
+    (then,), (now,) = _in_the_wall(before), _in_the_wall(after)
+    assert now == pytest.approx(then, abs=1e-6)
+    if hypot(dx, dy) > CATALOGUE.figures.plan.same_hole_mm:
+        assert not after.records
+        assert [one.hole_id for one in after.choices] == ["h2"]
+        assert after.progress == Progress(gathered=("plugs",)), "it is marked anew; what lies ready lies ready"
+    else:
+        assert after.records[0].met == DRILLED.met
+        assert after.progress == before.progress
+
+
+def test_a_hole_left_behind_is_kept_clear_of_and_tells_what_it_met() -> None:
+    beside = make_plan(_moved(_drilled(), 6, 0), CATALOGUE)
+    assert "old-hole-near" in {one.code for one in beside.findings}
+    assert "old-hole-near" not in {one.code for one in make_plan(_moved(_drilled(), 60, 0), CATALOGUE).findings}
+    wood = DRILLED.model_copy(update={"fixing": "stud_screw_5_0", "off_x_mm": 0})
+    on_wood = job(stud_wall(), ON_STUD, 1180, 1000).model_copy(update={"records": (wood,)})
+    left = _moved(on_wood, 0, 300).left
+    assert [(one.met, one.fixing) for one in left] == [(("as_planned",), "stud_screw_5_0")]
+
+
+def test_a_hole_is_left_once_whoever_leaves_it_and_a_record_taken_back_leaves_none() -> None:
+    before = _drilled()
+    after = _moved(before, 60, 0)
+    there = stays_behind(before, after, CATALOGUE)
+    assert len(there.left) == 1
+    taken_back = before.model_copy(update={"records": ()})
+    assert stays_behind(before, taken_back, CATALOGUE) == taken_back
+    # another fixture in its place, without that hole
+    other = before.model_copy(update={"fixture": ON_STUD.model_copy(update={"supports": ()}), "records": ()})
+    assert len(stays_behind(before, other, CATALOGUE).left) == 1
+
+
+def test_moves_that_are_proposed_leave_the_drilled_hole_where_it_is() -> None:
+    bad = DRILLED.model_copy(update={"met": ("soft",), "fixing": None, "off_x_mm": 0, "off_y_mm": 0})
+    before = _drilled(records=(bad,), choices=())
+    (then,) = _in_the_wall(before)
+    named = [one.job for one in better_places(before, CATALOGUE)]
+    named += [one.job for one in ways_out(before, CATALOGUE) if one.job]
+    assert named
+    for body in named:
+        after = before.model_copy(update={name: getattr(body, name) for name in type(body).model_fields})
+        assert _in_the_wall(after) == [pytest.approx(then, abs=1e-6)]
+
+
+def _repair(how: FailedHow, fixing: str, document: JobDocument, hole_mm: float) -> JobDocument:
+    holes = [hole.id for hole in place_fixture(document, 0).holes]
+    old = tuple(OldFixing(hole_id=one, fixing=fixing, how=how, hole_mm=hole_mm) for one in holes)
+    body = repair_of(body_of(document), CameLoose(holes=old))
+    return document.model_copy(update={name: getattr(body, name) for name in type(body).model_fields})
+
+
+GAVE_WAY = [FailedHow.PULLED_OUT, FailedHow.SPUN, FailedHow.BOARD_CRUMBLED, FailedHow.BACKED_OUT]
+
+
+@pytest.mark.parametrize("how", GAVE_WAY)
+def test_where_a_screw_gave_way_no_other_of_its_size_goes_in(how: FailedHow) -> None:
+    made = make_plan(_repair(how, "stud_screw_5_0", job(stud_wall(), ON_STUD, 1180, 1000), 3), CATALOGUE)
+    for hole in made.holes:
+        taken = {one.fixing for one in hole.candidates}
+        assert not taken & {"stud_screw_5_0", "stud_screw_5_0_stainless", "stud_screw_4_0"}
+        assert "stud_screw_6_0" in taken
+
+
+def test_what_broke_says_nothing_of_its_hole() -> None:
+    made = make_plan(_repair(FailedHow.BROKE, "stud_screw_5_0", job(stud_wall(), ON_STUD, 1180, 1000), 3), CATALOGUE)
+    assert all("stud_screw_5_0_stainless" in {one.fixing for one in hole.candidates} for hole in made.holes)
+
+
+def _contradicted(document: JobDocument) -> list[str | None]:
+    return [one.where.hole for one in make_plan(document, CATALOGUE).findings if one.code == "gave-way-unexplained"]
+
+
+def test_what_gave_way_though_it_should_have_held_is_proved_first() -> None:
+    repair = _repair(FailedHow.PULLED_OUT, "nylon_plug_6", _drilled(records=(), choices=()), 6)
+    assert _contradicted(repair) == ["h1", "h2"]
+    assert make_plan(repair, CATALOGUE).verdict.word is not VerdictWord.READY
+    # wherever on this wall it is hung now
+    assert _contradicted(_moved(repair, 200, 0)) == ["h1", "h2"]
+    held = HoleRecord(hole_id="h1", fixing="nylon_plug_8", bit_mm=8, holds=Holds.YES)
+    assert _contradicted(repair.model_copy(update={"records": (held,)})) == ["h2"]
+    # what was too weak by the figures too, and what broke, is no riddle
+    heavy = job(brick_wall(15), plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=90), 1057, 1007)
+    assert _contradicted(_repair(FailedHow.PULLED_OUT, "nylon_plug_6", heavy, 6)) == []
+    assert _contradicted(_repair(FailedHow.BROKE, "nylon_plug_6", _drilled(records=()), 6)) == []
+
+
+def test_a_repair_that_is_moved_has_fresh_holes_and_leaves_the_old_ones() -> None:
+    repair = _repair(FailedHow.PULLED_OUT, "nylon_plug_6", _drilled(records=(), choices=()), 9)
+    there = place_fixture(repair, 0).holes
+    assert set(existing_holes(repair, there, CATALOGUE)) == {"h1", "h2"}
+    aside = _moved(repair, 200, 0)
+    assert existing_holes(aside, place_fixture(aside, 0).holes, CATALOGUE) == {}
+    assert [(one.x_mm, one.y_mm, one.diameter_mm) for one in aside.left] == [
+        (hole.x_mm, hole.y_mm, 9) for hole in there
+    ]
+    # why it gave way is a matter of where it hung
+    assert [one.why for one in make_plan(aside, CATALOGUE).loose] == [
+        one.why for one in make_plan(repair, CATALOGUE).loose
+    ]
