@@ -2,7 +2,7 @@
 
 from rockpin.core.drilling.card import DrillCard, bits_at_hand, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
-from rockpin.core.drilling.left_behind import stays_behind
+from rockpin.core.drilling.left_behind import stays_behind, where_it_hung
 from rockpin.core.drilling.record import drilled_holes, laid_pipes
 from rockpin.core.drilling.told import told_by_holes
 
@@ -17,4 +17,5 @@ __all__ = [
     "same_hole",
     "stays_behind",
     "told_by_holes",
+    "where_it_hung",
 ]

@@ -1,13 +1,16 @@
 """A fixture moved once it is drilled for leaves its holes behind: they are in the wall, it is not nailed to them."""
 
-from collections.abc import Iterable
-from math import hypot
+from collections.abc import Iterable, Iterator
+from math import hypot, inf
 
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import HoleRecord, LeftHole, OldFixing, Progress
 from rockpin.core.placing import lying
 from rockpin.core.setout import PlacedHole, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
+
+_SAME_MM = 1e-6
+"""What lies no farther apart [mm] than this has not moved."""
 
 
 def _marks(job: JobDocument, catalogue: Catalogue) -> dict[str, PlacedHole]:
@@ -48,54 +51,66 @@ def _with_its_own_id(left: LeftHole, taken: Iterable[str]) -> LeftHole:
     return left.model_copy(update={"id": name})
 
 
+def where_it_hung(job: JobDocument) -> JobDocument:
+    """A thing that came loose where it hung before it did, by the wall's own corner; any other job as it is."""
+    loose = job.came_loose
+    if loose is None or loose.hung_x_mm is None or loose.hung_y_mm is None:
+        return job
+    hung = {"x_mm": loose.hung_x_mm, "y_mm": loose.hung_y_mm, "along": None, "upright": None}
+    return job.model_copy(update={"placement": job.placement.model_copy(update=hung)})
+
+
 def is_drilled(record: HoleRecord) -> bool:
     """Whether a record says that its hole is in the wall."""
     return bool(record.met or record.bit_mm or record.holds or record.depth_mm is not None)
 
 
+def _comes_to_lie(
+    before: JobDocument, after: JobDocument, catalogue: Catalogue
+) -> Iterator[tuple[PlacedHole, HoleRecord | OldFixing, tuple[float, float] | None]]:
+    """Every drilled hole by the mark that it was drilled at, with how far from its mark it lies now (x, y) [mm].
+
+    None where the mark is gone, or went so far that the hole is its own no more.
+    """
+    then, now = _marks(before, catalogue), _marks(after, catalogue)
+    loose = [one for one in before.came_loose.holes if not one.left_behind] if before.came_loose else []
+    hung = _marks(where_it_hung(before), catalogue) if loose else {}
+    drilled: dict[str, HoleRecord | OldFixing] = {one.hole_id: one for one in loose}
+    drilled |= {one.hole_id: one for one in before.records if is_drilled(one)}
+    for hole_id, what in drilled.items():
+        was = (then if isinstance(what, HoleRecord) else hung).get(hole_id)
+        if was is None:
+            continue
+        x, y = (what.off_x_mm, what.off_y_mm) if isinstance(what, HoleRecord) else (0.0, 0.0)
+        within = max(catalogue.figures.plan.same_hole_mm, hypot(x, y)) + _SAME_MM
+        mark = now.get(hole_id)
+        off = (was.x_mm + x - mark.x_mm, was.y_mm + y - mark.y_mm) if mark else (inf, inf)
+        yield was, what, off if hypot(*off) <= within else None
+
+
 def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) -> JobDocument:
     """The job after a change, with every drilled hole where it is in the wall and not where its mark went.
 
-    A mark that moved no farther than an anchor is off the hole that it sits in takes its hole along, as one that came
-    out beside it; the hole of one that went farther, or is gone, stays behind as an old one. In a corner, where a
-    hole is given up on either wall, nothing is done.
+    A hole is still that of its mark where it lies no farther from it than before, or so near that it counts as the
+    same; it then came out as far beside it. Any other stays behind as an old hole. In a corner, where a hole is given
+    up on either wall, nothing is done.
     """
-    loose = [one for one in before.came_loose.holes if not one.left_behind] if before.came_loose else []
-    drilled: dict[str, HoleRecord | OldFixing] = {one.hole_id: one for one in loose}
-    drilled |= {one.hole_id: one for one in before.records if is_drilled(one)}
-    if not drilled or after.placement.second_wall_id or before.placement.wall_id != after.placement.wall_id:
+    if not (before.records or before.came_loose) or after.placement.second_wall_id:
         return after
-    then, now = _marks(before, catalogue), _marks(after, catalogue)
-    same_mm = catalogue.figures.plan.same_hole_mm
-    gone: set[str] = set()
-    off: dict[str, tuple[float, float]] = {}
-    lefts = list(after.left)
-    for hole_id, what in drilled.items():
-        was, mark = then.get(hole_id), now.get(hole_id)
-        if was is None:
+    same_mm, offs, gone, lefts = catalogue.figures.plan.same_hole_mm, {}, set(), list(after.left)
+    for was, what, off in _comes_to_lie(before, after, catalogue):
+        if off is not None:
+            offs[was.id] = off
             continue
-        by = (was.x_mm - mark.x_mm, was.y_mm - mark.y_mm) if mark else None
-        if by and hypot(*by) <= same_mm:
-            off[hole_id] = by
-            continue
-        gone.add(hole_id)
+        gone.add(was.id)
         left = _left(was, what, catalogue)
         # whoever moved it may have left the hole behind already, and of a repair the first job knows it
         known = [(one.x_mm, one.y_mm) for items in (lefts, before.wall.old_holes) for one in items]
         if not any(hypot(x - left.x_mm, y - left.y_mm) <= same_mm for x, y in known):
             lefts.append(_with_its_own_id(left, (one.id for one in lefts)))
-    moved = {hole_id for hole_id, by in off.items() if hypot(*by) > 1e-6}
-    if not gone and not moved:
+    records = tuple(_beside(one, offs.get(one.hole_id)) for one in after.records if one.hole_id not in gone)
+    if not gone and records == after.records:
         return after
-    records = tuple(
-        one.model_copy(
-            update={"off_x_mm": one.off_x_mm + off[one.hole_id][0], "off_y_mm": one.off_y_mm + off[one.hole_id][1]}
-        )
-        if one.hole_id in moved
-        else one
-        for one in after.records
-        if one.hole_id not in gone
-    )
     changes: dict[str, object] = {"records": records}
     if gone:
         # marked, drilled and filled was another place
@@ -111,3 +126,9 @@ def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) 
         )
         changes["came_loose"] = after.came_loose.model_copy(update={"holes": tuple(told)})
     return after.model_copy(update=changes)
+
+
+def _beside(record: HoleRecord, off: tuple[float, float] | None) -> HoleRecord:
+    if off is None or hypot(off[0] - record.off_x_mm, off[1] - record.off_y_mm) <= _SAME_MM:
+        return record
+    return record.model_copy(update={"off_x_mm": off[0], "off_y_mm": off[1]})

@@ -12,7 +12,7 @@ from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.document.record import OldFixing
 from rockpin.core.document.wall import WallSide
-from rockpin.core.drilling import existing_holes, told_by_holes
+from rockpin.core.drilling import existing_holes, told_by_holes, where_it_hung
 from rockpin.core.fittings import FittingsReading, read_fittings
 from rockpin.core.fixture import things_of
 from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
@@ -298,11 +298,7 @@ def _gave_way(job: JobDocument, shipped: Catalogue, keep: Keep) -> tuple[LooseFi
     loose = job.came_loose
     if loose is None:
         return ()
-    at = job.placement
-    if loose.hung_x_mm is not None and loose.hung_y_mm is not None:
-        hung = {"x_mm": loose.hung_x_mm, "y_mm": loose.hung_y_mm, "along": None, "upright": None}
-        at = at.model_copy(update=hung)
-    before = job.model_copy(update={"came_loose": None, "records": (), "left": (), "placement": at})
+    before = where_it_hung(job).model_copy(update={"came_loose": None, "records": (), "left": ()})
 
     def judged() -> tuple[LooseFixing, ...]:
         done = compute_stages(before, shipped, keep, advise=False)

@@ -33,6 +33,7 @@ export function CameLoose({ editing }: { editing: Editing }) {
     hole_mm: records.get(holeId)?.bit_mm ?? bit,
     depth_mm: records.get(holeId)?.depth_mm ?? null,
     pulled_n: null,
+    left_behind: false,
     ...said[holeId],
   });
   const set = (holeId: string, part: Partial<OldFixing>) => {
