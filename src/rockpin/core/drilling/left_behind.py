@@ -95,7 +95,8 @@ def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) 
     same; it then came out as far beside it. Any other stays behind as an old hole. In a corner, where a hole is given
     up on either wall, nothing is done.
     """
-    if not (before.records or before.came_loose) or after.placement.second_wall_id:
+    elsewhere = before.placement.wall_id != after.placement.wall_id
+    if not (before.records or before.came_loose) or after.placement.second_wall_id or elsewhere:
         return after
     same_mm, offs, gone, lefts = catalogue.figures.plan.same_hole_mm, {}, set(), list(after.left)
     for was, what, off in _comes_to_lie(before, after, catalogue):
