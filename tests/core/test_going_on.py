@@ -17,6 +17,8 @@ from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan import Plan, Report, WaysOn, make_plan, reported, ways_on
 from rockpin.core.plan.answers import answers_of
+from rockpin.core.plan.going_on import _otherwise
+from rockpin.core.plan.hole_case import Case
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -389,3 +391,42 @@ def test_for_the_next_job_a_drilled_hole_is_as_it_came_out() -> None:
     # of the other nobody said what bit; that it does not hold makes it no anchor to keep
     assert (told["h2"].x_mm, told["h2"].y_mm) == places["h2"]
     assert (told["h2"].diameter_mm, told["h2"].good) == (TWO.supports[0].holes[1].diameter_mm, False)
+
+
+@pytest.mark.parametrize(
+    ("right", "up", "kind"),
+    # holes of 6.5 mm have 0.25 mm of play about a 6 mm screw; more than 4 mm nobody files away
+    [(0.2, 0.2, "go_on"), (0.4, 0, "ease"), (0, 0.4, "ease"), (2, -2, "ease"), (3.5, 3.5, None), (0, 9, None)],
+)
+def test_a_hole_beside_its_mark_is_gone_on_with_or_the_bracket_is_eased(
+    right: float, up: float, kind: str | None
+) -> None:
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    found = ways(base, "h1", "wandered", off_x_mm=right, off_y_mm=up)
+    kinds = [way.kind for way in found.ways if way.kind in ("go_on", "same_hole", "ease")]
+    assert kinds[:1] == ([kind] if kind else [])
+    if kind == "ease":
+        way = next(way for way in found.ways if way.kind == "ease")
+        assert (way.new_holes, way.puts_in) == (0, "Nylon expanding plug 8 × 40")
+        (hole, other) = way.job.fixture.supports[0].holes
+        assert hole.diameter_mm >= 6 + 2 * hypot(right, up)
+        assert other.diameter_mm == 6.5
+
+
+def test_no_hole_is_eased_through_the_edge_of_its_plate() -> None:
+    small = plate_fixture(((9, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
+    base = job(brick_wall(15), small, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    # 12 mm in a plate whose hole lies 9 mm from its edge leaves 3 mm of it; 13 mm leaves less
+    for off_mm, eased in ((3, True), (3.5, False)):
+        found = ways(base, "h1", "wandered", off_x_mm=off_mm)
+        assert any(way.kind == "ease" for way in found.ways) is eased
+
+
+def test_no_board_is_put_behind_a_thing_of_which_one_hole_holds() -> None:
+    after, plan = answered(job(stud_wall(), TWO, 930, 1007), "h1", "too_deep")
+    for holds in (None, Holds.YES):
+        put_in = plan.holes[1].chosen
+        other = HoleRecord(hole_id="h2", met=("as_planned",), bit_mm=8, fixing=put_in, holds=holds)
+        both = after.model_copy(update={"records": (*after.records, other)})
+        kinds = {way.kind for way in _otherwise(Case(both, "h1", CATALOGUE, KEEP)) if way}
+        assert ("backing_board" in kinds) is (holds is None)

@@ -10,10 +10,10 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import Choice, JobDocument
-from rockpin.core.document.record import CameLoose, DoneStep, FailedHow, Holds, HoleRecord, OldFixing, Progress
+from rockpin.core.document.record import CameLoose, DoneStep, FailedHow, Holds, HoleRecord, OldFixing, Photo, Progress
 from rockpin.core.drilling import drilled_holes, existing_holes, stays_behind
 from rockpin.core.placing import shifted
-from rockpin.core.plan import better_places, make_plan, repair_of, ways_out
+from rockpin.core.plan import PhotoTaken, better_places, make_plan, repair_of, take_in, ways_out
 from rockpin.core.plan.way_out import body_of
 from rockpin.core.setout import place_fixture
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
@@ -166,3 +166,12 @@ def test_a_repair_that_is_moved_has_fresh_holes_and_leaves_the_old_ones() -> Non
     assert [one.why for one in make_plan(aside, CATALOGUE).loose] == [
         one.why for one in make_plan(repair, CATALOGUE).loose
     ]
+
+
+def test_a_photo_that_is_sent_twice_is_kept_once() -> None:
+    document = _drilled()
+    for sent, photo in (("first", "a"), ("again", "a"), ("another", "b")):
+        taken = PhotoTaken(id=sent, photo=Photo(id=photo, file=f"{'0' * 32}.jpg", hole_id="h2"))
+        body = take_in(document, make_plan(document, CATALOGUE), taken, CATALOGUE)
+        document = document.model_copy(update={"photos": body.photos})
+    assert [one.id for one in document.photos] == ["a", "b"]

@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.keeping import Keep
+from rockpin.core.capacity.board import bay_factor
 from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, ProbeInterval
 from rockpin.core.document.fixture import Fixture, Limit, LimitKind
 from rockpin.core.document.job import JobDocument, Region
@@ -26,11 +27,12 @@ from rockpin.core.plan import make_plan, wall_map
 from rockpin.core.plan.judged_places import judge
 from rockpin.core.plan.near_places import front_of
 from rockpin.core.plan.placemap import PlaceMap, front_of_map, map_places, mappable
+from rockpin.core.plan.placemap.bays import in_one_bay
 from rockpin.core.plan.placemap.codes import Coded, together
 from rockpin.core.plan.placemap.joint import Joint, solved
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
-from rockpin.core.plan.stages import read_wall
+from rockpin.core.plan.stages import compute_stages, read_wall
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.mapped_walls import PLATES, WALLS
 
@@ -334,3 +336,22 @@ def test_a_combination_is_parted_until_both_ends_of_its_measures_come_to_the_sam
     assert [outcomes[one].weight for one in number[0]] == [0 if edge >= ready else 2 for edge in edges]
     # by halving, not one by one
     assert plan.asked <= 4 * len(table)
+
+
+@given(
+    st.lists(st.tuples(st.integers(0, 1200), st.integers(0, 900)), min_size=1, max_size=6, unique=True),
+    st.integers(0, 900),
+)
+@settings(max_examples=40)
+def test_holes_of_one_bay_are_counted_alike_hole_by_hole_and_on_the_whole_map(
+    places: list[tuple[int, int]], left: int
+) -> None:
+    spread = plate_fixture(tuple((float(x), float(y)) for x, y in places), size_mm=(1300, 1000))
+    here = job(stud_wall(), spread, left, 600)
+    done = compute_stages(here, CATALOGUE, advise=False)
+    figures = CATALOGUE.figures.capacity
+    at_rest = np.array([0.0])
+    counts = in_one_bay(done.placed.holes, done.framing.members, at_rest, at_rest, figures)
+    for spot, count in zip(done.spots, counts, strict=True):
+        expected = min(1.0, figures.board_bay_singles / (1 + int(count[0, 0])))
+        assert bay_factor(spot, figures) == pytest.approx(expected)

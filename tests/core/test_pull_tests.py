@@ -132,3 +132,11 @@ def test_a_pull_in_board_speaks_of_the_board_it_was_made_in(catalogue: Catalogue
     # 200/5 in this board, so 40/0.65 in the row; a short load raises tested values by half at most
     assert row.rating.tension_n == pytest.approx(40 / 0.65)
     assert row.most_raise == 1.5
+
+
+def test_what_moved_at_the_proof_load_itself_shows_no_weakness() -> None:
+    figures = load_catalogue().figures.choice
+    at_it = prove(pulls(600, ended=PullEnd.MOVED), 400, SOFT, figures)
+    assert (at_it.working_n, at_it.proofs) == (400, 0)
+    below = prove(pulls(590, ended=PullEnd.MOVED), 400, SOFT, figures)
+    assert below.working_n == pytest.approx(590 / 5)

@@ -16,6 +16,7 @@ from rockpin.core.fixture.shapes import build, with_fixture
 from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan.alternatives import hole_sets, with_used
+from rockpin.core.plan.changed import closer
 from rockpin.core.plan.make import make_plan
 from rockpin.core.setout.bar import bar_holes
 from rockpin.core.tables.shapes import Shape
@@ -200,3 +201,24 @@ def test_each_choice_of_holes_says_what_its_own_plan_says() -> None:
         pulls = [hole.demand_tension_n or 0.0 for hole in made.holes]
         assert one.tension_text == show_force(max(pulls), UnitSystem.METRIC, demand=True)
         assert one.word is made.verdict.word
+
+
+def test_a_bar_drilled_closer_keeps_its_holes_and_spaces_the_new_ones_evenly() -> None:
+    bar = plate_fixture(((10, 20), (130, 20), (190, 20)), size_mm=(200, 40)).supports[0]
+    assert [hole.x_mm for hole in closer(bar, 2).holes] == [10, 70, 130, 160, 190]
+    assert [hole.x_mm for hole in closer(bar, 3).holes] == [10, 50, 90, 130, 150, 170, 190]
+    ids = [hole.id for hole in closer(bar, 3).holes]
+    assert len(set(ids)) == len(ids)
+
+
+def test_what_is_entered_by_hand_begins_with_one_hole_in_its_middle() -> None:
+    (plate,) = build(SHAPES["own"], {"width": 300, "height": 120}).supports
+    assert (plate.x_mm, plate.y_mm, plate.width_mm, plate.height_mm) == (0, 0, 300, 120)
+    assert [(hole.x_mm, hole.y_mm) for hole in plate.holes] == [(150, 60)]
+
+
+def test_a_bar_on_an_anchor_plate_sits_in_the_middle_of_its_piece() -> None:
+    made = build(SHAPES["bar_on_plate"], {"width": 700, "height": 300})
+    (bar,), (plate,) = made.supports, made.links
+    for part in (bar, plate):
+        assert (part.x_mm + part.width_mm / 2, part.y_mm + part.height_mm / 2) == (350, 150)

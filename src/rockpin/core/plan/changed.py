@@ -44,8 +44,8 @@ def lighter(fixture: Fixture, share: float) -> Fixture:
     return fixture.model_copy(update={"pieces": pieces})
 
 
-def _room_mm(support: Support, hole: FixtureHole, wide_mm: float) -> float:
-    """How much metal stays beside a hole of that width: to the plate's edge and to the next hole, as wide [mm]."""
+def metal_left_mm(support: Support, hole: FixtureHole, wide_mm: float) -> float:
+    """How much of a plate stays [mm] beside a hole of a width [mm]: to the plate's edge and to the next hole."""
     to_edge = min(hole.x_mm, support.width_mm - hole.x_mm, hole.y_mm, support.height_mm - hole.y_mm)
     to_next = (
         hypot(one.x_mm - hole.x_mm, one.y_mm - hole.y_mm) - max(one.diameter_mm, wide_mm) / 2
@@ -69,7 +69,7 @@ def drilled(fixture: Fixture, wide_mm: float, left_mm: float) -> Fixture | None:
         return support.model_copy(update={"holes": tuple(holes)})
 
     wider = [(support, hole) for support in fixture.supports for hole in support.holes if narrow(hole)]
-    if any(_room_mm(support, hole, wide_mm) < left_mm for support, hole in wider):
+    if any(metal_left_mm(support, hole, wide_mm) < left_mm for support, hole in wider):
         return None
     return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
 

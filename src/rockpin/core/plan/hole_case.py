@@ -27,6 +27,7 @@ class OnKind(StrEnum):
 
     GO_ON = "go_on"
     SAME_HOLE = "same_hole"
+    EASE = "ease"
     MOVE = "move"
     SLIDE = "slide"
     OTHER_HOLE = "other_hole"

@@ -1,9 +1,12 @@
 """Ways on that keep the hole: the same fixing after all, or another one in it."""
 
 from collections.abc import Iterator, Sequence
+from math import ceil, hypot
 
+from rockpin.core.base.quantities import show_across
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import HoleKind
+from rockpin.core.document.fixture import FixtureHole, HoleKind, Support
+from rockpin.core.plan.changed import metal_left_mm
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, settled_with, used_to, with_choice
 from rockpin.core.plan.hole_plan import CandidateFixing
 from rockpin.core.plan.plan import Plan
@@ -16,16 +19,29 @@ def bought(lacks: Sequence[str]) -> str:
     return f" To buy: the van has {', '.join(inside(one) for one in lacks)}." if lacks else ""
 
 
+def _in_its_plate(case: Case) -> tuple[Support, FixtureHole] | None:
+    found = ((plate, one) for plate in case.job.fixture.supports for one in plate.holes if one.id == case.hole.id)
+    return next(found, None)
+
+
+def _screw_mm(case: Case) -> float | None:
+    """How thick the screw is that was meant for the hole [mm]; None where none was."""
+    key = case.record.fixing or next(iter(case.record.failed[-1:]), None) or case.hole.chosen
+    card = case.hole.card if case.hole.chosen == key else None
+    if card and (picked := case.catalogue.screw_by_key.get(card.screw_key)):
+        return picked.diameter_mm
+    row = case.catalogue.fixing_by_key.get(key or "")
+    screws = [case.catalogue.screw_by_key[one].diameter_mm for one in row.screw_keys] if row else []
+    return max((one for one in screws if one <= case.hole.diameter_mm), default=None)
+
+
 def _takes_screw(case: Case) -> bool:
     """Whether the bracket's hole still takes the screw where the hole came out."""
-    hole, card = case.hole, case.hole.card
-    part = next(
-        (one for part in case.job.fixture.supports for one in part.holes if one.id == hole.id),
-        None,
-    )
-    if card is None or part is None:
+    hole, found = case.hole, _in_its_plate(case)
+    if hole.card is None or found is None:
         return False
-    picked = case.catalogue.screw_by_key.get(card.screw_key)
+    _, part = found
+    picked = case.catalogue.screw_by_key.get(hole.card.screw_key)
     play = (hole.diameter_mm - (picked.diameter_mm if picked else hole.diameter_mm)) / 2
     along = (part.slot_length_mm - part.diameter_mm) / 2 if part.slot_length_mm else 0.0
     across = play + (along if part.kind is HoleKind.SLOT_ACROSS else 0.0)
@@ -50,6 +66,34 @@ def go_on(case: Case) -> Iterator[WayOn | None]:
         f"Go on with {inside(case.hole.chosen_label or '')}",
         lambda plan: f"{' '.join(one.go_on for one in open_ones)} Then {used_to(plan)}.",
         minutes=case.catalogue.figures.drilling.set_minutes,
+    )
+
+
+def ease(case: Case) -> Iterator[WayOn | None]:
+    """The bracket's round hole filed towards the hole in the wall, a few millimetres, with a washer over it."""
+    found, off = _in_its_plate(case), (case.record.off_x_mm, case.record.off_y_mm)
+    figures, screw_mm = case.figures, _screw_mm(case)
+    if found is None or screw_mm is None or not _off_its_mark(case) or hypot(*off) > figures.ease_most_mm:
+        return
+    plate, part = found
+    wide = max(part.diameter_mm, ceil(2 * (screw_mm + 2 * hypot(*off))) / 2)
+    if part.kind is not HoleKind.ROUND or metal_left_mm(plate, part, wide) < case.catalogue.remedies.bracket_metal_mm:
+        return
+    holes = tuple(one.model_copy(update={"diameter_mm": wide}) if one is part else one for one in plate.holes)
+    eased = plate.model_copy(update={"holes": holes})
+    supports = tuple(eased if one is plate else one for one in case.job.fixture.supports)
+    fixture = case.job.fixture.model_copy(update={"supports": supports})
+    fixing = case.record.fixing or case.hole.chosen
+    job = with_choice(settled_with(case.job, case.hole.id, holds=None), case.hole.id, fixing)
+    yield case.way(
+        OnKind.EASE,
+        job.model_copy(update={"fixture": fixture}),
+        "Ease the bracket's hole",
+        lambda plan: (
+            f"File it {show_across(hypot(*off) - (part.diameter_mm - screw_mm) / 2, case.units, up=True)} towards the "
+            f"hole in the wall, until the screw goes in straight; a washer under its head. Then {used_to(plan)}."
+        ),
+        minutes=figures.ease_minutes,
     )
 
 

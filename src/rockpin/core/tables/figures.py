@@ -377,6 +377,8 @@ class PlanFigures(Model):
     same_hole_mm: float
     left_hole_diameters: float
     left_hole_crumbled_mm: float
+    ease_most_mm: float
+    ease_minutes: float
     unchosen_reach_mm: float
     metal_stop_keep_mm: float
     leans_wide_mm: float
