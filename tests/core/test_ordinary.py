@@ -2,7 +2,7 @@
 
 import pytest
 
-from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, studs
+from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, shaped, studs
 from bench.ordinary_jobs import job as job_of
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
@@ -11,7 +11,7 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Environment, Fixture
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import HowKnown, Layer
 from rockpin.core.plan import WayKind, WayOut, make_plan, ways_out
 from rockpin.core.plan.changed import drilled
@@ -115,3 +115,19 @@ def test_no_hole_is_drilled_wider_than_its_plate_has_metal_for() -> None:
     assert drilled(in_plate(8.3), 10.5, 3) is not None
     assert drilled(in_plate(8.2), 10.5, 3) is None
     assert drilled(in_plate(4), 9, 3) is not None, "what is as wide already is not drilled"
+
+
+def test_where_only_hidden_joints_stand_against_a_plug_pulls_with_the_proof_load_are_named() -> None:
+    document = job_of(masonry("dense_block", 12), shaped("tall_cabinet"), 1000, 0)
+    first = ways_out(document, load_catalogue())[0]
+    # a plug of 10 mm in dense block carries 0.8 times 600 N; three pulls with 1.5 times 600 N prove it in this wall
+    assert first.kind is WayKind.PROOF_PULLS
+    assert first.job is None
+    assert first.sentence.startswith(
+        "Set 3 of nylon expanding plug 10 × 50 in this wall and pull each with 900 N: if none"
+    )
+    pulls = tuple(PullTest(id=f"t{n}", fixing="nylon_plug_10", load_n=900, ended=PullEnd.HELD) for n in range(3))
+    proved = make_plan(document.model_copy(update={"pull_tests": pulls}), load_catalogue())
+    assert proved.verdict.word is VerdictWord.READY
+    two = make_plan(document.model_copy(update={"pull_tests": pulls[:2]}), load_catalogue())
+    assert two.verdict.word is VerdictWord.DO_NOT_DRILL

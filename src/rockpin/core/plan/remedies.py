@@ -18,7 +18,7 @@ from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
-from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, test_first
+from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, proof_pulls, test_first
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, move_words, strained, with_what
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
@@ -245,6 +245,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 _IN_TURN = (
     move,
     other_holes,
+    proof_pulls,
     second_hole,
     onto_studs,
     more_holes,

@@ -113,6 +113,44 @@ def masonry_board(trial: Trial) -> WayOut | None:
     return first_of(on_board(says, job) for says, job in _on_masonry_boards(trial))
 
 
+def _refused_by_use(trial: Trial, plan: Plan) -> list[tuple[str, float]]:
+    """The plugs and rods that are too weak at some hole, with the worst use of each, the nearest to holding first."""
+    worst: dict[str, float] = {}
+    for one in (one for hole in plan.holes for one in hole.refused if one.use):
+        worst[one.fixing] = max(one.use or 0.0, worst.get(one.fixing, 0.0))
+    rows = trial.catalogue.fixing_by_key
+    near = [key for key in worst if key in rows and rows[key].method == "masonry"]
+    return [(key, worst[key]) for key in sorted(near, key=lambda one: worst[one])]
+
+
+def proof_pulls(trial: Trial) -> WayOut | None:
+    """Pulls with the proof load: where joints are hidden a plug counts in full once some of its kind have held that."""
+    rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
+    count = int(figures.choice.proofs_least)
+    for key, _ in _refused_by_use(trial, trial.before)[:_PROVED]:
+        row = rows[key]
+        rating = method_of(row).tested_rating(row, trial.before.reading, figures.capacity)
+        if rating is None:
+            continue
+        load_n = ceil(figures.choice.proof_factor * rating.tension_n / 50) * 50.0
+        pulls = tuple(PullTest(id=f"to-come-{n}", fixing=key, load_n=load_n, ended=PullEnd.HELD) for n in range(count))
+        found = trial.way(
+            WayKind.PROOF_PULLS,
+            trial.job.model_copy(update={"pull_tests": (*trial.job.pull_tests, *pulls)}),
+            lambda plan, row=row, load_n=load_n: (  # type: ignore[misc]
+                f"Set {count} of {inside(row.label)} in this wall and pull each with "
+                f"{show_force(load_n, trial.units, demand=True)}: if none of them moves, take {with_what(plan)}."
+            ),
+            applied=False,
+        )
+        if found:
+            return found
+    return None
+
+
+_PROVED = 3
+
+
 def test_first(trial: Trial) -> WayOut | None:
     """Tests to failure in this wall, and from which load on they let the nearest fixing by table hold.
 
@@ -131,14 +169,9 @@ def test_first(trial: Trial) -> WayOut | None:
 
 def _tested(trial: Trial, job: JobDocument, *, before: str = "", besides: str = "") -> WayOut | None:
     plan = trial.plan(job)
-    refused = [one for hole in plan.holes for one in hole.refused if one.use]
-    worst: dict[str, float] = {}
-    for one in refused:
-        worst[one.fixing] = max(one.use or 0.0, worst.get(one.fixing, 0.0))
     rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
-    near = [key for key in worst if key in rows and rows[key].method == "masonry"]
     count = int(figures.choice.test_failures_least)
-    for key in sorted(near, key=lambda one: worst[one])[:2]:
+    for key, used in _refused_by_use(trial, plan)[:2]:
         row = rows[key]
         rating = method_of(row).tested_rating(row, plan.reading, figures.capacity)
         if rating is None:
@@ -146,9 +179,9 @@ def _tested(trial: Trial, job: JobDocument, *, before: str = "", besides: str = 
         # shear stays as tabled, so what is tested has to carry the pull with that much more to spare
         most = max(divisors_of(row, plan.reading, figures.choice))
         for spare in trial.sizes.test_spares:
-            if spare * worst[key] > trial.sizes.tests_most_times:
+            if spare * used > trial.sizes.tests_most_times:
                 break
-            wanted = ceil(spare * worst[key] * rating.tension_n * most / 500) * 500.0
+            wanted = ceil(spare * used * rating.tension_n * most / 500) * 500.0
             pulls = tuple(
                 PullTest(id=f"to-come-{n}", fixing=key, load_n=wanted, ended=PullEnd.FAILED) for n in range(count)
             )
@@ -165,7 +198,7 @@ def _tested(trial: Trial, job: JobDocument, *, before: str = "", besides: str = 
                 lambda made, says=says: (  # type: ignore[misc]
                     f"{says} by {with_what(made)}; the piece goes on the board."
                     if before
-                    else f"{says}, {with_what(made)} carries it{besides}."
+                    else f"{says}, take {with_what(made)}{besides}."
                 ),
                 applied=False,
             )

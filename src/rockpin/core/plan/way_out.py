@@ -28,6 +28,7 @@ class WayKind(StrEnum):
     LARGER_PLATE = "larger_plate"
     MORE_HOLES = "more_holes"
     TEST_FIRST = "test_first"
+    PROOF_PULLS = "proof_pulls"
     BLOCKING = "blocking"
 
 
