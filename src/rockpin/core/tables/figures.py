@@ -378,6 +378,8 @@ class PlanFigures(Model):
     left_hole_diameters: float
     left_hole_crumbled_mm: float
     ease_most_mm: float
+    noggin_high_mm: float
+    noggin_void_beside_mm: float
     ease_minutes: float
     unchosen_reach_mm: float
     metal_stop_keep_mm: float

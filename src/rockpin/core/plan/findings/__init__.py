@@ -15,6 +15,7 @@ from rockpin.core.plan.findings.keep_off import kept_off, old_hole_keep_mm
 from rockpin.core.plan.findings.kit import kit_findings
 from rockpin.core.plan.findings.maker_limits import limit_findings
 from rockpin.core.plan.findings.marks import placing_findings, setout_findings
+from rockpin.core.plan.findings.noggin import noggin_findings
 from rockpin.core.plan.findings.post import post_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
 from rockpin.core.plan.findings.rated import rating_findings
@@ -57,6 +58,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += room_findings(done.clashes, units)
     findings += holding.rated
     findings += of_the_wall(job, done)
+    findings += noggin_findings(wall, done.placed.holes, done.behinds, catalogue.figures.plan, units)
     findings += holding.fixings
     findings += proof_findings(done.proofs, catalogue, units)
     findings += holding.board
