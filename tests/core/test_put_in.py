@@ -8,10 +8,13 @@ from bench.ordinary import random_job, wrong
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.keeping import Keep
 from rockpin.core.demand import load_cases, solve_fixture
+from rockpin.core.document.evidence import HowStated
 from rockpin.core.document.fixings import BoardAnchor, ConcreteAnchor, MasonryPlug, WoodFastener
 from rockpin.core.document.fixture import Fixture, HoleKind
+from rockpin.core.document.job import Choice
 from rockpin.core.fixture import build
 from rockpin.core.plan import HolePlan, make_plan
+from tests.builders import brick_wall, job, plate_fixture
 
 KEEP = Keep(40)
 WASHER_MM = 1.5
@@ -103,3 +106,26 @@ def test_a_tenth_of_a_millimetre_never_makes_a_demand_jump(shape: str, which: in
         for a, b in zip(one, other, strict=True):
             # the shortest lever here is a hand's breadth of a plate's edge: a tenth of a millimetre of 5
             assert abs(a - b) <= 0.03 * max(a, b) + 1.0
+
+
+@pytest.mark.parametrize(
+    ("stated", "fixing", "feels"),
+    [
+        # of a leaf of 98 mm, which plastered brick may be, 30 mm must stay; a rod goes 88 mm in, a plug of 40 mm 61
+        (HowStated.TOLD, "resin_m8_solid", True),
+        (HowStated.GUESSED, "resin_m8_solid", True),
+        (HowStated.SEEN, "resin_m8_solid", False),
+        (HowStated.TOLD, "nylon_plug_8", False),
+    ],
+)
+def test_whoever_drills_deep_where_the_thickness_is_hearsay_feels_for_the_back(
+    stated: HowStated, fixing: str, feels: bool
+) -> None:
+    wide = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), hole_mm=9, mass_kg=8)
+    choices = tuple(Choice(hole_id=one, fixing=fixing) for one in ("h1", "h2"))
+    made = make_plan(
+        job(brick_wall(12, courses=None, stated=stated), wide, 1000, 1000, choices=choices), load_catalogue()
+    )
+    for hole in made.holes:
+        assert hole.card is not None
+        assert any("told and not seen; there are such of" in note for note in hole.card.notes) is feels

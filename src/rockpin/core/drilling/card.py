@@ -211,6 +211,13 @@ def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalog
         notes.append(
             f"How thick the wall is was never seen: the depth is reckoned with {thick} of it. Feel for its back."
         )
+    least, hole = spot.reading.leaf_may_be_mm, chosen.hole
+    if least is not None and hole and hole.depth_mm - spot.reading.skin_mm > least - spot.must_stay_mm(least):
+        notes.append(
+            f"How thick the wall is was told and not seen; there are such of {show_limit(least, spot.units)}, and this "
+            f"hole goes {show_length(hole.depth_mm - spot.reading.skin_mm, spot.units)} in. Feel for the back: stop "
+            "where it gives."
+        )
     if late:
         notes += set_notes
     behind = spot.behind(chosen.screw.diameter_mm if chosen.screw else 5.0)

@@ -184,9 +184,13 @@ class Spot:
         """Extra depth for dust [mm]: the larger of the least and one screw diameter [mm]."""
         return max(self.figures.dust_min_mm, screw_mm)
 
-    def must_stay_mm(self) -> float:
-        """Least masonry [mm] that a hole must leave behind it: it must not blow out the back."""
-        least = max(self.figures.remaining_min_mm, self.figures.remaining_share * self.reading.holding_mm)
+    def must_stay_mm(self, leaf_mm: float | None = None) -> float:
+        """Least masonry [mm] that a hole must leave behind it: it must not blow out the back.
+
+        ``leaf_mm``: of a leaf so thick [mm]; None: of this wall's.
+        """
+        thick = self.reading.holding_mm if leaf_mm is None else leaf_mm
+        least = max(self.figures.remaining_min_mm, self.figures.remaining_share * thick)
         return max(least, self.figures.remaining_hammer_mm) if self.reading.hammered else least
 
     def pick(self, screw: Screw, length_mm: float) -> ScrewPick:

@@ -14,7 +14,7 @@ import numpy as np
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_share
 from rockpin.core.base.words import inside
-from rockpin.core.document.evidence import Evidence, Filling, Finish, HitKind
+from rockpin.core.document.evidence import Evidence, Filling, Finish, HitKind, HowStated
 from rockpin.core.document.job import Site
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.identification.probing import fit_probe
@@ -301,7 +301,12 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
                 _measured(row, layers.of(index), filling, figures), solidity, catalogue, figures
             )
     if stated:
-        readings[rows.index(stated)] = read_layers(_stated(wall, filling, figures), solidity, catalogue, figures)
+        index = rows.index(stated)
+        usual_one, told = readings[index], read_layers(_stated(wall, filling, figures), solidity, catalogue, figures)
+        # somebody's word for a thickness that nobody saw: where it may be less, whoever drills feels for the back
+        heard = wall.stated is not HowStated.SEEN and usual_one.leaf_unseen
+        thinner = heard and usual_one.holding_mm < told.holding_mm
+        readings[index] = told.model_copy(update={"leaf_may_be_mm": usual_one.holding_mm}) if thinner else told
     order = sorted(range(len(rows)), key=lambda index: (-chances[index], rows[index].key))
     witnesses = witnesses_of(np.flatnonzero(chances >= figures.build_up_considered), prior, weighed)
     hypotheses = {

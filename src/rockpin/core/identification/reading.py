@@ -114,6 +114,7 @@ class WallReading(Model):
     bearing_mpa: float
     solidity: UnitSolidity | None
     back_unseen: bool = Field(default=False, description="nobody has seen how thick the layer that holds is")
+    leaf_may_be_mm: float | None = Field(default=None, description="thinnest usual leaf, where it was only told")
     unit_mm: tuple[float, float] = Field(default=(215.0, 65.0), exclude=True, description="length and height of a unit")
     plug_share: float = Field(default=1.0, exclude=True, description="of a plug's value in such a unit")
     skin_bears_n_per_mm: float = Field(default=0.0, exclude=True, description="of a screw that its skins hold tight")
