@@ -142,6 +142,13 @@ def _void_text(fixing: AnyFixing, units: UnitSystem) -> str | None:
     return None if void_mm is None else show_length(void_mm, units)
 
 
+def _screw_text(one: Assessment, catalogue: Catalogue) -> str:
+    """The screw that goes with a fixing; "none" for what goes in or on without."""
+    if one.screw is None or method_of(catalogue.fixing_by_key[one.fixing]).is_pushed_in:
+        return "none"
+    return one.screw.text
+
+
 def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) -> tuple[CandidateFixing, ...]:
     units = spot.units
     # the bit as the card will name it, not the hole it was reckoned for
@@ -165,7 +172,7 @@ def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) 
             have=choice.stocks[one.fixing].have,
             lacks=choice.stocks[one.fixing].lacks,
             price=choice.stocks[one.fixing].price,
-            screw_text=one.screw.text if one.screw else "",
+            screw_text=_screw_text(one, catalogue),
             minutes=one.minutes,
             removable=one.removable,
         )

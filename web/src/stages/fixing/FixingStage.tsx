@@ -47,7 +47,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
         Hole {hole.number} · {hole.support_label} · {hole.behind_text}
       </p>
       <p className="mt-0.5 text-[19px] leading-snug font-bold">{hole.chosen_label ?? "Nothing holds here"}</p>
-      {hole.card && <p className="text-[13px] text-soft">{hole.card.screw_words}</p>}
+      {hole.card && <p className="text-[13px] text-soft">{hole.card.put_in_text}</p>}
       {mine && mine.lacks.length > 0 && van_fixing && van_label && (
         <Button look="open" className="mt-2 w-full" onClick={() => choose(editing.plan.holes, van_fixing)}>
           Take {inside(van_label)}: the van has it
