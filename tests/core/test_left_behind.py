@@ -13,7 +13,8 @@ from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, DoneStep, FailedHow, Holds, HoleRecord, OldFixing, Photo, Progress
 from rockpin.core.drilling import drilled_holes, existing_holes, stays_behind
 from rockpin.core.placing import shifted
-from rockpin.core.plan import PhotoTaken, better_places, make_plan, repair_of, take_in, ways_out
+from rockpin.core.plan import PhotoTaken, Report, better_places, make_plan, repair_of, take_in, ways_out
+from rockpin.core.plan.happened import HoleAnswered
 from rockpin.core.plan.way_out import body_of
 from rockpin.core.setout import place_fixture
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
@@ -175,3 +176,20 @@ def test_a_photo_that_is_sent_twice_is_kept_once() -> None:
         body = take_in(document, make_plan(document, CATALOGUE), taken, CATALOGUE)
         document = document.model_copy(update={"photos": body.photos})
     assert [one.id for one in document.photos] == ["a", "b"]
+
+
+@pytest.mark.parametrize(("moved_mm", "recorded"), [(0, True), (2.5, True), (60, False)])
+def test_what_is_heard_late_of_a_hole_is_where_its_mark_was_then(moved_mm: float, recorded: bool) -> None:
+    seen = make_plan(_drilled(records=()), CATALOGUE).holes[0]
+    # somebody else has moved the thing before the phone was heard
+    document = _moved(_drilled(records=()), moved_mm, 0)
+    report = Report(outcome="wandered", off_x_mm=0, off_y_mm=-4)
+    said = HoleAnswered(id="late", hole_id="h1", report=report, mark_x_mm=seen.x_mm, mark_y_mm=seen.y_mm)
+    body = take_in(document, make_plan(document, CATALOGUE), said, CATALOGUE)
+    assert [one.hole_id for one in body.records] == (["h1"] if recorded else [])
+    assert [(one.x_mm, one.y_mm, one.met) for one in body.left] == (
+        [] if recorded else [(seen.x_mm, seen.y_mm - 4, ("wandered",))]
+    )
+    twice = document.model_copy(update={"left": body.left})
+    again = take_in(twice, make_plan(twice, CATALOGUE), said.model_copy(update={"id": "b"}), CATALOGUE)
+    assert len({one.id for one in again.left}) == len(again.left)

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useSyncExternalStore } from "react";
 import type { Workspace } from "../api/client";
 import { Outbox, type OutboxState, type Thing } from "./outbox";
-import { takeIn } from "./takeIn";
+import { takeIn, workspaceKey } from "./takeIn";
 import type { QueryClient } from "@tanstack/react-query";
 
 const Kept = createContext<Outbox | null>(null);
@@ -34,14 +34,14 @@ const nobody = () => () => undefined;
 /** What happens at the wall of a job, and what of it still waits. */
 export function useOutbox(jobId: string): Happening {
   const outbox = useContext(Kept);
-  useQueryClient();
+  const queries = useQueryClient();
   const state = useSyncExternalStore(outbox?.subscribe ?? nobody, () => outbox?.state ?? NOTHING);
   const happen = useCallback(
     async (thing: Said<Thing>) => {
       const at = new Date().toISOString();
-      await outbox?.add(jobId, { ...thing, id: fresh(), at } as Thing);
+      await outbox?.add(jobId, { ...marked(thing, queries, jobId), id: fresh(), at } as Thing);
     },
-    [outbox, jobId],
+    [outbox, jobId, queries],
   );
   const photograph = useCallback(
     async (blob: Blob, hole_id: string | null) => {
@@ -58,6 +58,14 @@ export function useOutbox(jobId: string): Happening {
     forget: (key) => outbox?.forget(key) ?? Promise.resolve(),
     sendNow: () => void outbox?.flush(),
   };
+}
+
+/** What a hole answered goes with the mark that it was drilled at: the fixture may be moved before it is heard. */
+function marked(thing: Said<Thing>, queries: QueryClient, jobId: string): Said<Thing> {
+  if (thing.kind !== "report") return thing;
+  const plan = queries.getQueryData<Workspace>(workspaceKey(jobId))?.plan;
+  const hole = plan?.holes.find((one) => one.id === thing.hole_id);
+  return hole ? { ...thing, mark_x_mm: hole.x_mm, mark_y_mm: hole.y_mm } : thing;
 }
 
 /** The name that is put under a record at this device; "" until somebody told it. */

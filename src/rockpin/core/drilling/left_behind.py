@@ -18,37 +18,57 @@ def _marks(job: JobDocument, catalogue: Catalogue) -> dict[str, PlacedHole]:
     return {hole.id: hole for hole in placed.holes}
 
 
-def _left(hole: PlacedHole, what: HoleRecord | OldFixing, catalogue: Catalogue) -> LeftHole:
-    name = f"old hole {hole.number}"
-    if isinstance(what, OldFixing):
-        return LeftHole(
-            id=f"loose-{hole.id}"[:60],
-            name=name,
-            x_mm=hole.x_mm,
-            y_mm=hole.y_mm,
-            diameter_mm=what.hole_mm,
-            depth_mm=what.depth_mm or 0,
-        )
-    outcomes = [catalogue.outcome_by_key[key] for key in what.met if key in catalogue.outcome_by_key]
+def _of_old(hole: PlacedHole, old: OldFixing) -> LeftHole:
     return LeftHole(
-        id=f"left-{hole.id}"[:60],
-        name=name,
-        x_mm=hole.x_mm + what.off_x_mm,
-        y_mm=hole.y_mm + what.off_y_mm,
-        diameter_mm=what.bit_mm or hole.diameter_mm,
-        depth_mm=what.depth_mm or 0,
-        met=what.met,
-        fixing=what.fixing,
-        crumbled=any(one.crumbled for one in outcomes),
-        day=what.day,
+        id=f"loose-{hole.id}"[:60],
+        name=f"old hole {hole.number}",
+        x_mm=hole.x_mm,
+        y_mm=hole.y_mm,
+        diameter_mm=old.hole_mm,
+        depth_mm=old.depth_mm or 0,
     )
 
 
-def _with_its_own_id(left: LeftHole, taken: Iterable[str]) -> LeftHole:
-    ids, number = set(taken), 2
-    while (name := left.id if number == 2 else f"{left.id[:56]}-{number}") in ids:
+def _of_record(
+    record: HoleRecord, number: int, at_mm: tuple[float, float], wide_mm: float, catalogue: Catalogue
+) -> LeftHole:
+    outcomes = [catalogue.outcome_by_key[key] for key in record.met if key in catalogue.outcome_by_key]
+    return LeftHole(
+        id=f"left-{record.hole_id}"[:60],
+        name=f"old hole {number}",
+        x_mm=at_mm[0],
+        y_mm=at_mm[1],
+        diameter_mm=record.bit_mm or wide_mm,
+        depth_mm=record.depth_mm or 0,
+        met=record.met,
+        fixing=record.fixing,
+        crumbled=any(one.crumbled for one in outcomes),
+        day=record.day,
+    )
+
+
+def _among(lefts: Iterable[LeftHole], left: LeftHole) -> LeftHole:
+    """A hole with an id that none of the others has."""
+    ids, name, number = {one.id for one in lefts}, left.id, 1
+    while name in ids:
         number += 1
+        name = f"{left.id[:56]}-{number}"
     return left.model_copy(update={"id": name})
+
+
+def left_with(
+    lefts: tuple[LeftHole, ...],
+    record: HoleRecord,
+    number: int,
+    at_mm: tuple[float, float],
+    wide_mm: float,
+    catalogue: Catalogue,
+) -> tuple[LeftHole, ...]:
+    """The holes that are left behind, with one more that was drilled at (x, y) [mm] by its record.
+
+    ``wide_mm``: how wide it is [mm], where the record does not say.
+    """
+    return (*lefts, _among(lefts, _of_record(record, number, at_mm, wide_mm, catalogue)))
 
 
 def where_it_hung(job: JobDocument) -> JobDocument:
@@ -104,11 +124,15 @@ def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) 
             offs[was.id] = off
             continue
         gone.add(was.id)
-        left = _left(was, what, catalogue)
+        if isinstance(what, HoleRecord):
+            at = (was.x_mm + what.off_x_mm, was.y_mm + what.off_y_mm)
+            left = _of_record(what, was.number, at, was.diameter_mm, catalogue)
+        else:
+            left = _of_old(was, what)
         # whoever moved it may have left the hole behind already, and of a repair the first job knows it
         known = [(one.x_mm, one.y_mm) for items in (lefts, before.wall.old_holes) for one in items]
         if not any(hypot(x - left.x_mm, y - left.y_mm) <= same_mm for x, y in known):
-            lefts.append(_with_its_own_id(left, (one.id for one in lefts)))
+            lefts.append(_among(lefts, left))
     records = tuple(_beside(one, offs.get(one.hole_id)) for one in after.records if one.hole_id not in gone)
     if not gone and records == after.records:
         return after

@@ -1,13 +1,15 @@
 """What happened at the wall, thing by thing: each is taken in on top of whatever stands by then."""
 
+from math import hypot
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from rockpin.core.base.errors import NotFound
-from rockpin.core.base.model import Day, Id, Model, Note
+from rockpin.core.base.model import Day, Id, Model, Note, WallCoordinate
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.record import Clock, DoneStep, Holds, HoleRecord, Moment, Photo, Progress
+from rockpin.core.drilling import left_with
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import Report, hole_of, reported
 from rockpin.core.plan.way_out import body_of
@@ -45,12 +47,17 @@ class ClockSet(Model):
 
 
 class HoleAnswered(Model):
-    """A hole answered: as planned, or otherwise."""
+    """A hole answered: as planned, or otherwise.
+
+    ``mark_x_mm``, ``mark_y_mm``: where its mark was for whoever drilled it; None: where it is when it is taken in.
+    """
 
     kind: Literal["report"] = "report"
     id: Id
     hole_id: Id
     report: Report
+    mark_x_mm: WallCoordinate | None = None
+    mark_y_mm: WallCoordinate | None = None
     at: Moment | None = None
 
 
@@ -129,6 +136,20 @@ def _tried(job: JobDocument, plan: Plan, one: HoleTried) -> JobDocument:
     return _recorded(job, *records)
 
 
+def _answered(job: JobDocument, plan: Plan, one: HoleAnswered, catalogue: Catalogue) -> JobDocument:
+    """The hole on record; where the fixture was moved meanwhile, the hole is where its mark was when it was drilled."""
+    records = reported(job, plan, one.hole_id, one.report, catalogue)
+    if one.mark_x_mm is None or one.mark_y_mm is None or job.placement.second_wall_id:
+        return _with(job, records=records)
+    hole = hole_of(plan, one.hole_id)
+    dx, dy = one.mark_x_mm - hole.x_mm, one.mark_y_mm - hole.y_mm
+    if hypot(dx, dy) <= catalogue.figures.plan.same_hole_mm:
+        return _with(job, records=records)
+    record = next(record for record in records if record.hole_id == one.hole_id)
+    at = (one.mark_x_mm + one.report.off_x_mm, one.mark_y_mm + one.report.off_y_mm)
+    return _with(job, left=left_with(job.left, record, hole.number, at, hole.diameter_mm, catalogue))
+
+
 def _photographed(job: JobDocument, plan: Plan, photo: Photo) -> JobDocument:
     if photo.hole_id is not None:
         hole_of(plan, photo.hole_id)
@@ -161,7 +182,7 @@ def take_in(job: JobDocument, plan: Plan, happened: Happened, catalogue: Catalog
             more = [Clock(step=happened.step, ends=happened.ends)] if happened.ends else []
             job = _progress(job, clocks=[*running, *more])
         case HoleAnswered():
-            job = _with(job, records=reported(job, plan, happened.hole_id, happened.report, catalogue))
+            job = _answered(job, plan, happened, catalogue)
         case HoleTried():
             job = _tried(job, plan, happened)
         case HoleNoted():
