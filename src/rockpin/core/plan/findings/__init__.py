@@ -19,7 +19,7 @@ from rockpin.core.plan.findings.noggin import noggin_findings
 from rockpin.core.plan.findings.post import post_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
 from rockpin.core.plan.findings.rated import rating_findings
-from rockpin.core.plan.findings.record import as_built_findings, contradicted_findings, record_findings
+from rockpin.core.plan.findings.record import as_built_findings, contradicted_findings, left_findings, record_findings
 from rockpin.core.plan.findings.rooms import clash_severity, room_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
@@ -65,7 +65,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     for judged in done.judged:
         findings += hazard_findings(judged, done.hidden, units)
     findings += setout_findings(job, done.placing, done.placed, done.hidden, catalogue.figures.plan)
-    findings += contradicted_findings(job, done)
+    findings += contradicted_findings(job, done) + left_findings(job)
     return findings + record_findings(job, numbers, catalogue.outcome_by_key, done)
 
 

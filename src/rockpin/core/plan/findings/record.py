@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.quantities import show_length
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment
 from rockpin.core.document.job import JobDocument
@@ -151,6 +152,31 @@ def record_findings(
             if one
         ]
     return found
+
+
+def left_findings(job: JobDocument) -> list[Finding]:
+    """The holes of this job that nothing goes into any more and that nobody has filled."""
+    units = job.site.units
+    places = [
+        f"{show_length(one.x_mm, units)} from the left and {show_length(one.y_mm, units)} up"
+        for one in job.left
+        if not one.filled
+    ]
+    if not places:
+        return []
+    many = len(places) > 1
+    says = f"{len(places)} holes that were drilled stay" if many else "A hole that was drilled stays"
+    return [
+        Finding(
+            severity=Severity.NOTE,
+            stage=Stage.RECORD,
+            code="holes-left",
+            sentence=f"{says} behind in the wall: {'; '.join(places)}.",
+            action="Filling them is a step of the work. Undo puts the fixture back where it was."
+            if many
+            else "Filling it is a step of the work. Undo puts the fixture back where it was.",
+        )
+    ]
 
 
 _SEE_WOOD = (
