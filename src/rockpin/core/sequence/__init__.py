@@ -2,6 +2,6 @@
 
 from rockpin.core.sequence.gathering import GatherItem
 from rockpin.core.sequence.step import Phase, Step, StepHole, Wait, WaitTime
-from rockpin.core.sequence.work import Work, work_of
+from rockpin.core.sequence.work import FILL, Work, work_of
 
-__all__ = ["GatherItem", "Phase", "Step", "StepHole", "Wait", "WaitTime", "Work", "work_of"]
+__all__ = ["FILL", "GatherItem", "Phase", "Step", "StepHole", "Wait", "WaitTime", "Work", "work_of"]

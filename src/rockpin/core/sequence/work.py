@@ -28,6 +28,10 @@ class Work(NamedTuple):
     people: int
 
 
+FILL = "fill"
+"""The step that fills the holes that are left behind, by id."""
+
+
 def _making_good(site: WorkSite, job: JobDocument, needs: list[str], sealed: bool) -> list[Draft]:
     drafts = []
     if sealed:
@@ -46,7 +50,7 @@ def _making_good(site: WorkSite, job: JobDocument, needs: list[str], sealed: boo
     if any(not one.filled for one in job.left):
         drafts.append(
             Draft(
-                id="fill",
+                id=FILL,
                 phase=Phase.GOOD,
                 title="Fill the old holes",
                 sentence=f"{len(job.left)} of them: dust out, filler pressed to the bottom, struck off flush.",

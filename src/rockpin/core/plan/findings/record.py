@@ -13,6 +13,7 @@ from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.plan.stages import ComputedStages
+from rockpin.core.sequence import FILL
 from rockpin.core.setout import AsBuiltReading
 from rockpin.core.tables.outcomes import Outcome
 
@@ -162,7 +163,7 @@ def left_findings(job: JobDocument) -> list[Finding]:
         for one in job.left
         if not one.filled
     ]
-    if not places:
+    if not places or any(one.step == FILL for one in job.progress.done):
         return []
     many = len(places) > 1
     says = f"{len(places)} holes that were drilled stay" if many else "A hole that was drilled stays"
