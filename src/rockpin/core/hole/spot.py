@@ -232,8 +232,14 @@ class Spot:
                 joints_known=False,
             )
         family, known = self.reading.family, self.looked_up.behind
-        # nothing but the family of a wall decides what stands behind a place of it
-        key = family.framed or family, screw_mm
+        # nothing but the family of a wall decides what stands behind a place of it, and of framing alone the screw
+        kind = family.framed or family
+        key = kind, screw_mm if family.framed else 0.0
+        if key not in known and family.framed:
+            # where a thinner screw finds no wood at all, a thicker one finds none either
+            none = (one for (of, mm), one in known.items() if of is kind and mm <= screw_mm and one.solid_wood == 0)
+            if bare := next(none, None):
+                known[key] = bare
         if key not in known:
             clear = self.chance_clear(self.framing.hole_half_mm)
             at = self.hole.x_mm, self.hole.y_mm
@@ -336,6 +342,12 @@ class Spot:
 
     def chance_clear(self, half_mm: float) -> float:
         """Chance [1] that no framing stands within so many mm of this hole's axis."""
+        # where all is surely clear well about the hole, it is so for whatever is narrower
+        if half_mm <= _WELL_ABOUT_MM and self._surely_clear:
+            return 1.0
+        return self._chance_clear(half_mm)
+
+    def _chance_clear(self, half_mm: float) -> float:
         key = f"clear {half_mm}"
         return self.cached_per_place(
             key,
@@ -345,12 +357,18 @@ class Spot:
         )
 
     @cached_property
+    def _surely_clear(self) -> bool:
+        return self._chance_clear(_WELL_ABOUT_MM) == 1.0
+
+    @cached_property
     def spacings_mm(self) -> tuple[float, ...]:
         """Distances [mm] to all other holes, the nearest first."""
         return tuple(sorted(hypot(dx, dy) for dx, dy in self.neighbours))
 
 
 _FAR_MM = inf
+_WELL_ABOUT_MM = 100.0
+"""Farther about a hole [mm] than any anchor wants the back of the board clear."""
 
 
 class Edges(NamedTuple):

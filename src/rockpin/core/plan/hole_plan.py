@@ -250,18 +250,20 @@ def refused_fixings(choice: HoleChoice, told: dict[int, RefusedFixing]) -> tuple
 
     What a wall refuses it refuses for all holes by one assessment, of which there are many.
     """
-    for one in choice.refused:
-        if id(one) not in told:
-            told[id(one)] = RefusedFixing(
-                fixing=one.fixing,
-                label=one.label,
-                use=one.use if one.mode and isfinite(one.use) else None,
-                reasons=tuple(refusal.sentence for refusal in one.refusals),
-            )
-    return tuple(told[id(one)] for one in choice.refused)
+
+    def in_words(one: Assessment) -> RefusedFixing:
+        found = told[id(one)] = RefusedFixing(
+            fixing=one.fixing,
+            label=one.label,
+            use=one.use if one.mode and isfinite(one.use) else None,
+            reasons=tuple(refusal.sentence for refusal in one.refusals),
+        )
+        return found
+
+    return tuple([told.get(id(one)) or in_words(one) for one in choice.refused])
 
 
-def _taken_for_granted(findings: Sequence[Finding], wall: Wall) -> str | None:
+def taken_for_granted(findings: Sequence[Finding], wall: Wall) -> str | None:
     """What a risk takes for granted where nobody has looked."""
     codes = {one.code for one in findings}
     if "harness-not-seen" in codes:
@@ -278,16 +280,19 @@ def hole_plan(
     refused: tuple[RefusedFixing, ...] | None,
     card: DrillCard | None,
     risk: HoleRisk,
-    findings: list[Finding],
+    own: Sequence[Finding],
+    risk_if: str | None,
     kit: Kit,
     glued: bool,
     stack: Sequence[float],
     catalogue: Catalogue,
 ) -> HolePlan:
-    """One hole, for the plan. ``refused``: what does not go into it; None: neither this nor what else holds is told."""
+    """One hole, for the plan. ``own``: what was found of it; ``risk_if``: what its risk takes for granted.
+
+    ``refused``: what does not go into it; None: neither this nor what else holds is told.
+    """
     hole, units, chosen = spot.hole, spot.units, choice.chosen
     text = behind_text(spot, behind)
-    own = [finding for finding in findings if finding.where.hole == hole.id]
     return HolePlan(
         id=hole.id,
         number=hole.number,
@@ -320,7 +325,7 @@ def hole_plan(
             catalogue,
         ),
         risk=risk,
-        risk_if=_taken_for_granted(findings, spot.wall),
+        risk_if=risk_if,
         cut=draw_cut(
             spot,
             spot.reading,

@@ -3,6 +3,7 @@
 Same document and same catalogue, same plan: nothing here asks a clock, a file or chance.
 """
 
+from collections import defaultdict
 from collections.abc import Sequence
 from typing import NamedTuple
 
@@ -25,7 +26,7 @@ from rockpin.core.plan.elevation import draw_elevation
 from rockpin.core.plan.findings import all_findings, as_built_findings, corner_findings, of_second_plane
 from rockpin.core.plan.fitting import read_as_built
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
-from rockpin.core.plan.hole_plan import RefusedFixing, hole_plan, refused_fixings
+from rockpin.core.plan.hole_plan import RefusedFixing, hole_plan, refused_fixings, taken_for_granted
 from rockpin.core.plan.loose import loose_readings
 from rockpin.core.plan.plan import DecidingCase, HiddenReading, Plan, StagePlan
 from rockpin.core.plan.record_lines import record_lines
@@ -268,6 +269,10 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
     )
     stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
     told: dict[int, RefusedFixing] = {}
+    risk_if = taken_for_granted(findings, wall)
+    of_hole: dict[str | None, list[Finding]] = defaultdict(list)
+    for finding in findings:
+        of_hole[finding.where.hole].append(finding)
     planned = tuple(
         hole_plan(
             spot,
@@ -276,7 +281,8 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
             None if at_rest else refused_fixings(choice, told),
             cards.get(spot.hole.id),
             judged.risk,
-            findings,
+            of_hole[spot.hole.id],
+            risk_if,
             job.kit,
             any(not link.kind.has_own_holes or link.species for link in job.fixture.links),
             stacks.get(spot.hole.support, ()),
