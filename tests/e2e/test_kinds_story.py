@@ -75,6 +75,13 @@ def test_a_ledge_goes_round_the_corner(open_page: OpenPage) -> None:
     page.goto(page.url.split("/jobs/")[0] + "/jobs/soap-ledge/fixture")
     wall.select_option(label="Drying room, outer wall")
     expect(findings).not_to_contain_text("nobody has said which wall")
+    # what the Wall stage says of the other wall is done there
+    page.get_by_role("link", name=re.compile("^Wall")).click()
+    other = page.get_by_role("region", name="The other wall")
+    expect(other).to_contain_text("At its right stands Drying room, outer wall.")
+    other.get_by_role("button", name="Describe that wall, with a job of its own").click()
+    expect(page.get_by_role("group", name="Drying room, outer wall, front on")).to_be_visible()
+    page.goto(page.url.split("/jobs/")[0] + "/jobs/soap-ledge/fixture")
     page.get_by_role("link", name="Drill", exact=False).first.click()
     # eight holes on two walls, numbered through
     expect(page.get_by_role("button", name="Show hole 8")).to_be_visible()
