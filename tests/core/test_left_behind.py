@@ -159,6 +159,13 @@ def test_what_gave_way_though_it_should_have_held_is_proved_first() -> None:
     assert _contradicted(_moved(repair, 200, 0)) == ["h1", "h2"]
     held = HoleRecord(hole_id="h1", fixing="nylon_plug_8", bit_mm=8, holds=Holds.YES)
     assert _contradicted(repair.model_copy(update={"records": (held,)})) == ["h2"]
+    # where one was too weak the others went with it
+    four = plate_fixture(((30, 20), (170, 20), (30, 180), (170, 180)), size_mm=(200, 200), mass_kg=30, depth_mm=400)
+    uses = _repair(FailedHow.PULLED_OUT, "nylon_plug_6", job(brick_wall(15), four, 1057, 1007), 6)
+    told = [one.why for one in make_plan(uses, CATALOGUE).loose]
+    assert any("times too much" in why for why in told)
+    assert any(why.endswith("by itself: it went with the others.") for why in told)
+    assert _contradicted(uses) == []
     # what was too weak by the figures too, and what broke, is no riddle
     heavy = job(brick_wall(15), plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=90), 1057, 1007)
     assert _contradicted(_repair(FailedHow.PULLED_OUT, "nylon_plug_6", heavy, 6)) == []

@@ -7,8 +7,7 @@ from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import CameLoose, FailedHow, OldFixing, Progress
-from rockpin.core.hole import Spot
-from rockpin.core.plan.stages import ComputedStages
+from rockpin.core.plan.stages import ComputedStages, LooseFixing
 
 
 class LooseReading(Model):
@@ -35,7 +34,9 @@ _HOW = {
 }
 
 
-def _why(old: OldFixing, fixing: AnyFixing | None, made: Assessment | None, spot: Spot) -> str:
+def _why(one: LooseFixing, explained: bool) -> str:
+    """Why a fixing gave way. ``explained``: another of the same thing was too weak, and this one went with it."""
+    old, spot, fixing, made = one
     number = spot.hole.number
     if old.how is FailedHow.HOLDS:
         return f"Hole {number}: what is in it holds. Pull it once more before you trust it, and keep it."
@@ -53,6 +54,10 @@ def _why(old: OldFixing, fixing: AnyFixing | None, made: Assessment | None, spot
     )
     if made.use > 1:
         return f"Hole {number}: {name} {_HOW[old.how]}. When {made.case} it is {asked}: {made.use:.1f} times too much."
+    if explained:
+        return (
+            f"Hole {number}: {name} {_HOW[old.how]}, used to {show_use(made.use)} by itself: it went with the others."
+        )
     in_wood = fixing.method in ("wood", "lining")
     cause = {
         FailedHow.BACKED_OUT: "A screw backs out where it was never drawn up, or is shaken.",
@@ -101,11 +106,12 @@ def _now(old: OldFixing, chosen: Assessment | None, made: Assessment | None) -> 
 def loose_readings(done: ComputedStages) -> tuple[LooseReading, ...]:
     """Why each hole of a thing that came loose gave way; nothing where none did."""
     chosen = {choice.hole_id: choice.chosen for choice in done.choices}
+    explained = any(one.explained for one in done.gave_way)
     return tuple(
         LooseReading(
             hole_id=one.old.hole_id,
             number=one.spot.hole.number,
-            why=_why(one.old, one.fixing, one.made, one.spot),
+            why=_why(one, explained),
             comes_out=_comes_out(one.old, one.fixing),
             now=_now(one.old, chosen.get(one.old.hole_id), one.made),
         )

@@ -10,7 +10,7 @@ from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobDocument, Placement
-from rockpin.core.document.record import OldFixing
+from rockpin.core.document.record import FailedHow, OldFixing
 from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes, where_it_hung
 from rockpin.core.fittings import FittingsReading, read_fittings
@@ -81,6 +81,12 @@ class LooseFixing(NamedTuple):
     spot: Spot
     fixing: AnyFixing | None
     made: Assessment | None
+
+    @property
+    def explained(self) -> bool:
+        """Whether the figures say why it gave way: it was too weak, or never belonged there."""
+        made = self.made
+        return self.old.how is not FailedHow.HOLDS and made is not None and (made.mode is None or made.use > 1)
 
 
 class ComputedStages(NamedTuple):

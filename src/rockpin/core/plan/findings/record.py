@@ -190,16 +190,19 @@ _PULL_ONE = "Set one and pull it, with the gauge or hard by hand, before anythin
 def contradicted_findings(job: JobDocument, done: ComputedStages) -> list[Finding]:
     """Fixings that gave way though by the figures they should have held: the wall there is not what it is taken to be.
 
-    Until what goes in now has answered as planned, or was pulled, no figure of the same kind is to be trusted.
+    Until what goes in now has answered as planned, or was pulled, no figure of the same kind is to be trusted. Where
+    one of its fixings was too weak, or never belonged there, that explains it: the others went with it.
     """
+    gave = [one for one in done.gave_way if one.old.how is not FailedHow.HOLDS]
+    if any(one.explained for one in gave):
+        return []
     good = {one.hole_id for one in job.records if one.holds is Holds.YES or "as_planned" in one.met}
     chosen = {choice.hole_id: choice.chosen for choice in done.choices}
     proved = {proof.fixing for proof in done.proofs if proof.settles}
     found = []
-    for one in done.gave_way:
+    for one in gave:
         now, made, fixing = chosen.get(one.old.hole_id), one.made, one.fixing
-        as_it_should = one.old.how in (FailedHow.HOLDS, FailedHow.BROKE, FailedHow.BACKED_OUT)
-        if as_it_should or fixing is None or made is None or made.mode is None or made.use > 1:
+        if fixing is None or made is None or one.old.how in (FailedHow.BROKE, FailedHow.BACKED_OUT):
             continue
         if one.old.hole_id in good or (now and now.fixing in proved):
             continue
