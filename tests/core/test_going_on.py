@@ -4,10 +4,8 @@ from math import hypot
 
 import pytest
 
-from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput, NotFound
 from rockpin.core.base.findings import VerdictWord
-from rockpin.core.base.keeping import Keep
 from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
@@ -15,16 +13,14 @@ from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRo
 from rockpin.core.drilling import drilled_holes
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
-from rockpin.core.plan import Plan, Report, WaysOn, make_plan, reported, ways_on
+from rockpin.core.plan import Plan, Report, make_plan, reported, ways_on
 from rockpin.core.plan.answers import answers_of
 from rockpin.core.plan.going_on import _otherwise
 from rockpin.core.plan.hole_case import Case
 from rockpin.demo import demo_documents
+from tests.answering import CATALOGUE, KEEP, TWO, answered, chosen, ways
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
-CATALOGUE = load_catalogue()
-KEEP = Keep(60)
-TWO = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
 STEEL = stud_wall(
     build_up=(BOARD, Layer(material="steel_studs", thickness_mm=75), BOARD),
     framing=Framing(row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=50, known=HowKnown.SEEN)),
@@ -43,17 +39,6 @@ WALLS: dict[str, tuple[Wall, float]] = {
     "aerated": (AERATED, 1057),
     "concrete": (concrete_wall(), 1057),
 }
-
-
-def answered(base: JobDocument, hole: str, outcome: str, **more: object) -> tuple[JobDocument, Plan]:
-    plan = make_plan(base, CATALOGUE, KEEP)
-    records = reported(base, plan, hole, Report(outcome=outcome, **more), CATALOGUE)
-    after = base.model_copy(update={"records": records})
-    return after, make_plan(after, CATALOGUE, KEEP)
-
-
-def ways(base: JobDocument, hole: str, outcome: str, **more: object) -> WaysOn:
-    return ways_on(answered(base, hole, outcome, **more)[0], hole, CATALOGUE, KEEP)
 
 
 def taken(base: JobDocument, way: object) -> Plan:
@@ -100,7 +85,7 @@ def test_a_hole_answers_only_what_can_happen_to_what_goes_in(fixing: str | None,
 )
 def test_every_answer_has_its_ways_or_its_stop(where: str, fixing: str | None) -> None:
     wall, x_mm = WALLS[where]
-    choices = _all(fixing, 1) if fixing else ()
+    choices = chosen(fixing, 1) if fixing else ()
     base = job(wall, WIDE if fixing else TWO, x_mm, 1007, choices=choices)
     plan = make_plan(base, CATALOGUE, KEEP)
     assert plan.verdict.word is not VerdictWord.DO_NOT_DRILL, plan.verdict.sentence
@@ -154,7 +139,7 @@ def test_what_cannot_be_said_of_a_hole() -> None:
 
 def test_a_soft_joint_halves_the_plug_and_the_rail_moves_to_the_middle_of_a_course() -> None:
     four = plate_fixture(((20, 20), (180, 20), (20, 480), (180, 480)), size_mm=(200, 500), mass_kg=13)
-    base = job(brick_wall(15), four, 1000, 1007, choices=_all("nylon_plug_8", 4))
+    base = job(brick_wall(15), four, 1000, 1007, choices=chosen("nylon_plug_8", 4))
     before = make_plan(base, CATALOGUE)
     after, now = answered(base, "h2", "soft", met_at_mm=30)
     was, got = before.holes[1].working, now.holes[1].working
@@ -168,12 +153,8 @@ def test_a_soft_joint_halves_the_plug_and_the_rail_moves_to_the_middle_of_a_cour
     assert [way.new_holes for way in moves] == [4] * len(moves)
 
 
-def _all(key: str, count: int) -> tuple[Choice, ...]:
-    return tuple(Choice(hole_id=f"h{number}", fixing=key) for number in range(1, count + 1))
-
-
 def test_a_plug_has_no_place_in_a_void_unless_it_ends_before_it() -> None:
-    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     near = answered(base, "h1", "void", met_at_mm=40)[1].holes[0]
     far = answered(base, "h1", "void", met_at_mm=80)[1].holes[0]
     # 15 mm of plaster and 40 mm of plug end at 55 mm
@@ -184,13 +165,16 @@ def test_a_plug_has_no_place_in_a_void_unless_it_ends_before_it() -> None:
 
 def test_a_void_in_hollow_block_is_what_its_values_are_made_for() -> None:
     hollow = brick_wall(build_up=(Layer(material="hollow_block", thickness_mm=190),), courses=None)
-    base = job(hollow, TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(hollow, TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     met = answered(base, "h1", "void", met_at_mm=35)[1]
     told = {one.code: one.severity for one in met.findings if one.stage == "record"}
     assert told == {"void-of-its-units": "note"}
     assert "nylon_plug_8" in {one.fixing for one in met.holes[0].candidates}
     # in solid brick a void is nothing that the plan reckoned with, and somebody has to choose
-    solid = answered(job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2)), "h1", "void", met_at_mm=40)
+    plugs = chosen("nylon_plug_8", 2)
+    solid = answered(job(brick_wall(15), TWO, 1057, 1007, choices=plugs), "h1", "void", met_at_mm=40)
+        job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2)), "h1", "void", met_at_mm=40
+    )
     assert "report-open" in {one.code for one in solid[1].findings}
 
 
@@ -239,7 +223,7 @@ def test_from_a_cracked_tile_new_holes_keep_fifty() -> None:
 
 def test_a_plug_that_spins_is_followed_by_a_thicker_one() -> None:
     roomy = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=3, hole_mm=8.5)
-    base = job(brick_wall(15), roomy, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(brick_wall(15), roomy, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     after, now = answered(base, "h1", "plug_spins")
     assert after.records[0].bit_mm == 8.5
     hole = now.holes[0]
@@ -256,7 +240,7 @@ def test_what_gave_way_is_followed_by_nothing_of_its_kind_that_is_no_thicker() -
 
 
 def test_the_last_one_is_gone_and_the_hole_is_drilled() -> None:
-    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     found = ways(base, "h1", "out_of_stock")
     gone = {one.fixing: one.reasons[0] for one in answered(base, "h1", "out_of_stock")[1].holes[0].refused}
     assert gone["nylon_plug_8"] == "It was tried in this hole, or given up for it."
@@ -330,7 +314,7 @@ def test_what_goes_as_planned_changes_nothing_for_the_rest() -> None:
 def test_no_new_hole_comes_to_lie_on_an_old_one() -> None:
     # 40 apart, one over the other: 32 up or down would put the one 8 beside where the other was
     two = plate_fixture(((30, 10), (30, 50)), size_mm=(60, 60), mass_kg=2)
-    base = job(brick_wall(15), two, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(brick_wall(15), two, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     after, _ = answered(base, "h1", "screw_snapped")
     beside = HoleRecord(hole_id="h2", met=("as_planned",), bit_mm=8, fixing="nylon_plug_8")
     found = ways_on(after.model_copy(update={"records": (*after.records, beside)}), "h1", CATALOGUE)
@@ -341,7 +325,7 @@ def test_no_new_hole_comes_to_lie_on_an_old_one() -> None:
 
 
 def test_what_came_out_beside_its_mark_is_kept_off_from_where_it_is() -> None:
-    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     for off_x, off_y in ((25.0, 0.0), (-25.0, 6.0)):
         after, plan = answered(base, "h1", "screw_snapped", off_x_mm=off_x, off_y_mm=off_y)
         hole = next(one for one in plan.holes if one.id == "h1")
@@ -354,7 +338,7 @@ def test_what_came_out_beside_its_mark_is_kept_off_from_where_it_is() -> None:
 
 
 def test_what_holds_is_not_moved_away_from() -> None:
-    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
     after, _ = answered(base, "h1", "screw_snapped")
     held = HoleRecord(hole_id="h2", met=("as_planned",), bit_mm=8, fixing="nylon_plug_8", holds=Holds.YES)
     both = after.model_copy(update={"records": (*after.records, held)})
@@ -391,35 +375,6 @@ def test_for_the_next_job_a_drilled_hole_is_as_it_came_out() -> None:
     # of the other nobody said what bit; that it does not hold makes it no anchor to keep
     assert (told["h2"].x_mm, told["h2"].y_mm) == places["h2"]
     assert (told["h2"].diameter_mm, told["h2"].good) == (TWO.supports[0].holes[1].diameter_mm, False)
-
-
-@pytest.mark.parametrize(
-    ("right", "up", "kind"),
-    # holes of 6.5 mm have 0.25 mm of play about a 6 mm screw; more than 4 mm nobody files away
-    [(0.2, 0.2, "go_on"), (0.4, 0, "ease"), (0, 0.4, "ease"), (2, -2, "ease"), (3.5, 3.5, None), (0, 9, None)],
-)
-def test_a_hole_beside_its_mark_is_gone_on_with_or_the_bracket_is_eased(
-    right: float, up: float, kind: str | None
-) -> None:
-    base = job(brick_wall(15), TWO, 1057, 1007, choices=_all("nylon_plug_8", 2))
-    found = ways(base, "h1", "wandered", off_x_mm=right, off_y_mm=up)
-    kinds = [way.kind for way in found.ways if way.kind in ("go_on", "same_hole", "ease")]
-    assert kinds[:1] == ([kind] if kind else [])
-    if kind == "ease":
-        way = next(way for way in found.ways if way.kind == "ease")
-        assert (way.new_holes, way.puts_in) == (0, "Nylon expanding plug 8 × 40")
-        (hole, other) = way.job.fixture.supports[0].holes
-        assert hole.diameter_mm >= 6 + 2 * hypot(right, up)
-        assert other.diameter_mm == 6.5
-
-
-def test_no_hole_is_eased_through_the_edge_of_its_plate() -> None:
-    small = plate_fixture(((9, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
-    base = job(brick_wall(15), small, 1057, 1007, choices=_all("nylon_plug_8", 2))
-    # 12 mm in a plate whose hole lies 9 mm from its edge leaves 3 mm of it; 13 mm leaves less
-    for off_mm, eased in ((3, True), (3.5, False)):
-        found = ways(base, "h1", "wandered", off_x_mm=off_mm)
-        assert any(way.kind == "ease" for way in found.ways) is eased
 
 
 def test_no_board_is_put_behind_a_thing_of_which_one_hole_holds() -> None:

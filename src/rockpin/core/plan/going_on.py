@@ -7,7 +7,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, settled_with, with_choice
-from rockpin.core.plan.keeping_the_hole import ease, go_on, same_hole_ways
+from rockpin.core.plan.keeping_the_hole import ease, follow, go_on, same_hole_ways
 from rockpin.core.plan.leaving_the_hole import fewer, move, other_hole, slide, without
 from rockpin.core.plan.remedies import less_weight, lighter_hand
 from rockpin.core.plan.wall_remedies import backing_board
@@ -87,7 +87,7 @@ def ways_on(job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep | N
     stopped = any(one.code == "bit-met-stop" for one in case.before.findings)
     found: list[WayOn] = []
     if not stopped:
-        for ways in (go_on, same_hole_ways, ease, slide, move, other_hole, fewer):
+        for ways in (go_on, same_hole_ways, follow, ease, slide, move, other_hole, fewer):
             found += [way for way in ways(case) if way]
         if not found:
             found += [way for way in _otherwise(case) if way]

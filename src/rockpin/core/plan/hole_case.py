@@ -28,6 +28,7 @@ class OnKind(StrEnum):
     GO_ON = "go_on"
     SAME_HOLE = "same_hole"
     EASE = "ease"
+    FOLLOW = "follow"
     MOVE = "move"
     SLIDE = "slide"
     OTHER_HOLE = "other_hole"

@@ -6,11 +6,14 @@ from math import ceil, hypot
 from rockpin.core.base.quantities import show_across
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import FixtureHole, HoleKind, Support
+from rockpin.core.drilling import stays_behind
+from rockpin.core.placing import shifted
 from rockpin.core.plan.changed import metal_left_mm
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, settled_with, used_to, with_choice
 from rockpin.core.plan.hole_plan import CandidateFixing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import hole_of
+from rockpin.core.plan.way_out import move_words
 
 _FIXINGS_TRIED = 5
 
@@ -95,6 +98,31 @@ def ease(case: Case) -> Iterator[WayOn | None]:
         ),
         minutes=figures.ease_minutes,
     )
+
+
+def follow(case: Case) -> Iterator[WayOn | None]:
+    """The whole thing put where its first hole came out: nothing else of it is drilled yet, and its marks go along."""
+    dx, dy = case.record.off_x_mm, case.record.off_y_mm
+    if not _off_its_mark(case) or case.job.placement.second_wall_id or len(case.drilled) > 1:
+        return
+    put = case.job.model_copy(update={"placement": shifted(case.job.placement, dx, dy)})
+    there = stays_behind(case.job, put, case.catalogue)
+    fixing = case.record.fixing or case.hole.chosen
+    words, name = move_words(round(dx, 1), round(dy, 1), case.units), inside(case.job.fixture.name)
+    way = case.way(
+        OnKind.FOLLOW,
+        with_choice(settled_with(there, case.hole.id, holds=None), case.hole.id, fixing),
+        f"Put {'it' if len(name) > 24 else f'the {name}'} where the hole is",
+        lambda plan: (
+            f"{words[:1].upper()}{words[1:]}"
+            f"{', and mark the others anew from it' if len(plan.holes) > 1 else ''}. Then {used_to(plan)}."
+        ),
+    )
+    if way:
+        # its other holes are still to be drilled anyway
+        yield way.model_copy(
+            update={"new_holes": 0, "new": (), "minutes": case.catalogue.figures.drilling.mark_minutes}
+        )
 
 
 def _own(case: Case) -> str | None:

@@ -1,0 +1,50 @@
+"""A hole that came out beside its mark: the bracket takes it, is eased, or the whole thing follows it."""
+
+from math import hypot
+
+import pytest
+
+from tests.answering import TWO, answered, chosen, ways
+from tests.builders import brick_wall, job, plate_fixture
+
+
+@pytest.mark.parametrize(
+    ("right", "up", "kind"),
+    # holes of 6.5 mm have 0.25 mm of play about a 6 mm screw; more than 4 mm nobody files away
+    [(0.2, 0.2, "go_on"), (0.4, 0, "ease"), (0, 0.4, "ease"), (2, -2, "ease"), (3.5, 3.5, None), (0, 9, None)],
+)
+def test_a_hole_beside_its_mark_is_gone_on_with_or_the_bracket_is_eased(
+    right: float, up: float, kind: str | None
+) -> None:
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
+    found = ways(base, "h1", "wandered", off_x_mm=right, off_y_mm=up)
+    kinds = [way.kind for way in found.ways if way.kind in ("go_on", "same_hole", "ease")]
+    assert kinds[:1] == ([kind] if kind else [])
+    if kind == "ease":
+        way = next(way for way in found.ways if way.kind == "ease")
+        assert (way.new_holes, way.puts_in) == (0, "Nylon expanding plug 8 × 40")
+        (hole, other) = way.job.fixture.supports[0].holes
+        assert hole.diameter_mm >= 6 + 2 * hypot(right, up)
+        assert other.diameter_mm == 6.5
+
+
+def test_the_whole_thing_follows_its_first_hole_and_no_later_one() -> None:
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
+    way = ways(base, "h1", "wandered", off_x_mm=9, off_y_mm=-4).ways[0]
+    assert (way.kind, way.new_holes) == ("follow", 0)
+    assert (way.job.placement.x_mm, way.job.placement.y_mm) == (1066, 1003)
+    (record,) = way.job.records
+    assert (record.hole_id, record.off_x_mm, record.off_y_mm) == ("h1", 0, 0)
+    assert not way.job.left
+    # with another hole in the wall it would leave that one
+    after, _ = answered(base, "h2", "as_planned")
+    assert "follow" not in {one.kind for one in ways(after, "h1", "wandered", off_x_mm=9, off_y_mm=-4).ways}
+
+
+def test_no_hole_is_eased_through_the_edge_of_its_plate() -> None:
+    small = plate_fixture(((9, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
+    base = job(brick_wall(15), small, 1057, 1007, choices=chosen("nylon_plug_8", 2))
+    # 12 mm in a plate whose hole lies 9 mm from its edge leaves 3 mm of it; 13 mm leaves less
+    for off_mm, eased in ((3, True), (3.5, False)):
+        found = ways(base, "h1", "wandered", off_x_mm=off_mm)
+        assert any(way.kind == "ease" for way in found.ways) is eased
