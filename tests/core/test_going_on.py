@@ -173,8 +173,6 @@ def test_a_void_in_hollow_block_is_what_its_values_are_made_for() -> None:
     # in solid brick a void is nothing that the plan reckoned with, and somebody has to choose
     plugs = chosen("nylon_plug_8", 2)
     solid = answered(job(brick_wall(15), TWO, 1057, 1007, choices=plugs), "h1", "void", met_at_mm=40)
-        job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2)), "h1", "void", met_at_mm=40
-    )
     assert "report-open" in {one.code for one in solid[1].findings}
 
 
