@@ -78,6 +78,18 @@ def test_a_mark_that_is_put_on_the_hole_that_wandered_off_takes_it() -> None:
     assert not after.left
 
 
+def test_what_is_measured_anew_of_a_hole_that_is_drilled_counts() -> None:
+    before = _drilled()
+    again = DRILLED.model_copy(update={"off_x_mm": 9.0, "off_y_mm": 0.0, "depth_mm": 60})
+    after = stays_behind(before, before.model_copy(update={"records": (again,)}), CATALOGUE)
+    assert after.records == (again,)
+    # and with the thing moved in the same breath it is where it was measured to be
+    put = before.model_copy(update={"placement": shifted(before.placement, 60, 0), "records": (again,)})
+    (left,) = stays_behind(before, put, CATALOGUE).left
+    mark = place_fixture(before, 0).holes[0]
+    assert (left.x_mm, left.depth_mm) == (mark.x_mm + 9, 60)
+
+
 def test_a_hole_left_behind_is_kept_clear_of_and_tells_what_it_met() -> None:
     beside = make_plan(_moved(_drilled(), 8, 0), CATALOGUE)
     assert "old-hole-near" in {one.code for one in beside.findings}

@@ -97,6 +97,8 @@ def _comes_to_lie(
     hung = _marks(where_it_hung(before), catalogue) if loose else {}
     drilled: dict[str, HoleRecord | OldFixing] = {one.hole_id: one for one in loose}
     drilled |= {one.hole_id: one for one in before.records if is_drilled(one)}
+    # what was said of it just now counts
+    drilled |= {one.hole_id: one for one in after.records if one.hole_id in drilled and is_drilled(one)}
     for hole_id, what in drilled.items():
         was = (then if isinstance(what, HoleRecord) else hung).get(hole_id)
         if was is None:
