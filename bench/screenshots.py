@@ -84,9 +84,9 @@ def _open_a_lesson(page: Page) -> None:
         asked.get_by_role("combobox").select_option(index=1)
         asked.get_by_role("button", name="Say it").click()
         page.get_by_role("group", name=question).wait_for(state="detached")
-    for _ in range(2):
+    for deep in ("20 mm", "40 mm"):
         drill.get_by_role("button", name="20 mm on").click()
-        page.wait_for_load_state("networkidle")
+        drill.get_by_role("status").get_by_text(deep, exact=True).wait_for()
     practice.get_by_role("button", name="Open the wall").click()
     page.get_by_role("list", name="What became of each hole").wait_for()
     page.get_by_role("img", name="How sure against how right").wait_for()

@@ -4,6 +4,8 @@ from math import hypot
 
 import pytest
 
+from rockpin.core.document.fixture import HeldBy
+from rockpin.core.document.record import CameLoose, FailedHow, OldFixing
 from tests.answering import TWO, answered, chosen, ways
 from tests.builders import brick_wall, job, plate_fixture
 
@@ -36,6 +38,15 @@ def test_the_whole_thing_follows_its_first_hole_and_no_later_one() -> None:
     (record,) = way.job.records
     assert (record.hole_id, record.off_x_mm, record.off_y_mm) == ("h1", 0, 0)
     assert not way.job.left
+    # it has holes already where it came loose, and what stands on the floor goes to the side only
+    old = CameLoose(holes=(OldFixing(hole_id="h2", fixing="nylon_plug_6", how=FailedHow.PULLED_OUT, hole_mm=8),))
+    loose = base.model_copy(update={"came_loose": old})
+    assert "follow" not in {one.kind for one in ways(loose, "h1", "wandered", off_x_mm=9, off_y_mm=-4).ways}
+    pieces = tuple(piece.model_copy(update={"held_by": HeldBy.FLOOR}) for piece in TWO.pieces)
+    stands = job(brick_wall(15), TWO.model_copy(update={"pieces": pieces}), 1057, 0, choices=base.choices)
+    for up, goes in ((-4, False), (0, True)):
+        kinds = {one.kind for one in ways(stands, "h1", "wandered", off_x_mm=9, off_y_mm=up).ways}
+        assert ("follow" in kinds) is goes
     # with another hole in the wall it would leave that one
     after, _ = answered(base, "h2", "as_planned")
     assert "follow" not in {one.kind for one in ways(after, "h1", "wandered", off_x_mm=9, off_y_mm=-4).ways}

@@ -5,7 +5,7 @@ from math import ceil, hypot
 
 from rockpin.core.base.quantities import show_across
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import FixtureHole, HoleKind, Support
+from rockpin.core.document.fixture import FixtureHole, HeldBy, HoleKind, Support
 from rockpin.core.drilling import stays_behind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.changed import metal_left_mm
@@ -101,9 +101,16 @@ def ease(case: Case) -> Iterator[WayOn | None]:
 
 
 def follow(case: Case) -> Iterator[WayOn | None]:
-    """The whole thing put where its first hole came out: nothing else of it is drilled yet, and its marks go along."""
+    """The whole thing put where its first hole came out: nothing else of it is drilled yet, and its marks go along.
+
+    What came loose has holes already, what stands on the floor goes neither up nor down, and what goes round a corner
+    stays in it.
+    """
     dx, dy = case.record.off_x_mm, case.record.off_y_mm
-    if not _off_its_mark(case) or case.job.placement.second_wall_id or len(case.drilled) > 1:
+    stands = any(piece.held_by is HeldBy.FLOOR for piece in case.job.fixture.pieces)
+    if case.job.came_loose or case.job.placement.second_wall_id or (stands and dy):
+        return
+    if not _off_its_mark(case) or len(case.drilled) > 1:
         return
     put = case.job.model_copy(update={"placement": shifted(case.job.placement, dx, dy)})
     there = stays_behind(case.job, put, case.catalogue)
