@@ -6,7 +6,8 @@ import pytest
 
 from rockpin.core.document.fixture import HeldBy
 from rockpin.core.document.record import CameLoose, FailedHow, OldFixing
-from tests.answering import TWO, answered, chosen, ways
+from rockpin.core.drilling import stays_behind
+from tests.answering import CATALOGUE, TWO, answered, chosen, ways
 from tests.builders import brick_wall, job, plate_fixture
 
 
@@ -38,6 +39,10 @@ def test_the_whole_thing_follows_its_first_hole_and_no_later_one() -> None:
     (record,) = way.job.records
     assert (record.hole_id, record.off_x_mm, record.off_y_mm) == ("h1", 0, 0)
     assert not way.job.left
+    # and saved so it is as it was named: the hole is that of its mark
+    wandered, _ = answered(base, "h1", "wandered", off_x_mm=9, off_y_mm=-4)
+    taken = wandered.model_copy(update=dict(way.job))
+    assert stays_behind(wandered, taken, CATALOGUE) == taken
     # it has holes already where it came loose, and what stands on the floor goes to the side only
     old = CameLoose(holes=(OldFixing(hole_id="h2", fixing="nylon_plug_6", how=FailedHow.PULLED_OUT, hole_mm=8),))
     loose = base.model_copy(update={"came_loose": old})

@@ -34,9 +34,12 @@ def _drilled(fixture: Fixture = TWO, **more: object) -> JobDocument:
     return job(brick_wall(15), fixture, 1057, 1007).model_copy(update=changes)
 
 
+def _put(document: JobDocument, dx: float, dy: float) -> JobDocument:
+    return document.model_copy(update={"placement": shifted(document.placement, dx, dy)})
+
+
 def _moved(document: JobDocument, dx: float, dy: float) -> JobDocument:
-    put = document.model_copy(update={"placement": shifted(document.placement, dx, dy)})
-    return stays_behind(document, put, CATALOGUE)
+    return stays_behind(document, _put(document, dx, dy), CATALOGUE)
 
 
 def _in_the_wall(document: JobDocument) -> list[tuple[float, float, float]]:
@@ -83,11 +86,14 @@ def test_what_is_measured_anew_of_a_hole_that_is_drilled_counts() -> None:
     again = DRILLED.model_copy(update={"off_x_mm": 9.0, "off_y_mm": 0.0, "depth_mm": 60})
     after = stays_behind(before, before.model_copy(update={"records": (again,)}), CATALOGUE)
     assert after.records == (again,)
-    # and with the thing moved in the same breath it is where it was measured to be
+    # with the thing moved in the same breath, from the mark where that is now
     put = before.model_copy(update={"placement": shifted(before.placement, 60, 0), "records": (again,)})
-    (left,) = stays_behind(before, put, CATALOGUE).left
-    mark = place_fixture(before, 0).holes[0]
-    assert (left.x_mm, left.depth_mm) == (mark.x_mm + 9, 60)
+    assert stays_behind(before, put, CATALOGUE).records == (again,)
+    # a depth that is said is no new place
+    deeper = before.model_copy(update={"records": (DRILLED.model_copy(update={"depth_mm": 70}),)})
+    (left,) = stays_behind(before, _put(deeper, 60, 0), CATALOGUE).left
+    assert left.x_mm == pytest.approx(_in_the_wall(before)[0][0])
+    assert left.depth_mm == 70
 
 
 def test_a_hole_left_behind_is_kept_clear_of_and_tells_what_it_met() -> None:

@@ -2,7 +2,7 @@
 
 from rockpin.core.drilling.card import DrillCard, bits_at_hand, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
-from rockpin.core.drilling.left_behind import left_with, stays_behind, where_it_hung
+from rockpin.core.drilling.left_behind import is_drilled, left_with, stays_behind, where_it_hung
 from rockpin.core.drilling.record import drilled_holes, laid_pipes
 from rockpin.core.drilling.told import told_by_holes
 
@@ -13,6 +13,7 @@ __all__ = [
     "deep_text",
     "drilled_holes",
     "existing_holes",
+    "is_drilled",
     "laid_pipes",
     "left_with",
     "same_hole",

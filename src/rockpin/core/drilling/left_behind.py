@@ -97,15 +97,19 @@ def _comes_to_lie(
     hung = _marks(where_it_hung(before), catalogue) if loose else {}
     drilled: dict[str, HoleRecord | OldFixing] = {one.hole_id: one for one in loose}
     drilled |= {one.hole_id: one for one in before.records if is_drilled(one)}
-    # what was said of it just now counts
-    drilled |= {one.hole_id: one for one in after.records if one.hole_id in drilled and is_drilled(one)}
+    said = {one.hole_id: one for one in after.records if is_drilled(one)}
     for hole_id, what in drilled.items():
         was = (then if isinstance(what, HoleRecord) else hung).get(hole_id)
         if was is None:
             continue
-        x, y = (what.off_x_mm, what.off_y_mm) if isinstance(what, HoleRecord) else (0.0, 0.0)
+        mark, x, y = now.get(hole_id), 0.0, 0.0
+        if isinstance(what, HoleRecord):
+            x, y, what = what.off_x_mm, what.off_y_mm, said.get(hole_id, what)
+            if mark and (x, y) != (what.off_x_mm, what.off_y_mm):
+                # it was measured anew, from its mark where that is now
+                yield was, what, (what.off_x_mm, what.off_y_mm)
+                continue
         within = max(catalogue.figures.plan.same_hole_mm, hypot(x, y)) + _SAME_MM
-        mark = now.get(hole_id)
         off = (was.x_mm + x - mark.x_mm, was.y_mm + y - mark.y_mm) if mark else (inf, inf)
         yield was, what, off if hypot(*off) <= within else None
 

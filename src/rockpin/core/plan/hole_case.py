@@ -10,6 +10,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import show_use
 from rockpin.core.document.job import Choice, JobBody, JobDocument
 from rockpin.core.document.record import HoleRecord, LeftHole
+from rockpin.core.drilling import is_drilled, left_with
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
@@ -122,7 +123,7 @@ class Case:
     def drilled(self) -> list[HoleRecord]:
         """The records of holes that are in the wall."""
         known = {hole.id for hole in self.before.holes}
-        return [one for one in self.job.records if one.hole_id in known and (one.met or one.bit_mm or one.holds)]
+        return [one for one in self.job.records if one.hole_id in known and is_drilled(one)]
 
     def keep_off_mm(self, record: HoleRecord, next_mm: float) -> float:
         """How far [mm] a new hole of a width [mm] keeps from one that is left."""
@@ -137,25 +138,11 @@ class Case:
 
     def left(self, records: Sequence[HoleRecord]) -> tuple[LeftHole, ...]:
         """Holes as they stay behind, where they are now."""
-        at = {hole.id: hole for hole in self.before.holes}
-        found: list[LeftHole] = []
+        numbers, lefts = {hole.id: hole.number for hole in self.before.holes}, self.job.left
         for one in records:
-            hole, (x_mm, y_mm) = at[one.hole_id], self.came_out_at(one)
-            found.append(
-                LeftHole(
-                    id=f"left-{len(self.job.left) + len(found) + 1}-{hole.id}"[:60],
-                    name=f"old hole {hole.number}",
-                    x_mm=x_mm,
-                    y_mm=y_mm,
-                    diameter_mm=one.bit_mm or self.wide_mm,
-                    depth_mm=one.depth_mm or 0,
-                    met=one.met,
-                    fixing=one.fixing,
-                    crumbled=any(self.catalogue.outcome_by_key[key].crumbled for key in one.met),
-                    day=one.day,
-                )
-            )
-        return tuple(found)
+            at = self.came_out_at(one)
+            lefts = left_with(lefts, one, numbers[one.hole_id], at, self.wide_mm, self.catalogue)
+        return lefts[len(self.job.left) :]
 
     def way(
         self,

@@ -32,7 +32,7 @@ def noggin_findings(
     wall: Wall, holes: Sequence[PlacedHole], behinds: dict[str, Behind], figures: PlanFigures, units: UnitSystem
 ) -> list[Finding]:
     """Holes that count on a stud well above or below the only height at which anybody has felt it."""
-    felt: dict[str, tuple[MemberReading, float, list[PlacedHole]]] = {}
+    felt: dict[str, tuple[float, list[PlacedHole]]] = {}
     for hole in holes:
         behind = behinds[hole.id]
         member = behind.member
@@ -42,7 +42,7 @@ def noggin_findings(
             continue
         height = _felt_at_mm(member, wall.hits, figures)
         if height is not None and abs(hole.y_mm - height) > figures.noggin_high_mm:
-            felt.setdefault(member.id, (member, height, []))[2].append(hole)
+            felt.setdefault(member.id, (height, []))[1].append(hole)
     return [
         Finding(
             severity=Severity.NOTE,
@@ -54,5 +54,5 @@ def noggin_findings(
             where=Where(hole=on[0].id),
             figures={"felt_at_mm": height},
         )
-        for member, height, on in felt.values()
+        for height, on in felt.values()
     ]
