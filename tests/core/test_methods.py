@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 from mypy import api as mypy
 
-from rockpin.core.capacity.methods import METHODS
+from rockpin.core.capacity.method import METHODS
 from rockpin.core.document.fixings import BoardAnchor
 from rockpin.core.document.job import Choice, Kit, KitItem, PullEnd, PullTest
 from rockpin.core.framing.behind import BehindKind

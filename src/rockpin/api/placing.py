@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Response
+from fastapi import APIRouter, Path, Query, Response
 
 from rockpin.api.changes import save_job
 from rockpin.api.context import Context, Device
@@ -52,9 +52,14 @@ async def better_ones(job_id: str, planning: Planning) -> Response:
 
 
 @router.get("/jobs/{job_id}/wall-map", response_model=WallMap | None)
-async def where_to_the_millimetre(job_id: str, planning: Planning, turn: Asking) -> Response:
-    """The verdict at every millimetre of the wall; null for what is judged place by place."""
-    return answer_of(await planning.later("wall_map", job_id, turn=turn))
+async def where_to_the_millimetre(
+    job_id: str, planning: Planning, turn: Asking, *, coarse: Annotated[bool, Query()] = False
+) -> Response:
+    """The verdict at every millimetre of the wall; null for what is judged place by place.
+
+    ``coarse``: some millimetres apart, for a first look.
+    """
+    return answer_of(await planning.later("wall_map", job_id, "coarse" if coarse else "", turn=turn))
 
 
 @router.get("/jobs/{job_id}/wall-places/{part}", response_model=WallPlaces)

@@ -131,9 +131,11 @@ def on_the_wall(context: AppContext, job_id: str, part: str) -> bytes:
     return places_on_the_wall(document, int(part), context.catalogue, context.keep).model_dump_json().encode()
 
 
-def wall_map_of(context: AppContext, job_id: str) -> bytes:
-    """The verdict at every millimetre of the wall, as JSON; null where places are judged one by one."""
-    found = wall_map(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+def wall_map_of(context: AppContext, job_id: str, coarse: str) -> bytes:
+    """The verdict at every millimetre of the wall, or some of them apart, as JSON; null where places are judged one by
+    one."""
+    document = context.store.document(job_id, context.catalogue)
+    found = wall_map(document, context.catalogue, context.keep, coarse=bool(coarse))
     return b"null" if found is None else found.model_dump_json().encode()
 
 

@@ -1,26 +1,22 @@
-"""Every fixing at every hole: the registry of methods, and what refuses any fixing whatever its method."""
+"""Every fixing at every hole, and what refuses any fixing whatever its method."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Hashable, Iterable, Sequence
 from dataclasses import replace
-from functools import cache, partial
-from importlib import import_module
-from types import ModuleType
-from typing import cast, get_args
+from functools import partial
+from typing import cast
 
 from rockpin.core.base.findings import Finding, Severity
 from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit
 from rockpin.core.capacity import masonry
 from rockpin.core.capacity.common import Assessment, Proviso, Refusal, refuse, refused, say
-from rockpin.core.capacity.setting_ways import Goes
-from rockpin.core.capacity.sweep import Answer, Prepared
-from rockpin.core.document.fixings import AnyFixing, PostBolt, PostClamp, Rating
+from rockpin.core.capacity.method import METHODS, method_named, method_of
+from rockpin.core.capacity.sweep import Answer, Prepared, Same
+from rockpin.core.document.fixings import AnyFixing, PostBolt, PostClamp
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import UnitSolidity
-from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, Existing, Spot, kind_and_size
-from rockpin.core.identification import Family, WallReading
+from rockpin.core.identification import Family
 from rockpin.core.tables.catalogue import CapacityTables
-from rockpin.core.tables.figures import CapacityFigures
 
 
 def _in_the_hole(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
@@ -97,120 +93,6 @@ def _no_lever(case: str) -> Refusal:
     )
 
 
-METHODS: dict[str, ModuleType] = {
-    row.model_fields["method"].default: import_module(f"{__package__}.{row.model_fields['method'].default}")
-    for row in get_args(AnyFixing)
-}
-"""The module of each method that a fixing's row can name.
-
-Each has ``unfit`` and ``prepare`` of the same signature. What else it may say of its fixings, with what is taken where
-it says nothing, stands in :class:`Method`.
-"""
-
-
-class Method:
-    """What the rest of the house asks a method, so that nobody has to know which methods there are."""
-
-    def __init__(self, module: ModuleType) -> None:
-        self._module = module
-
-    @property
-    def is_a_screw(self) -> bool:
-        """Whether the fixing is a screw itself, bought by diameter and length; else its screw is bought besides."""
-        return bool(getattr(self._module, "IS_A_SCREW", False))
-
-    @property
-    def is_pushed_in(self) -> bool:
-        """Whether it goes in by hand, without a drill and without a screw."""
-        return bool(getattr(self._module, "IS_PUSHED_IN", False))
-
-    @property
-    def by_hand_words(self) -> str:
-        """How what goes in without a drill goes in, in a few words."""
-        return str(getattr(self._module, "BY_HAND_WORDS", "pushed in by hand"))
-
-    @property
-    def put_in_words(self) -> str:
-        """What stands on the card of what goes in without a drill, in place of a screw."""
-        return str(getattr(self._module, "PUT_IN", "Without a screw: it is the hook itself"))
-
-    def kind_behind(self, behind: BehindKind) -> BehindKind:
-        """What is drilled and drawn behind the hole where it is open: what this fixing wants there."""
-        wanted: BehindKind | None = getattr(self._module, "HOLDS_IN", None)
-        return wanted if wanted and behind is BehindKind.OPEN else behind
-
-    def goes(self, fixing: AnyFixing) -> Goes:
-        """When it goes in, seen from the bracket."""
-        if self._has("goes"):
-            found: Goes = self._module.goes(fixing)
-            return found
-        if self.is_pushed_in:
-            return Goes.PUSHED
-        return Goes.DRIVEN if self.is_a_screw else Goes.BEFORE
-
-    def clear_halves_mm(self, fixing: AnyFixing) -> tuple[float, ...]:
-        """Half widths [mm] that it wants clear of framing behind a hole."""
-        found: tuple[float, ...] = self._module.clear_halves_mm(fixing) if self._has("clear_halves_mm") else ()
-        return found
-
-    def foreign(self, spot: Spot) -> Refusal | None:
-        """What refuses every fixing of the method in this wall, whatever its size."""
-        found: Refusal | None = self._module.foreign(spot) if self._has("foreign") else None
-        return found
-
-    def shut_out(self, spot: Spot) -> bool:
-        """Whether what stands behind this hole refuses every fixing of the method, whatever its size."""
-        return self._has("shut_out") and bool(self._module.shut_out(spot))
-
-    def edge_steps_mm(self, fixing: AnyFixing, tables: CapacityTables) -> tuple[float, ...]:
-        """Distances [mm] to an edge of board or masonry from which on something is decided otherwise."""
-        found: tuple[float, ...] = self._module.edge_steps_mm(fixing, tables) if self._has("edge_steps_mm") else ()
-        return found
-
-    def edges_count_to_mm(self, fixing: AnyFixing, tables: CapacityTables) -> float:
-        """How near [mm] an edge must be for each millimetre to count; 0: only the steps do."""
-        found: float = self._module.edges_count_to_mm(fixing, tables) if self._has("edges_count_to_mm") else 0.0
-        return found
-
-    @property
-    def last_turn(self) -> str | None:
-        """How it is drawn up at the end; None: as the face asks for."""
-        found: str | None = getattr(self._module, "LAST_TURN", None)
-        return found
-
-    def set_notes(self, fixing: AnyFixing, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
-        """How it is tried and set, in sentences for the card."""
-        notes: list[str] = self._module.set_notes(fixing, made, spot, tables) if self._has("set_notes") else []
-        return notes
-
-    def tested_rating(self, fixing: AnyFixing, reading: WallReading, figures: CapacityFigures) -> Rating | None:
-        """The tabled value that pulls on the spot speak of; None where it goes by formula or has no value here."""
-        found: Rating | None = None
-        if self._has("tested_rating"):
-            found = self._module.tested_rating(fixing, reading, figures)
-        return found
-
-    def with_rating(
-        self, fixing: AnyFixing, reading: WallReading, rating: Rating, figures: CapacityFigures
-    ) -> dict[str, object]:
-        """What changes in a row whose value was tested in this wall."""
-        changed: dict[str, object] = self._module.with_rating(fixing, reading, rating, figures)
-        return changed
-
-    def _has(self, name: str) -> bool:
-        return hasattr(self._module, name)
-
-
-@cache
-def _method(module: ModuleType) -> Method:
-    return Method(module)
-
-
-def method_of(fixing: AnyFixing) -> Method:
-    """The method by which a fixing is judged."""
-    return _method(METHODS[fixing.method])
-
-
 def _of_a_post(fixing: AnyFixing, spot: Spot) -> list[Refusal]:
     """A post is clamped, or bolted right through where it is timber, and nothing else; a wall is neither."""
     clamps, on_post = isinstance(fixing, PostClamp), spot.reading.family is Family.POST
@@ -238,7 +120,7 @@ def unfit(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal
 def fit_for(fixings: Iterable[AnyFixing], spot: Spot, tables: CapacityTables) -> list[AnyFixing]:
     """The fixings that are sold here and that nothing refuses at every hole of this wall alike."""
     sold = set(spot.sold)
-    at_home = {name for name, module in METHODS.items() if _method(module).foreign(spot) is None}
+    at_home = {name for name in METHODS if method_named(name).foreign(spot) is None}
     return [
         one
         for one in fixings
@@ -255,8 +137,6 @@ def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared 
         return barred
     if spot.demand.no_lever_case is not None:
         return [_no_lever(spot.demand.no_lever_case)]
-    if not spot.worded and method_of(fixing).shut_out(spot):
-        return [_SHUT_OUT]
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
     return found
 
@@ -322,8 +202,9 @@ def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
 
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
-    made = _kept_inside(_tested(made, fixing, spot), spot)
-    made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
+    if made.hole is not None or spot.existing is not None:
+        made = _kept_inside(_tested(made, fixing, spot), spot)
+        made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
     if fixing.over_table <= tables.figures.packet_over_table:
         return made
     return replace(made, provisos=(*made.provisos, Proviso(_CLAIMS_MUCH, lambda: _claims_much(fixing, spot))))
@@ -356,11 +237,20 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
     found: dict[int, Assessment] = {}
     waiting: dict[Answer, list[tuple[int, Prepared]]] = {}
     known: dict[int, Assessment] = {}
+    shut: dict[tuple[str, int], bool] = {}
     for number, (fixing, spot) in enumerate(pairs):
         kept = spot.assessed.get(fixing.key)
         if kept is not None and kept[0] is fixing and kept[1] is tables:
             known[number] = cast(Assessment, kept[2])
             continue
+        if not spot.worded:
+            # where nobody reads why, all fixings of a method are refused by one look behind the hole
+            asked = fixing.method, id(spot)
+            if asked not in shut:
+                shut[asked] = method_of(fixing).shut_out(spot)
+            if shut[asked]:
+                found[number] = spot.cached_per_wall(f"{fixing.key} shut out", partial(refused, fixing, [_SHUT_OUT]))
+                continue
         prepared = _prepare(fixing, spot, tables)
         if isinstance(prepared, list):
             found[number] = refused(fixing, prepared)
@@ -374,6 +264,22 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
             known[number] = _finish(found[number], fixing, spot, tables)
             spot.assessed[fixing.key] = (fixing, tables, known[number])
     return [known[number] for number in range(len(pairs))]
+
+
+def told_of_place(fixing: AnyFixing, unloaded: Spot, tables: CapacityTables) -> Hashable:
+    """All that decides of a hole's place for one fixing, whatever its loads; None where the place refuses it.
+
+    At two places of one hole that are told alike, and where nothing else about the hole differs, the fixing comes to
+    the same under every load. ``unloaded``: the hole with nothing on it, so that no load refuses anything yet.
+    """
+    if not unloaded.worded and method_of(fixing).shut_out(unloaded):
+        return None
+    prepared = _prepare(fixing, unloaded, tables)
+    if isinstance(prepared, list):
+        return None
+    told = getattr(prepared, "told", None)
+    # a method that does not say is like none but itself
+    return Same(prepared) if told is None else cast(Hashable, told(tables))
 
 
 def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:

@@ -84,11 +84,8 @@ def _lines(
     )
 
 
-def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
-    """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
-    figures, screw = tables.figures, screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
-    if found := _refusals(screw, spot):
-        return found
+def _set(screw: Screw, spot: Spot, figures: CapacityFigures) -> Setting | list[Refusal]:
+    """The screw with its hole in a bracket's hole of this kind, or why it cannot be set there."""
     under = spot.under_head_mm(screw)
     length = screw.stock_length_mm(under + spot.reading.skin_mm + figures.steel_screw_past_mm)
     if length is None:
@@ -111,7 +108,18 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
     )
     rating = Rating.model_construct(tension_n=pull, shear_n=tilt)
     setting = Setting(rating, screw, spot.skin_lever_mm, spot.clamped, hole, spot.pick(screw, length))
-    setting = setting._replace(skin_n=spot.skin_bears_n_per_mm * screw.diameter_mm)
+    return setting._replace(skin_n=spot.skin_bears_n_per_mm * screw.diameter_mm)
+
+
+def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
+    """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
+    screw = screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
+    if found := _refusals(screw, spot):
+        return found
+    setting = spot.cached_per_wall(fixing.key, lambda: _set(screw, spot, tables.figures))
+    if isinstance(setting, list):
+        return setting
+    pull, tilt = setting.rating.tension_n, setting.rating.shear_n
     return Tabled(
         fixing,
         spot,

@@ -16,8 +16,27 @@ from rockpin.core.hole import Spot
 from rockpin.core.tables.catalogue import CapacityTables
 
 
+class Same:
+    """Stands for one thing, equal to itself alone, where its parts need not be looked at."""
+
+    __slots__ = ("of",)
+
+    def __init__(self, of: object) -> None:
+        self.of = of
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and other.of is self.of
+
+    def __hash__(self) -> int:
+        return id(self.of)
+
+
 class Prepared(Protocol):
-    """A fixing at a hole that nothing refuses before its loads are looked at."""
+    """A fixing at a hole that nothing refuses before its loads are looked at.
+
+    What also has ``told(tables)`` says by it all that decides of the hole's place for its answer, so that places alike
+    are answered for once.
+    """
 
     spot: Spot
     answer: ClassVar["Answer"]

@@ -1,6 +1,6 @@
 """Fixings that go by a tabled value: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending over its lever."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Hashable, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from math import prod
@@ -10,7 +10,7 @@ import numpy as np
 
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import Assessment, Mode, Proviso, Use, bending_line, made, screw_bending_shear_n
-from rockpin.core.capacity.sweep import Answer, Prepared, cases_of, shares, worst_rows
+from rockpin.core.capacity.sweep import Answer, Prepared, Same, cases_of, shares, worst_rows
 from rockpin.core.document.fixings import FixingBase, Rating, Screw
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import CapacityTables
@@ -120,6 +120,11 @@ class Tabled:
     always_bends: bool = False
     provisos: tuple[Proviso, ...] = ()
     answer: ClassVar[Answer]
+
+    def told(self, tables: CapacityTables) -> Hashable:
+        """All that decides of its place."""
+        codes = tuple(proviso.code for proviso in self.provisos)
+        return self.tension_n, self.shear_n, Same(self.setting), self.mode, self.by, self.always_bends, codes
 
     def with_lines(self, lines: Lines) -> "Tabled":
         """The same with other lines for its working."""

@@ -3,7 +3,7 @@
 Wherever the load stands off the stud, the bending of the screw over its lever limits the shear too: the lesser counts.
 """
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
 from math import inf
 from typing import ClassVar, NamedTuple, cast
@@ -37,7 +37,7 @@ from rockpin.core.capacity.common import (
 )
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, reference_shear
 from rockpin.core.capacity.open_spots import open_proviso
-from rockpin.core.capacity.sweep import Answer, Cases, Prepared, cases_of, shares, worst_rows
+from rockpin.core.capacity.sweep import Answer, Cases, Prepared, Same, cases_of, shares, worst_rows
 from rockpin.core.capacity.wood_hold import Held, combined_use, edge_share, hold, pilot_mm, specific_gravity_of
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import Screw, WoodFastener
@@ -251,6 +251,11 @@ class _Screwed:
     lengths_mm: tuple[float, ...]
     held: tuple[Held, ...]
     answer: ClassVar[Answer]
+
+    def told(self, tables: CapacityTables) -> Hashable:
+        """All that decides of its place."""
+        sure = self.behind.solid_wood >= self.spot.framing.solid_wood_credit
+        return Same(self.held), _of_screw(self, tables.figures), self.spot.depth_limit_mm, sure
 
 
 def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Screwed | list[Refusal]:

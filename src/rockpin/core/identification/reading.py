@@ -19,7 +19,9 @@ from rockpin.core.tables.figures import IdentificationFigures
 
 
 class Family(StrEnum):
-    """What a fixing has to deal with."""
+    """What a fixing has to deal with. ``framed``: skins on framing, hollow in between."""
+
+    framed: bool
 
     BOARD_ON_STUDS = "board_on_studs"
     LATH_AND_PLASTER = "lath_and_plaster"
@@ -31,15 +33,14 @@ class Family(StrEnum):
     POST = "post"
     UNKNOWN = "unknown"
 
+    def __init__(self, value: str) -> None:
+        # asked at every hole for every fixing
+        self.framed = value in ("board_on_studs", "lath_and_plaster", "thin_panel", "timber_lining")
+
     @property
     def planned(self) -> bool:
         """Whether fixings are worked out for walls of this family."""
         return self is not Family.UNKNOWN
-
-    @property
-    def framed(self) -> bool:
-        """Skins on framing, hollow in between."""
-        return self in (Family.BOARD_ON_STUDS, Family.LATH_AND_PLASTER, Family.THIN_PANEL, Family.TIMBER_LINING)
 
 
 FAMILY_WORDS = {

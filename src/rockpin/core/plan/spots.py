@@ -36,7 +36,7 @@ def outer_skin_mm(wall: Wall, reading: WallReading, keep_mm: float) -> float | N
     return max(0.0, before[-1].back_mm - spread - keep_mm)
 
 
-def _group_of(
+def loads_together(
     holes: Sequence[PlacedHole], edges: Sequence[tuple[float, float, float, float]], demand: Demand
 ) -> AnchorGroup:
     """All holes together, with what each row of the table puts on them."""
@@ -58,7 +58,7 @@ def _group_of(
 
 def under_other_loads(spots: Sequence[Spot], demand: Demand) -> list[Spot]:
     """The same holes under other loads."""
-    group = _group_of([spot.hole for spot in spots], [spot.free_edges_mm for spot in spots], demand)
+    group = loads_together([spot.hole for spot in spots], [spot.free_edges_mm for spot in spots], demand)
     return [spot.under(demand.holes[spot.hole.id], group) for spot in spots]
 
 
@@ -87,7 +87,7 @@ def spots_of(
     met = {one.hole_id for one in job.records if "as_planned" in one.met}
     existing = existing_holes(job, holes, catalogue)
     edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
-    group = _group_of(holes, [edges[hole.id].free_mm for hole in holes], demand)
+    group = loads_together(holes, [edges[hole.id].free_mm for hole in holes], demand)
     for hole in holes:
         if only is not None and hole.id not in only:
             continue

@@ -20,6 +20,7 @@ class RemedyTable(Model):
     ``coach_hole_mm``, ``thick_coach_hole_mm``: a bracket's hole for the usual coach screw under a person's weight, and
     for the next thicker one. ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the
     least and at the most. ``bracket_metal_mm``: the least metal that stays beside it.
+    ``map_coarse_mm``: how far places of the first, quick map lie apart.
     ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
     ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
     """
@@ -31,6 +32,7 @@ class RemedyTable(Model):
     places_judged: int
     map_steps_mm: tuple[float, ...]
     map_at_once: int
+    map_coarse_mm: int
     bracket_holes_mm: tuple[float, ...]
     bracket_holes_wider_mm: tuple[float, float]
     bracket_metal_mm: float

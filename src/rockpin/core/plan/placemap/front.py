@@ -35,7 +35,7 @@ def front_of_map(found: PlaceMap) -> list[MappedPlace]:
     solid = np.array([one.solid for one in found.outcomes])[number]
     use = np.array([one.use for one in found.outcomes])[number]
     risks = np.broadcast_to(risk, found.weights.shape)[rows, columns]
-    dx, dy = columns + found.dx_mm, rows + found.dy_mm
+    dx, dy = columns * found.step_mm + found.dx_mm, rows * found.step_mm + found.dy_mm
     away = np.hypot(dx, dy)
     kept: list[MappedPlace] = []
     for index in _candidates(away, solid, use, risks, dx, dy):

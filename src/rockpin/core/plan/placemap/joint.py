@@ -9,10 +9,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.demand import reach_of_hands
+from rockpin.core.plan.placemap.alike import Pinned
 from rockpin.core.plan.placemap.bays import in_one_bay
 from rockpin.core.plan.placemap.codes import Coded, Codes, Grid, changes, together
 from rockpin.core.plan.placemap.lattice import Lattice
-from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Pinned, Work
+from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
 from rockpin.core.plan.placemap.surroundings import Asked, steps_of
 from rockpin.core.plan.stages import ComputedStages
 from rockpin.core.tables.catalogue import Catalogue

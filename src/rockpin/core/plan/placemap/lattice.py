@@ -21,13 +21,13 @@ _SAME_MM = 1e-9
 AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
 
 
-def lattices_of(holes: Sequence[PlacedHole]) -> list[list[int]]:
-    """The holes, by their numbers, put together whose places are whole millimetres apart."""
+def lattices_of(holes: Sequence[PlacedHole], step_mm: int = 1) -> list[list[int]]:
+    """The holes, by their numbers, put together whose places are whole steps [mm] apart."""
     groups: list[list[int]] = []
     for number, hole in enumerate(holes):
         for group in groups:
             first = holes[group[0]]
-            apart = (hole.x_mm - first.x_mm, hole.y_mm - first.y_mm)
+            apart = ((hole.x_mm - first.x_mm) / step_mm, (hole.y_mm - first.y_mm) / step_mm)
             if all(abs(part - round(part)) < _SAME_MM for part in apart):
                 group.append(number)
                 break
@@ -37,22 +37,27 @@ def lattices_of(holes: Sequence[PlacedHole]) -> list[list[int]]:
 
 
 class Lattice:
-    """Holes whose places differ by whole millimetres share the grids that are asked for their spots."""
+    """Holes whose places differ by whole steps share the grids that are asked for their spots.
 
-    def __init__(self, done: ComputedStages, read: ReadWall, asked: Asked, dx: Places, dy: Places) -> None:
+    ``dx``, ``dy``: the shifts [mm], each ``step_mm`` from the one before it.
+    """
+
+    def __init__(
+        self, done: ComputedStages, read: ReadWall, asked: Asked, dx: Places, dy: Places, step_mm: int = 1
+    ) -> None:
         self.done, self.read, self.asked = done, read, asked
         self.dx, self.dy = dx, dy
         self.holes: list[PlacedHole] = list(done.placed.holes)
-        self._groups = lattices_of(self.holes)
+        self._groups = lattices_of(self.holes, step_mm)
         self._axes: dict[int, tuple[Places, Places]] = {}
         self.window: dict[int, tuple[slice, slice]] = {}
         self._group_of: dict[int, int] = {}
         for group in self._groups:
             first = self.holes[group[0]]
-            across = [round(self.holes[number].x_mm - first.x_mm) for number in group]
-            up = [round(self.holes[number].y_mm - first.y_mm) for number in group]
-            x = first.x_mm + np.arange(dx[0] + min(across), dx[-1] + max(across) + 1)
-            y = first.y_mm + np.arange(dy[0] + min(up), dy[-1] + max(up) + 1)
+            across = [round((self.holes[number].x_mm - first.x_mm) / step_mm) for number in group]
+            up = [round((self.holes[number].y_mm - first.y_mm) / step_mm) for number in group]
+            x = first.x_mm + dx[0] + step_mm * np.arange(min(across), max(across) + len(dx), dtype=float)
+            y = first.y_mm + dy[0] + step_mm * np.arange(min(up), max(up) + len(dy), dtype=float)
             for number, right, high in zip(group, across, up, strict=True):
                 self._axes[number], self._group_of[number] = (x, y), group[0]
                 rows = slice(high - min(up), high - min(up) + len(dy))

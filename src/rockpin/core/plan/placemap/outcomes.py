@@ -1,7 +1,7 @@
 """What the plan makes of a combination of surroundings: worked out at a place that has it, by the rooms themselves."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field, fields, replace
+from dataclasses import replace
 from math import inf
 from typing import NamedTuple, cast
 
@@ -14,23 +14,14 @@ from rockpin.core.document.fixture import LimitKind
 from rockpin.core.document.job import JobDocument, Wish
 from rockpin.core.drilling import existing_holes
 from rockpin.core.framing import Behind, BehindKind, look_behind
-from rockpin.core.hole import LookedUp, Shared, Spot
-from rockpin.core.identification import WallReading
+from rockpin.core.hole import Spot
 from rockpin.core.placing import shifted
 from rockpin.core.plan.findings import what_holds
-from rockpin.core.plan.spots import NOMINAL_SCREW_MM, spots_of
+from rockpin.core.plan.placemap.alike import Alike, At, Pinned
+from rockpin.core.plan.spots import NOMINAL_SCREW_MM
 from rockpin.core.plan.stages import ComputedStages, planned_hole
 from rockpin.core.setout import PlacedHole, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
-
-
-class Pinned(NamedTuple):
-    """What is set for a hole whatever its place says [mm]: its stud's sure edge, and where concrete ends left, right,
-    down and up of it; None: as it is."""
-
-    stud_edge_mm: float | None = None
-    edges_mm: tuple[float, float, float, float] | None = None
-
 
 _SOLID = (BehindKind.TIMBER, BehindKind.UNIT, BehindKind.CONCRETE)
 
@@ -63,26 +54,6 @@ BY_PLACE = {LimitKind.HEIGHT_MAX_MM, LimitKind.CLEARANCE_MIN_MM}
 
 USE_STEP = 0.1
 _STOP = 2
-
-
-@dataclass(frozen=True)
-class _PinnedSpot(Spot):
-    """A hole whose stud's edge is set, whatever its place says; kept for all combinations that it is part of."""
-
-    stud_edge_mm: float | None = None
-    _walls: dict[int, Spot] = field(default_factory=dict, init=False, compare=False, repr=False)
-
-    def behind(self, screw_mm: float) -> Behind:
-        found = super().behind(screw_mm)
-        if found.edge_mm is None or self.stud_edge_mm is None or self.wood_species is not None:
-            return found
-        return found.model_copy(update={"edge_mm": self.stud_edge_mm})
-
-    def in_wall(self, reading: WallReading, shared: Shared | None = None) -> Spot:
-        # the same few walls are asked for again and again, and what was judged there is kept with the spot
-        if id(reading) not in self._walls:
-            self._walls[id(reading)] = super().in_wall(reading, shared)
-        return self._walls[id(reading)]
 
 
 class Work(NamedTuple):
@@ -130,15 +101,12 @@ class Outcomes:
         self._proved = frozenset(proof.fixing for proof in base.proofs if proof.settles)
         plausible = base.catalogue.figures.identification.plausible_build_up / 2
         self._others = [reading for one, reading in base.identified.others if one.probability >= plausible]
-        self._shared: Shared = {}
-        self._shared_in: dict[int, Shared] = {}
+        self._alike = Alike(base, self._catalogue, self._others, self._proved)
         self._demands: dict[object, Demand] = {}
         self._behind: dict[tuple[int, int], Behind] = {}
-        self._spots: dict[object, Spot] = {}
         self._signs: dict[object, int] = {}
         # with the spot, so that its number is never given again
         self._sign_of: dict[int, tuple[_Sign, Spot]] = {}
-        self._looked_up: dict[tuple[int, int], LookedUp] = {}
         self._joints: dict[int, int] = {}
         self._known: dict[Work, Outcome] = {}
         self._found: dict[object, Outcome] = {}
@@ -202,38 +170,15 @@ class Outcomes:
         return self._demands[key]
 
     def _spots_of(self, put: JobDocument, work: Work, demand: Demand) -> list[Spot]:
-        """The holes in their surroundings; each is judged once for what it meets, whatever the others meet."""
-        ids = [hole.id for hole in self.base.placed.holes]
-        keys = [
-            (number, code, pinned.stud_edge_mm, id(demand))
-            for number, (code, pinned) in enumerate(zip(work.codes, work.pinned, strict=True))
-        ]
+        """The holes in their surroundings; those that come to the same are judged once, whatever the others meet."""
+        at = [At(number, *each) for number, each in enumerate(zip(work.codes, work.pinned, strict=True))]
         if all(pinned.edges_mm is None for pinned in work.pinned):
-            missing = [number for number, key in enumerate(keys) if key not in self._spots]
-            if missing:
-                fresh = self._fresh(put, demand, {ids[number] for number in missing})
-                for number, spot in zip(missing, fresh, strict=True):
-                    self._spots[keys[number]] = self._pinned(spot, number, work)
-            return [self._spots[key] for key in keys]
+            return [self._alike.under(number, demand) for number in self._alike.numbers(put, at)]
         # anchors in concrete are one group, and each edge counts for all of them
-        fresh = self._fresh(put, demand, set(ids))
-        spots = [self._pinned(spot, number, work) for number, spot in enumerate(fresh)]
+        spots = self._alike.each(put, at, demand)
         edges = tuple(one.edges_mm or spot.free_edges_mm for one, spot in zip(work.pinned, spots, strict=True))
         group = spots[0].group and replace(spots[0].group, edges=edges, solved={})
         return [replace(spot, free_edges_mm=of, group=group) for spot, of in zip(spots, edges, strict=True)]
-
-    def _fresh(self, put: JobDocument, demand: Demand, only: set[str]) -> list[Spot]:
-        base, reading, members = self.base, self.base.identified.reading, self.base.framing.members
-        holes, proved, catalogue = self._holes(put), self._proved, base.catalogue
-        return spots_of(put, reading, members, holes, base.hidden, demand, catalogue, proved, worded=False, only=only)
-
-    def _pinned(self, spot: Spot, number: int, work: Work) -> Spot:
-        """A hole with its stud's edge set; what was looked up of its surroundings once is not looked up again."""
-        told = {one.name: getattr(spot, one.name) for one in fields(spot) if one.init}
-        if spot.existing is None:
-            told["shared"] = self._shared
-        told["looked_up"] = self._looked_up.setdefault((number, work.codes[number]), LookedUp({}, {}))
-        return _PinnedSpot(**told, stud_edge_mm=work.pinned[number].stud_edge_mm)
 
     def _judge(self, spots: Sequence[Spot]) -> None:
         """Puts every fixing to holes that were not judged before, and what holds there to the walls it may also be."""
@@ -246,7 +191,7 @@ class Outcomes:
             if one.accepted
         ]
         for reading in self._others:
-            shared: Shared = self._shared_in.setdefault(id(reading), {})
+            shared = self._alike.shared_in(reading)
             assess_pairs([(row, spot.in_wall(reading, shared)) for row, spot in held], tables)
 
     def _sign(self, spot: Spot) -> _Sign:

@@ -1,4 +1,4 @@
-"""The map itself: each shift of a fixture by whole millimetres, with the verdict of its plan there."""
+"""The map itself: each shift of a fixture by whole steps [mm], with the verdict of its plan there."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -39,7 +39,7 @@ _MOST_SPOTS = 50e6
 _BY_STUD = {LimitKind.STUDS_MIN_COUNT, LimitKind.STUD_SPACING_MAX_MM, LimitKind.STUD_SPACING_MIN_MM}
 
 
-def mappable(job: JobDocument, catalogue: Catalogue) -> bool:
+def mappable(job: JobDocument, catalogue: Catalogue, step_mm: int = 1) -> bool:
     """Whether the map of a job can be worked out: a flat wall of a building with a level top, nothing drilled yet.
 
     Pieces in a corner, posts, repairs, things that bring pipes or a screen of their own, and walls so large that their
@@ -47,7 +47,7 @@ def mappable(job: JobDocument, catalogue: Catalogue) -> bool:
     """
     wall, fixture = job.wall, job.fixture
     holes = place_fixture(job, catalogue.figures.setout.channel_back_mm).holes
-    if wall.width_mm * wall.height_mm * len(lattices_of(holes)) > _MOST_SPOTS:
+    if wall.width_mm * wall.height_mm * len(lattices_of(holes, step_mm)) > _MOST_SPOTS * step_mm**2:
         return False
     drilled = job.records or job.came_loose
     special = wall.outline or wall.post or fixture.device or fixture.tails or fixture.enclosure
@@ -62,7 +62,7 @@ def mappable(job: JobDocument, catalogue: Catalogue) -> bool:
 @dataclass(frozen=True)
 class PlaceMap:
     """What each shift of a fixture comes to. Arrays of shape (shifts up, shifts along); shifts are whole mm from where
-    it stands, from ``dx_mm`` and ``dy_mm`` on.
+    it stands, from ``dx_mm`` and ``dy_mm`` on, ``step_mm`` apart.
 
     ``weights``: a place in ``WORDS``. ``outcome``: a place in ``outcomes``, for rows that differ, with ``rows`` to tell
     which of them each shift up has. ``area``: what is seen of it where it stands. ``worked_out``: combinations planned.
@@ -77,10 +77,12 @@ class PlaceMap:
     outcomes: tuple[Outcome, ...]
     lattice: Lattice
     worked_out: int = 0
+    step_mm: int = 1
 
     def word(self, dx_mm: int, dy_mm: int) -> VerdictWord:
-        """The verdict of a shift [mm]."""
-        return WORDS[self.weights[dy_mm - self.dy_mm, dx_mm - self.dx_mm]]
+        """The verdict of a shift [mm] that the map has."""
+        row, column = (dy_mm - self.dy_mm) // self.step_mm, (dx_mm - self.dx_mm) // self.step_mm
+        return WORDS[self.weights[row, column]]
 
     @property
     def least_risk(self) -> float:
@@ -105,10 +107,12 @@ def map_places(
     within: tuple[int, int, int, int] | None = None,
     *,
     uses: bool = True,
+    step_mm: int = 1,
 ) -> PlaceMap:
     """The verdict of every shift of a fixture over its wall. ``within``: least and most shift along, then up [mm].
 
-    ``uses``: whether it is asked how far holes are used, which takes longer than verdicts alone.
+    ``uses``: whether it is asked how far holes are used, which takes longer than verdicts alone. ``step_mm``: how far
+    shifts lie apart; where it stands is one of them.
     """
     done = compute_stages(job, catalogue, keep, advise=False)
     read = read_wall(job, catalogue, keep)
@@ -117,9 +121,9 @@ def map_places(
     assert seen is not None
     area = Rect(x_mm=at.x_mm + seen.x_mm, y_mm=at.y_mm + seen.y_mm, width_mm=seen.width_mm, height_mm=seen.height_mm)
     room = (area.x_mm, wall.width_mm - area.right_mm, area.y_mm, wall.height_mm - area.top_mm)
-    left, right, down, up = (floor(max(0.0, side)) for side in room)
+    left, right, down, up = (floor(max(0.0, side) / step_mm) * step_mm for side in room)
     low_x, high_x, low_y, high_y = within or (-left, right, -down, up)
-    dx, dy = np.arange(low_x, high_x + 1, dtype=float), np.arange(low_y, high_y + 1, dtype=float)
+    dx, dy = (np.arange(low, high + 1, step_mm, dtype=float) for low, high in ((low_x, high_x), (low_y, high_y)))
     plausible = done.catalogue.figures.identification.plausible_build_up / 2
     fixings = _fixings(done)
     by_name = any(limit.kind in _BY_STUD for limit in done.job.fixture.limits)
@@ -127,7 +131,7 @@ def map_places(
         done.identified.reading,
         *(read_ for one, read_ in done.identified.others if one.probability >= plausible),
     ]
-    lattice = Lattice(done, read, asked_of(done.catalogue, fixings, [one.family for one in readings]), dx, dy)
+    lattice = Lattice(done, read, asked_of(done.catalogue, fixings, [one.family for one in readings]), dx, dy, step_mm)
     weights = np.maximum(room_weighs(done, dx, dy, done.catalogue), np.uint8(_always(done)))
     if not done.identified.reading.family.planned or not lattice.holes:
         # nothing holds there by any plan
@@ -140,6 +144,7 @@ def map_places(
             np.zeros(len(dy), int),
             (NOT_THERE,),
             lattice,
+            step_mm=step_mm,
         )
     for number in range(len(lattice.holes)):
         np.maximum(weights, lattice.marks(number), out=weights)
@@ -149,7 +154,7 @@ def map_places(
     np.maximum(weights, np.array([one.weight for one in outcomes], np.uint8)[outcome][joint.rows], out=weights)
     for number in range(len(lattice.holes)):
         _hidden_weighs(weights, number, lattice, outcome, joint.rows, outcomes)
-    return PlaceMap(area, low_x, low_y, weights, outcome, joint.rows, outcomes, lattice, working.worked_out)
+    return PlaceMap(area, low_x, low_y, weights, outcome, joint.rows, outcomes, lattice, working.worked_out, step_mm)
 
 
 def _fixings(done: ComputedStages) -> list[AnyFixing]:

@@ -1,4 +1,4 @@
-"""The map as it is told: rows of runs, each row that differs once, in whole millimetres of the wall."""
+"""The map as it is told: rows of runs, each row that differs once, in whole steps over the wall."""
 
 from itertools import groupby
 from math import floor
@@ -15,12 +15,12 @@ from rockpin.core.tables.catalogue import Catalogue
 
 
 class WallMap(Model):
-    """Where a fixture could go, at every whole millimetre.
+    """Where a fixture could go, at every whole millimetre, or some millimetres apart.
 
     ``x_mm``, ``y_mm``: its corner at the first place, lower left; ``middle_x_mm``, ``middle_y_mm``: the middle of what
     is seen of it there. ``columns``: places in a row. ``words``: what the numbers say. ``patterns``: rows as pairs of a
     number and how many places in a row have it; ``rows``: from below, pairs of a pattern and how many rows have it.
-    ``ready``: how many places are ready.
+    ``ready``: how many places are ready. ``step_mm``: how far places lie apart.
     """
 
     x_mm: float
@@ -32,6 +32,7 @@ class WallMap(Model):
     patterns: tuple[tuple[int, ...], ...]
     rows: tuple[int, ...]
     ready: int
+    step_mm: int = 1
 
 
 def _told(found: PlaceMap, x_mm: float, y_mm: float) -> WallMap:
@@ -56,25 +57,30 @@ def _told(found: PlaceMap, x_mm: float, y_mm: float) -> WallMap:
         patterns=tuple(patterns),
         rows=tuple(part for number, some in groupby(rows) for part in (number, len(list(some)))),
         ready=int((weights == 0).sum()),
+        step_mm=found.step_mm,
     )
 
 
-def wall_map(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> WallMap | None:
+def wall_map(
+    job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT, *, coarse: bool = False
+) -> WallMap | None:
     """The map of a job over its whole wall; None where its places are judged one by one.
 
-    It is the same wherever the fixture stands now, whole millimetres apart: it is kept for all of them.
+    It is the same wherever the fixture stands now, whole steps apart: it is kept for all of them. ``coarse``: with some
+    millimetres between places, which takes a moment where each millimetre takes seconds.
     """
     job = standing(job, catalogue, keep)
-    if not mappable(job, catalogue):
+    step = catalogue.remedies.map_coarse_mm if coarse else 1
+    if not mappable(job, catalogue, step):
         return None
     at = job.placement
-    aside, above = at.x_mm - floor(at.x_mm), at.y_mm - floor(at.y_mm)
+    aside, above = (mm - floor(mm / step) * step for mm in (at.x_mm, at.y_mm))
     rest = job.model_dump_json(
         exclude={"placement": {"x_mm", "y_mm", "along", "upright"}, "revision": True, "title": True}
     )
 
     def worked() -> WallMap:
-        found = map_places(job, catalogue, keep, uses=False)
+        found = map_places(job, catalogue, keep, uses=False, step_mm=step)
         return _told(found, at.x_mm, at.y_mm)
 
-    return keep.of("where", catalogue, (wall_content(job), rest, aside, above), worked)
+    return keep.of("where", catalogue, (wall_content(job), rest, aside, above, step), worked)
