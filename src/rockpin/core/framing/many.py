@@ -45,11 +45,10 @@ class FramedGrid(NamedTuple):
 
 
 def _alike(
-    y: Places, members: Sequence[MemberAcross], half_mm: float, near_mm: float
+    x: Places, y: Places, members: Sequence[MemberAcross], widths: Widths, near_mm: float
 ) -> tuple[NDArray[np.int_], NDArray[np.int_]]:
-    """Rows that stand for all, and which of them each row is like."""
-    if any(one.leans for one in members):
-        return np.arange(len(y)), np.arange(len(y))
+    """Rows that stand for all, and which of them each row is like; columns are whole steps apart."""
+    half_mm = max((*widths.halves_mm, *widths.sides_mm))
     bounds: set[float] = set()
     own = np.zeros(len(y), dtype=bool)
     for one in members:
@@ -64,8 +63,11 @@ def _alike(
     # every bound is a row of its own, the rows between two of them are alike
     edges = np.array(sorted(bounds))
     place = np.searchsorted(edges, y, side="left") + np.searchsorted(edges, y, side="right")
-    key = np.where(own, 2 * len(edges) + 1 + np.arange(len(y)), place)
-    _, first, of = np.unique(key, return_index=True, return_inverse=True)
+    keys = [np.where(own, 2 * len(edges) + 1 + np.arange(len(y)), place)]
+    for one in members:
+        if one.leans:
+            keys += one.cells_met(float(x[0]), y, widths.sides_mm, widths.halves_mm)
+    _, first, of = np.unique(np.stack(keys), axis=1, return_index=True, return_inverse=True)
     return first, of.reshape(-1)
 
 
@@ -135,7 +137,7 @@ def _fill(
 ) -> None:
     x, y = at
     most = max((*widths.halves_mm, *widths.sides_mm))
-    first, of = _alike(y, members, most, near_mm)
+    first, of = _alike(x, y, members, widths, near_mm)
     block = MemberChances(members, x, y[first], near_mm, most)
     shape = (len(first), len(x))
     wood, wood_open, number = np.zeros(shape, np.uint8), np.zeros(shape, np.uint8), np.zeros(shape, int)
@@ -157,7 +159,9 @@ def _fill(
     grid.clear[window] = clear[of]
     grid.clear_open[window] = may_clear[of]
     grid.member[window] = number[of].astype(np.uint16)
-    grid.edge_mm[window] = block.edge_mm(number, figures)[of]
+    # how sure an edge is changes with every row of a stud that may lean
+    whole = MemberChances(members, x, y, near_mm, most) if any(one.leans for one in members) else None
+    grid.edge_mm[window] = whole.edge_mm(number[of], figures) if whole else block.edge_mm(number, figures)[of]
 
 
 class CoursedGrid(NamedTuple):

@@ -47,15 +47,15 @@ def nearest_sure(
         steps = np.arange(first, min(first + _AT_ONCE, int(figures.move_most_mm) + 1), dtype=np.float64)
         # of two moves that are as far, the one to the right comes first
         moves = np.stack([steps, -steps], axis=1).ravel()
-        spots = MemberChances(across, x_mm + moves, np.array([y_mm]), np.inf, max(half_mm, side))
+        from_left = np.argsort(moves)
+        as_tried = np.argsort(from_left)
+        spots = MemberChances(across, x_mm + moves[from_left], np.array([y_mm]), np.inf, max(half_mm, side))
         if False not in found:
-            clear = spots.clear(half_mm)[0] >= figures.clear_of_stud
+            clear = spots.clear(half_mm)[0][as_tried] >= figures.clear_of_stud
             if clear.any():
                 found[False] = Shift(float(moves[clear.argmax()]), wood=False)
         if True not in found:
-            wood = np.zeros(len(moves), dtype=bool)
-            for one in across:
-                wood |= (spots.wood(one, side) >= figures.solid_wood_credit)[0]
+            wood = spots.met(side)[0][0][as_tried] >= figures.solid_wood_credit
             if wood.any():
                 found[True] = Shift(float(moves[wood.argmax()]), wood=True)
         if len(found) == 2:

@@ -61,6 +61,7 @@ class HiddenGrid:
         self._field: RiskField = hidden.field
         self._figures = hidden.tables.figures
         self._passes: dict[tuple[int, int, int, int], list[tuple[_Line, Places]]] = {}
+        self._weighed: dict[float, Weights] = {}
         self._met: dict[tuple[Found, int, int, int, int], Places] = {}
         self._covers: dict[tuple[str, float, float, tuple[int, ...], float], SweepCoverage] = {}
 
@@ -327,6 +328,16 @@ class HiddenGrid:
         else:
             met = self.this_face | self.other_face if reach_mm > deep_from else self.this_face
             found = (met & unproved).astype(np.uint8)
+        np.maximum(found, self._risk_weighs(reach_mm), out=found)
+        self._finds_weigh(reach_mm, in_stud, found)
+        return found
+
+    def _risk_weighs(self, reach_mm: float) -> Weights:
+        """What the risk of a hole so deep [mm] weighs at every spot; kept, since it is the same in a stud."""
+        if reach_mm in self._weighed:
+            return self._weighed[reach_mm]
+        figures = self._figures
+        found = self._weighed[reach_mm] = np.zeros(self.shape, np.uint8)
         over = (figures.risk_prove, figures.risk_likely, figures.gas_prove)
         for window, mine, risk, before, gas in self._each(reach_mm, over):
             opened = self._depths_of_kinds[self._told[0][window]] >= OPENED_TO_MM if self._any_opened else False
@@ -336,7 +347,6 @@ class HiddenGrid:
             if weight.any():
                 here = found[window]
                 np.maximum(here, weight, out=here, where=mine)
-        self._finds_weigh(reach_mm, in_stud, found)
         return found
 
     @cached_property

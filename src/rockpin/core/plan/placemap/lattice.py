@@ -1,6 +1,6 @@
 """The spots that the holes of a fixture go over while it is shifted, and what is asked of them, each asked once."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import TypeVar, cast
 
 import numpy as np
@@ -17,6 +17,11 @@ from rockpin.core.setout import PlacedHole
 Places = NDArray[np.float64]
 Weights = NDArray[np.uint8]
 _SAME_MM = 1e-9
+_MOST_OF_IT = 0.5
+"""From such a share of the spots on all of them are asked at once, and kept for the next who asks."""
+
+Where = tuple[NDArray[np.bool_], NDArray[np.int_]]
+"""Where a hole is drilled in one way, told for rows that differ; and of each shift up, its row there."""
 
 AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
 
@@ -48,11 +53,11 @@ class Lattice:
         self.done, self.read, self.asked = done, read, asked
         self.dx, self.dy = dx, dy
         self.holes: list[PlacedHole] = list(done.placed.holes)
-        self._groups = lattices_of(self.holes, step_mm)
+        self.groups = lattices_of(self.holes, step_mm)
         self._axes: dict[int, tuple[Places, Places]] = {}
         self.window: dict[int, tuple[slice, slice]] = {}
         self._group_of: dict[int, int] = {}
-        for group in self._groups:
+        for group in self.groups:
             first = self.holes[group[0]]
             across = [round((self.holes[number].x_mm - first.x_mm) / step_mm) for number in group]
             up = [round((self.holes[number].y_mm - first.y_mm) / step_mm) for number in group]
@@ -96,9 +101,11 @@ class Lattice:
             return around.hidden
         key = (self._group_of[number], diameter_mm)
         if key not in self._hidden:
-            radius = diameter_mm / 2 + self.done.hidden.tables.setout_error_mm
-            self._hidden[key] = HiddenGrid(self.done.hidden, *self._axes[number], radius)
+            self._hidden[key] = HiddenGrid(self.done.hidden, *self._axes[number], self._radius_mm(diameter_mm))
         return self._hidden[key]
+
+    def _radius_mm(self, diameter_mm: float) -> float:
+        return diameter_mm / 2 + self.done.hidden.tables.setout_error_mm
 
     def weighed(self, number: int, drilled: Drilled) -> Weights:
         """What weighs against a hole so drilled, by what is hidden, at each shift."""
@@ -106,14 +113,35 @@ class Lattice:
         if key not in self._weighed:
             grid = self.hidden(number, drilled.diameter_mm)
             found = grid.weighs(drilled.reach_mm, drilled.in_stud)
-            np.maximum(found, self._unseen(number, drilled.diameter_mm), out=found)
+            np.maximum(found, self._unseen(*self._axes[number], drilled.diameter_mm), out=found)
             self._weighed[key] = found
         return np.asarray(self.mine(number, self._weighed[key]))
 
-    def _unseen(self, number: int, diameter_mm: float) -> Weights:
+    def weighed_where(self, drilled: Drilled, holes: Mapping[int, Where]) -> Weights:
+        """What weighs against holes of one group, so drilled, on the grid that they share; 0 where none of them is.
+
+        ``holes``: by their numbers.
+        """
+        first = next(iter(holes))
+        x, y = self._axes[first]
+        down, across = np.zeros(len(y), bool), np.zeros(len(x), bool)
+        for number, (where, rows) in holes.items():
+            up, along = self.window[number]
+            down[up] |= np.asarray(where.any(axis=1))[rows]
+            across[along] |= np.asarray(where.any(axis=0))
+        if down.mean() * across.mean() > _MOST_OF_IT:
+            self.weighed(first, drilled)
+            return self._weighed[self._group_of[first], drilled]
+        part = x[across], y[down]
+        grid = HiddenGrid(self.done.hidden, *part, self._radius_mm(drilled.diameter_mm))
+        found = np.zeros((len(y), len(x)), np.uint8)
+        seen = np.maximum(grid.weighs(drilled.reach_mm, drilled.in_stud), self._unseen(*part, drilled.diameter_mm))
+        found[np.ix_(down, across)] = seen
+        return found
+
+    def _unseen(self, x: Places, y: Places, diameter_mm: float) -> Weights:
         """Proof that is wanted where nobody looked and no sweep stands for it: it must cover every hole."""
         areas = looks_by_sweep(self.done.job.wall)
-        x, y = self._axes[number]
         if not areas:
             return np.zeros((1, 1), np.uint8)
         seen, radius = np.zeros((len(y), len(x)), bool), diameter_mm / 2

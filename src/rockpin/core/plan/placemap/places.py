@@ -152,8 +152,8 @@ def map_places(
     working = Outcomes(done, catalogue, fixings, by_name=by_name, uses=uses)
     outcome, outcomes = solved(joint, lattice, working)
     np.maximum(weights, np.array([one.weight for one in outcomes], np.uint8)[outcome][joint.rows], out=weights)
-    for number in range(len(lattice.holes)):
-        _hidden_weighs(weights, number, lattice, outcome, joint.rows, outcomes)
+    for group in lattice.groups:
+        _hidden_weighs(weights, group, lattice, outcome, joint.rows, outcomes)
     return PlaceMap(area, low_x, low_y, weights, outcome, joint.rows, outcomes, lattice, working.worked_out, step_mm)
 
 
@@ -182,17 +182,20 @@ def _always(done: ComputedStages) -> int:
 
 def _hidden_weighs(
     weights: Weights,
-    number: int,
+    group: Sequence[int],
     lattice: Lattice,
     outcome: Codes,
     rows: NDArray[np.int_],
     outcomes: Sequence[Outcome],
 ) -> None:
-    drilled = [one.drilled[number] if one.drilled else None for one in outcomes]
-    for way in {one for one in drilled if one is not None}:
-        mine = np.array([one == way for one in drilled])
-        there = lattice.weighed(number, way)
-        if mine.all():
-            np.maximum(weights, there, out=weights)
-        else:
-            np.maximum(weights, np.where(mine[outcome][rows], there, 0).astype(np.uint8), out=weights)
+    """Weighs what is hidden against the holes of a group, each as it is drilled at each shift, and asked only there."""
+    drilled = {number: [one.drilled[number] if one.drilled else None for one in outcomes] for number in group}
+    for way in {one for each in drilled.values() for one in each if one is not None}:
+        used = {number: np.array([one == way for one in each]) for number, each in drilled.items()}
+        where = {number: mine[outcome] for number, mine in used.items() if mine.any()}
+        there = lattice.weighed_where(way, {number: (mine, rows) for number, mine in where.items()})
+        for number, mine in where.items():
+            here = lattice.mine(number, there)
+            if not here.any():
+                continue
+            np.maximum(weights, here if mine.all() else here * mine[rows], out=weights)
