@@ -81,6 +81,21 @@ def test_the_question_asked_last_is_answered_whichever_comes_in_last(workers: Wo
     assert all(isinstance(one, Overtaken) for one in late)
 
 
+def test_what_takes_seconds_ends_when_a_newer_question_comes(workers: Workers) -> None:
+    workers.ask("line", "oar-cradle")
+    asked = workers._submit("wall_map", "first-aid-cabinet", (), Turn("desk/map", 1))
+    while not asked.running():
+        assert not asked.done()
+    newer = workers._submit("coarse_map", "tide-clock", (), Turn("desk/map", 2))
+    with pytest.raises(Overtaken):
+        asked.result()
+    assert b"step_mm" in newer.result()
+    # given up too late, it harms no other question
+    (one,) = workers._beside
+    one.give_up(0)
+    assert workers.ask("line", "oar-cradle")
+
+
 def test_a_process_that_was_ended_is_replaced(path: Path) -> None:
     made = Workers(path, 1)
     try:

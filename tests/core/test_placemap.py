@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import Overtaken
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.keeping import Keep
 from rockpin.core.capacity.board import bay_factor
@@ -237,6 +238,44 @@ def test_the_map_is_told_in_runs_and_is_the_same_wherever_the_fixture_stands() -
     assert wall_map(here, CATALOGUE, keep) is again
 
 
+@pytest.mark.parametrize("name", ["studs by hits", "brick with courses", "concrete"])
+def test_a_coarse_map_says_of_its_places_what_that_of_every_millimetre_says(name: str) -> None:
+    here = moved(job(WALLS[name], PLATES[4], 1000, 1100), 3.25, 0.5)
+    step = 25
+    coarse = map_places(here, CATALOGUE, within=(-200, 300, -150, 200), uses=False, step_mm=step)
+    every = map_places(here, CATALOGUE, within=(-200, 300, -150, 200), uses=False)
+    assert (coarse.weights == every.weights[::step, ::step]).all()
+    assert coarse.word(-175, 50) is every.word(-175, 50)
+
+
+def test_a_coarse_map_is_told_with_its_step_and_has_where_the_fixture_stands() -> None:
+    here = job(brick_wall(12, width_mm=1300, height_mm=1600), PLATES[2], 713, 1204)
+    told, step = wall_map(here, CATALOGUE, coarse=True), CATALOGUE.remedies.map_coarse_mm
+    assert told is not None
+    assert told.step_mm == step > 1
+    assert (713 - told.x_mm) % step == (1204 - told.y_mm) % step == 0
+    # it goes as far as the wall does: no place more would fit on either side
+    assert told.x_mm < step
+    assert told.x_mm + told.columns * step > 1300 - PLATES[2].pieces[0].width_mm
+
+
+def test_work_that_nobody_waits_for_ends() -> None:
+    asked = 0
+
+    def nobody_waits() -> None:
+        nonlocal asked
+        asked += 1
+        if asked > 2:
+            raise Overtaken("A newer one came.")
+
+    keep = Keep(8)
+    here = job(WALLS["board on studs"], PLATES[2], 1000, 1100)
+    with pytest.raises(Overtaken):
+        wall_map(here, CATALOGUE, keep, coarse=True, go_on=nobody_waits)
+    # nothing half worked out is kept for the next who asks
+    assert wall_map(here, CATALOGUE, keep, coarse=True) == wall_map(here, CATALOGUE, coarse=True)
+
+
 def test_what_is_judged_place_by_place_has_no_map() -> None:
     here = job(WALLS["concrete"], PLATES[2], 700, 1200)
     drilled = here.model_copy(update={"records": (HoleRecord(hole_id="h1", met=("as_planned",)),)})
@@ -246,6 +285,7 @@ def test_what_is_judged_place_by_place_has_no_map() -> None:
     # 400 million places take more room than a small computer has
     hall = job(brick_wall(width_mm=20_000, height_mm=6_000), PLATES[1], 700, 1200)
     assert wall_map(hall, CATALOGUE) is None
+    assert wall_map(hall, CATALOGUE, coarse=True) is not None
 
 
 def test_codes_are_alike_where_all_parts_are() -> None:

@@ -12,7 +12,7 @@ from fastapi import Depends, Header, Request
 
 from rockpin.api.schemas import WallLine
 from rockpin.core.base.errors import CannotPlan, RockPinError
-from rockpin.core.base.keeping import Keep
+from rockpin.core.base.keeping import GoOn, Keep, go_on_always
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import JobBody, JobDocument, Region
@@ -43,6 +43,7 @@ class AppContext:
     wall_lines: dict[tuple[int, UnitSystem, Region], WallLine] = field(default_factory=dict)
     _afterwards: list[Callable[[], None]] = field(default_factory=list)
     keep: Keep = field(default_factory=lambda: Keep(_MOST_ANSWERS))
+    go_on: GoOn = go_on_always
 
     @property
     def photos(self) -> Photos:

@@ -59,7 +59,7 @@ async def where_to_the_millimetre(
 
     ``coarse``: some millimetres apart, for a first look.
     """
-    return answer_of(await planning.later("wall_map", job_id, "coarse" if coarse else "", turn=turn))
+    return answer_of(await planning.later("coarse_map" if coarse else "wall_map", job_id, turn=turn))
 
 
 @router.get("/jobs/{job_id}/wall-places/{part}", response_model=WallPlaces)

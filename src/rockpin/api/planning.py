@@ -7,13 +7,17 @@ import asyncio
 import gc
 import os
 import signal
+from collections.abc import Callable, Iterator
 from concurrent.futures import CancelledError, Future, ThreadPoolExecutor
+from contextlib import suppress
 from dataclasses import dataclass, field
+from functools import partial
+from itertools import count
 from multiprocessing import get_context
 from multiprocessing.connection import Connection
 from pathlib import Path
-from threading import RLock
-from typing import Annotated, Any, Protocol
+from threading import Lock, RLock
+from typing import Annotated, Any, Protocol, cast
 from zlib import crc32
 
 import anyio.to_thread
@@ -75,6 +79,30 @@ class Here:
         """Nothing runs on."""
 
 
+class _Asked:
+    """Questions as they come in over a line, each with a number; a number with none says that nobody waits for that
+    one any more."""
+
+    def __init__(self, line: Connection) -> None:
+        self._line, self._number, self._given_up = line, -1, -1
+
+    def next(self) -> tuple[str, tuple[str, ...]]:
+        """Waits for the next question. Raises EOFError and OSError where the line is closed."""
+        while True:
+            number, question = self._line.recv()
+            if question is not None:
+                self._number = number
+                return cast(tuple[str, tuple[str, ...]], question)
+            self._given_up = number
+
+    def go_on(self) -> None:
+        """Raises Overtaken where nobody waits for what is being worked out."""
+        while self._line.poll():
+            self._given_up, _ = self._line.recv()
+        if self._given_up == self._number:
+            raise Overtaken(_OVERTAKEN)
+
+
 def _work(path: Path, line: Connection) -> None:
     """The life of a process that plans: it answers until its line is closed, and ends with whom it works for."""
     # nothing that is loaded now will be thrown away
@@ -85,14 +113,15 @@ def _work(path: Path, line: Connection) -> None:
 
     # Ctrl+C is for the one that serves; it closes the line
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    context = AppContext(store=Store(path), shipped=load_catalogue())
+    asked = _Asked(line)
+    context = AppContext(store=Store(path), shipped=load_catalogue(), go_on=asked.go_on)
     gc.freeze()
     gc.enable()
     # a plan makes many small things and few circles
     gc.set_threshold(20_000, 20, 50)
     while True:
         try:
-            task, rest = line.recv()
+            task, rest = asked.next()
         except (EOFError, OSError):
             return
         try:
@@ -119,6 +148,9 @@ class _Beside:
     path: Path
     thread: ThreadPoolExecutor = field(default_factory=lambda: ThreadPoolExecutor(1, "planner"))
     waiting: int = 0
+    _numbers: Iterator[int] = field(default_factory=count)
+    # a question and that nobody waits for it are said by two threads
+    _saying: Lock = field(default_factory=Lock)
     _line: Connection | None = None
     _process: Any = None
 
@@ -130,25 +162,36 @@ class _Beside:
         # ours alone now: so it ends for us when they end, and for them when we do
         theirs.close()
 
-    def answer(self, task: str, rest: tuple[str, ...]) -> bytes:
+    def number(self) -> int:
+        """A number for the next question."""
+        return next(self._numbers)
+
+    def give_up(self, number: int) -> None:
+        """Says that nobody waits for a question any more; what takes long ends then, and what is short ends anyway."""
+        with suppress(OSError), self._saying:
+            if self._line is not None:
+                self._line.send((number, None))
+
+    def answer(self, number: int, task: str, rest: tuple[str, ...]) -> bytes:
         try:
-            return self._asked(task, rest)
+            return self._asked(number, task, rest)
         except (EOFError, OSError):
             # it was ended from outside; a fresh one gets the question once more
             self.start()
         try:
-            return self._asked(task, rest)
+            return self._asked(number, task, rest)
         except (EOFError, OSError) as error:
             raise CannotPlan(
                 "Rock Pin ends without an answer on this job: that is a fault of the program, or this machine has no "
                 "memory left. Take the last change back, or save the document and report it."
             ) from error
 
-    def _asked(self, task: str, rest: tuple[str, ...]) -> bytes:
+    def _asked(self, number: int, task: str, rest: tuple[str, ...]) -> bytes:
         if self._line is None:
             self.start()
         assert self._line is not None
-        self._line.send((task, rest))
+        with self._saying:
+            self._line.send((number, (task, rest)))
         answer = self._line.recv()
         if isinstance(answer, RockPinError):
             raise answer
@@ -178,7 +221,7 @@ class Workers:
 
     def __init__(self, path: Path, count: int) -> None:
         self._beside = tuple(_Beside(path) for _ in range(count))
-        self._latest: dict[str, tuple[int, Future[bytes]]] = {}
+        self._latest: dict[str, tuple[int, Future[bytes], Callable[[], None]]] = {}
         # cancelling calls back within
         self._lock = RLock()
         for one in self._beside:
@@ -188,27 +231,29 @@ class Workers:
         home = crc32(job_id.encode()) % len(self._beside)
         with self._lock:
             if turn is not None and turn.asker in self._latest:
-                number, before = self._latest[turn.asker]
+                number, before, give_up = self._latest[turn.asker]
                 if number > turn.number:
                     # two lines from one browser: what was asked first can come in last
                     raise Overtaken(_OVERTAKEN)
-                before.cancel()
+                if not before.cancel():
+                    give_up()
             long = task in _LONG
             # what takes seconds is worked out beside the job's home, so that nothing of the job waits for it
             near = self._beside[(home + long) % len(self._beside)]
             least = min(self._beside, key=lambda one: one.waiting)
             # home knows the job; elsewhere it is learned anew, which pays where home has a queue and another has none
             chosen = near if long or near.waiting <= least.waiting + 1 else least
+            asked = chosen.number()
             weight = _LONG_WEIGHT if long else 1
             chosen.waiting += weight
-            made = chosen.thread.submit(chosen.answer, task, (job_id, *rest))
+            made = chosen.thread.submit(chosen.answer, asked, task, (job_id, *rest))
             if turn is not None:
-                self._latest[turn.asker] = (turn.number, made)
+                self._latest[turn.asker] = (turn.number, made, partial(chosen.give_up, asked))
 
         def done(_future: Future[bytes]) -> None:
             with self._lock:
                 chosen.waiting -= weight
-                if turn is not None and self._latest.get(turn.asker) == (turn.number, made):
+                if turn is not None and self._latest.get(turn.asker, (None, None))[1] is made:
                     del self._latest[turn.asker]
 
         made.add_done_callback(done)

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from contextlib import suppress
+from functools import partial
 from typing import cast
 
 from pydantic import TypeAdapter
@@ -131,11 +132,11 @@ def on_the_wall(context: AppContext, job_id: str, part: str) -> bytes:
     return places_on_the_wall(document, int(part), context.catalogue, context.keep).model_dump_json().encode()
 
 
-def wall_map_of(context: AppContext, job_id: str, coarse: str) -> bytes:
+def wall_map_of(context: AppContext, job_id: str, *, coarse: bool) -> bytes:
     """The verdict at every millimetre of the wall, or some of them apart, as JSON; null where places are judged one by
     one."""
     document = context.store.document(job_id, context.catalogue)
-    found = wall_map(document, context.catalogue, context.keep, coarse=bool(coarse))
+    found = wall_map(document, context.catalogue, context.keep, coarse=coarse, go_on=context.go_on)
     return b"null" if found is None else found.model_dump_json().encode()
 
 
@@ -239,7 +240,8 @@ TASKS: dict[str, Task] = {
     "placing": placing,
     "places": places,
     "on_the_wall": on_the_wall,
-    "wall_map": wall_map_of,
+    "wall_map": partial(wall_map_of, coarse=False),
+    "coarse_map": partial(wall_map_of, coarse=True),
     "line": line,
     "ways_that_work": ways_that_work,
     "other_holes": other_holes,

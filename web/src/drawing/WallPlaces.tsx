@@ -14,7 +14,7 @@ export function WallPlaces({
   nearest,
   scale,
 }: {
-  /** The verdict at every millimetre, where it is worked out. */
+  /** The verdict at every step, where it is worked out. */
   map: WallMap | null;
   places: readonly WallPlace[];
   /** The ready place nearest to the finger, ringed. */
@@ -65,12 +65,14 @@ function Judged({ places, scale }: { places: readonly WallPlace[]; scale: Scale 
   return <Marks marks={marks} />;
 }
 
-/** Every millimetre: a wash that is sharp at its edges, and marks that read without any colour. */
+/** A place at every step: a wash that is sharp at its edges, and marks that read without any colour. */
 function Mapped({ map, scale }: { map: WallMap; scale: Scale }) {
   const { told } = map;
   const marks: Record<string, string> = { ready: "", prove_first: "", do_not_drill: "" };
-  const [left, right] = [scale.x(told.middle_x_mm), scale.x(told.middle_x_mm + told.columns)];
-  const [bottom, top] = [scale.y(told.middle_y_mm), scale.y(told.middle_y_mm + map.rows.length)];
+  const half = told.step_mm / 2;
+  const [from, up] = [told.middle_x_mm - half, told.middle_y_mm - half];
+  const [left, right] = [scale.x(from), scale.x(from + map.span.wide)];
+  const [bottom, top] = [scale.y(up), scale.y(up + map.span.high)];
   for (let y = bottom - STEP / 2, odd = 0; y > top; y -= STEP, odd = 1 - odd) {
     for (let x = left + STEP / 2 + (odd * STEP) / 2; x < right; x += STEP) {
       const at = scale.toMm(x, y);

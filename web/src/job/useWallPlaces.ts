@@ -7,11 +7,11 @@ export type WallPlace = Schemas["WallPlace"];
 export interface WallPlaces {
   shown: boolean;
   show: (on: boolean) => void;
-  /** The verdict at every millimetre; null while it is worked out, and for what is judged place by place. */
+  /** The verdict at every millimetre, or some of them apart; null at first, and for what is judged place by place. */
   map: WallMap | null;
   /** What has been judged place by place so far; it grows part by part. */
   places: readonly WallPlace[];
-  /** Whether more is still to come. */
+  /** Whether more, or finer, is still to come. */
   growing: boolean;
 }
 
@@ -19,30 +19,19 @@ interface Judged {
   of: string;
   map: WallMap | null;
   places: readonly WallPlace[];
-  /** How many parts have come, and whether that was all of them. */
+  /** How many parts have come. */
   parts: number;
-  all: boolean;
   /** Told by the server: this job has no map, and is judged place by place. */
   unmapped: boolean;
-}
-
-/** How long a map is waited for before some places are judged meanwhile [ms]. */
-const PATIENCE_MS = 300;
-
-function pause(ms: number): Promise<void> {
-  return new Promise((resolve) => setTimeout(resolve, ms));
-}
-
-/** Whether nothing more is to come. */
-function isWhole(judged: Judged): boolean {
-  return judged.map !== null || (judged.unmapped && judged.all);
+  /** Whether nothing more is to come. */
+  whole: boolean;
 }
 
 /**
  * Where the fixture could go, worked out while it is shown; given up when anything changes.
  *
- * A map of every millimetre may take a while on a busy wall: until it comes, places are judged one by one, coarse to fine.
- * `held`: the fixture is being moved, and nothing shall keep its answers waiting.
+ * A map of every millimetre may take seconds on a busy wall: one with some of them apart comes first. What has no map is
+ * judged place by place, coarse to fine. `held`: the fixture is being moved, and nothing shall keep its answers waiting.
  */
 export function useWallPlaces(jobId: string, stands: string, held: boolean): WallPlaces {
   const [shown, setShown] = useState(false);
@@ -53,8 +42,8 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
     const known = (): Judged =>
       sofar.current?.of === of
         ? sofar.current
-        : { of, map: null, places: [], parts: 0, all: false, unmapped: false };
-    if (!shown || !jobId || held || isWhole(known())) return;
+        : { of, map: null, places: [], parts: 0, unmapped: false, whole: false };
+    if (!shown || !jobId || held || known().whole) return;
     const given = new AbortController();
     const { signal } = given;
     const tell = (part: Partial<Judged>) => {
@@ -62,18 +51,24 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
       sofar.current = { ...known(), ...part };
       setJudged(sofar.current);
     };
-    const params = { path: { job_id: jobId } };
+    const mapped = async (coarse: boolean) =>
+      unwrap(
+        await client.GET("/api/jobs/{job_id}/wall-map", {
+          params: { path: { job_id: jobId }, query: { coarse } },
+          signal,
+        }),
+      );
     const ask = async () => {
-      const whole = known().unmapped
-        ? Promise.resolve()
-        : client
-            .GET("/api/jobs/{job_id}/wall-map", { params, signal })
-            .then(unwrap)
-            .then((told) => tell(told ? { map: new WallMap(told) } : { unmapped: true }));
-      // told of at the end, whatever comes of the places meanwhile
-      whole.catch(() => undefined);
-      await Promise.race([whole, pause(PATIENCE_MS)]);
-      for (let now = known(); !signal.aborted && !now.map && !now.all; now = known()) {
+      if (!known().map && !known().unmapped) {
+        const first = await mapped(true);
+        tell(first ? { map: new WallMap(first) } : { unmapped: true });
+      }
+      if (known().map) {
+        const every = await mapped(false);
+        // a wall too large for that keeps what it has
+        tell(every ? { map: new WallMap(every), whole: true } : { whole: true });
+      }
+      for (let now = known(); !signal.aborted && !now.whole; now = known()) {
         const part = now.parts;
         const answer = unwrap(
           await client.GET("/api/jobs/{job_id}/wall-places/{part}", {
@@ -81,9 +76,8 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
             signal,
           }),
         );
-        tell({ places: [...now.places, ...answer.places], parts: part + 1, all: answer.last });
+        tell({ places: [...now.places, ...answer.places], parts: part + 1, whole: answer.last });
       }
-      await whole;
     };
     // given up, or the server is away: what was judged stays until something changes
     ask().catch(() => undefined);
@@ -97,7 +91,7 @@ export function useWallPlaces(jobId: string, stands: string, held: boolean): Wal
       show: setShown,
       map: now?.map ?? null,
       places: now?.places ?? [],
-      growing: shown && !(now && isWhole(now)),
+      growing: shown && !now?.whole,
     };
   }, [judged, of, shown]);
 }

@@ -16,6 +16,7 @@ const map = new WallMap({
   ],
   rows: [0, 2, 1, 1, 2, 1],
   ready: 7,
+  step_mm: 1,
 });
 
 test("a place is looked up by its middle", () => {
@@ -35,6 +36,18 @@ test("the nearest ready place is found from inside, from beside and from above",
   // two rows further down lie as near as the one above it, and one to the side
   expect(map.nearestReady({ x_mm: 103, y_mm: 203 })?.place).toMatchObject({ x_mm: 104, y_mm: 203 });
   expect(map.nearestReady({ x_mm: 100, y_mm: 900 })?.place).toMatchObject({ x_mm: 104, y_mm: 203 });
+});
+
+test("places some millimetres apart each stand for what is about them", () => {
+  const coarse = new WallMap({ ...map.told, step_mm: 40 });
+  expect(coarse.span).toEqual({ wide: 200, high: 160 });
+  expect(coarse.at(150 + 81, 230 + 19)).toBe(0);
+  expect(coarse.at(150 + 19, 230)).toBe(1);
+  expect(coarse.at(150 - 21, 230)).toBeNull();
+  // from 60 beside the second place along and 40 above the upper of the rows where it is ready
+  const near = coarse.nearestReady({ x_mm: 100 - 20, y_mm: 200 + 80 });
+  expect(near?.place).toMatchObject({ x_mm: 140, y_mm: 240, middle_x_mm: 190, middle_y_mm: 270 });
+  expect(near?.away).toBeCloseTo(Math.hypot(60, 40));
 });
 
 test("where nothing is ready none is found", () => {

@@ -10,7 +10,7 @@ export interface MapPlace {
   middle_y_mm: number;
 }
 
-/** The verdict at every millimetre, as the server tells it: rows of runs, unpacked so far that one can look things up. */
+/** The verdict at every step, as the server tells it: rows of runs, unpacked so far that one can look things up. */
 export class WallMap {
   /** For each row from below the number of its pattern. */
   readonly rows: Uint16Array;
@@ -48,29 +48,35 @@ export class WallMap {
     }
   }
 
+  /** How far [mm] it goes along and up, a place at either end counting for half a step beyond. */
+  get span(): { wide: number; high: number } {
+    return { wide: this.told.columns * this.told.step_mm, high: this.rows.length * this.told.step_mm };
+  }
+
   /** The number of the verdict where the middle of the fixture comes to lie so [mm]; null: it does not go there. */
   at(middleX: number, middleY: number): number | null {
-    const [column, row] = [
-      Math.round(middleX - this.told.middle_x_mm),
-      Math.round(middleY - this.told.middle_y_mm),
-    ];
+    const { middle_x_mm, middle_y_mm, step_mm } = this.told;
+    const column = Math.round((middleX - middle_x_mm) / step_mm);
+    const row = Math.round((middleY - middle_y_mm) / step_mm);
     if (column < 0 || column >= this.told.columns || row < 0 || row >= this.rows.length) return null;
     return this.patterns[this.rows[row] ?? 0]?.[column] ?? null;
   }
 
   private place(column: number, row: number): MapPlace {
     const { told } = this;
+    const [aside, above] = [column * told.step_mm, row * told.step_mm];
     return {
-      x_mm: told.x_mm + column,
-      y_mm: told.y_mm + row,
-      middle_x_mm: told.middle_x_mm + column,
-      middle_y_mm: told.middle_y_mm + row,
+      x_mm: told.x_mm + aside,
+      y_mm: told.y_mm + above,
+      middle_x_mm: told.middle_x_mm + aside,
+      middle_y_mm: told.middle_y_mm + above,
     };
   }
 
   /** The ready place nearest to where the fixture's corner is [mm]: row by row outwards, until none can be nearer. */
   nearestReady(at: { x_mm: number; y_mm: number }): { place: MapPlace; away: number } | null {
-    const [x, y] = [at.x_mm - this.told.x_mm, at.y_mm - this.told.y_mm];
+    const { step_mm } = this.told;
+    const [x, y] = [(at.x_mm - this.told.x_mm) / step_mm, (at.y_mm - this.told.y_mm) / step_mm];
     let best: { column: number; row: number; away: number } | null = null;
     const middle = Math.min(this.rows.length - 1, Math.max(0, Math.round(y)));
     for (let step = 0; step < this.rows.length; step += 1) {
@@ -85,6 +91,6 @@ export class WallMap {
         }
       }
     }
-    return best && { place: this.place(best.column, best.row), away: best.away };
+    return best && { place: this.place(best.column, best.row), away: best.away * step_mm };
   }
 }

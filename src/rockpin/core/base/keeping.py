@@ -10,6 +10,13 @@ from rockpin.core.base.model import Model
 
 T = TypeVar("T")
 
+GoOn = Callable[[], None]
+"""What work that takes seconds asks now and then. Raises Overtaken where nobody waits for it any more."""
+
+
+def go_on_always() -> None:
+    """Nobody stops it."""
+
 
 @dataclass(frozen=True)
 class Keep:

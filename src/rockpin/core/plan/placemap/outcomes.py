@@ -6,6 +6,7 @@ from math import inf
 from typing import NamedTuple, cast
 
 from rockpin.core.base.findings import weight
+from rockpin.core.base.keeping import GoOn, go_on_always
 from rockpin.core.capacity import Assessment, assess_pairs
 from rockpin.core.choice import check_joints, choose
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
@@ -53,6 +54,8 @@ BY_PLACE = {LimitKind.HEIGHT_MAX_MM, LimitKind.CLEARANCE_MIN_MM}
 """Limits of a maker that hang on the place alone."""
 
 USE_STEP = 0.1
+_AT_ONCE = 400
+"""Combinations that are worked out before it is asked whether anybody still waits."""
 _STOP = 2
 
 
@@ -86,11 +89,20 @@ class _Seen(NamedTuple):
 
 class Outcomes:
     """Works out combinations, each once. ``base``: the job where it stands, worked out whole; ``by_name``: whether it
-    matters which stud is met, not only what it is like; ``uses``: whether uses are asked for, not verdicts alone."""
+    matters which stud is met, not only what it is like; ``uses``: whether uses are asked for, not verdicts alone;
+    ``go_on``: asked now and then, and raises where nobody waits any more."""
 
     def __init__(
-        self, base: ComputedStages, shipped: Catalogue, fixings: Sequence[AnyFixing], *, by_name: bool, uses: bool
+        self,
+        base: ComputedStages,
+        shipped: Catalogue,
+        fixings: Sequence[AnyFixing],
+        *,
+        by_name: bool,
+        uses: bool,
+        go_on: GoOn = go_on_always,
     ) -> None:
+        self._go_on = go_on
         self.base, self.shipped, self._by_name, self._uses = base, shipped, by_name, uses
         self._catalogue = base.catalogue.only(fixings)
         counted = base.whole.counted()
@@ -117,8 +129,14 @@ class Outcomes:
         return len(self._found)
 
     def of_all(self, works: Iterable[Work]) -> dict[Work, Outcome]:
-        """What combinations come to; all fixings at all of their holes are put to their sums in one go."""
+        """What combinations come to; many of them, with all fixings at all of their holes, in one go."""
         new = [work for work in dict.fromkeys(works) if work not in self._known]
+        for first in range(0, len(new), _AT_ONCE):
+            self._go_on()
+            self._learn(new[first : first + _AT_ONCE])
+        return self._known
+
+    def _learn(self, new: Sequence[Work]) -> None:
         seen = [self._see(work) for work in new]
         self._judge([spot for one in seen for spot in one.spots])
         for work, one in zip(new, seen, strict=True):
@@ -132,7 +150,6 @@ class Outcomes:
             if key not in self._found:
                 self._found[key] = self._outcome(one)
             self._known[work] = self._found[key]
-        return self._known
 
     def _see(self, work: Work) -> _Seen:
         base = self.base

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.base.findings import VerdictWord, weight
-from rockpin.core.base.keeping import NOTHING_KEPT, Keep
+from rockpin.core.base.keeping import NOTHING_KEPT, GoOn, Keep, go_on_always
 from rockpin.core.base.model import Rect
 from rockpin.core.capacity import refused_here
 from rockpin.core.document.fixings import AnyFixing
@@ -108,11 +108,13 @@ def map_places(
     *,
     uses: bool = True,
     step_mm: int = 1,
+    go_on: GoOn = go_on_always,
 ) -> PlaceMap:
     """The verdict of every shift of a fixture over its wall. ``within``: least and most shift along, then up [mm].
 
     ``uses``: whether it is asked how far holes are used, which takes longer than verdicts alone. ``step_mm``: how far
-    shifts lie apart; where it stands is one of them.
+    shifts lie apart; where it stands is one of them. ``go_on``: asked now and then, and raises where nobody waits any
+    more.
     """
     done = compute_stages(job, catalogue, keep, advise=False)
     read = read_wall(job, catalogue, keep)
@@ -149,10 +151,12 @@ def map_places(
     for number in range(len(lattice.holes)):
         np.maximum(weights, lattice.marks(number), out=weights)
     joint = joint_of(lattice, done, weights == 2, by_name, catalogue)
-    working = Outcomes(done, catalogue, fixings, by_name=by_name, uses=uses)
+    go_on()
+    working = Outcomes(done, catalogue, fixings, by_name=by_name, uses=uses, go_on=go_on)
     outcome, outcomes = solved(joint, lattice, working)
     np.maximum(weights, np.array([one.weight for one in outcomes], np.uint8)[outcome][joint.rows], out=weights)
     for group in lattice.groups:
+        go_on()
         _hidden_weighs(weights, group, lattice, outcome, joint.rows, outcomes)
     return PlaceMap(area, low_x, low_y, weights, outcome, joint.rows, outcomes, lattice, working.worked_out, step_mm)
 

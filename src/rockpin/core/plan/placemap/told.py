@@ -5,7 +5,7 @@ from math import floor
 
 import numpy as np
 
-from rockpin.core.base.keeping import NOTHING_KEPT, Keep
+from rockpin.core.base.keeping import NOTHING_KEPT, GoOn, Keep, go_on_always
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobDocument
 from rockpin.core.plan.placemap.places import WORDS, PlaceMap, map_places, mappable
@@ -62,12 +62,18 @@ def _told(found: PlaceMap, x_mm: float, y_mm: float) -> WallMap:
 
 
 def wall_map(
-    job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT, *, coarse: bool = False
+    job: JobDocument,
+    catalogue: Catalogue,
+    keep: Keep = NOTHING_KEPT,
+    *,
+    coarse: bool = False,
+    go_on: GoOn = go_on_always,
 ) -> WallMap | None:
     """The map of a job over its whole wall; None where its places are judged one by one.
 
     It is the same wherever the fixture stands now, whole steps apart: it is kept for all of them. ``coarse``: with some
-    millimetres between places, which takes a moment where each millimetre takes seconds.
+    millimetres between places, which takes a moment where each millimetre takes seconds. ``go_on``: see
+    :func:`map_places`.
     """
     job = standing(job, catalogue, keep)
     step = catalogue.remedies.map_coarse_mm if coarse else 1
@@ -80,7 +86,7 @@ def wall_map(
     )
 
     def worked() -> WallMap:
-        found = map_places(job, catalogue, keep, uses=False, step_mm=step)
+        found = map_places(job, catalogue, keep, uses=False, step_mm=step, go_on=go_on)
         return _told(found, at.x_mm, at.y_mm)
 
     return keep.of("where", catalogue, (wall_content(job), rest, aside, above, step), worked)
