@@ -32,7 +32,7 @@ from rockpin.core.document.wall import HowKnown, Layer, OldHole, Opening, Openin
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.fixture import build, copied
 from rockpin.core.hole.screws import BitRule
-from rockpin.core.plan.hole_plan import CandidateFixing
+from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue

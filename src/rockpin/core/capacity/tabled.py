@@ -3,6 +3,7 @@
 from collections.abc import Callable, Hashable, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from functools import partial
 from math import prod
 from typing import ClassVar, NamedTuple, cast
 
@@ -126,6 +127,10 @@ class Tabled:
         codes = tuple(proviso.code for proviso in self.provisos)
         return self.tension_n, self.shear_n, Same(self.setting), self.mode, self.by, self.always_bends, codes
 
+    def worked(self, allowance: Allowance, figures: CapacityFigures) -> tuple[WorkLine, ...]:
+        """The lines of its working in a case that acts so."""
+        return self.lines(figures, self.by.of(allowance))
+
     def with_lines(self, lines: Lines) -> "Tabled":
         """The same with other lines for its working."""
         return replace(self, lines=lines)
@@ -179,14 +184,14 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
         mode = Mode.BENDING if bent[row] and of_pull[row] <= of_shear[row] else one.mode
         worst = Use(float(use[row]), mode, float(tension[row]), float(limit[row]))
         case = one.spot.demand.cases[row - int(cases.starts[number])]
-        more, lines, setting = one.by.of(case.allowance), one.lines, one.setting
+        setting = one.setting
         found.append(
             made(
                 one.fixing,
                 one.spot,
                 worst,
                 case,
-                lines=lambda lines=lines, more=more: lines(figures, more),  # type: ignore[misc]
+                lines=partial(one.worked, case.allowance, figures),
                 hole=setting.hole,
                 screw=setting.pick,
                 provisos=one.provisos,

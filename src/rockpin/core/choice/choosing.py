@@ -114,6 +114,15 @@ def by_rank(accepted: Sequence[Assessment], spot: Spot, taste: Taste, stocks: di
     return sorted(accepted, key=lambda one: (_rank(one, spot, taste, stocks[one.fixing]), one.fixing))
 
 
+Ranks = dict[str, dict[str, tuple[float, ...]]]
+"""How what holds ranks, by hole and fixing."""
+
+
+def _best_first(holding: Holding, ranks: Ranks, hole: str) -> list[Assessment]:
+    here = ranks[hole]
+    return sorted(holding[hole].values(), key=lambda one: (here[one.fixing], one.fixing))
+
+
 def holding_at(spots: Sequence[Spot], wishes: Sequence[Wish], kit: Kit, catalogue: Catalogue) -> list[tuple[str, ...]]:
     """The fixings that hold at each of some holes by itself, best first."""
     able = [fit_for(catalogue.fixings, spot, catalogue.capacity) for spot in spots]
@@ -137,11 +146,7 @@ def _alike(kind: BehindKind) -> BehindKind:
 
 
 def _group_pick(
-    spots: Sequence[Spot],
-    holding: Holding,
-    taste: Taste,
-    stocks: dict[str, dict[str, Stock]],
-    begun: Sequence[str] = (),
+    spots: Sequence[Spot], holding: Holding, ranks: Ranks, begun: Sequence[str] = ()
 ) -> dict[str, Assessment]:
     """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best.
 
@@ -153,7 +158,7 @@ def _group_pick(
     if common:
 
         def worst(key: str) -> tuple[tuple[float, ...], str]:
-            return max(_rank(holding[spot.hole.id][key], spot, taste, stocks[spot.hole.id][key]) for spot in spots), key
+            return max(ranks[hole][key] for hole in ids), key
 
         best = min(common, key=worst)
 
@@ -162,17 +167,13 @@ def _group_pick(
 
         best = next((key for key in begun if key in common and doubts(key) <= doubts(best)), best)
         return {hole: holding[hole][best] for hole in ids}
-    return {
-        spot.hole.id: by_rank([*holding[spot.hole.id].values()], spot, taste, stocks[spot.hole.id])[0]
-        for spot in spots
-        if holding[spot.hole.id]
-    }
+    return {hole: _best_first(holding, ranks, hole)[0] for hole in ids if holding[hole]}
 
 
-def _in_existing(spot: Spot, holding: Holding, taste: Taste, stocks: dict[str, dict[str, Stock]]) -> Assessment | None:
+def _in_existing(spot: Spot, holding: Holding, ranks: Ranks) -> Assessment | None:
     """What goes into a hole that is there: what it was drilled for, as long as that asks for no more proof."""
     here = holding[spot.hole.id]
-    ranked = by_rank([*here.values()], spot, taste, stocks[spot.hole.id])
+    ranked = _best_first(holding, ranks, spot.hole.id)
     meant = here.get((spot.existing.meant if spot.existing else None) or "")
     if meant is not None and ranked and len(meant.provisos) <= len(ranked[0].provisos):
         return meant
@@ -296,14 +297,20 @@ def _choose(
     }
     picks: dict[str, Assessment] = {}
     taste = _taste(wishes, catalogue)
+    ranks = {
+        spot.hole.id: {
+            key: _rank(one, spot, taste, stocks[spot.hole.id][key]) for key, one in holding[spot.hole.id].items()
+        }
+        for spot in spots
+    }
     # a hole that is there already goes its own way, and drives nobody else's
     fresh = [spot for spot in spots if spot.existing is None]
     begun = [spot.existing.meant for spot in spots if spot.existing and spot.existing.meant]
     for kind in dict.fromkeys(_alike(kinds[spot.hole.id]) for spot in fresh):
         group = [spot for spot in fresh if _alike(kinds[spot.hole.id]) is kind]
-        picks |= _group_pick(group, holding, taste, stocks, begun)
+        picks |= _group_pick(group, holding, ranks, begun)
     for spot in spots:
-        if spot.existing is not None and (there := _in_existing(spot, holding, taste, stocks)):
+        if spot.existing is not None and (there := _in_existing(spot, holding, ranks)):
             picks[spot.hole.id] = there
     choices: list[HoleChoice] = []
     for spot in spots:
@@ -313,7 +320,7 @@ def _choose(
         choices.append(
             HoleChoice(
                 hole_id=hole,
-                accepted=tuple(by_rank([*holding[hole].values()], spot, taste, stocks[hole])),
+                accepted=tuple(_best_first(holding, ranks, hole)),
                 refused=tuple(refusing[hole].values()),
                 chosen=picked or planned,
                 by=ChosenBy.YOU if picked else ChosenBy.PLAN if planned else ChosenBy.NOBODY,

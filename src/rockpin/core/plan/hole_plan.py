@@ -1,7 +1,6 @@
 """Everything about one hole, put together for the screen, the card and the record."""
 
 from collections.abc import Sequence
-from math import isfinite
 
 from pydantic import Field
 
@@ -12,50 +11,16 @@ from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted
 from rockpin.core.demand import HoleDemand
-from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
-from rockpin.core.document.job import Kit
 from rockpin.core.document.wall import Wall
-from rockpin.core.drilling import DrillCard, bits_at_hand, deep_text
+from rockpin.core.drilling import DrillCard
 from rockpin.core.framing import Behind
 from rockpin.core.hidden import HoleRisk
 from rockpin.core.hole import Spot
 from rockpin.core.plan.answers import answers_of, is_bored
 from rockpin.core.plan.cut import Cut, behind_text, draw_cut
+from rockpin.core.plan.fixings_told import CandidateFixing, FixingsTold, RefusedFixing
 from rockpin.core.tables.catalogue import Catalogue
-
-
-class RefusedFixing(Model):
-    """A fixing that does not go here, and every reason why. ``use``: None where it came to no figure."""
-
-    fixing: str
-    label: str
-    use: float | None
-    reasons: tuple[str, ...]
-
-
-class CandidateFixing(Model):
-    """A fixing that holds here, as the panel compares it."""
-
-    fixing: str
-    label: str
-    use: float
-    use_text: str
-    governs: str
-    case: str
-    tension_text: str
-    shear_text: str
-    raises: str
-    hole_text: str
-    depth_text: str
-    void_text: str | None
-    screw_text: str
-    tools: tuple[str, ...]
-    minutes: float
-    removable: bool
-    have: int | None
-    lacks: tuple[str, ...]
-    price: float | None
 
 
 class BoundText(Model):
@@ -137,49 +102,6 @@ class HolePlan(Model):
     verdict: Verdict
 
 
-def _void_text(fixing: AnyFixing, units: UnitSystem) -> str | None:
-    void_mm: float | None = getattr(fixing, "void_mm", None)
-    return None if void_mm is None else show_length(void_mm, units)
-
-
-def _screw_text(one: Assessment, catalogue: Catalogue) -> str:
-    """The screw that goes with a fixing; "none" for what goes in or on without."""
-    if one.screw is None or method_of(catalogue.fixing_by_key[one.fixing]).is_pushed_in:
-        return "none"
-    return one.screw.text
-
-
-def _candidates(choice: HoleChoice, spot: Spot, kit: Kit, catalogue: Catalogue) -> tuple[CandidateFixing, ...]:
-    units = spot.units
-    # the bit as the card will name it, not the hole it was reckoned for
-    box = bits_at_hand(kit, spot, catalogue)
-    rows, tools = catalogue.fixing_by_key, catalogue.tool_by_key
-    return tuple(
-        CandidateFixing(
-            fixing=one.fixing,
-            label=one.label,
-            use=one.use,
-            use_text=show_use(one.use),
-            governs=one.governs,
-            case=one.case,
-            tension_text=show_force(one.tension_n, units, demand=False),
-            shear_text=show_force(one.shear_n, units, demand=False),
-            raises=one.mode.raises if one.mode else "",
-            hole_text=box.choose(one.hole.diameter_mm, one.hole.bit_rule, one.hole.most_mm).text if one.hole else "",
-            depth_text=deep_text(one.hole, units) if one.hole else "",
-            void_text=_void_text(rows[one.fixing], units),
-            tools=tuple(tools[key].label for key in rows[one.fixing].tools),
-            have=choice.stocks[one.fixing].have,
-            lacks=choice.stocks[one.fixing].lacks,
-            price=choice.stocks[one.fixing].price,
-            screw_text=_screw_text(one, catalogue),
-            minutes=one.minutes,
-            removable=one.removable,
-        )
-        for one in choice.accepted
-    )
-
-
 def _bounds(demand: HoleDemand, units: UnitSystem) -> tuple[BoundText, ...]:
     """Both bounds of a mixed group; nothing to tell where all holes are alike."""
     if len(demand.bounds) < 2:
@@ -245,24 +167,6 @@ def _working(choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Working | 
     )
 
 
-def refused_fixings(choice: HoleChoice, told: dict[int, RefusedFixing]) -> tuple[RefusedFixing, ...]:
-    """What does not go into a hole, in words. ``told``: what was told of other holes, by the very assessment.
-
-    What a wall refuses it refuses for all holes by one assessment, of which there are many.
-    """
-
-    def in_words(one: Assessment) -> RefusedFixing:
-        found = told[id(one)] = RefusedFixing(
-            fixing=one.fixing,
-            label=one.label,
-            use=one.use if one.mode and isfinite(one.use) else None,
-            reasons=tuple(refusal.sentence for refusal in one.refusals),
-        )
-        return found
-
-    return tuple([told.get(id(one)) or in_words(one) for one in choice.refused])
-
-
 def taken_for_granted(findings: Sequence[Finding], wall: Wall) -> str | None:
     """What a risk takes for granted where nobody has looked."""
     codes = {one.code for one in findings}
@@ -277,19 +181,18 @@ def hole_plan(
     spot: Spot,
     behind: Behind,
     choice: HoleChoice,
-    refused: tuple[RefusedFixing, ...] | None,
+    told: FixingsTold | None,
     card: DrillCard | None,
     risk: HoleRisk,
     own: Sequence[Finding],
     risk_if: str | None,
-    kit: Kit,
     glued: bool,
     stack: Sequence[float],
     catalogue: Catalogue,
 ) -> HolePlan:
     """One hole, for the plan. ``own``: what was found of it; ``risk_if``: what its risk takes for granted.
 
-    ``refused``: what does not go into it; None: neither this nor what else holds is told.
+    ``told``: what tells of what holds there and what does not; None: neither is told.
     """
     hole, units, chosen = spot.hole, spot.units, choice.chosen
     text = behind_text(spot, behind)
@@ -308,8 +211,8 @@ def hole_plan(
         behind_text=text,
         demand_tension_n=spot.demand.tension_n if spot.demand.no_lever_case is None else None,
         demand_shear_n=spot.demand.shear_n if spot.demand.no_lever_case is None else None,
-        candidates=() if refused is None else _candidates(choice, spot, kit, catalogue),
-        refused=refused or (),
+        candidates=told.holding(choice, spot) if told else (),
+        refused=told.refused(choice) if told else (),
         chosen=chosen.fixing if chosen else None,
         chosen_label=chosen.label if chosen else None,
         chosen_by=choice.by,

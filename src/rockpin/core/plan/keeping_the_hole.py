@@ -9,8 +9,8 @@ from rockpin.core.document.fixture import FixtureHole, HeldBy, HoleKind, Support
 from rockpin.core.drilling import stays_behind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.changed import metal_left_mm
+from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, settled_with, used_to, with_choice
-from rockpin.core.plan.hole_plan import CandidateFixing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import hole_of
 from rockpin.core.plan.way_out import move_words

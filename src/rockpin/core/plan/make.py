@@ -25,8 +25,9 @@ from rockpin.core.plan.cut import draw_runner_up
 from rockpin.core.plan.elevation import draw_elevation
 from rockpin.core.plan.findings import all_findings, as_built_findings, corner_findings, of_second_plane
 from rockpin.core.plan.fitting import read_as_built
+from rockpin.core.plan.fixings_told import FixingsTold
 from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
-from rockpin.core.plan.hole_plan import RefusedFixing, hole_plan, refused_fixings, taken_for_granted
+from rockpin.core.plan.hole_plan import hole_plan, taken_for_granted
 from rockpin.core.plan.loose import loose_readings
 from rockpin.core.plan.plan import DecidingCase, HiddenReading, Plan, StagePlan
 from rockpin.core.plan.record_lines import record_lines
@@ -268,7 +269,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         catalogue,
     )
     stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
-    told: dict[int, RefusedFixing] = {}
+    told = None if at_rest else FixingsTold(job.kit, catalogue)
     risk_if = taken_for_granted(findings, wall)
     of_hole: dict[str | None, list[Finding]] = defaultdict(list)
     for finding in findings:
@@ -278,12 +279,11 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
             spot,
             done.behinds[spot.hole.id],
             choice,
-            None if at_rest else refused_fixings(choice, told),
+            told,
             cards.get(spot.hole.id),
             judged.risk,
             of_hole[spot.hole.id],
             risk_if,
-            job.kit,
             any(not link.kind.has_own_holes or link.species for link in job.fixture.links),
             stacks.get(spot.hole.support, ()),
             catalogue,
