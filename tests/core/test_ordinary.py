@@ -7,7 +7,7 @@ from bench.ordinary_jobs import job as job_of
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
 from rockpin.catalogue import load_catalogue
-from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Environment, Fixture
@@ -102,6 +102,32 @@ def test_a_grab_rail_in_the_wet_has_a_board_on_masonry(material: str, skin_mm: f
     # damp wood holds a thread less, so the board may have to be the thicker one
     ways = _ways(job_of(masonry(material, skin_mm), _in_the_wet(grab_rail()), 1100, 960))
     assert any(way.startswith("Put a board") for way in ways)
+
+
+def _arm_beside_a_stud(aside_mm: float) -> JobDocument:
+    """A screen on an arm, its column of holes so far to the right of where a stud usually is; nobody has felt for it."""
+    fixture = shaped("screen_arm")
+    column = fixture.supports[0].x_mm + fixture.supports[0].holes[0].x_mm
+    return job_of(studs(89, HowKnown.PREDICTED), fixture, 1200 + aside_mm - column, 1200)
+
+
+@pytest.mark.parametrize("aside_mm", [-170, 130, 190])
+def test_what_only_studs_hold_is_put_on_one_that_is_still_to_be_felt_for(aside_mm: float) -> None:
+    document, catalogue = _arm_beside_a_stud(aside_mm), load_catalogue()
+    assert make_plan(document, catalogue).verdict.word is VerdictWord.DO_NOT_DRILL
+    first = ways_out(document, catalogue)[0]
+    assert first.kind is WayKind.MOVE
+    assert first.word is VerdictWord.PROVE_FIRST
+    nearest = min((1200, 1600), key=lambda stud: abs(stud - 1200 - aside_mm))
+    far, way = abs(nearest - 1200 - aside_mm), "right" if nearest > 1200 + aside_mm else "left"
+    assert first.sentence.startswith(f"Put it on a stud, perhaps {far} mm to the {way}: ")
+    assert first.sentence.endswith("Feel for the studs first: nobody is sure of them yet.")
+    assert first.job is not None
+    moved = make_plan(document.model_copy(update={"placement": first.job.placement}), catalogue)
+    # not on what only may be a stud: on its middle, as far as anybody knows, and nothing but a pin is asked for
+    assert all(hole.x_mm == pytest.approx(nearest, abs=0.5) for hole in moved.holes)
+    assert "stud-open" in {one.code for one in moved.findings}
+    assert not [one for one in moved.findings if one.severity is Severity.DO_NOT_DRILL]
 
 
 def test_no_hole_is_drilled_wider_than_its_plate_has_metal_for() -> None:

@@ -107,6 +107,8 @@ def test_board_alone_says_what_would_help_and_the_stud_holds() -> None:
     between = what_goes_in(Supposed(wall="board_on_studs"), CATALOGUE)
     assert (between.fits, between.verdict.label) == ((), "Nothing holds so")
     assert between.ways
+    # what one tries before all else stands first
+    assert between.ways[0].startswith("Put it where studs are, each hole in the middle of one: ")
     assert any("Every hole is between the studs" in one for one in between.assumed)
     into = what_goes_in(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
     assert "in the stud" in into.fits[0].label

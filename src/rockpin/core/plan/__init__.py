@@ -20,7 +20,7 @@ from rockpin.core.plan.remedies import ways_out
 from rockpin.core.plan.reporting import Report, reported
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
-from rockpin.core.plan.way_out import WayKind, WayOut
+from rockpin.core.plan.way_out import WayKind, WayOut, with_what
 
 __all__ = [
     "BetterPlace",
@@ -65,4 +65,5 @@ __all__ = [
     "wall_map",
     "ways_on",
     "ways_out",
+    "with_what",
 ]

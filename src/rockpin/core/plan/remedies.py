@@ -19,7 +19,16 @@ from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, proof_pulls, test_first
-from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, move_words, strained, with_what
+from rockpin.core.plan.way_out import (
+    Trial,
+    WayKind,
+    WayOut,
+    first_of,
+    move_words,
+    strained,
+    to_be_felt_for,
+    with_what,
+)
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.remedies import RemedyTable
@@ -32,16 +41,21 @@ def _moved(job: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
 def _moves(job: JobDocument, plan: Plan, sizes: RemedyTable) -> list[tuple[float, float]]:
     """Places to try, the nearest first: holes onto studs or well between them, off joints, edges and crowded spots."""
     found: set[tuple[float, float]] = set()
+    on_stud: set[tuple[float, float]] = set()
     if plan.framed:
         studs = [one.rect.centre_x_mm for one in plan.framing.members if not one.horizontal]
         columns = {round(hole.x_mm) for hole in plan.holes}
-        found |= {(round(stud - x), 0.0) for stud in studs for x in columns}
+        on_stud = {(round(stud - x), 0.0) for stud in studs for x in columns}
+        found |= on_stud
         found |= {(round((a + b) / 2 - x), 0.0) for a, b in pairwise(studs) for x in columns}
     steps = sizes.move_steps_mm
     found |= {(sign * step, 0.0) for step in steps for sign in (-1, 1)}
     found |= {(0.0, sign * step) for step in steps for sign in (-1, 1)}
     near = [one for one in found if 0 < abs(one[0]) + abs(one[1]) <= sizes.move_farthest_mm]
-    return sorted(near, key=lambda one: (abs(one[0]) + abs(one[1]), one))
+    ordered = sorted(near, key=lambda one: (abs(one[0]) + abs(one[1]), one))
+    # the next studs are worth a look however much lies nearer
+    beyond = [one for one in ordered[sizes.moves_tried :] if one in on_stud]
+    return ordered[: sizes.moves_tried] + beyond[:2]
 
 
 def _if_only(hand: Hand) -> str:
@@ -182,9 +196,14 @@ def move(trial: Trial) -> WayOut | None:
     def by(dx_mm: float, dy_mm: float) -> WayOut | None:
         words = move_words(dx_mm, dy_mm, trial.units)
         job = stays_behind(trial.job, _moved(trial.job, dx_mm, dy_mm), trial.catalogue)
-        return trial.way(WayKind.MOVE, job, lambda plan: f"Move it {words}: {with_what(plan)}{_on_what(plan)}.")
 
-    return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before, trial.sizes)[: trial.sizes.moves_tried])
+        def says(plan: Plan) -> str:
+            onto = f"Put it on a stud, perhaps {words}" if to_be_felt_for(plan, trial.before) else f"Move it {words}"
+            return f"{onto}: {with_what(plan)}{_on_what(plan)}."
+
+        return trial.way(WayKind.MOVE, job, says)
+
+    return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before, trial.sizes))
 
 
 def other_holes(trial: Trial) -> WayOut | None:
@@ -289,4 +308,9 @@ def ways_out(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -
     if other := other_fixing(trial):
         return (other,)
     found = [way for one in _IN_TURN if (way := one(trial))]
-    return tuple(sorted(found, key=lambda way: _ORDER.index(way.word)))
+    return tuple(sorted(found, key=_rank))
+
+
+def _rank(way: WayOut) -> int:
+    """What is ready goes first; but nobody opens a wall before he has felt for a stud with a pin."""
+    return max(_ORDER.index(way.word), _ORDER.index(VerdictWord.PROVE_FIRST) if way.kind is WayKind.BLOCKING else 0)

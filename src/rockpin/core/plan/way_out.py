@@ -9,6 +9,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.framing import BehindKind
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
@@ -53,7 +54,8 @@ _STOPPED = (
     "joint-too-weak",
     "turns-on-one",
 )
-_DOUBTED = ("stud-open", "depends-on-wall", "packet-high")
+_FELT_FOR = "stud-open"
+_DOUBTED = (_FELT_FOR, "depends-on-wall", "packet-high")
 
 
 def codes(plan: Plan) -> set[str]:
@@ -75,7 +77,16 @@ def works(plan: Plan, before: Plan) -> bool:
     left = codes(plan)
     if any(hole.chosen is None for hole in plan.holes) or left & set(_STOPPED):
         return False
-    return _stops(plan) <= _stops(before) and strained(plan) <= strained(before)
+    return _stops(plan) <= _stops(before) and (strained(plan) <= strained(before) or to_be_felt_for(plan, before))
+
+
+def to_be_felt_for(plan: Plan, before: Plan) -> bool:
+    """Whether a way out of what is stopped leaves nothing open but the studs: it goes where they usually are, and a pin
+    tells. A place beside them that only may be wood is no way."""
+    if strained(plan) - strained(before) != {_FELT_FOR} or not strained(before) & set(_STOPPED):
+        return False
+    unsure = [hole for hole in plan.holes if hole.behind.kind is BehindKind.OPEN]
+    return all(any(one.rect.distance_to(hole.x_mm, hole.y_mm) == 0 for one in plan.framing.members) for hole in unsure)
 
 
 def body_of(job: JobDocument) -> JobBody:
@@ -138,4 +149,7 @@ class Trial:
         worst = worst_of(plan)
         use = worst.working.use if worst and worst.working else None
         changed = body_of(job) if applied else None
-        return WayOut(kind=kind, sentence=says(plan), word=plan.verdict.word, use=use, job=changed)
+        told = says(plan)
+        if to_be_felt_for(plan, self.before):
+            told += " Feel for the studs first: nobody is sure of them yet."
+        return WayOut(kind=kind, sentence=told, word=plan.verdict.word, use=use, job=changed)

@@ -12,7 +12,17 @@ from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fixture import build
-from rockpin.core.plan import Cut, Plan, bar_drilled, compute_stages, make_plan, read_wall, ways_out
+from rockpin.core.plan import (
+    Cut,
+    Plan,
+    WayKind,
+    bar_drilled,
+    compute_stages,
+    make_plan,
+    read_wall,
+    ways_out,
+    with_what,
+)
 from rockpin.core.questions.supposed import Refusal, Supposed, assumed, supposed_job, title_of
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named
@@ -20,6 +30,7 @@ from rockpin.core.tables.shapes import Measure
 
 _ANSWERS = 3
 _REFUSALS = 4
+_WAYS = 3
 _OF_THE_THING = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
 """What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
 _EACH = "Its holes want different fixings: make it a job, where each hole has its own."
@@ -191,6 +202,34 @@ def _refused(plan: Plan, fits: Sequence[FixingOffer], catalogue: Catalogue) -> t
     return tuple(found.values())[:_REFUSALS]
 
 
+def _ways(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Keep) -> tuple[str, ...]:
+    every = (*_on_studs(asked, catalogue, keep), *(one.sentence for one in ways_out(job, catalogue)))
+    return every[:_WAYS]
+
+
+_IN_ONE_GO = {WayKind.OTHER_HOLES, WayKind.LARGER_HOLES, WayKind.SECOND_HOLE, WayKind.LARGER_PLATE}
+"""Ways that are done to the thing while it is put on studs."""
+
+
+def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, ...]:
+    """What comes of it where studs are, for what was meant to go between them; what one tries before all else."""
+    start = catalogue.build_up_by_key.get(asked.wall or "")
+    if asked.in_studs or start is None or not start.stud_width_mm:
+        return ()
+    job = supposed_job(asked.model_copy(update={"in_studs": True}), catalogue)
+    if bars := _bars(job):
+        job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
+    plan = make_plan(job, catalogue, keep)
+    if all(hole.chosen for hole in plan.holes) and verdict_of(_told(plan.findings), "").word is VerdictWord.READY:
+        return (f"{_WHERE_STUDS_ARE}: {with_what(plan)}.",)
+    # ways that change the wall or the load are as good where there is no stud
+    ways = [one for one in ways_out(job, catalogue) if one.kind in _IN_ONE_GO]
+    return (f"{_WHERE_STUDS_ARE}, and {inside(ways[0].sentence)}",) if ways else ()
+
+
+_WHERE_STUDS_ARE = "Put it where studs are, each hole in the middle of one"
+
+
 def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FixingAnswer:
     """The best fixings for a thing on a wall. Raises BadInput for what the catalogue does not have."""
     job = supposed_job(asked, catalogue)
@@ -214,7 +253,7 @@ def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEP
         verdict=verdict.model_copy(update={"label": _label(verdict, fits)}),
         fits=fits,
         refused=_refused(plan, fits, catalogue),
-        ways=tuple(one.sentence for one in ways_out(job, catalogue)[:3]) if asked.wall and not fits else (),
+        ways=_ways(asked, job, catalogue, keep) if asked.wall and not fits else (),
         assumed=assumed(asked, job, catalogue),
         before=plan.cautions,
     )
