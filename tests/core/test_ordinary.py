@@ -105,7 +105,7 @@ def test_a_grab_rail_in_the_wet_has_a_board_on_masonry(material: str, skin_mm: f
 
 
 def _arm_beside_a_stud(aside_mm: float) -> JobDocument:
-    """A screen on an arm, its column of holes so far to the right of where a stud usually is; nobody has felt for it."""
+    """A screen on an arm, its holes so far to the right of where a stud usually is; nobody has felt for it."""
     fixture = shaped("screen_arm")
     column = fixture.supports[0].x_mm + fixture.supports[0].holes[0].x_mm
     return job_of(studs(89, HowKnown.PREDICTED), fixture, 1200 + aside_mm - column, 1200)
@@ -126,7 +126,9 @@ def test_what_only_studs_hold_is_put_on_one_that_is_still_to_be_felt_for(aside_m
     moved = make_plan(document.model_copy(update={"placement": first.job.placement}), catalogue)
     # not on what only may be a stud: on its middle, as far as anybody knows, and nothing but a pin is asked for
     assert all(hole.x_mm == pytest.approx(nearest, abs=0.5) for hole in moved.holes)
-    assert "stud-open" in {one.code for one in moved.findings}
+    (pin,) = {one.action for one in moved.findings if one.code == "stud-open"}
+    # nobody is sent to where nothing holds: no anchor in board does
+    assert pin == "Push a pin in where the fixture covers it, and put in what it met."
     assert not [one for one in moved.findings if one.severity is Severity.DO_NOT_DRILL]
 
 

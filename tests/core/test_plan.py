@@ -210,7 +210,10 @@ def test_board_is_neither_overhung_nor_pressed_in() -> None:
     # 10 kg over 1,000 mm are 0.1 N/mm of 0.4, but 0.31 m out of 0.3: DIN 4103-1
     far = plate_fixture(SQUARE, size_mm=(1000, 150), mass_kg=10, depth_mm=620)
     says = next(f for f in plan(job(stud_wall(), far, 420, 1000)).findings if f.code == "board-overhung").sentence
-    assert "an arm of at most 0.3 m and 0.4 N for each millimetre of wall; this is 0.31 m and 0.10 N" in says
+    # 0.4 N/mm are 40.8 kg to each metre
+    assert (
+        "no farther than 300 mm off the wall, and 40.8 kg to each metre along it; this is 310 mm and 10 kg to" in says
+    )
     near = plate_fixture(SQUARE, size_mm=(1000, 150), mass_kg=10, depth_mm=590)
     assert "board-overhung" not in codes(plan(job(stud_wall(), near, 420, 1000)))
     arm = plate_fixture(SQUARE, size_mm=(150, 150), mass_kg=6, depth_mm=620)

@@ -1,7 +1,6 @@
 """Spots that may be a stud or not: what is taken there asks for a pin, or for a move to where it is sure."""
 
 from collections.abc import Iterable
-from math import ceil
 
 from rockpin.core.base.findings import Finding, Severity, Stage
 from rockpin.core.base.quantities import UnitSystem, show_length, show_share
@@ -26,22 +25,15 @@ def moves_text(shifts: Iterable[Shift], units: UnitSystem) -> str:
     )
 
 
-def _moves(spot: Spot, screw_mm: float, half_mm: float) -> str:
-    """Asked for sizes rounded up, so that a hole is looked round only a few times."""
-    screw, half = ceil(screw_mm / 2) * 2.0, ceil(half_mm / 10) * 10.0
-    found = spot.cached_text(f"moves {screw} {half}", lambda: moves_text(sure_places(spot, screw, half), spot.units))
-    return f", or move it {found}" if found else ""
-
-
 _OPEN = "stud-open"
 
 
-def open_proviso(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Proviso:
+def open_proviso(spot: Spot, fixing: FixingBase, chance: float, what: str) -> Proviso:
     """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so."""
-    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, screw_mm, half_mm, what))
+    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, what))
 
 
-def _open_finding(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float, half_mm: float, what: str) -> Finding:
+def _open_finding(spot: Spot, fixing: FixingBase, chance: float, what: str) -> Finding:
     pin, what_it_met = "Push a pin in where the fixture covers it", "what it met"
     if spot.reading.board_kind in (BoardKind.LATH, BoardKind.LINING):
         # the face is wood itself: what a short pin meets there tells nothing
@@ -53,6 +45,6 @@ def _open_finding(spot: Spot, fixing: FixingBase, chance: float, screw_mm: float
         _OPEN,
         f"Hole {spot.hole.number} may be a stud or not: {what} by {show_share(chance)}.",
         {"chance": chance},
-        f"{pin}, and put in {what_it_met}{_moves(spot, screw_mm, half_mm)}.",
+        f"{pin}, and put in {what_it_met}.",
         Stage.WALL,
     )

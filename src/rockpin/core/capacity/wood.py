@@ -234,7 +234,7 @@ def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, diameter_mm: fl
     if behind.solid_wood >= spot.framing.solid_wood_credit:
         return []
     what = "there is solid wood on both sides of the screw"
-    return [open_proviso(spot, fastener, behind.solid_wood, diameter_mm, diameter_mm, what)]
+    return [open_proviso(spot, fastener, behind.solid_wood, what)]
 
 
 _Fitting = tuple[tuple[float, ...], tuple[Held, ...]]

@@ -38,10 +38,13 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
   };
   const mine = listed.candidates.find((one) => one.fixing === hole.chosen);
   const { van_fixing, van_label } = listed;
+  // where nothing holds, what works is what one came for
+  const stuck = saved.some((one) => one.chosen === null);
 
   return (
     <>
       <WhyLoose loose={editing.plan.loose} />
+      {stuck && <WaysOut editing={editing} />}
       <HoleTabs holes={editing.plan.holes} selected={selected} onSelect={onSelect} />
       <p className="text-[12px] text-soft">
         Hole {hole.number} · {hole.support_label} · {hole.behind_text}
@@ -55,7 +58,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       )}
       {hole.working && <UseBars working={hole.working} />}
       {editing.plan.heavier_text && <p className="mt-1 text-[13px] text-soft">{editing.plan.heavier_text}</p>}
-      <WaysOut editing={editing} />
+      {!stuck && <WaysOut editing={editing} />}
 
       <Heading
         aside={

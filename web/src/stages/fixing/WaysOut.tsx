@@ -14,13 +14,16 @@ export function WaysOut({ editing }: { editing: Editing }) {
   const stuck = plan.holes.some((hole) => hole.chosen === null);
   const [asked, setAsked] = useState(false);
   const wanted = plan.verdict.word !== "ready";
-  const ways = ask.useQuery(
+  const asks = wanted && (stuck || asked);
+  const query = ask.useQuery(
     "get",
     "/api/jobs/{job_id}/ways-out",
     { params: { path: { job_id } } },
-    { enabled: wanted && (stuck || asked) },
+    { enabled: asks },
   );
   if (!wanted) return null;
+  // ways out of what it was before lead back there
+  const ways = asks && !query.isFetching ? query.data : undefined;
   const take = (way: WayOut) => {
     const { job } = way;
     if (!job) return;
@@ -36,14 +39,14 @@ export function WaysOut({ editing }: { editing: Editing }) {
           Is there another way?
         </Button>
       )}
-      {ways.isFetching && <p className="text-[13px] text-soft">Planning each of them…</p>}
-      {ways.data?.length === 0 && !ways.isFetching && (
+      {query.isFetching && <p className="text-[13px] text-soft">Planning each of them…</p>}
+      {ways?.length === 0 && (
         <p className="text-[13px] text-soft">
           None was found by moving it, by other holes or fixings, by a board behind it or by less weight.
         </p>
       )}
       <ul aria-label="Ways that work">
-        {ways.data?.map((way) => (
+        {ways?.map((way) => (
           <li
             key={way.kind}
             className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"

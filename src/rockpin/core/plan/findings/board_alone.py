@@ -3,7 +3,15 @@
 from collections.abc import Sequence
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2, UnitSystem, show_force, show_mass
+from rockpin.core.base.quantities import (
+    MM_PER_INCH,
+    STANDARD_GRAVITY_M_S2,
+    UnitSystem,
+    show_force,
+    show_length,
+    show_limit,
+    show_mass,
+)
 from rockpin.core.capacity import method_of
 from rockpin.core.choice import HoleChoice
 from rockpin.core.demand import Demand
@@ -126,8 +134,9 @@ def _overhung(
         f"Board alone bears no more than {show_mass(figures.board_alone_kg, units)} in one place; there would be "
         f"{show_mass(total, units)}."
         if total > figures.board_alone_kg
-        else f"Board without framing bears an arm of at most {figures.cantilever_arm_mm / 1000:g} m and {most:g} N for "
-        f"each millimetre of wall; this is {arm / 1000:.2f} m and {per_mm:.2f} N."
+        else "Board without framing bears weight no farther than "
+        f"{show_limit(figures.cantilever_arm_mm, units)} off the wall, and {_to_each(most, units)} along it; this is "
+        f"{show_length(arm, units)} and {_to_each(per_mm, units)}."
     )
     return [
         Finding(
@@ -140,6 +149,12 @@ def _overhung(
             figures={"n_per_mm": per_mm, "arm_mm": arm, "mass_kg": total},
         )
     ]
+
+
+def _to_each(n_per_mm: float, units: UnitSystem) -> str:
+    """A line of weight [N/mm] as a mass to each metre or foot."""
+    unit_mm, each = (1000.0, "metre") if units is UnitSystem.METRIC else (12 * MM_PER_INCH, "foot")
+    return f"{show_mass(n_per_mm * unit_mm / STANDARD_GRAVITY_M_S2, units)} to each {each}"
 
 
 def _over_one_another(spans: Sequence[tuple[float, float, float]]) -> list[tuple[float, float, float]]:

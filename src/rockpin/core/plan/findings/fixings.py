@@ -7,13 +7,14 @@ from math import inf
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, method_of
+from rockpin.core.capacity import Assessment, method_of, moves_text, sure_places
 from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.plan.findings.stud_edge import move_off_the_edge
+from rockpin.core.plan.spots import NOMINAL_SCREW_MM
 from rockpin.core.tables.catalogue import Catalogue
 
 _OF_ANOTHER_WALL = {
@@ -84,18 +85,31 @@ def _nearest_miss(choice: HoleChoice) -> str:
     return f"{first.label}: {first.refusals[0].sentence}"
 
 
-def _either_way(proviso: Finding, choice: HoleChoice, catalogue: Catalogue) -> Finding:
-    """Where a place may be a stud or not, the best for either is named, so that a pin decides between the two."""
-    if proviso.code != "stud-open":
+def _either_way(proviso: Finding, choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Finding:
+    """Where a place may be a stud or not, the best for either is named, so that a pin decides between the two; and how
+    far it is to where either is sure, if anything holds there."""
+    if proviso.code != "stud-open" or not spot.worded:
         return proviso
-    best: dict[bool, str] = {}
+    best: dict[bool, Assessment] = {}
     for one in choice.accepted:
         kind = method_of(catalogue.fixing_by_key[one.fixing]).kind_behind(BehindKind.OPEN)
-        best.setdefault(kind is BehindKind.VOID, inside(one.label))
+        best.setdefault(kind is BehindKind.VOID, one)
     places = ((False, "in the stud"), (True, "where it is clear"))
-    named = [f"{words}: {best[clear].removesuffix(' in the stud')}" for clear, words in places if clear in best]
-    text = "; ".join(named)
-    return proviso.model_copy(update={"sentence": f"{proviso.sentence} {text[:1].upper()}{text[1:]}."})
+    named = [
+        f"{words}: {inside(best[clear].label).removesuffix(' in the stud')}" for clear, words in places if clear in best
+    ]
+    text, screw_mm, half_mm = "; ".join(named), NOMINAL_SCREW_MM, spot.framing.hole_half_mm
+    if False in best and (screw := best[False].screw):
+        screw_mm = screw.diameter_mm
+    if True in best:
+        fixing = catalogue.fixing_by_key[best[True].fixing]
+        half_mm = max((half_mm, *method_of(fixing).clear_halves_mm(fixing)))
+    sure = [one for one in sure_places(spot, screw_mm, half_mm) if (not one.wood) in best]
+    action = proviso.action
+    if action and sure:
+        action = f"{action.removesuffix('.')}, or move it {moves_text(sure, spot.units)}."
+    sentence = f"{proviso.sentence} {text[:1].upper()}{text[1:]}."
+    return proviso.model_copy(update={"sentence": sentence, "action": action})
 
 
 def fixing_findings(
@@ -132,7 +146,7 @@ def fixing_findings(
                 )
             )
         else:
-            found += [_either_way(one.finding, choice, catalogue) for one in choice.chosen.provisos]
+            found += [_either_way(one.finding, choice, spot, catalogue) for one in choice.chosen.provisos]
     return found
 
 
