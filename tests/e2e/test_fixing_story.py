@@ -163,5 +163,7 @@ def test_a_way_that_works_is_taken_with_one_press_and_undone_with_one(open_page:
     first = ways.get_by_role("button", name=re.compile("^Do it: ")).first
     first.click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).not_to_be_visible()
+    # what led out of what it was before is no way any more
+    expect(ways.get_by_role("listitem")).to_have_count(0)
     page.get_by_role("button", name=re.compile("^Undo")).click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()

@@ -143,3 +143,9 @@ def test_where_it_could_go_is_drawn_and_one_press_goes_there(open_page: OpenPage
     )
     expect(page.get_by_role("button", name=re.compile("^Verdict: Ready"))).to_be_visible()
     expect(page.get_by_role("table", name="Coordinates of the holes").get_by_text("brick", exact=True)).to_have_count(4)
+    # places that were worked out where it stood before are not offered when one comes back
+    go(page, "Fixing")
+    page.get_by_role("button", name=re.compile("^Undo: ")).click()
+    go(page, "Set-out")
+    expect(page.get_by_role("button", name="Would it be better a little aside?")).to_be_visible()
+    expect(page.get_by_role("list", name="Better places near").get_by_role("listitem")).to_have_count(0)

@@ -17,12 +17,14 @@ export function NearPlaces({
 }) {
   const { job_id } = editing.data;
   const [asked, setAsked] = useState(false);
-  const places = ask.useQuery(
+  const query = ask.useQuery(
     "get",
     "/api/jobs/{job_id}/places",
     { params: { path: { job_id } } },
     { enabled: asked },
   );
+  // what was worked out for the job as it was before says nothing of it now
+  const places = asked && !query.isFetching ? query.data : undefined;
   useEffect(() => () => setHighlight(null), [setHighlight]);
   const take = (place: Place) => {
     setHighlight(null);
@@ -37,38 +39,37 @@ export function NearPlaces({
           Would it be better a little aside?
         </Button>
       )}
-      {places.isFetching && <p className="text-[13px] text-soft">Judging places near…</p>}
-      {places.data?.length === 0 && !places.isFetching && (
+      {query.isFetching && <p className="text-[13px] text-soft">Judging places near…</p>}
+      {places?.length === 0 && (
         <p className="text-[13px] text-soft">
           Of the places near that were judged, on studs, in bricks and out of zones, none is better.
         </p>
       )}
       <ul aria-label="Better places near">
-        {!places.isFetching &&
-          places.data?.map((place) => (
-            <li
-              key={`${place.dx_mm} ${place.dy_mm}`}
-              className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
-              onPointerEnter={() => setHighlight(place.area)}
-              onPointerLeave={() => setHighlight(null)}
-              onFocus={() => setHighlight(place.area)}
-              onBlur={() => setHighlight(null)}
+        {places?.map((place) => (
+          <li
+            key={`${place.dx_mm} ${place.dy_mm}`}
+            className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
+            onPointerEnter={() => setHighlight(place.area)}
+            onPointerLeave={() => setHighlight(null)}
+            onFocus={() => setHighlight(place.area)}
+            onBlur={() => setHighlight(null)}
+          >
+            <span className={`pt-0.5 ${INK[place.word]}`}>
+              <Mark severity={place.word} size={12} />
+            </span>
+            <span className="min-w-0 text-[13px]">
+              <Said>{place.sentence}</Said>
+            </span>
+            <Button
+              className="min-h-8"
+              onClick={() => take(place)}
+              aria-label={`Put it there: ${place.sentence}`}
             >
-              <span className={`pt-0.5 ${INK[place.word]}`}>
-                <Mark severity={place.word} size={12} />
-              </span>
-              <span className="min-w-0 text-[13px]">
-                <Said>{place.sentence}</Said>
-              </span>
-              <Button
-                className="min-h-8"
-                onClick={() => take(place)}
-                aria-label={`Put it there: ${place.sentence}`}
-              >
-                Put it there
-              </Button>
-            </li>
-          ))}
+              Put it there
+            </Button>
+          </li>
+        ))}
       </ul>
     </>
   );
