@@ -494,6 +494,8 @@ def test_an_open_place_names_the_best_for_a_stud_and_for_a_void_and_how_far_each
     assert found.action is not None
     assert re.search(r"Push a pin in .*, or move it \d+ mm to the left, where it is surely in the stud", found.action)
     assert re.search(r"\d+ mm to the right, where it is clear of it", found.action)
+    # whoever is sent to the wall for that does not read there that all is known
+    assert made.stages[0].verdict.sentence == "What it is built of is known; Fixing still asks for a look here."
     # laths are wood too: there a short pin tells nothing
     lath = Layer(material="lath_and_plaster", thickness_mm=25)
     lathed = wall.model_copy(update={"build_up": (lath, wall.build_up[1], lath)})

@@ -24,6 +24,7 @@ _PARAMETERS: dict[str, Any] = {
     "away": False,
     "paper": "a4",
     "along": "along",
+    "coarse": True,
     "decimal": "point",
     "reach_mm": 50,
     "theme": "light",

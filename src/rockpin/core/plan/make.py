@@ -56,11 +56,20 @@ _CLEAR = {
 }
 
 
+def _clear(stage: Stage, findings: Sequence[Finding]) -> str:
+    """What is said of a stage that nothing stands against; what another sends one there for is not yet done."""
+    sends = {one.stage for one in findings if one.action_stage is stage and one.severity is not Severity.NOTE}
+    if stage is not Stage.WALL or not sends:
+        return _CLEAR[stage]
+    senders = " and ".join(one.value.capitalize() for one in Stage if one in sends)
+    return f"What it is built of is known; {senders} still {'asks' if len(sends) == 1 else 'ask'} for a look here."
+
+
 def _stages(findings: list[Finding], because: dict[Stage, str], bored: bool = True) -> tuple[StagePlan, ...]:
     return tuple(
         StagePlan(
             stage=stage,
-            verdict=verdict_of((finding for finding in findings if finding.stage is stage), _CLEAR[stage], bored),
+            verdict=verdict_of((one for one in findings if one.stage is stage), _clear(stage, findings), bored),
             because=because[stage],
             findings=tuple(finding for finding in findings if finding.stage is stage),
             said=tuple(gathered(finding for finding in findings if finding.stage is stage)),
