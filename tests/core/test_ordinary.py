@@ -132,6 +132,22 @@ def test_what_only_studs_hold_is_put_on_one_that_is_still_to_be_felt_for(aside_m
     assert not [one for one in moved.findings if one.severity is Severity.DO_NOT_DRILL]
 
 
+def test_what_wants_the_middle_of_a_stud_is_told_to_find_its_edges() -> None:
+    # on laths the skin is 25 mm: with an edge that may be 9 mm away the same screws bear too little
+    laths = Layer(material="lath_and_plaster", thickness_mm=25)
+    wall = _arm_beside_a_stud(180).wall
+    lathed = wall.model_copy(update={"build_up": (laths, wall.build_up[1], laths)})
+    document = _arm_beside_a_stud(180).model_copy(update={"walls": (lathed,)})
+    first = ways_out(document, load_catalogue())[0]
+    assert first.sentence.startswith("Find a stud, feel for both of its edges, and put it on the middle of that: ")
+    assert (first.kind, first.word, first.job) == (WayKind.MOVE, VerdictWord.PROVE_FIRST, None)
+    # where they were found there is nothing more to find: the stud is where it is
+    known = wall.model_copy(update={"build_up": lathed.build_up, "framing": studs(89, HowKnown.SEEN).framing})
+    ways = _ways(document.model_copy(update={"walls": (known,)}))
+    assert ways
+    assert not any("feel for" in way.lower() for way in ways)
+
+
 def test_no_hole_is_drilled_wider_than_its_plate_has_metal_for() -> None:
     def in_plate(edge_mm: float) -> Fixture:
         plate = grab_rail(9).supports[0]

@@ -109,6 +109,10 @@ def test_board_alone_says_what_would_help_and_the_stud_holds() -> None:
     assert between.ways
     # what one tries before all else stands first
     assert between.ways[0].startswith("Put it where studs are, each hole in the middle of one: ")
+    # no two studs stand as close together as the holes of a plate
+    plate = what_goes_in(Supposed(wall="board_on_studs", shape="plate"), CATALOGUE)
+    assert plate.ways
+    assert not any(way.startswith("Put it where studs are") for way in plate.ways)
     assert any("Every hole is between the studs" in one for one in between.assumed)
     into = what_goes_in(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
     assert "in the stud" in into.fits[0].label

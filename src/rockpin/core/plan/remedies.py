@@ -9,6 +9,7 @@ from rockpin.core.base.quantities import show_across, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import HowKnown, Member
 from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
@@ -20,6 +21,7 @@ from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, proof_pulls, test_first
 from rockpin.core.plan.way_out import (
+    STOPPED,
     Trial,
     WayKind,
     WayOut,
@@ -32,6 +34,8 @@ from rockpin.core.plan.way_out import (
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.remedies import RemedyTable
+
+_ORDER = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)
 
 
 def _moved(job: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
@@ -203,7 +207,38 @@ def move(trial: Trial) -> WayOut | None:
 
         return trial.way(WayKind.MOVE, job, says)
 
-    return first_of(by(dx, dy) for dx, dy in _moves(trial.job, trial.before, trial.sizes))
+    moves = _moves(trial.job, trial.before, trial.sizes)
+    return first_of(by(dx, dy) for dx, dy in moves) or _on_a_stud_once_found(trial)
+
+
+def _on_a_stud_once_found(trial: Trial) -> WayOut | None:
+    """One column of holes, on the middle of a stud whose edges are found first: where it only may be, its edge may be
+    near, and it bears too little. Nothing that a press could do: the stud is where it is."""
+    at, wall = [hole.x_mm for hole in trial.before.holes], trial.job.wall
+    row = wall.framing.row if wall.framing else None
+    if not trial.before.framed or not at or max(at) - min(at) > trial.sizes.same_stud_mm:
+        return None
+    if row is None or row.known is not HowKnown.PREDICTED or not strained(trial.before) & set(STOPPED):
+        return None
+    wide = row.stud_width_mm
+    found = Member(
+        id="found",
+        x_mm=sum(at) / len(at) - wide / 2,
+        y_mm=0,
+        width_mm=wide,
+        height_mm=wall.height_mm,
+        known=HowKnown.SEEN,
+    )
+    framing = wall.framing.model_copy(update={"row": None, "members": (found,)}) if wall.framing else None
+    walls = tuple(one.model_copy(update={"framing": framing}) if one.id == wall.id else one for one in trial.job.walls)
+    way = trial.way(
+        WayKind.MOVE,
+        trial.job.model_copy(update={"walls": walls}),
+        lambda plan: f"Find a stud, feel for both of its edges, and put it on the middle of that: {with_what(plan)}.",
+        applied=False,
+    )
+    # whatever else is proved, the stud is still to be found
+    return way and way.model_copy(update={"word": max(way.word, VerdictWord.PROVE_FIRST, key=_ORDER.index)})
 
 
 def other_holes(trial: Trial) -> WayOut | None:
@@ -289,9 +324,6 @@ def _on_what(plan: Plan) -> str:
     if not count:
         return ""
     return f", {'its hole' if len(plan.holes) == 1 else f'{count} of {len(plan.holes)} holes'} in studs"
-
-
-_ORDER = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)
 
 
 def ways_out(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -> tuple[WayOut, ...]:

@@ -46,7 +46,7 @@ class WayOut(Model):
     job: JobBody | None
 
 
-_STOPPED = (
+STOPPED = (
     "nothing-holds",
     "own-choice-refused",
     "board-overhung",
@@ -54,6 +54,7 @@ _STOPPED = (
     "joint-too-weak",
     "turns-on-one",
 )
+"""What no hole is drilled with, by the codes of its findings."""
 _FELT_FOR = "stud-open"
 _DOUBTED = (_FELT_FOR, "depends-on-wall", "packet-high")
 
@@ -65,7 +66,7 @@ def codes(plan: Plan) -> set[str]:
 
 def strained(plan: Plan) -> set[str]:
     """What of a plan a way out would mend."""
-    return codes(plan) & {*_STOPPED, *_DOUBTED}
+    return codes(plan) & {*STOPPED, *_DOUBTED}
 
 
 def _stops(plan: Plan) -> set[str]:
@@ -75,7 +76,7 @@ def _stops(plan: Plan) -> set[str]:
 def works(plan: Plan, before: Plan) -> bool:
     """Whether nothing that stops a fixing is left, and nothing new stops the job."""
     left = codes(plan)
-    if any(hole.chosen is None for hole in plan.holes) or left & set(_STOPPED):
+    if any(hole.chosen is None for hole in plan.holes) or left & set(STOPPED):
         return False
     return _stops(plan) <= _stops(before) and (strained(plan) <= strained(before) or to_be_felt_for(plan, before))
 
@@ -83,7 +84,7 @@ def works(plan: Plan, before: Plan) -> bool:
 def to_be_felt_for(plan: Plan, before: Plan) -> bool:
     """Whether a way out of what is stopped leaves nothing open but the studs: it goes where they usually are, and a pin
     tells. A place beside them that only may be wood is no way."""
-    if strained(plan) - strained(before) != {_FELT_FOR} or not strained(before) & set(_STOPPED):
+    if strained(plan) - strained(before) != {_FELT_FOR} or not strained(before) & set(STOPPED):
         return False
     unsure = [hole for hole in plan.holes if hole.behind.kind is BehindKind.OPEN]
     return all(any(one.rect.distance_to(hole.x_mm, hole.y_mm) == 0 for one in plan.framing.members) for hole in unsure)

@@ -1,6 +1,7 @@
 """What goes in? The best fixings for a thing on a wall as far as both are known, each put through the whole plan."""
 
 from collections.abc import Iterable, Sequence
+from itertools import pairwise
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, VerdictWord, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
@@ -23,7 +24,7 @@ from rockpin.core.plan import (
     ways_out,
     with_what,
 )
-from rockpin.core.questions.supposed import Refusal, Supposed, assumed, supposed_job, title_of
+from rockpin.core.questions.supposed import SAME_STUD_MM, Refusal, Supposed, assumed, supposed_job, title_of
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named
 from rockpin.core.tables.shapes import Measure
@@ -31,6 +32,8 @@ from rockpin.core.tables.shapes import Measure
 _ANSWERS = 3
 _REFUSALS = 4
 _WAYS = 3
+_STUDS_APART_MM = 250.0
+"""Two studs stand at least so far apart [mm], middle to middle, but beside openings and corners."""
 _OF_THE_THING = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
 """What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
 _EACH = "Its holes want different fixings: make it a job, where each hole has its own."
@@ -220,6 +223,10 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
     if bars := _bars(job):
         job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
     plan = make_plan(job, catalogue, keep)
+    columns = sorted(hole.x_mm for hole in plan.holes)
+    if any(SAME_STUD_MM < right - left < _STUDS_APART_MM for left, right in pairwise(columns)):
+        # no two studs stand so close together
+        return ()
     if all(hole.chosen for hole in plan.holes) and verdict_of(_told(plan.findings), "").word is VerdictWord.READY:
         return (f"{_WHERE_STUDS_ARE}: {with_what(plan)}.",)
     # ways that change the wall or the load are as good where there is no stud

@@ -26,7 +26,7 @@ _WALL = "wall"
 _SITE = "site"
 _JOB = "asked"
 _TOLD_MEASURES = ("width", "height", "depth", "own", "holds")
-_SAME_STUD_MM = 25.0
+SAME_STUD_MM = 25.0
 """Holes whose columns lie no farther apart [mm] are supposed to stand in one stud."""
 
 
@@ -136,7 +136,7 @@ def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
         return job
     columns: list[float] = []
     for hole in sorted(place_fixture(job, catalogue.figures.setout.channel_back_mm).holes, key=lambda one: one.x_mm):
-        if not columns or hole.x_mm - columns[-1] > _SAME_STUD_MM:
+        if not columns or hole.x_mm - columns[-1] > SAME_STUD_MM:
             columns.append(hole.x_mm)
     studs = tuple(
         Member(

@@ -20,7 +20,8 @@ class RemedyTable(Model):
     ``coach_hole_mm``, ``thick_coach_hole_mm``: a bracket's hole for the usual coach screw under a person's weight, and
     for the next thicker one. ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the
     least and at the most. ``bracket_metal_mm``: the least metal that stays beside it.
-    ``map_coarse_mm``: how far places of the first, quick map lie apart.
+    ``same_stud_mm``: holes that lie no farther apart along the wall go into one stud. ``map_coarse_mm``: how far places
+    of the first, quick map lie apart.
     ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
     ``test_spares``: how much more than wanted a test has to carry, since shear stays as tabled.
     """
@@ -43,6 +44,7 @@ class RemedyTable(Model):
     second_hole_edge_mm: float
     second_hole_apart_mm: float
     onto_studs_farthest_mm: float
+    same_stud_mm: float
     board_thick_mm: tuple[float, ...]
     board_over_mm: float
     board_edge_mm: float
