@@ -5,6 +5,7 @@ import time
 
 import numpy as np
 
+from bench.timing import reference_ms
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.keeping import Keep
 from rockpin.core.document.fixture import Fixture
@@ -12,7 +13,8 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.placing import shifted
 from rockpin.core.plan import make_plan
-from rockpin.core.plan.placemap import PlaceMap, map_places
+from rockpin.core.plan.placemap import PlaceMap, map_places, mappable
+from rockpin.demo import demo_documents
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.mapped_walls import PLATES, WALLS
 
@@ -128,6 +130,22 @@ def _costs() -> None:
         _row(f"brick, {share:g} of it", brick_wall(height_mm=2500, width_mm=4000 * share), _plate(4))
 
 
+def _first_looks() -> None:
+    """The walls of the demo, with all that hangs and runs there: some places of each first, then every millimetre."""
+    step, loop = _CATALOGUE.remedies.map_coarse_mm, reference_ms()
+    print(f"\nwalls of the demo\n{'':<24}{f'{step} mm, s':>12}{'in loops':>10}{'every mm, s':>12}{'combinations':>14}")
+    for document in demo_documents():
+        if not mappable(document, _CATALOGUE):
+            continue
+        took = []
+        for apart in (step, 1):
+            start = time.perf_counter()
+            found = map_places(document, _CATALOGUE, uses=False, step_mm=apart)
+            took.append(time.perf_counter() - start)
+        told = f"{took[0]:>12.2f}{took[0] * 1000 / loop:>10.0f}{took[1]:>12.2f}{found.worked_out:>14}"
+        print(f"{document.id:<24}{told}", flush=True)
+
+
 def _milp() -> None:
     """The nearest ready place on a lattice, by the map and by a mixed-integer programme.
 
@@ -193,5 +211,6 @@ def _milp() -> None:
 def measure_placement() -> None:
     """All of it."""
     _costs()
+    _first_looks()
     _milp()
     _exact()
