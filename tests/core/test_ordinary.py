@@ -132,6 +132,14 @@ def test_what_only_studs_hold_is_put_on_one_that_is_still_to_be_felt_for(aside_m
     assert not [one for one in moved.findings if one.severity is Severity.DO_NOT_DRILL]
 
 
+def test_a_place_that_is_sure_goes_before_a_stud_that_is_still_to_be_found() -> None:
+    # 20 mm to one side a stud may be, as far to the other there is surely none, and a toggle holds
+    (row,) = [one for one in REFUSED if one.key == "toggle-beside-stud"]
+    first = ways_out(row.job(), load_catalogue())[0]
+    assert (first.kind, first.word) == (WayKind.MOVE, VerdictWord.READY)
+    assert first.sentence.startswith("Move it 20 mm to the right: strap toggle M6")
+
+
 def test_what_wants_the_middle_of_a_stud_is_told_to_find_its_edges() -> None:
     # on laths the skin is 25 mm: with an edge that may be 9 mm away the same screws bear too little
     laths = Layer(material="lath_and_plaster", thickness_mm=25)

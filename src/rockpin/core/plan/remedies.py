@@ -202,13 +202,22 @@ def move(trial: Trial) -> WayOut | None:
         job = stays_behind(trial.job, _moved(trial.job, dx_mm, dy_mm), trial.catalogue)
 
         def says(plan: Plan) -> str:
-            onto = f"Put it on a stud, perhaps {words}" if to_be_felt_for(plan, trial.before) else f"Move it {words}"
+            onto = f"{_ONTO_A_STUD}, perhaps {words}" if to_be_felt_for(plan, trial.before) else f"Move it {words}"
             return f"{onto}: {with_what(plan)}{_on_what(plan)}."
 
         return trial.way(WayKind.MOVE, job, says)
 
-    moves = _moves(trial.job, trial.before, trial.sizes)
-    return first_of(by(dx, dy) for dx, dy in moves) or _on_a_stud_once_found(trial)
+    to_feel_for: list[WayOut] = []
+    for dx, dy in _moves(trial.job, trial.before, trial.sizes):
+        if way := by(dx, dy):
+            # a place that is sure goes before a stud that is still to be found, be that as near as it may
+            if not way.sentence.startswith(_ONTO_A_STUD):
+                return way
+            to_feel_for.append(way)
+    return to_feel_for[0] if to_feel_for else _on_a_stud_once_found(trial)
+
+
+_ONTO_A_STUD = "Put it on a stud"
 
 
 def _on_a_stud_once_found(trial: Trial) -> WayOut | None:
