@@ -132,7 +132,6 @@ class Spot:
         default_factory=dict, init=False, compare=False, repr=False
     )
     """What fixings came to here, by key, with the row and the tables that they were judged by."""
-    _texts: dict[str, str] = field(default_factory=dict, init=False, compare=False, repr=False)
 
     @property
     def skin_lever_mm(self) -> float:
@@ -282,14 +281,6 @@ class Spot:
         if of not in known:
             known[of] = work()
         return known[of]
-
-    def cached_text(self, key: str, work: Callable[[], str]) -> str:
-        """A sentence about this hole that is the same for every fixing of a kind, worked out once; "" if not worded."""
-        if not self.worded:
-            return ""
-        if key not in self._texts:
-            self._texts[key] = work()
-        return self._texts[key]
 
     def cached_per_wall(self, key: str, work: Callable[[], T]) -> T:
         """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""

@@ -195,29 +195,24 @@ def lighter_hand(trial: Trial) -> WayOut | None:
 
 
 def move(trial: Trial) -> WayOut | None:
-    """The nearest place on the same wall where it holds."""
-
-    def by(dx_mm: float, dy_mm: float) -> WayOut | None:
+    """The nearest place on the same wall where it holds; one that is sure before a stud that is still to be found."""
+    felt_for: list[WayOut] = []
+    for dx_mm, dy_mm in _moves(trial.job, trial.before, trial.sizes):
         words = move_words(dx_mm, dy_mm, trial.units)
         job = stays_behind(trial.job, _moved(trial.job, dx_mm, dy_mm), trial.catalogue)
+        unsure: list[bool] = []
 
-        def says(plan: Plan) -> str:
-            onto = f"{_ONTO_A_STUD}, perhaps {words}" if to_be_felt_for(plan, trial.before) else f"Move it {words}"
+        def says(plan: Plan, words: str = words, unsure: list[bool] = unsure) -> str:
+            unsure.append(to_be_felt_for(plan, trial.before))
+            onto = f"Put it on a stud, perhaps {words}" if unsure[-1] else f"Move it {words}"
             return f"{onto}: {with_what(plan)}{_on_what(plan)}."
 
-        return trial.way(WayKind.MOVE, job, says)
-
-    to_feel_for: list[WayOut] = []
-    for dx, dy in _moves(trial.job, trial.before, trial.sizes):
-        if way := by(dx, dy):
-            # a place that is sure goes before a stud that is still to be found, be that as near as it may
-            if not way.sentence.startswith(_ONTO_A_STUD):
-                return way
-            to_feel_for.append(way)
-    return to_feel_for[0] if to_feel_for else _on_a_stud_once_found(trial)
-
-
-_ONTO_A_STUD = "Put it on a stud"
+        way = trial.way(WayKind.MOVE, job, says)
+        if way and not any(unsure):
+            return way
+        if way:
+            felt_for.append(way)
+    return felt_for[0] if felt_for else _on_a_stud_once_found(trial)
 
 
 def _on_a_stud_once_found(trial: Trial) -> WayOut | None:
