@@ -4,6 +4,8 @@ import gc
 import time
 from collections.abc import Callable
 
+from rockpin.collector import look_seldom, set_aside_what_is_loaded
+
 
 def quantile(values: list[float], share: float) -> float:
     """The value below which so many lie."""
@@ -12,10 +14,11 @@ def quantile(values: list[float], share: float) -> float:
 
 
 def sample_ms(work: Callable[[], object], count: int) -> list[float]:
-    """How long some work takes, so many times over [ms], with what was loaded before set aside as the server does."""
+    """How long some work takes, so many times over [ms], with the collector set as in the server's planners."""
     work()
     gc.collect()
-    gc.freeze()
+    set_aside_what_is_loaded()
+    look_seldom()
     found = []
     for _ in range(count):
         start = time.perf_counter()

@@ -4,7 +4,6 @@ The questions about one job go to the same process, which has its documents and 
 """
 
 import asyncio
-import gc
 import os
 import signal
 from collections.abc import Callable, Iterator
@@ -25,6 +24,7 @@ from fastapi import Depends, Header, Request, Response
 from pydantic import ValidationError
 
 from rockpin.api.context import AppContext, Device
+from rockpin.collector import look_seldom, set_aside_what_is_loaded, wait_for_start
 from rockpin.core.base.errors import BadInput, CannotPlan, Overtaken, RockPinError, faults_of
 
 _MOST_WORKERS = 4
@@ -105,8 +105,7 @@ class _Asked:
 
 def _work(path: Path, line: Connection) -> None:
     """The life of a process that plans: it answers until its line is closed, and ends with whom it works for."""
-    # nothing that is loaded now will be thrown away
-    gc.disable()
+    wait_for_start()
     from rockpin.api.tasks import TASKS
     from rockpin.catalogue import load_catalogue
     from rockpin.store import Store
@@ -115,10 +114,8 @@ def _work(path: Path, line: Connection) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     asked = _Asked(line)
     context = AppContext(store=Store(path), shipped=load_catalogue(), go_on=asked.go_on)
-    gc.freeze()
-    gc.enable()
-    # a plan makes many small things and few circles
-    gc.set_threshold(20_000, 20, 50)
+    set_aside_what_is_loaded()
+    look_seldom()
     while True:
         try:
             task, rest = asked.next()

@@ -1,10 +1,11 @@
 """Serving phones on the local network beside this machine: one application, two doors."""
 
 import asyncio
-import gc
 import socket
 from contextlib import nullcontext, suppress
 from typing import TYPE_CHECKING
+
+from rockpin.collector import set_aside_what_is_loaded
 
 if TYPE_CHECKING:
     from rockpin.api.pairing import Pairing
@@ -41,8 +42,7 @@ def serve_both(store: "Store", workers: int, near: socket.socket, far: socket.so
     app = make_app(store, load_catalogue(), workers=workers, hosts=addresses)
     app.state.pairing = pairing
     say_where(pairing)
-    gc.freeze()
-    gc.enable()
+    set_aside_what_is_loaded()
     inner = uvicorn.Server(uvicorn.Config(app, http=PatientLine, log_level="warning", access_log=False))
     outer = uvicorn.Server(
         uvicorn.Config(

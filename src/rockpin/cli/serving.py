@@ -1,6 +1,5 @@
 """Commands that start the application."""
 
-import gc
 import socket
 import sys
 from collections.abc import Iterator
@@ -12,6 +11,7 @@ from typing import TYPE_CHECKING, Annotated
 import typer
 
 from rockpin.cli.shared import Data, app, fail, open_store
+from rockpin.collector import set_aside_what_is_loaded, wait_for_start
 
 if TYPE_CHECKING:
     from rockpin.store import Store
@@ -62,22 +62,15 @@ def _serve(store: "Store", port: int, planners: int | None, lan: bool, lan_port:
         serve_both(store, workers, listener, far)
         return
     app_made = make_app(store, load_catalogue(), workers=workers)
-    _keep_what_is_loaded()
+    set_aside_what_is_loaded()
     config = uvicorn.Config(app_made, http=PatientLine, log_level="warning", access_log=False)
     uvicorn.Server(config).run(sockets=[listener])
-
-
-def _keep_what_is_loaded() -> None:
-    """Program and catalogue stay: else the collector walks over all of it in the middle of an answer."""
-    gc.freeze()
-    gc.enable()
 
 
 @contextmanager
 def _alone_with(data: Path | None) -> Iterator["Store"]:
     """The data file, for this server alone."""
-    # nothing that is loaded now will be thrown away; looking for that is a fifth of a start
-    gc.disable()
+    wait_for_start()
     from rockpin.store import BadDataFile
     from rockpin.store.in_use import only_user_of
 
