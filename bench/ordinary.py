@@ -11,7 +11,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
 
-from bench.ordinary_jobs import Row, job, masonry, studs
+from bench.ordinary_jobs import Row, bonded, job, masonry, studs
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
 from rockpin.catalogue import load_catalogue
@@ -55,6 +55,7 @@ FAMILIES: dict[str, Callable[[], Wall]] = {
     "cement board": lambda: _framed("fibre_cement_board", 12.5),
     "timber lining": lambda: _framed("timber_lining", 18),
     "board on steel studs": lambda: _framed("gypsum_board", 12.5, "steel_studs", 70),
+    "board on dabs": bonded,
     "plastered brick": lambda: masonry("brick"),
     "plastered dense block": lambda: masonry("dense_block"),
     "cored brick": lambda: masonry("cored_brick"),

@@ -85,6 +85,12 @@ def masonry(material: str, skin_mm: float = 12, thick_mm: float = 215, **more: A
     return a_wall(material, (*front, *skin, Layer(material=material, thickness_mm=thick_mm)), **more)
 
 
+def bonded(material: str = "dense_block", thick_mm: float = 100, gap_mm: float = 16) -> Wall:
+    """Board stuck on dabs to masonry."""
+    gap = Layer(material="dabs", thickness_mm=gap_mm, filling=Filling.EMPTY)
+    return a_wall("Board on dabs", (G12, gap, Layer(material=material, thickness_mm=thick_mm)))
+
+
 def job(wall: Wall, fixture: Fixture, x: float, y: float, **more: Any) -> JobDocument:
     region = more.pop("region", Region.BRITAIN)
     return JobDocument(
@@ -330,10 +336,11 @@ def raised_resin() -> tuple[PullTest, ...]:
     )
 
 
-def cabinet() -> Fixture:
+def cabinet(along: tuple[float, ...] = (160, 560)) -> Fixture:
+    """A cabinet on a bar, drilled so far along it [mm]."""
     made = shaped("cabinet", width=800, own=12, holds=25)
     bar = next(one for one in made.supports if one.id == "bar")
-    holes = tuple(FixtureHole(id=f"bar-{n}", x_mm=x, y_mm=20, diameter_mm=9) for n, x in enumerate((160, 560), 1))
+    holes = tuple(FixtureHole(id=f"bar-{n}", x_mm=x, y_mm=20, diameter_mm=9) for n, x in enumerate(along, 1))
     return made.model_copy(
         update={
             "supports": tuple(

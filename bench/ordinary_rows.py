@@ -4,6 +4,7 @@ from bench.ordinary_jobs import (
     BLOCKING,
     Row,
     arm,
+    bonded,
     cabinet,
     cement,
     fair_faced,
@@ -99,6 +100,21 @@ READY: tuple[Row, ...] = (
         True,
     ),
     Row("shelf-block", "The same shelf in dense block", lambda: job(masonry("dense_block"), shelf(), 1500, 1200), True),
+    Row(
+        "shelf-dabs", "The same shelf on board bonded to dense block", lambda: job(bonded(), shelf(), 1500, 1200), True
+    ),
+    Row(
+        "towel-dabs",
+        "Towel rail, board bonded to dense block (use)",
+        lambda: job(bonded(), towel_rail(up=60), 1500, 1200),
+        True,
+    ),
+    Row(
+        "cabinet-dabs",
+        "Wall cabinet 12 + 25 kg on a bar with four holes, board bonded to dense block",
+        lambda: job(bonded(), cabinet((60, 260, 460, 660)), 1000, 1400),
+        True,
+    ),
     Row(
         "shelf-studs",
         "The same shelf into two studs 400 apart with 5 mm screws",

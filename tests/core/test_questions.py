@@ -132,6 +132,33 @@ def test_a_bar_that_has_no_holes_is_carried_by_no_clip() -> None:
     assert all(fit.count > 2 and fit.holds_text is None for fit in brick.fits)
 
 
+def test_holes_that_want_different_fixings_are_each_told_theirs() -> None:
+    """A cabinet into studs: coach screws in its bar, which no clip's hole lets through."""
+    answer = what_goes_in(Supposed(wall="board_on_studs", shape="cabinet", in_studs=True), CATALOGUE)
+    assert (answer.together, answer.verdict.label) == (True, "Holds")
+    assert answer.verdict.sentence.endswith("Its holes want different fixings.")
+    bar, clips = answer.fits
+    assert (bar.where, clips.where) == ("Bar", "Clip 1 and Clip 2")
+    assert bar.fixing != clips.fixing
+    assert bar.card.fixing == bar.fixing
+    job = supposed_job(Supposed(wall="board_on_studs", shape="cabinet", in_studs=True), CATALOGUE)
+    assert clips.count == sum(len(one.holes) for one in job.fixture.supports if one.clipped) == 2
+    # one fixing for all of it is no mixture
+    assert not what_goes_in(Supposed(wall="plastered_brick", shape="cabinet"), CATALOGUE).together
+
+
+def test_one_bar_takes_one_fixing_though_its_clips_take_another() -> None:
+    """In hollow block one hole of the bar wants a rod in resin: all of the bar get one, and the clips their plugs."""
+    answer = what_goes_in(Supposed(wall="plastered_hollow_block", shape="cabinet"), CATALOGUE)
+    assert [fit.where for fit in answer.fits] == ["Bar", "Clip 1 and Clip 2"]
+
+
+def test_what_wants_two_walls_or_none_is_no_question_of_one() -> None:
+    for shape in ("corner_shelf", "box_on_post"):
+        with pytest.raises(BadInput, match="start it as a job"):
+            what_goes_in(Supposed(wall="plastered_brick", shape=shape), CATALOGUE)
+
+
 def test_a_wall_that_nobody_knows_is_asked_for_first() -> None:
     answer = what_goes_in(Supposed(), CATALOGUE)
     assert (answer.fits, answer.ways, answer.verdict.label) == ((), (), "Find out the wall first")

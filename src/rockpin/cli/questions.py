@@ -133,7 +133,7 @@ def goes_in(
         print(f"{answer.title}: {answer.verdict.label}. {answer.verdict.sentence}")
         for fit in answer.fits:
             card = fit.card
-            print(f"\n{fit.count} × {fit.label}, used to {fit.use_text}")
+            print(f"\n{fit.count} × {fit.label}, used to {fit.use_text}" + (f": {fit.where}" if fit.where else ""))
             print(f"  bit {card.bit_text}, {card.depth_text} deep, {card.hammer_text}. {card.put_in_text}.")
             for line in (card.pilot_text, fit.holds_text, *fit.provisos):
                 if line:

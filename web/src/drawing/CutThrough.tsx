@@ -63,12 +63,18 @@ function Grip({ x, y, hole, perMm }: { x: (mm: number) => number; y: number; hol
   if (spec.plug_length_mm > 0) {
     const r = (spec.diameter_mm / 2) * perMm;
     const [from, to] = [x(spec.grip_from_mm), x(spec.grip_to_mm)];
+    const [body, sleeve] = [x(Math.max(0, spec.grip_to_mm - spec.plug_length_mm)), x(spec.sleeve_mm)];
     return (
       <g stroke="var(--ink)" strokeWidth="1">
+        {/* what reaches from the face to where it holds */}
+        {body < from - 1 && <rect x={body} y={y - r} width={from - body} height={2 * r} fill="var(--plug)" />}
         <rect x={from} y={y - r} width={to - from} height={2 * r} fill="var(--plug)" rx="1" />
         {[0.25, 0.5, 0.75].map((share) => (
           <path key={share} d={`M${from + (to - from) * share} ${y - r}v${2 * r}`} opacity=".5" />
         ))}
+        {spec.sleeve_mm > 0 && (
+          <rect x={x(0)} y={y - r} width={sleeve - x(0)} height={2 * r} fill="var(--steel)" opacity=".55" />
+        )}
       </g>
     );
   }

@@ -306,7 +306,8 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     under = spot.under_head_mm(screw)
     front = reading.front_high_mm
     # sprung wings lie back along their bolt until they are past the board
-    past = max(figures.board_screw_past_mm, anchor.wing_mm if anchor.kind == "spring_toggle" else 0.0)
+    least = figures.board_screw_past_mm if anchor.screw_past_mm is None else anchor.screw_past_mm
+    past = max(least, anchor.wing_mm if anchor.kind == "spring_toggle" else 0.0)
     length = screw.stock_length_mm(under + front + past)
     if length is None or rating is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)

@@ -14,7 +14,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_force, show_length, show_limit
 from rockpin.core.base.words import WorkLine
 from rockpin.core.demand import CaseDemand, Rows
-from rockpin.core.document.fixings import FixingBase, Screw
+from rockpin.core.document.fixings import FixingBase, Screw, Tube
 from rockpin.core.document.fixture import Environment
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import CapacityTables
@@ -276,6 +276,25 @@ def bending_line(
         f"/ ({lever_mm:g} + {screw.diameter_mm:.2f}/2) = {shear:.0f} N; a pull takes its share of it first"
         + (f"; the skin that the plate clamps bears {skin_n:.0f} N more" if skin_n else ""),
         source="plastic bending of a round bar over its lever; safety of AISC 360-16, F1",
+    )
+
+
+def tube_bending_n(tube: Tube, lever_mm: float) -> float:
+    """Shear [N] at which a tube yields that stands out of the wall by its lever [mm], without any safety.
+
+    V = M/(e + D/2), M = f_y·(D³ − d³)/6: the plastic section of a tube. It stands in the wall and is free at the face.
+    """
+    moment = tube.yield_mpa * (tube.outside_mm**3 - tube.bore_mm**3) / 6
+    return moment / (lever_mm + tube.outside_mm / 2)
+
+
+def sleeve_line(tube: Tube, lever_mm: float, figures: CapacityFigures) -> WorkLine:
+    """The sum of :func:`tube_bending_n` over its safety, written out."""
+    shear = tube_bending_n(tube, lever_mm) / figures.screw_safety
+    return WorkLine(
+        text=f"the sleeve over it bears besides: {tube.yield_mpa:g} × ({tube.outside_mm:g}³ − {tube.bore_mm:g}³) "
+        f"/ (6 × {figures.screw_safety:g}) / ({lever_mm:g} + {tube.outside_mm:g}/2) = {shear:.0f} N",
+        source="plastic bending of a tube over its lever; safety of AISC 360-16, F1",
     )
 
 

@@ -95,9 +95,13 @@ def _best_screw(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Screw 
 
 
 def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
-    """Length [mm] of a frame plug's body: from the face through the skins into the wall, next stock length up."""
+    """Length [mm] of a long plug's body: from the face through the skins into the wall, next stock length up.
+
+    A stand-off sleeve is cut to length.
+    """
     wanted = spot.reading.skin_mm + plug.plug_length_mm
-    return next((length for length in plug.body_lengths_mm if length >= wanted - 1e-6), None)
+    stock = next((length for length in plug.body_lengths_mm if length >= wanted - 1e-6), None)
+    return wanted if stock and plug.stand_off else stock
 
 
 def foreign(spot: Spot) -> Refusal | None:
@@ -126,8 +130,11 @@ def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal
         )
     through = plug.body_lengths_mm or plug.kind == "masonry_screw"
     if spot.reading.family is Family.BONDED_BOARD and not through:
-        says = "It would slip into the gap behind the board: a long frame plug bridges it."
+        says = "It would slip into the gap behind the board: a long plug or a stand-off sleeve bridges it."
         found.append(refuse("gap-in-front", says))
+    if plug.stand_off and spot.reading.skin_mm < tables.figures.stand_off_from_mm:
+        says = f"It bridges what stands off the wall; here that is {show_length(spot.reading.skin_mm, spot.units)}."
+        found.append(refuse("nothing-to-bridge", says, skin_mm=spot.reading.skin_mm))
     return found
 
 
@@ -188,7 +195,7 @@ def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refu
             f"No screw for this plug passes the bracket's {show_across(hole_mm, spot.units)} hole.",
             hole_mm=hole_mm,
         )
-    if plug.body_lengths_mm and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
+    if plug.kind == "frame_plug" and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
         return refuse(
             "bracket-hole",
             f"Its {show_across(plug.hole_mm, spot.units)} body does not pass the bracket's "
@@ -226,6 +233,7 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
         rating=rating,
         screw=screw,
         skin_n=spot.skin_bears_n_per_mm * screw.diameter_mm if tight else 0.0,
+        sleeve=plug.stand_off,
         lever_mm=spot.skin_lever_mm,
         clamped=spot.clamped,
         hole=HoleSpec(
@@ -239,6 +247,7 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
             plug_length_mm=body or plug.plug_length_mm,
             dust_mm=dust,
             most_mm=plug.hole_max_mm,
+            sleeve_mm=reading.skin_mm + plug.stand_off.in_wall_mm if plug.stand_off else 0.0,
             wing_mm=0.0,
             wing_depth_mm=0.0,
         ),
@@ -310,6 +319,13 @@ def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityT
             return ["Blow out the dust. Push the plug through the bracket until its collar sits, then the screw."]
         case "masonry_screw":
             return ["Blow out the dust. No plug: the screw cuts its own thread, once."]
+    if plug.stand_off and made.hole:
+        return [
+            f"Blow out the dust. Cut the sleeve to {show_length(made.hole.sleeve_mm, spot.units)}. Push it in with its "
+            "plug until its end is flush with the face: it stands in the wall and carries the bracket across the gap."
+        ]
+    if plug.body_lengths_mm:
+        return ["Blow out the dust. Tap the plug in until it is flush with the face; then the bracket, then the screw."]
     notes = [
         "Blow out the dust and tap the plug flush: it is meant to be tight. If it will not go, clean the hole before "
         "widening it; if it goes in by hand, it is too loose."

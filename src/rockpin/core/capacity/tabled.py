@@ -10,9 +10,19 @@ from typing import ClassVar, NamedTuple, cast
 import numpy as np
 
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Assessment, Mode, Proviso, Use, bending_line, made, screw_bending_shear_n
+from rockpin.core.capacity.common import (
+    Assessment,
+    Mode,
+    Proviso,
+    Use,
+    bending_line,
+    made,
+    screw_bending_shear_n,
+    sleeve_line,
+    tube_bending_n,
+)
 from rockpin.core.capacity.sweep import Answer, Prepared, Same, cases_of, shares, worst_rows
-from rockpin.core.document.fixings import FixingBase, Rating, Screw
+from rockpin.core.document.fixings import FixingBase, Rating, Screw, Tube
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -30,6 +40,7 @@ class Setting(NamedTuple):
     """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies.
 
     ``factors``: of its values, the same at every hole of the wall. ``skin_n``: what tight skins bear beside its screw.
+    ``sleeve``: round the screw, over the whole lever.
     """
 
     rating: Rating
@@ -40,6 +51,7 @@ class Setting(NamedTuple):
     pick: ScrewPick
     factors: tuple[Factor, ...] = ()
     skin_n: float = 0.0
+    sleeve: Tube | None = None
 
 
 class Raised(StrEnum):
@@ -99,6 +111,8 @@ def table_lines(
     ]
     if setting.lever_mm > 0:
         lines.append(bending_line(screw, setting.lever_mm, setting.clamped, figures, setting.skin_n))
+        if setting.sleeve:
+            lines.append(sleeve_line(setting.sleeve, setting.lever_mm, figures))
     lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
     return tuple(lines)
 
@@ -165,7 +179,7 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     some, figures = cast(Sequence[Tabled], prepared), tables.figures
     cases = cases_of([one.spot for one in some])
     values = np.array([_values(one) for one in some])
-    tension, shear, diameter, root, steel, lever, alpha, bends, skin, *changes = values[cases.of].T
+    tension, shear, diameter, root, steel, lever, alpha, bends, skin, sleeve, *changes = values[cases.of].T
     in_concrete, in_flange, in_wood, most, repeated, doubted, in_board = changes
     acts = cases.by
     raised = np.where(in_concrete > 0, acts.concrete, np.where(in_flange > 0, acts.flange, acts.table))
@@ -175,6 +189,7 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     tension, shear = tension * factor, shear * factor
     safety = acts.screw_safety(figures.screw_safety)
     bending = screw_bending_shear_n(diameter, root, lever, alpha > 1, cases.pull_n, steel, safety) + skin * acts.skin
+    bending = bending + sleeve / safety
     bent = (bends > 0) & (bending < shear)
     limit = np.where(bent, bending, shear)
     of_pull, of_shear = cases.pull_n / tension, shares(cases.shear_n, limit)
@@ -212,6 +227,7 @@ def _values(one: Tabled) -> tuple[float, ...]:
         2.0 if setting.clamped else 1.0,
         one.always_bends or setting.lever_mm > 0,
         setting.skin_n,
+        tube_bending_n(setting.sleeve, setting.lever_mm) if setting.sleeve else 0.0,
         by.raised is Raised.CONCRETE,
         by.raised is Raised.FLANGE,
         by.raised is Raised.WOOD,

@@ -148,7 +148,8 @@ def _alike(kind: BehindKind) -> BehindKind:
 def _group_pick(
     spots: Sequence[Spot], holding: Holding, ranks: Ranks, begun: Sequence[str] = ()
 ) -> dict[str, Assessment]:
-    """One fixing for all holes of a group, the one whose worst hole ranks best; else each hole's own best.
+    """One fixing for all holes of a group, the one whose worst hole ranks best; where none does for all, one for each
+    bracket or bar; where that has none either, each hole's own best.
 
     ``begun``: what holes were drilled for already. It is gone on with where it holds and asks for no more proof: nobody
     changes the bit half-way because the hole that wanted it is done.
@@ -167,6 +168,12 @@ def _group_pick(
 
         best = next((key for key in begun if key in common and doubts(key) <= doubts(best)), best)
         return {hole: holding[hole][best] for hole in ids}
+    parts = list(dict.fromkeys(spot.hole.support for spot in spots))
+    if len(parts) > 1:
+        picks: dict[str, Assessment] = {}
+        for part in parts:
+            picks |= _group_pick([spot for spot in spots if spot.hole.support == part], holding, ranks, begun)
+        return picks
     return {hole: _best_first(holding, ranks, hole)[0] for hole in ids if holding[hole]}
 
 

@@ -105,6 +105,9 @@ class BoardAnchor(FixingBase):
     wing_mm: float = Field(ge=0, description="half the width that opens behind the board")
     needs_empty_void: bool
     flange_mm: float = Field(ge=0, description="diameter of the part that stays in front")
+    screw_past_mm: float | None = Field(
+        default=None, gt=0, description="how far its screw must come past the board; None: as for most"
+    )
     for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
     panel_only: bool = Field(default=False, description="rated in a thin panel and in nothing else")
 
@@ -128,12 +131,22 @@ MasonryKind = Literal["concrete", "solid", "cored", "hollow", "aerated"]
 """What a plug may stand in, as its table has it."""
 
 
+class Tube(Model):
+    """A steel tube by its outside and its bore [mm]; so much of it stands in the wall."""
+
+    outside_mm: float = Field(gt=0, le=60)
+    bore_mm: float = Field(gt=0, le=60)
+    yield_mpa: float = Field(gt=0, le=1200)
+    in_wall_mm: float = Field(gt=0, le=60)
+
+
 class MasonryPlug(FixingBase):
     """A plug, resin or screw in masonry; rated by what it stands in.
 
-    ``plug_length_mm``: what must stand in the masonry itself. ``body_lengths_mm``: of a frame plug, which is set
-    through the bracket and every skin; empty for what is pushed in behind them. ``sieve``: the resin is filled into a
-    sleeve that keeps it from running away in hollow units.
+    ``plug_length_mm``: what must stand in the masonry itself. ``body_lengths_mm``: of a plug that reaches from the face
+    through every skin, a frame plug through the bracket too; empty for what is pushed in behind them. ``sieve``: the
+    resin is filled into a sleeve that keeps it from running away in hollow units. ``stand_off``: a steel sleeve over
+    the screw, from the face through every gap into the wall.
     """
 
     method: Literal["masonry"] = "masonry"
@@ -143,6 +156,7 @@ class MasonryPlug(FixingBase):
     hole_mm: float = Field(gt=0)
     plug_length_mm: float = Field(gt=0)
     body_lengths_mm: tuple[float, ...] = Field(default=(), max_length=60)
+    stand_off: Tube | None = None
     screws: tuple[Id, ...] = Field(max_length=60)
     ratings: dict[MasonryKind, Rating] = Field(max_length=40)
     hole_max_mm: float | None = Field(default=None, gt=0, description="where its packet gives a range of holes")

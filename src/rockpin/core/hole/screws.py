@@ -45,6 +45,7 @@ class HoleSpec:
 
     ``reach_mm`` is the deepest that bit, screw, plug or opened toggle get: what the Hidden stage checks.
     ``grip_from_mm`` to ``grip_to_mm`` is where the fixing holds. ``most_mm``: the widest hole of a printed range.
+    ``sleeve_mm``: how long a sleeve round the screw is, from the face on; 0: there is none.
     """
 
     diameter_mm: float
@@ -59,6 +60,7 @@ class HoleSpec:
     wing_depth_mm: float
     dust_mm: float = 0.0
     most_mm: float | None = None
+    sleeve_mm: float = 0.0
 
     def __post_init__(self) -> None:
         # what is put on without a drill has no hole

@@ -7,7 +7,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, Verdic
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.base.quantities import show_mass
-from rockpin.core.base.words import inside
+from rockpin.core.base.words import holes_words, inside, listed
 from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import Choice, JobDocument
@@ -15,6 +15,7 @@ from rockpin.core.drilling import DrillCard
 from rockpin.core.fixture import build
 from rockpin.core.plan import (
     Cut,
+    HolePlan,
     Plan,
     WayKind,
     bar_drilled,
@@ -36,18 +37,22 @@ _STUDS_APART_MM = 250.0
 """Two studs stand at least so far apart [mm], middle to middle, but beside openings and corners."""
 _OF_THE_THING = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
 """What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
-_EACH = "Its holes want different fixings: make it a job, where each hole has its own."
+_EACH = "Its holes want different fixings."
 _HELD_STEPS = 7
 _MOST_TIMES = 16.0
 
 
 class FixingOffer(Model):
-    """One fixing that holds, with all that the hand needs. ``holds_text``: how much it would hold; None: not a mass."""
+    """One fixing that holds, with all that the hand needs. ``holds_text``: how much it would hold; None: not a mass.
+
+    ``where``: in which of its holes it goes; None: in all.
+    """
 
     fixing: Id
     label: Name
     says: str
     count: int
+    where: str | None = None
     card: DrillCard
     cut: Cut
     use_text: str
@@ -60,6 +65,7 @@ class FixingOffer(Model):
 class FixingAnswer(Model):
     """The answer: a verdict on what holds, the best fixings, what was refused and why, and what was taken for granted.
 
+    ``together``: the fixings go in beside one another, each where it says, and none instead of another.
     ``ways``: what would help where nothing holds. ``before``: what stands before any drilling all the same.
     """
 
@@ -67,6 +73,7 @@ class FixingAnswer(Model):
     thing: str
     verdict: Verdict
     fits: tuple[FixingOffer, ...]
+    together: bool = False
     refused: tuple[Refusal, ...]
     ways: tuple[str, ...]
     assumed: tuple[str, ...]
@@ -78,7 +85,7 @@ def _label(verdict: Verdict, fits: Sequence[object]) -> str:
     if not fits:
         if verdict.action_stage is Stage.WALL:
             return "Find out the wall first"
-        return "Nothing holds so" if verdict.word is VerdictWord.DO_NOT_DRILL else "No one fixing for all of it"
+        return "Nothing holds so"
     return "Holds" if verdict.word is VerdictWord.READY else "Holds, if it is proved"
 
 
@@ -158,36 +165,66 @@ def most_held_kg(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
     return max(asked, float(int(least)) if least >= 10 else int(least * 2) / 2)
 
 
-def _fit(job: JobDocument, fixing: str, catalogue: Catalogue, keep: Keep) -> FixingOffer | None:
-    picked = _with(job, fixing)
-    plan = make_plan(picked, catalogue, keep)
-    hole = max(plan.holes, key=lambda one: one.working.use if one.working else 0.0)
-    if hole.card is None or hole.working is None:
+def _held_text(job: JobDocument, catalogue: Catalogue, keep: Keep) -> str | None:
+    held, measured = most_held_kg(job, catalogue, keep), _what_it_holds(job, catalogue)
+    if held is None or measured is None:
         return None
-    row = catalogue.fixing_by_key[fixing]
-    held = most_held_kg(picked, catalogue, keep)
-    measured = _what_it_holds(job, catalogue)
-    holds = None
-    if held is not None and measured is not None:
-        holds = f"{measured.label}: up to {show_mass(held, job.site.units)}, used so"
+    return f"{measured.label}: up to {show_mass(held, job.site.units)}, used so"
+
+
+def _offer(
+    holes: Sequence[HolePlan], plan: Plan, held: str | None, where: str | None, catalogue: Catalogue
+) -> FixingOffer | None:
+    """What goes into some holes of a plan alike, by the card of the one that is used most."""
+    hole = max(holes, key=lambda one: one.working.use if one.working else 0.0)
+    if hole.card is None or hole.working is None or hole.chosen is None:
+        return None
+    row, ids = catalogue.fixing_by_key[hole.chosen], {one.id for one in holes}
     provisos = (
         " ".join(filter(None, (one.sentence, one.action)))
         for one in _told(plan.findings)
-        if one.severity is Severity.PROVE_FIRST
+        if one.severity is Severity.PROVE_FIRST and (one.where is None or one.where.hole in {None, *ids})
     )
     return FixingOffer(
-        fixing=fixing,
+        fixing=row.key,
         label=hole.card.fixing_label,
         says=row.says,
-        count=len(plan.holes),
+        count=len(holes),
+        where=where,
         card=hole.card,
         cut=hole.cut,
         use_text=hole.working.use_text,
         governs=hole.working.governs,
-        holds_text=holds,
+        holds_text=held,
         provisos=tuple(dict.fromkeys(provisos)),
         tools=tuple(catalogue.tool_by_key[key].label for key in row.tools),
     )
+
+
+def _fit(job: JobDocument, fixing: str, catalogue: Catalogue, keep: Keep) -> FixingOffer | None:
+    """One fixing in all holes."""
+    picked = _with(job, fixing)
+    plan = make_plan(picked, catalogue, keep)
+    return _offer(plan.holes, plan, _held_text(picked, catalogue, keep), None, catalogue)
+
+
+def _where(holes: Sequence[HolePlan], plan: Plan) -> str:
+    """Some of a plan's holes, as one sees them: by what they are in, or by their numbers where that has others too."""
+    labels = tuple(dict.fromkeys(one.support_label for one in holes))
+    whole = sum(one.support_label in labels for one in plan.holes) == len(holes)
+    return listed(labels) if whole else inside(holes_words([one.number for one in holes]))
+
+
+def _mixed(job: JobDocument, plan: Plan, catalogue: Catalogue, keep: Keep) -> tuple[FixingOffer, ...]:
+    """What the plan puts into each of a thing's holes, where no one fixing does for all of them."""
+    if not plan.holes or any(one.chosen is None for one in plan.holes):
+        return ()
+    held = _held_text(job, catalogue, keep)
+    found = []
+    for fixing in dict.fromkeys(one.chosen for one in plan.holes):
+        holes = [one for one in plan.holes if one.chosen == fixing]
+        found.append(_offer(holes, plan, held, _where(holes, plan), catalogue))
+    return tuple(one for one in found if one)
 
 
 def _refused(plan: Plan, fits: Sequence[FixingOffer], catalogue: Catalogue) -> tuple[Refusal, ...]:
@@ -252,13 +289,16 @@ def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEP
     # what forbids the thing itself is answered by no fixing
     forbidden = verdict.word is VerdictWord.DO_NOT_DRILL
     fits = () if forbidden else tuple(fit for key in named if (fit := _fit(job, key, catalogue, keep)))
-    if not fits and verdict.word is VerdictWord.READY:
-        verdict = verdict.model_copy(update={"sentence": _EACH})
+    together = not forbidden and not fits
+    if together:
+        fits = _mixed(job, plan, catalogue, keep)
+        verdict = verdict.model_copy(update={"sentence": f"{verdict.sentence} {_EACH}"}) if fits else verdict
     return FixingAnswer(
         title=title_of(asked, catalogue),
         thing=plan.fixture_text,
         verdict=verdict.model_copy(update={"label": _label(verdict, fits)}),
         fits=fits,
+        together=together and bool(fits),
         refused=_refused(plan, fits, catalogue),
         ways=_ways(asked, job, catalogue, keep) if asked.wall and not fits else (),
         assumed=assumed(asked, job, catalogue),

@@ -7,6 +7,7 @@ from collections.abc import Callable
 
 from pydantic import Field
 
+from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.base.model import Id, Model, Name, WallCoordinate
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.base.words import inside
@@ -20,7 +21,7 @@ from rockpin.core.questions.starting_wall import build_up_of, starting_wall, wit
 from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named
-from rockpin.core.tables.shapes import MeasureUnit
+from rockpin.core.tables.shapes import MeasureUnit, ShapePlace
 
 _WALL = "wall"
 _SITE = "site"
@@ -101,9 +102,12 @@ def title_of(asked: Supposed, catalogue: Catalogue) -> str:
 def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     """The job as somebody would start it: nothing in it that was not said or is not usual.
 
-    Raises BadInput for a thing, a measure or a build-up that is not in the catalogue, or out of its limits.
+    Raises BadInput for a thing, a measure or a build-up that is not in the catalogue, or out of its limits, and for a
+    thing that hangs on more than one wall or on none.
     """
     shape = shape_named(asked.shape, catalogue)
+    if shape.place is not ShapePlace.WALL:
+        raise BadInput([Fault("shape", f"“{shape.label}” is more than one wall answers for; start it as a job")])
     fixture = build(shape, asked.measures)
     kept = {"environment": asked.environment} | ({"hand": asked.hand} if asked.hand else {})
     fixture = fixture.model_copy(update=kept)

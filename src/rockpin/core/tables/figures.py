@@ -193,6 +193,7 @@ class CapacityFigures(Model):
     masonry_spacing_diameters: float
     masonry_unit_solid_n: float
     masonry_unit_weak_n: float
+    stand_off_from_mm: float
     concrete_fck_mpa: float
     concrete_k1: float
     concrete_k9: float

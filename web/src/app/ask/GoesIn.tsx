@@ -133,6 +133,7 @@ function Fitting({ fit }: { fit: Fit }) {
           <dd className="text-[16px] leading-tight font-bold">
             {fit.count} × {fit.label}
           </dd>
+          {fit.where && <dd className="text-[13.5px] font-semibold">In: {fit.where}</dd>}
           <dd className="text-[12.5px]">{card.put_in_text}</dd>
         </div>
       </dl>
@@ -180,6 +181,14 @@ function Fits({
   shown: Fit;
   show: (key: string) => void;
 }) {
+  if (answer.together)
+    return (
+      <>
+        {answer.fits.map((fit) => (
+          <Fitting key={fit.fixing} fit={fit} />
+        ))}
+      </>
+    );
   return (
     <>
       {answer.fits.length > 1 && (
