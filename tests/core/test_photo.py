@@ -14,6 +14,7 @@ from rockpin.core.document.wall import Opening, OpeningKind, Wall
 from rockpin.core.photo import Solution, Unsolved, read_photo, read_tap, solved
 from rockpin.core.photo.lens import bent, straightened
 from rockpin.core.photo.read import radius_95_mm
+from rockpin.core.photo.solve import projected, slopes_of
 from rockpin.core.photo.start import direct_homography
 
 FIGURES = load_catalogue().figures.photo
@@ -96,6 +97,22 @@ def test_front_on_the_spread_of_a_tap_is_its_size_over_the_scale() -> None:
     seen = np.column_stack([grid[:, 0] / 2, 1400 - grid[:, 1] / 2])
     solution = lying(photo_of(marks_at(seen, grid)))
     assert radius_95_mm(solution.covariance_mm2(2000, 1200, 2.0)) == pytest.approx(sqrt(-2 * log(0.05)) * 4, rel=0.06)
+
+
+def test_the_slopes_of_a_projection_are_those_of_its_differences() -> None:
+    """A photo from the side: each of its eight numbers and each place moved by a little, both ways."""
+    matrix = np.array([0.9, 0.1, 20.0, -0.05, 1.1, 30.0, 2e-4, -1e-4])
+    places = np.array([[150.0, 80.0], [900.0, 400.0], [40.0, 700.0]])
+    by_matrix, by_place = slopes_of(matrix, places)
+    for number in range(8):
+        step = np.zeros(8)
+        step[number] = 1e-6 * max(1.0, abs(matrix[number])) if number < 6 else 1e-9
+        change = (projected(matrix + step, places) - projected(matrix - step, places)) / (2 * step[number])
+        assert by_matrix[:, :, number] == pytest.approx(change, rel=1e-4, abs=1e-3)
+    for axis in range(2):
+        move = np.eye(2)[axis] * 1e-3
+        change = (projected(matrix, places + move) - projected(matrix, places - move)) / 2e-3
+        assert by_place[:, :, axis] == pytest.approx(change, rel=1e-5, abs=1e-7)
 
 
 @pytest.mark.parametrize(("across", "factor"), [(1.0, sqrt(-2 * log(0.05))), (0.0, 1.959964)])

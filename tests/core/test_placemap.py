@@ -2,6 +2,7 @@
 
 import random
 from collections.abc import Iterable
+from math import hypot
 from types import SimpleNamespace
 from typing import cast
 
@@ -14,6 +15,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import Overtaken
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.keeping import Keep
+from rockpin.core.base.model import Rect
 from rockpin.core.capacity.board import bay_factor
 from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, ProbeInterval
 from rockpin.core.document.fixture import Fixture, Limit, LimitKind
@@ -33,6 +35,7 @@ from rockpin.core.plan.placemap.codes import Coded, together
 from rockpin.core.plan.placemap.joint import Joint, solved
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
+from rockpin.core.plan.placemap.standing import Shifts
 from rockpin.core.plan.stages import compute_stages, read_wall
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.mapped_walls import PLATES, WALLS
@@ -286,6 +289,30 @@ def test_what_is_judged_place_by_place_has_no_map() -> None:
     hall = job(brick_wall(width_mm=20_000, height_mm=6_000), PLATES[1], 700, 1200)
     assert wall_map(hall, CATALOGUE) is None
     assert wall_map(hall, CATALOGUE, coarse=True) is not None
+
+
+@given(
+    st.tuples(st.integers(-300, 300), st.integers(-300, 300), st.integers(1, 200), st.integers(1, 200)),
+    st.integers(1, 150),
+)
+def test_what_comes_too_near_is_weighed_at_every_shift(other: tuple[int, int, int, int], than_mm: int) -> None:
+    """Against the distance of two rectangles, worked out shift by shift."""
+    area, there = (
+        Rect(x_mm=10, y_mm=20, width_mm=120, height_mm=80),
+        Rect(x_mm=other[0], y_mm=other[1], width_mm=other[2], height_mm=other[3]),
+    )
+    dx, dy = np.arange(-200.0, 201, 23), np.arange(-150.0, 151, 17)
+    shifts, over = Shifts(dx, dy), Shifts(dx, dy)
+    shifts.nearer(area, there, than_mm, 2)
+    over.overlap(area, there, 1)
+    for row, up in enumerate(dy):
+        for column, along in enumerate(dx):
+            aside = max(there.x_mm - (area.right_mm + along), area.x_mm + along - there.right_mm, 0.0)
+            above = max(there.y_mm - (area.top_mm + up), area.y_mm + up - there.top_mm, 0.0)
+            assert bool(shifts.found[row, column] == 2) == (hypot(aside, above) < than_mm)
+            shared_x = min(area.right_mm + along, there.right_mm) - max(area.x_mm + along, there.x_mm)
+            shared_y = min(area.top_mm + up, there.top_mm) - max(area.y_mm + up, there.y_mm)
+            assert bool(over.found[row, column] == 1) == (shared_x > 0 and shared_y > 0)
 
 
 def test_codes_are_alike_where_all_parts_are() -> None:

@@ -1,5 +1,6 @@
 """Where a fixture goes as its user says it: hand-worked places, slopes, and what must hold for all of them."""
 
+from itertools import pairwise
 from math import atan, cos, hypot, sin
 from typing import Any
 
@@ -305,6 +306,20 @@ def furnished() -> JobDocument:
         stairs=Stairs(x_mm=500, y_mm=0, going_mm=240, rise_mm=180, steps=8),
     )
     return job(wall, two_holes(lines=(OwnLine(id="tips", name="tips", y_mm=-20),)), 731, 1222)
+
+
+def test_the_joints_to_measure_from_are_those_that_lie_on_the_wall() -> None:
+    """From the first to the last: none beyond either end of the wall, and none left out before it."""
+    wall = stud_wall(tiles=TileGrid(origin_x_mm=130, origin_y_mm=70, tile_width_mm=600, tile_height_mm=300))
+    options = placing_options(job(wall, two_holes(), 731, 1222), CATALOGUE)
+    for some, length in ((options.along, wall.width_mm), (options.upright, wall.height_mm)):
+        joints = [one.at_mm for one in some.marks if one.mark.kind is MarkKind.TILE]
+        places = [at for at in joints if at is not None]
+        assert len(places) == len(joints)
+        steps = {round(b - a, 6) for a, b in pairwise(places)}
+        assert len(steps) == 1
+        assert 0 <= places[0] < min(steps)
+        assert length - min(steps) < places[-1] <= length
 
 
 @pytest.mark.parametrize("fall_mm_per_m", [0, 12, -50])

@@ -36,6 +36,16 @@ def test_three_proofs_confirm_and_do_not_raise() -> None:
     assert not prove(pulls(600, 600, 600) + pulls(500, ended=PullEnd.MOVED), 400, SOFT, figures).confirmed
 
 
+def test_proofs_leave_the_row_as_it_is(catalogue: Catalogue) -> None:
+    """What the table says was confirmed: its source is still the table's, and nothing is raised by less than before."""
+    reading = read_stated(brick_wall(), catalogue)
+    proved, proofs = with_tests(catalogue, pulls(600, 600, 600), reading)
+    assert [one.confirmed for one in proofs] == [True]
+    assert proved.fixing_by_key["nylon_plug_8"] is catalogue.fixing_by_key["nylon_plug_8"]
+    failed, _ = with_tests(catalogue, pulls(300, ended=PullEnd.FAILED), reading)
+    assert failed.fixing_by_key["nylon_plug_8"].source.startswith("1 pull tests on the spot")
+
+
 def test_five_to_failure_raise_by_the_lesser_of_mean_and_lowest() -> None:
     figures = load_catalogue().figures.choice
     loads = (2600.0, 2900.0, 3100.0, 2500.0, 2400.0)

@@ -34,6 +34,7 @@ from rockpin.core.questions import (
 )
 from rockpin.core.questions.starting_wall import starting_wall
 from rockpin.core.questions.supposed import supposed_job
+from rockpin.core.setout import place_fixture
 from tests.builders import brick_wall
 
 CATALOGUE = load_catalogue()
@@ -116,6 +117,12 @@ def test_board_alone_says_what_would_help_and_the_stud_holds() -> None:
     assert any("Every hole is between the studs" in one for one in between.assumed)
     into = what_goes_in(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
     assert "in the stud" in into.fits[0].label
+    # one stud behind each column of holes
+    shelf = supposed_job(Supposed(wall="board_on_studs", shape="shelf", in_studs=True), CATALOGUE)
+    columns = {hole.x_mm for hole in place_fixture(shelf, CATALOGUE.figures.setout.channel_back_mm).holes}
+    assert len(columns) == 2
+    assert shelf.wall.framing
+    assert {one.rect.centre_x_mm for one in shelf.wall.framing.members} == columns
     # the studs that the answer supposes are no studs that somebody found
     started = job_of(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
     assert started.wall.framing
@@ -267,6 +274,13 @@ def test_what_must_stay_behind_a_hole_sets_its_depth() -> None:
     """Brick of 215 mm, its back seen: a fifth of it stays, 43 mm. Concrete of 150 mm is hammered: 30 mm stay."""
     assert how_deep(Supposed(wall="fair_faced_brick"), CATALOGUE).depth_mm == pytest.approx(215 - 43)
     assert how_deep(Supposed(wall="cast_concrete"), CATALOGUE).depth_mm == pytest.approx(150 - 30)
+    # what sets the depth is said first: a cable 50 mm behind the other face, at 100, before what must stay, at 120
+    behind = SOCKET.model_copy(update={"face": WallSide.OTHER})
+    concrete = how_deep(Supposed(wall="cast_concrete", points=(behind,)), CATALOGUE)
+    assert concrete.depth_mm == pytest.approx(150 - 50)
+    cable, stays = concrete.because
+    assert cable.startswith("A cable of the other face")
+    assert stays.startswith("30 mm must stay")
     board = how_deep(Supposed(wall="board_on_studs"), CATALOGUE)
     assert board.depth_mm == CATALOGUE.hidden.school_of(Region.BRITAIN, None).deep_mm
     unknown = how_deep(Supposed(), CATALOGUE)

@@ -9,9 +9,11 @@ from hypothesis import strategies as st
 from scipy.optimize import linprog
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.plan import fit_reading
 from rockpin.core.setout import Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.demo import demo_documents
+from tests.builders import concrete_wall, job, plate_fixture
 
 TAPE = Marking(0.5, 0.3, 0.5)
 PLATES: dict[str, list[Screwed]] = {
@@ -101,6 +103,19 @@ def test_what_holds_of_every_plate(name: str, more: float, dx: float, dy: float,
     # mirrored, it is the same plate
     mirrored = [one._replace(x_mm=-one.x_mm) for one in plate]
     assert (goes_on(errors * [-1, 1], mirrored) == before).all()
+
+
+def test_how_far_off_level_is_told_over_the_plate_wherever_it_hangs() -> None:
+    """Two holes 300 apart: the turn of 300 mm, not of where they are on the wall."""
+    plate = plate_fixture(((30, 30), (330, 30)), size_mm=(360, 60), mass_kg=2)
+    catalogue, told = load_catalogue(), set()
+    for x_mm in (300, 2300):
+        reading = fit_reading(job(concrete_wall(), plate, x_mm, 1000), catalogue)
+        assert reading
+        told.add(reading.ways[0].off_level_text)
+    # tape and level by the closed form: 1.96·√(σ² + σ²) of both holes, each 0.5 of the tape and 1.0 of the bit
+    turn = hypot(hypot(0.5, 1.0), hypot(0.5 + 0.3 * 0.3, 1.0))
+    assert told == {show_length(1.96 * hypot(turn, 0.5 * 0.3), UnitSystem.METRIC)}
 
 
 def test_a_surer_way_of_marking_is_named_where_the_usual_will_not_do() -> None:

@@ -16,7 +16,7 @@ from rockpin.core.fixture.shapes import build, with_fixture
 from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan.alternatives import hole_sets, with_used
-from rockpin.core.plan.changed import closer
+from rockpin.core.plan.changed import closer, scaled
 from rockpin.core.plan.make import make_plan
 from rockpin.core.setout.bar import bar_holes
 from rockpin.core.tables.shapes import Shape
@@ -106,6 +106,7 @@ def test_a_bar_is_drilled_on_the_studs_and_off_the_joints() -> None:
     area = Rect(x_mm=750, y_mm=1500, width_mm=1100, height_mm=40)
     holes = bar_holes(bar, area, wall, read_stated(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
     assert [hole.x_mm + 750 for hole in holes] == [800, 1200, 1600]
+    assert {hole.y_mm for hole in holes} == {bar.height_mm / 2}
     # two studs are enough: nothing goes into the board between them
     short = area.model_copy(update={"width_mm": 600})
     two = bar_holes(bar, short, wall, read_stated(wall, catalogue), members_of(wall, catalogue), 7, catalogue)
@@ -119,6 +120,15 @@ def test_a_bar_is_drilled_on_the_studs_and_off_the_joints() -> None:
         # stretchers of 215 and 10; this course (1500/75 = 20th) starts at the wall's edge
         along = (hole.x_mm + 750) % 225
         assert 215 / 4 - 5 <= along <= 215 * 3 / 4 + 5
+
+
+def test_a_larger_plate_keeps_its_middle_and_its_holes_their_place_in_it() -> None:
+    plate = plate_fixture(((33.3, 20), (170, 40)), size_mm=(200, 60)).supports[0]
+    larger = scaled(plate, 1.25)
+    assert (larger.width_mm, larger.height_mm) == (250, 75)
+    assert larger.x_mm + larger.width_mm / 2 == plate.x_mm + plate.width_mm / 2
+    assert larger.y_mm + larger.height_mm / 2 == plate.y_mm + plate.height_mm / 2
+    assert [(hole.x_mm, hole.y_mm) for hole in larger.holes] == [(41.6, 25), (212.5, 50)]
 
 
 def test_choices_of_holes_are_set_against_the_one_as_now() -> None:

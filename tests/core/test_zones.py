@@ -141,6 +141,17 @@ def test_between_boxes_read_off_a_photo_the_band_is_as_wide_as_they_may_lie() ->
     )
 
 
+def test_the_band_between_boxes_reaches_to_whichever_may_lie_farther_out() -> None:
+    # the second may lie farther left than the first, and it is the lower of the two
+    box = Point(id="b", kind="socket", x_mm=1000, y_mm=1200, sigma_mm=10)
+    far = Point(id="f", kind="switch", x_mm=1010, y_mm=400, sigma_mm=100)
+    near, off = within_mm(10), within_mm(100)
+    zones = rects(hidden_of(stud_wall(points=(box, far)), AMERICA))
+    assert zones["boxes-b-f"] == pytest.approx(
+        (1010 - HALF - off, 400 - HALF - off, 1010 + HALF + off, 1200 + HALF + near)
+    )
+
+
 # --- unknown or old --------------------------------------------------------------------------------------------------
 
 

@@ -93,7 +93,7 @@ class Solution:
 
     def on_picture(self, places_mm: Points) -> Points:
         """Picture points [n × 2] of wall places [mm, n × 2], on the photo as it was taken."""
-        straight = _project(self.unknowns[:8], self.frame.wall(np.asarray(places_mm, dtype=float)))
+        straight = projected(self.unknowns[:8], self.frame.wall(np.asarray(places_mm, dtype=float)))
         return np.asarray(bent(straight, self.lens) * self.frame.half_px + self.frame.middle_px)
 
     def covariance_mm2(self, x_mm: float, y_mm: float, tap_px: float) -> Points:
@@ -102,8 +102,8 @@ class Solution:
         J_tap·Σ_tap·J_tapᵀ + J_H·Σ_H·J_Hᵀ; the lens is one of the unknowns of H.
         """
         place = self.frame.wall(np.array([[x_mm, y_mm]]))
-        slopes, by_wall = _slopes(self.unknowns[:8], place)
-        straight = _project(self.unknowns[:8], place)
+        slopes, by_wall = slopes_of(self.unknowns[:8], place)
+        straight = projected(self.unknowns[:8], place)
         taken = bent(straight, self.lens)[0]
         back = np.linalg.inv(by_wall[0])
         # what is seen at (u, v) moves on the straight picture by this for each point of a tap, and of k₁
@@ -135,7 +135,7 @@ class Solution:
         return length, float(np.sqrt(variance))
 
 
-def _project(matrix: Points, places: Points) -> Points:
+def projected(matrix: Points, places: Points) -> Points:
     """Straight picture [half diagonals, n × 2] of wall places [1, n × 2] by the eight numbers of a homography."""
     x, y = places[:, 0], places[:, 1]
     depth = matrix[6] * x + matrix[7] * y + 1
@@ -144,11 +144,11 @@ def _project(matrix: Points, places: Points) -> Points:
     )
 
 
-def _slopes(matrix: Points, places: Points) -> tuple[Points, Points]:
+def slopes_of(matrix: Points, places: Points) -> tuple[Points, Points]:
     """Slopes of the projection by its eight numbers [n × 2 × 8] and by the place [n × 2 × 2]."""
     x, y = places[:, 0], places[:, 1]
     depth = matrix[6] * x + matrix[7] * y + 1
-    u, v = _project(matrix, places).T
+    u, v = projected(matrix, places).T
     by_matrix = np.zeros((len(places), 2, 8))
     for row, value in ((0, u), (1, v)):
         by_matrix[:, row, 3 * row : 3 * row + 3] = np.column_stack([x, y, np.ones(len(x))]) / depth[:, None]
@@ -198,9 +198,9 @@ class _Sum:
         count = len(places)
         rows, width = len(self.names), len(unknowns)
         off, slopes = np.zeros(rows), np.zeros((rows, width))
-        by_matrix, by_place = _slopes(matrix, places)
+        by_matrix, by_place = slopes_of(matrix, places)
         radius2 = (self.seen**2).sum(axis=1, keepdims=True)
-        seen = straightened(self.seen, k1) - _project(matrix, places)
+        seen = straightened(self.seen, k1) - projected(matrix, places)
         for i in range(count):
             for j in range(2):
                 row = 2 * i + j
@@ -303,7 +303,7 @@ def _judged(measures: _Sum, frame: Frame, unknowns: Points) -> Solution | Unsolv
         )
     places = unknowns[_FROM:].reshape(-1, 2)
     depth = unknowns[6] * places[:, 0] + unknowns[7] * places[:, 1] + 1
-    turned = np.linalg.det(_slopes(unknowns[:8], places)[1])
+    turned = np.linalg.det(slopes_of(unknowns[:8], places)[1])
     # up on the wall is up on the photo: v runs down, so that the determinant is negative at every mark
     if depth.min() <= 0 or turned.max() >= 0:
         return Unsolved(_ORDER)

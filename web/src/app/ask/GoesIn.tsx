@@ -162,6 +162,11 @@ function Fitting({ fit }: { fit: Fit }) {
         <li>
           <Said>{`${card.grips} ${card.stop}`}</Said>
         </li>
+        {card.notes.map((note) => (
+          <li key={note}>
+            <Said>{note}</Said>
+          </li>
+        ))}
         {fit.provisos.map((line) => (
           <li key={line} className="border-l-4 border-ochre pl-2">
             <Said>{line}</Said>
