@@ -33,7 +33,7 @@ from rockpin.core.questions import (
     which_bit,
 )
 from rockpin.core.questions.starting_wall import starting_wall
-from rockpin.core.questions.supposed import supposed_job
+from rockpin.core.questions.supposed import between_studs, supposed_job
 from rockpin.core.setout import place_fixture
 from tests.builders import brick_wall
 
@@ -127,6 +127,28 @@ def test_board_alone_says_what_would_help_and_the_stud_holds() -> None:
     started = job_of(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
     assert started.wall.framing
     assert started.wall.framing.members == ()
+
+
+def test_an_arm_between_studs_is_sent_onto_a_board_across_them() -> None:
+    """Its plate has two columns of holes, which no one stud takes: a board over the two beside it does."""
+    asked = Supposed(wall="board_on_studs", shape="arm")
+    ways = what_goes_in(asked, CATALOGUE).ways
+    assert ways[0].startswith("Put a board ")
+    assert "across the studs first" in ways[0]
+    # a wall is opened last
+    assert ways[-1].startswith("Open the wall")
+    # from stud to stud, 400 apart, and 60 beyond either
+    job = between_studs(asked, CATALOGUE)
+    assert job
+    assert "520 mm × " in ways[0]
+    # it stands midway between them
+    (one,) = job.fixture.supports
+    middle = job.placement.x_mm + one.rect.centre_x_mm
+    assert job.wall.framing
+    assert job.wall.framing.row
+    assert (middle - job.wall.framing.row.first_centre_mm) % 400 == pytest.approx(200)
+    # without studs there is nothing to put a board across
+    assert between_studs(asked.model_copy(update={"wall": "plastered_brick"}), CATALOGUE) is None
 
 
 def test_a_bar_that_has_no_holes_is_carried_by_no_clip() -> None:

@@ -347,6 +347,13 @@ def ways_out(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -
     return tuple(sorted(found, key=_rank))
 
 
+def board_across(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -> WayOut | None:
+    """A board across the studs with the thing on it, where nothing holds between them; None where that does not."""
+    keep = keep or Keep(8)
+    before = make_plan(job, catalogue, keep)
+    return backing_board(Trial(job, before, catalogue, keep)) if strained(before) else None
+
+
 def _rank(way: WayOut) -> int:
     """What is ready goes first; but nobody opens a wall before he has felt for a stud with a pin."""
     return max(_ORDER.index(way.word), _ORDER.index(VerdictWord.PROVE_FIRST) if way.kind is WayKind.BLOCKING else 0)

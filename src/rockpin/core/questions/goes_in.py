@@ -19,13 +19,22 @@ from rockpin.core.plan import (
     Plan,
     WayKind,
     bar_drilled,
+    board_across,
     compute_stages,
     make_plan,
     read_wall,
     ways_out,
     with_what,
 )
-from rockpin.core.questions.supposed import SAME_STUD_MM, Refusal, Supposed, assumed, supposed_job, title_of
+from rockpin.core.questions.supposed import (
+    SAME_STUD_MM,
+    Refusal,
+    Supposed,
+    assumed,
+    between_studs,
+    supposed_job,
+    title_of,
+)
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named
 from rockpin.core.tables.shapes import Measure
@@ -243,8 +252,12 @@ def _refused(plan: Plan, fits: Sequence[FixingOffer], catalogue: Catalogue) -> t
 
 
 def _ways(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Keep) -> tuple[str, ...]:
-    every = (*_on_studs(asked, catalogue, keep), *(one.sentence for one in ways_out(job, catalogue)))
-    return every[:_WAYS]
+    on_studs, ways = _on_studs(asked, catalogue, keep), ways_out(job, catalogue)
+    found = [*on_studs, *(one.sentence for one in ways if one.kind is not WayKind.BLOCKING)]
+    if len(found) < _WAYS:
+        # a board in front of the wall goes before wood in it
+        found += _across_studs(asked, catalogue, keep)
+    return tuple([*found, *(one.sentence for one in ways if one.kind is WayKind.BLOCKING)][:_WAYS])
 
 
 _IN_ONE_GO = {WayKind.OTHER_HOLES, WayKind.LARGER_HOLES, WayKind.SECOND_HOLE, WayKind.LARGER_PLATE}
@@ -269,6 +282,13 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
     # ways that change the wall or the load are as good where there is no stud
     ways = [one for one in ways_out(job, catalogue) if one.kind in _IN_ONE_GO]
     return (f"{_WHERE_STUDS_ARE}, and {inside(ways[0].sentence)}",) if ways else ()
+
+
+def _across_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, ...]:
+    """A board across the studs on either side of what was meant to go between them."""
+    job = None if asked.in_studs else between_studs(asked, catalogue)
+    way = board_across(job, catalogue, keep) if job and not _bars(job) else None
+    return (way.sentence,) if way else ()
 
 
 _WHERE_STUDS_ARE = "Put it where studs are, each hole in the middle of one"

@@ -157,6 +157,21 @@ def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     return job.model_copy(update={"walls": (job.wall.model_copy(update={"framing": framing}),)})
 
 
+def between_studs(asked: Supposed, catalogue: Catalogue) -> JobDocument | None:
+    """The same job midway between studs that stand as far apart as is usual; None where a hole would meet one."""
+    job = job_of(asked, catalogue)
+    row = job.wall.framing.row if job.wall.framing else None
+    holes = [hole.x_mm for hole in place_fixture(job, catalogue.figures.setout.channel_back_mm).holes]
+    if row is None or not holes:
+        return None
+    middle = (min(holes) + max(holes)) / 2
+    row = row.model_copy(update={"first_centre_mm": (middle - row.pitch_mm / 2) % row.pitch_mm, "known": HowKnown.SEEN})
+    apart = [abs((x - row.first_centre_mm + row.pitch_mm / 2) % row.pitch_mm - row.pitch_mm / 2) for x in holes]
+    if min(apart) < row.stud_width_mm:
+        return None
+    return job.model_copy(update={"walls": (job.wall.model_copy(update={"framing": Framing(row=row)}),)})
+
+
 def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[str, ...]:
     """What an answer takes for granted, in sentences; each can be changed."""
     units, fixture, shape = asked.units, job.fixture, shape_named(asked.shape, catalogue)
