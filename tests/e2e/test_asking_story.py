@@ -113,6 +113,18 @@ def test_the_answer_grows_while_one_types_and_nothing_that_was_said_is_lost(open
     expect(page.get_by_role("alert")).to_contain_text("do not fit")
 
 
+def test_holes_that_want_different_fixings_are_each_told_theirs(open_page: OpenPage) -> None:
+    """A cabinet's clips take another screw than its bar: each is told with where it goes."""
+    page = open_page("/ask/goes-in")
+    page.get_by_label("What goes up", exact=True).select_option("cabinet")
+    page.get_by_label("The wall", exact=True).select_option("board_on_studs")
+    page.get_by_label("Where the holes go", exact=True).select_option("in")
+    answered = page.get_by_role("region", name="The answer")
+    expect(answered).to_contain_text("Its holes want different fixings.")
+    expect(answered.get_by_text("In: Bar", exact=True)).to_be_visible()
+    expect(answered.get_by_text("In: Clip 1 and Clip 2", exact=True)).to_be_visible()
+
+
 def test_a_spot_is_put_by_finger_and_keys_and_what_is_there_moves_the_verdict(open_page: OpenPage) -> None:
     page = open_page("/ask/here")
     page.get_by_label("The wall", exact=True).select_option("plastered_brick")
