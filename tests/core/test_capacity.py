@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bench.ordinary_jobs import steel
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
@@ -451,6 +452,17 @@ def test_a_working_names_only_the_factors_that_change_something(catalogue: Catal
     for allowance in catalogue.allowance_by_key.values():
         named = [one.value for one in ByCase(most=1.0, repeated=0.7, doubted=Factor("in doubt", 0.5)).of(allowance)]
         assert (0.7 in named, 0.5 in named) == (allowance.repeated, allowance.person or allowance.accident)
+
+
+def test_a_bracket_too_thick_for_every_screw_is_told_so_by_each_kind() -> None:
+    thick = {"plate_mm": 400.0, "diameter_mm": 9.0}
+    for fixing, at in (
+        ("flange_screw_4_2", spot(steel(), 1150, 1200, **thick)),
+        ("stud_screw_5_0", spot(stud_wall(), 400, 1200, **thick)),
+        ("nylon_plug_8", spot(brick_wall(), 107, 32, **thick)),
+        ("strap_toggle_m6", spot(stud_wall(), 600, 1200, **thick)),
+    ):
+        assert "no-screw-length" in codes(put(fixing, at)), fixing
 
 
 def test_a_screw_in_a_steel_flange_by_hand() -> None:

@@ -6,8 +6,10 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from pydantic import TypeAdapter, ValidationError
 
-from rockpin.core.base.errors import BadInput
+from rockpin.core.base.errors import BadInput, faults_of
+from rockpin.core.base.model import Rect
 from rockpin.core.document.job import SCHEMA_VERSION, JobDocument
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
@@ -134,6 +136,15 @@ def test_a_document_of_version_2_gets_the_hand_that_it_meant(
     assert read.wishes == ()
     document["wishes"] = ["quickest"]
     assert read_document(json.dumps(document), catalogue).wishes == ("quickest",)
+
+
+def test_a_document_with_very_many_faults_names_a_hundred_and_counts_the_rest() -> None:
+    with pytest.raises(ValidationError) as raised:
+        TypeAdapter(list[Rect]).validate_python([{"x_mm": "wide"}] * 40)
+    # of each the width that is no number, and three that are missing
+    faults = faults_of(raised.value)
+    assert len(faults) == 101
+    assert str(faults[-1]) == "document: has 60 more faults; mend these first"
 
 
 def test_the_published_schema_is_the_one_that_documents_are_read_by() -> None:

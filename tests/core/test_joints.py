@@ -129,6 +129,18 @@ def test_a_board_between_two_screws_bends_as_a_beam_under_its_pulls(thick_mm: fl
         assert one.figures["allowed_n_mm"] == pytest.approx(allowed)
 
 
+def test_a_bracket_whose_holes_lie_on_its_lower_edge_has_no_lever_on_its_board() -> None:
+    made = build(SHAPES["on_board"], {"board_thick": 60, "stud_apart": 400, "width": 400})
+    plate = made.supports[0]
+    low = tuple(one.model_copy(update={"id": f"low-{n}", "y_mm": 1.0}) for n, one in enumerate(plate.holes[:2]))
+    flat = made.model_copy(update={"supports": (plate.model_copy(update={"holes": low}), *made.supports[1:])})
+    weak = [finding for finding in planned(flat, 600).findings if finding.code == "joint-too-weak"]
+    assert weak
+    assert all(
+        "nothing would hold it, since its holes lie on the edge that it turns about" in one.sentence for one in weak
+    )
+
+
 def test_links_are_told_whole() -> None:
     fixture = build(SHAPES["on_board"], {})
     bare = fixture.model_copy(update={"links": (fixture.links[0].model_copy(update={"holes": ()}),)})

@@ -2,7 +2,7 @@
 
 import pytest
 
-from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, shaped, studs
+from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, shaped, shelf, studs
 from bench.ordinary_jobs import job as job_of
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
@@ -49,6 +49,18 @@ def test_danger_is_refused_with_a_way_that_works(row: Row) -> None:
         assert not {"nothing-holds", "own-choice-refused"} & {finding.code for finding in again.findings}
         # the sentence says what that plan takes
         assert all(inside(hole.chosen_label or "nothing") in way.sentence for hole in again.holes), way.sentence
+
+
+def test_how_much_it_may_hold_is_the_most_that_it_holds() -> None:
+    """A deep shelf of 41 kg in cored brick: found by halving, so what it may hold is right to a sixteenth of them."""
+    catalogue, deep = load_catalogue(), job_of(masonry("cored_brick"), shelf(holds=41, depth=300), 1500, 1200)
+    way = next(one for one in ways_out(deep, catalogue) if one.kind is WayKind.LESS_WEIGHT)
+    assert way.job
+    (piece,) = way.job.fixture.pieces
+    assert f"With no more than {piece.contents_kg:g} kg in it" in way.sentence
+    heavier = piece.model_copy(update={"contents_kg": piece.contents_kg + 41 / 16 + 0.5})
+    told = deep.model_copy(update={"fixture": deep.fixture.model_copy(update={"pieces": (heavier,)})})
+    assert "nothing-holds" in {finding.code for finding in make_plan(told, catalogue).findings}
 
 
 def test_both_lists_are_long_enough_and_every_row_is_another() -> None:

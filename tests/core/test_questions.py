@@ -72,6 +72,12 @@ def test_a_wall_on_which_nobody_looked_is_not_clear() -> None:
         swept = job.wall.model_copy(update={"scans": (Scan(id="metal", mode=ScanMode.METAL, area=area),)})
         plan = make_plan(job.model_copy(update={"walls": (swept,)}), CATALOGUE)
         assert ("not-looked" not in [one.code for one in plan.findings]) is clear
+    # one sweep may end where the next begins
+    halves = [face.model_copy(update={"width_mm": 1400}), face.model_copy(update={"x_mm": 1400, "width_mm": 1600})]
+    scans = tuple(Scan(id=f"metal-{n}", mode=ScanMode.METAL, area=half) for n, half in enumerate(halves))
+    swept = job.wall.model_copy(update={"scans": scans})
+    shelf = job.model_copy(update={"walls": (swept,), "fixture": build(CATALOGUE.shape_by_key["shelf"], {})})
+    assert "not-looked" not in [one.code for one in make_plan(shelf, CATALOGUE).findings]
 
 
 # --- what goes in ----------------------------------------------------------------------------------------------------
