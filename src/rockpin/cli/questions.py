@@ -130,7 +130,8 @@ def goes_in(
             region=region,
         )
         answer = what_goes_in(asked, catalogue)
-        print(f"{answer.title}: {answer.verdict.label}. {answer.verdict.sentence}")
+        verdict = answer.verdict
+        print(" ".join(filter(None, (f"{answer.title}: {verdict.label}.", verdict.sentence, verdict.action))))
         for fit in answer.fits:
             card = fit.card
             print(f"\n{fit.count} × {fit.label}, used to {fit.use_text}" + (f": {fit.where}" if fit.where else ""))

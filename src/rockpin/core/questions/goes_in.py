@@ -243,7 +243,8 @@ def _refused(plan: Plan, fits: Sequence[FixingOffer], catalogue: Catalogue) -> t
     refused = plan.holes[0].refused if plan.holes else ()
     # what came to a figure could be meant for this wall; of what is for another wall one is enough
     reckoned = sorted((one for one in refused if one.use is not None), key=lambda one: one.use or 0.0)
-    others = [one for one in refused if one.use is None]
+    told = " ".join(finding.action or "" for finding in plan.findings if finding.code == "nothing-holds")
+    others = sorted((one for one in refused if one.use is None), key=lambda one: one.reasons[0] not in told)
     for one in [*reckoned, *others[: 0 if reckoned else 1]]:
         kind = _kind(one.fixing, catalogue)
         if kind not in named:

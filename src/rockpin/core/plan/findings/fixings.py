@@ -13,6 +13,7 @@ from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
+from rockpin.core.identification import Family
 from rockpin.core.plan.findings.stud_edge import move_off_the_edge
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM
 from rockpin.core.tables.catalogue import Catalogue
@@ -81,8 +82,24 @@ def _nearest_miss(choice: HoleChoice) -> str:
     counts = Counter(one.refusals[0].code for one in serving)
     # what the wall itself cannot bear says more than what does not fit the bracket
     code = "unit-overloaded" if "unit-overloaded" in counts else counts.most_common(1)[0][0]
-    first = next(one for one in serving if one.refusals[0].code == code)
-    return f"{first.label}: {first.refusals[0].sentence}"
+    lacking = [one for one in serving if one.refusals[0].code == code]
+    says = lacking[0].refusals[0].sentence
+    # what is said of all of them is no matter of one
+    alike = sum(one.refusals[0].sentence == says for one in lacking) > 1
+    return says if alike else f"{lacking[0].label}: {says}"
+
+
+_FOR_A_PERSON = (
+    "What carries a person in such a wall is bolted right through with plates on both faces, or stands on the floor: a "
+    "competent person sizes it."
+)
+
+
+def _what_else(choice: HoleChoice, spot: Spot, fixture: Fixture) -> str:
+    """What comes closest, and what else there is where a person hangs on masonry."""
+    of_masonry = spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD)
+    besides = f" {_FOR_A_PERSON}" if fixture.carries_people and of_masonry else ""
+    return f"{_nearest_miss(choice)}{besides}"
 
 
 def _either_way(proviso: Finding, choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Finding:
@@ -128,7 +145,7 @@ def fixing_findings(
                     stage=Stage.FIXING,
                     code="nothing-holds",
                     sentence=f"Hole {number}: no fixing in the catalogue holds {here}.",
-                    action=f"Move it {aside}." if aside else _nearest_miss(choice),
+                    action=f"Move it {aside}." if aside else _what_else(choice, spot, fixture),
                     where=where,
                 )
             )
