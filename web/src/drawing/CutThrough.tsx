@@ -1,96 +1,9 @@
 import type { HolePlan, Plan } from "../api/client";
+import { type CutHole, Grip, Screw } from "./CutFixing";
 import { Hatches } from "./Hatches";
 import { useSize } from "../lib/useSize";
 
-/** What of a hole is drawn in the cut. */
-export type CutHole = Pick<HolePlan, "number" | "cut" | "card" | "chosen_label">;
-
 const CSS_PX_PER_MM = 96 / 25.4;
-
-/** The screw from its head to its tip, with its thread where it holds. */
-function Screw({
-  x,
-  y,
-  hole,
-  perMm,
-}: {
-  x: (mm: number) => number;
-  y: number;
-  hole: CutHole;
-  perMm: number;
-}) {
-  const { screw, hole: spec, head_at_mm: head } = hole.cut;
-  if (!screw || !spec) return null;
-  const tip = screw.length_mm + head;
-  const r = (screw.diameter_mm / 2) * perMm;
-  const root = (screw.root_mm / 2) * perMm;
-  const point = Math.min(screw.diameter_mm, screw.length_mm / 5);
-  const threadFrom = Math.max(spec.grip_from_mm, head);
-  const pitch = screw.diameter_mm * 0.55;
-  const teeth: string[] = [];
-  for (let at = threadFrom; at < tip - point; at += pitch) {
-    const next = Math.min(at + pitch / 2, tip - point);
-    teeth.push(
-      `M${x(at)} ${y - root}L${x(next)} ${y - r}L${x(Math.min(at + pitch, tip - point))} ${y - root}`,
-    );
-    teeth.push(
-      `M${x(at)} ${y + root}L${x(next)} ${y + r}L${x(Math.min(at + pitch, tip - point))} ${y + root}`,
-    );
-  }
-  const headWide = (screw.head_mm / 2) * perMm;
-  const headThick = Math.max(2.2 * perMm, 5);
-  return (
-    <g fill="var(--steel)" stroke="var(--ink)" strokeWidth="1">
-      <path
-        d={`M${x(head)} ${y - root}H${x(tip - point)}L${x(tip)} ${y}L${x(tip - point)} ${y + root}H${x(head)}Z`}
-      />
-      <path d={teeth.join("")} />
-      <path
-        d={
-          screw.head.startsWith("countersunk")
-            ? `M${x(head)} ${y - headWide}V${y + headWide}L${x(head) + headThick} ${y + root}V${y - root}Z`
-            : `M${x(head)} ${y - headWide}V${y + headWide}H${x(head) - headThick * 0.7}Q${x(head) - headThick * 1.6} ${y} ${x(head) - headThick * 0.7} ${y - headWide}Z`
-        }
-      />
-    </g>
-  );
-}
-
-/** Plug or opened wings behind the board. */
-function Grip({ x, y, hole, perMm }: { x: (mm: number) => number; y: number; hole: CutHole; perMm: number }) {
-  const spec = hole.cut.hole;
-  if (!spec) return null;
-  if (spec.plug_length_mm > 0) {
-    const r = (spec.diameter_mm / 2) * perMm;
-    const [from, to] = [x(spec.grip_from_mm), x(spec.grip_to_mm)];
-    const [body, sleeve] = [x(Math.max(0, spec.grip_to_mm - spec.plug_length_mm)), x(spec.sleeve_mm)];
-    return (
-      <g stroke="var(--ink)" strokeWidth="1">
-        {/* what reaches from the face to where it holds */}
-        {body < from - 1 && <rect x={body} y={y - r} width={from - body} height={2 * r} fill="var(--plug)" />}
-        <rect x={from} y={y - r} width={to - from} height={2 * r} fill="var(--plug)" rx="1" />
-        {[0.25, 0.5, 0.75].map((share) => (
-          <path key={share} d={`M${from + (to - from) * share} ${y - r}v${2 * r}`} opacity=".5" />
-        ))}
-        {spec.sleeve_mm > 0 && (
-          <rect x={x(0)} y={y - r} width={sleeve - x(0)} height={2 * r} fill="var(--steel)" opacity=".55" />
-        )}
-      </g>
-    );
-  }
-  if (spec.wing_mm > 0) {
-    const back = x(spec.grip_to_mm);
-    const wing = spec.wing_mm * perMm;
-    return (
-      <path
-        d={`M${back} ${y - wing}L${back + 5} ${y - wing}L${x(spec.grip_to_mm + spec.wing_depth_mm * 0.45)} ${y}L${back + 5} ${y + wing}L${back} ${y + wing}Z`}
-        fill="var(--plug)"
-        stroke="var(--ink)"
-      />
-    );
-  }
-  return null;
-}
 
 /** Where a layer may end: two standard deviations to each side. */
 function Unsure({ from, to, top, bottom }: { from: number; to: number; top: number; bottom: number }) {
@@ -369,7 +282,7 @@ export function CutThrough({
   return (
     <section aria-label="Cut-through" className="flex h-full min-h-0 flex-col">
       <div className="flex items-baseline gap-3 px-1">
-        <h2 className="text-[14px] font-bold">
+        <h2 className="shrink-0 text-[14px] font-bold">
           {title ?? (hole ? `Cut through hole ${hole.number}` : "Cut through the wall")}
         </h2>
         {hole && cut && (
