@@ -24,6 +24,7 @@ _MOST_FAULTS = 20
 _RATINGS = ("rating", "panel", "rated")
 _MATERIALS = ("concrete", "solid", "cored", "hollow", "aerated")
 _LISTS = ("systems", "environments", "tools", "screws", "lengths_mm", "body_lengths_mm", "sections")
+_TUBE = "stand_off"
 _FIRST = ("method", "key", "label", "source")
 
 
@@ -43,7 +44,7 @@ def _flat(fixing: AnyFixing) -> dict[str, str]:
     """One fixing as cells by column."""
     cells: dict[str, str] = {}
     for name, value in fixing.model_dump(mode="json").items():
-        if name in _RATINGS:
+        if name in (*_RATINGS, _TUBE):
             for part, number in (value or {}).items():
                 cells[f"{name}_{part}"] = _cell(number)
         elif name == "ratings":
@@ -82,6 +83,8 @@ def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
             data.setdefault(stem, {})[part] = text
         elif stem in _MATERIALS and part in ("tension_n", "shear_n"):
             data.setdefault("ratings", {}).setdefault(stem, {})[part] = text
+        elif name.startswith(f"{_TUBE}_"):
+            data.setdefault(_TUBE, {})[name.removeprefix(f"{_TUBE}_")] = text
         elif name == "brings":
             data[name] = _json(text)
         elif name in _LISTS:
