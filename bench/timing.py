@@ -4,7 +4,7 @@ import gc
 import time
 from collections.abc import Callable
 
-from rockpin.collector import look_seldom, set_aside_what_is_loaded
+from rockpin.collector import look_between_answers, set_aside_what_is_loaded, tidy_up
 
 
 def quantile(values: list[float], share: float) -> float:
@@ -14,16 +14,20 @@ def quantile(values: list[float], share: float) -> float:
 
 
 def sample_ms(work: Callable[[], object], count: int) -> list[float]:
-    """How long some work takes, so many times over [ms], with the collector set as in the server's planners."""
+    """How long some work takes, so many times over [ms], with the collector set as in the server's planners.
+
+    Circles are looked for between the times, as they are between answers.
+    """
     work()
     gc.collect()
     set_aside_what_is_loaded()
-    look_seldom()
+    look_between_answers()
     found = []
     for _ in range(count):
         start = time.perf_counter()
         work()
         found.append((time.perf_counter() - start) * 1000)
+        tidy_up()
     return found
 
 

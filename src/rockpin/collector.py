@@ -1,6 +1,14 @@
-"""How the collector of circles is set in what serves: what is loaded at the start is never looked through again."""
+"""When circles are looked for in what serves: not through what is loaded at the start, not while somebody waits."""
 
 import gc
+from itertools import count
+
+_AMID_AN_ANSWER = 500_000
+"""So many things more than are gone: only a long answer by itself comes to that."""
+_AFTER_AN_ANSWER = 20_000
+_THROUGH_ALL_EVERY = 50
+
+_times = count(1)
 
 
 def wait_for_start() -> None:
@@ -15,6 +23,12 @@ def set_aside_what_is_loaded() -> None:
     gc.enable()
 
 
-def look_seldom() -> None:
-    """For who plans: a plan makes many small things and few circles."""
-    gc.set_threshold(20_000, 20, 50)
+def look_between_answers() -> None:
+    """For who plans: what a plan makes is gone with it, but for few circles, which wait for :func:`tidy_up`."""
+    gc.set_threshold(_AMID_AN_ANSWER, 20, 50)
+
+
+def tidy_up() -> None:
+    """After an answer, while nobody waits: the circles of the last ones, and now and then those of what was kept."""
+    if gc.get_count()[0] >= _AFTER_AN_ANSWER:
+        gc.collect(1 if next(_times) % _THROUGH_ALL_EVERY else 2)

@@ -101,7 +101,7 @@ def test_slots_bear_only_across_themselves() -> None:
     assert result.holes["round"].shear_x_n == pytest.approx(80)
     assert result.holes["slot"].shear_y_n == pytest.approx(-30)
     assert result.missing == ()
-    only_slots = [hole.model_copy(update={"bears_upright": False, "bears_across": True}) for hole in group]
+    only_slots = [hole._replace(bears_upright=False, bears_across=True) for hole in group]
     loose = solve_group(only_slots, plate(120, 40), [Force(x_mm=50, y_mm=0, z_mm=0, fy_n=-60)], HARD, INSET)
     assert loose.missing == ("upright",)
 

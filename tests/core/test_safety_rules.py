@@ -334,10 +334,8 @@ def test_a_push_towards_the_edge_of_a_stud_bears_less(catalogue: Catalogue) -> N
     up = put("stud_screw_5_0", spot(stud_wall(), 808, 1000, shear_n=100, diameter_mm=6))
     aside = spot(stud_wall(), 808, 1000, shear_n=100, diameter_mm=6)
     (case,) = aside.demand.cases
-    turned = case.model_copy(update={"forces": case.forces.model_copy(update={"shear_x_n": 100.0, "shear_y_n": 0.0})})
-    pushed = put(
-        "stud_screw_5_0", replace(aside, demand=aside.demand.model_copy(update={"cases": (turned,)}), shared={})
-    )
+    turned = case._replace(forces=case.forces._replace(shear_x_n=100.0, shear_y_n=0.0))
+    pushed = put("stud_screw_5_0", replace(aside, demand=aside.demand._replace(cases=(turned,)), shared={}))
     assert pushed.use > up.use
 
 

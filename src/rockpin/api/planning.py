@@ -24,7 +24,7 @@ from fastapi import Depends, Header, Request, Response
 from pydantic import ValidationError
 
 from rockpin.api.context import AppContext, Device
-from rockpin.collector import look_seldom, set_aside_what_is_loaded, wait_for_start
+from rockpin.collector import look_between_answers, set_aside_what_is_loaded, tidy_up, wait_for_start
 from rockpin.core.base.errors import BadInput, CannotPlan, Overtaken, RockPinError, faults_of
 
 _MOST_WORKERS = 4
@@ -115,7 +115,7 @@ def _work(path: Path, line: Connection) -> None:
     asked = _Asked(line)
     context = AppContext(store=Store(path), shipped=load_catalogue(), go_on=asked.go_on)
     set_aside_what_is_loaded()
-    look_seldom()
+    look_between_answers()
     while True:
         try:
             task, rest = asked.next()
@@ -136,6 +136,7 @@ def _work(path: Path, line: Connection) -> None:
             # an error that cannot be handed over is told by its name
             line.send(CannotPlan(f"Rock Pin fails on this job ({type(answer).__name__})."))
         context.finish()
+        tidy_up()
 
 
 @dataclass

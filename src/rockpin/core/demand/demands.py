@@ -7,13 +7,12 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from rockpin.core.base.model import Model
 from rockpin.core.demand.fastener_group import HoleForces, Rows
 from rockpin.core.demand.loads import LoadCase
 from rockpin.core.tables.hands import Allowance
 
 
-class CaseDemand(Model):
+class CaseDemand(NamedTuple):
     """What one case puts on one hole. ``stiff_ratio``: the softest fastener against the stiffest in this bound."""
 
     case: str
@@ -23,7 +22,7 @@ class CaseDemand(Model):
     forces: HoleForces
 
 
-class BoundDemand(Model):
+class BoundDemand(NamedTuple):
     """The greatest pull-out and shear [N] on a hole with the fasteners as stiff beside one another as given."""
 
     stiff_ratio: float
@@ -31,7 +30,7 @@ class BoundDemand(Model):
     shear_n: float
 
 
-class HoleDemand(Model):
+class HoleDemand(NamedTuple):
     """What a hole must bear: the cases that no other case exceeds in both pull-out and shear.
 
     No method's use falls where pull-out or shear grows, so these cases alone decide. ``no_lever_case``: one in which

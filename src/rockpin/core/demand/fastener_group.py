@@ -40,7 +40,7 @@ class Force(NamedTuple):
     line: bool = False
 
 
-class GroupHole(Model):
+class GroupHole(NamedTuple):
     """A hole: where it is [mm], which directions it can bear in, how stiff it is beside the others."""
 
     id: str
@@ -60,7 +60,7 @@ class Plate(Model):
     flexible: bool = False
 
 
-class HoleForces(Model):
+class HoleForces(NamedTuple):
     """Pull-out and shear [N] on one hole; shear as a vector, x to the right and y up."""
 
     tension_n: float
@@ -73,7 +73,7 @@ class HoleForces(Model):
         return hypot(self.shear_x_n, self.shear_y_n)
 
 
-class GroupResult(Model):
+class GroupResult(NamedTuple):
     """The forces in a group, the compression at the plate's edge [N], and directions that nothing bears in.
 
     ``no_lever``: nothing would hold the plate, and the forces mean nothing.

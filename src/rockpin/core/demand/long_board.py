@@ -68,14 +68,7 @@ def _turned(group: SupportGroup) -> SupportGroup:
         return Rect(x_mm=area.y_mm, y_mm=area.x_mm, width_mm=area.height_mm, height_mm=area.width_mm)
 
     holes = tuple(
-        hole.model_copy(
-            update={
-                "x_mm": hole.y_mm,
-                "y_mm": hole.x_mm,
-                "bears_across": hole.bears_upright,
-                "bears_upright": hole.bears_across,
-            }
-        )
+        hole._replace(x_mm=hole.y_mm, y_mm=hole.x_mm, bears_across=hole.bears_upright, bears_upright=hole.bears_across)
         for hole in group.holes
     )
     plate = group.plate.model_copy(
