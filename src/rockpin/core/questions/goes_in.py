@@ -94,7 +94,7 @@ def _label(verdict: Verdict, fits: Sequence[object]) -> str:
     if not fits:
         if verdict.action_stage is Stage.WALL:
             return "Find out the wall first"
-        return "Nothing holds so"
+        return "Nothing holds so" if verdict.word is VerdictWord.DO_NOT_DRILL else "No one fixing for all of it"
     return "Holds" if verdict.word is VerdictWord.READY else "Holds, if it is proved"
 
 
@@ -226,11 +226,12 @@ def _where(holes: Sequence[HolePlan], plan: Plan) -> str:
 
 def _mixed(job: JobDocument, plan: Plan, catalogue: Catalogue, keep: Keep) -> tuple[FixingOffer, ...]:
     """What the plan puts into each of a thing's holes, where no one fixing does for all of them."""
-    if not plan.holes or any(one.chosen is None for one in plan.holes):
+    fixings = dict.fromkeys(one.chosen for one in plan.holes)
+    if len(fixings) < 2 or None in fixings:
         return ()
     held = _held_text(job, catalogue, keep)
     found = []
-    for fixing in dict.fromkeys(one.chosen for one in plan.holes):
+    for fixing in fixings:
         holes = [one for one in plan.holes if one.chosen == fixing]
         found.append(_offer(holes, plan, held, _where(holes, plan), catalogue))
     return tuple(one for one in found if one)
@@ -309,17 +310,17 @@ def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEP
     verdict = verdict_of(_told(plan.findings), holds)
     # what forbids the thing itself is answered by no fixing
     forbidden = verdict.word is VerdictWord.DO_NOT_DRILL
-    fits = () if forbidden else tuple(fit for key in named if (fit := _fit(job, key, catalogue, keep)))
-    together = not forbidden and not fits
-    if together:
-        fits = _mixed(job, plan, catalogue, keep)
-        verdict = verdict.model_copy(update={"sentence": f"{verdict.sentence} {_EACH}"}) if fits else verdict
+    alone = () if forbidden else tuple(fit for key in named if (fit := _fit(job, key, catalogue, keep)))
+    mixed = () if forbidden or alone else _mixed(job, plan, catalogue, keep)
+    fits = alone or mixed
+    if mixed:
+        verdict = verdict.model_copy(update={"sentence": f"{verdict.sentence} {_EACH}"})
     return FixingAnswer(
         title=title_of(asked, catalogue),
         thing=plan.fixture_text,
         verdict=verdict.model_copy(update={"label": _label(verdict, fits)}),
         fits=fits,
-        together=together and bool(fits),
+        together=bool(mixed),
         refused=_refused(plan, fits, catalogue),
         ways=_ways(asked, job, catalogue, keep) if asked.wall and not fits else (),
         assumed=assumed(asked, job, catalogue),
