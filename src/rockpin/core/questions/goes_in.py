@@ -116,7 +116,7 @@ def _kind(fixing: str, catalogue: Catalogue) -> tuple[str, str]:
 
 def _worth_naming(choices: Sequence[HoleChoice], catalogue: Catalogue) -> list[str]:
     """What holds at every hole: the planned fixing first, then the best of each other kind."""
-    if not choices or any(one.chosen is None or not one.chosen.accepted for one in choices):
+    if not choices:
         return []
     ranks = [{one.fixing: number for number, one in enumerate(choice.accepted)} for choice in choices]
     common = set(ranks[0]).intersection(*ranks[1:])
