@@ -3,18 +3,15 @@ import type { HolePlan } from "../api/client";
 /** What of a hole is drawn in the cut. */
 export type CutHole = Pick<HolePlan, "number" | "cut" | "card" | "chosen_label">;
 
-/** The screw from its head to its tip, with its thread where it holds. */
-export function Screw({
-  x,
-  y,
-  hole,
-  perMm,
-}: {
+interface Drawn {
   x: (mm: number) => number;
   y: number;
   hole: CutHole;
   perMm: number;
-}) {
+}
+
+/** The screw from its head to its tip, with its thread where it holds. */
+export function Screw({ x, y, hole, perMm }: Drawn) {
   const { screw, hole: spec, head_at_mm: head } = hole.cut;
   if (!screw || !spec) return null;
   const tip = screw.length_mm + head;
@@ -53,17 +50,7 @@ export function Screw({
 }
 
 /** Plug or opened wings behind the board. */
-export function Grip({
-  x,
-  y,
-  hole,
-  perMm,
-}: {
-  x: (mm: number) => number;
-  y: number;
-  hole: CutHole;
-  perMm: number;
-}) {
+export function Grip({ x, y, hole, perMm }: Drawn) {
   const spec = hole.cut.hole;
   if (!spec) return null;
   if (spec.plug_length_mm > 0) {
