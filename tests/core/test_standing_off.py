@@ -1,5 +1,7 @@
 """Fixings that reach masonry across a gap: board on dabs, on battens, on foam."""
 
+from dataclasses import replace
+
 import pytest
 
 from bench.ordinary_jobs import bonded
@@ -33,6 +35,16 @@ def test_a_stand_off_sleeve_carries_the_bracket_across_the_gap(catalogue: Catalo
     assert with_it.hole
     assert (with_it.hole.plug_length_mm, with_it.hole.sleeve_mm) == (29 + row.plug_length_mm, 29 + 10)
     assert "nothing-to-bridge" in codes(put("stand_off_8", spot(brick_wall(12), 107, 32, diameter_mm=6.5)))
+
+
+def test_a_sleeve_ends_at_the_face_and_spacers_hang_on_the_screw_alone(catalogue: Catalogue) -> None:
+    """Spacers of 40 in front of the board: over them the 5 mm screw bends by itself, whatever the sleeve would bear."""
+    at = spot(bonded(gap_mm=16.5), 2000, 1200, diameter_mm=6.5)
+    off = replace(at, hole=at.hole.model_copy(update={"spacer_mm": 40.0}), shared={})
+    row = catalogue.fixing_by_key["stand_off_8"].model_copy(update={"screws": ("wood_5_0",), "plug_length_mm": 30.0})
+    made = assess(row, off, catalogue.capacity)
+    alpha = 2 if off.clamped else 1
+    assert made.shear_n == pytest.approx(alpha * 400 * 3.2**3 / (6 * 1.67) / (40 + 5 / 2), rel=0.02)
 
 
 def test_a_long_plug_is_set_before_the_bracket_and_a_frame_plug_through_it() -> None:

@@ -234,6 +234,7 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
         screw=screw,
         skin_n=spot.skin_bears_n_per_mm * screw.diameter_mm if tight else 0.0,
         sleeve=plug.stand_off,
+        outside_mm=spot.proud_mm + spot.hole.spacer_mm,
         lever_mm=spot.skin_lever_mm,
         clamped=spot.clamped,
         hole=HoleSpec(

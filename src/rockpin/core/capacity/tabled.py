@@ -40,7 +40,7 @@ class Setting(NamedTuple):
     """What a tabled fixing is in one kind of bracket hole, wherever in this wall the hole lies.
 
     ``factors``: of its values, the same at every hole of the wall. ``skin_n``: what tight skins bear beside its screw.
-    ``sleeve``: round the screw, over the whole lever.
+    ``sleeve``: round the screw, up to the face; ``outside_mm``: how much of the lever is in front of that.
     """
 
     rating: Rating
@@ -52,6 +52,7 @@ class Setting(NamedTuple):
     factors: tuple[Factor, ...] = ()
     skin_n: float = 0.0
     sleeve: Tube | None = None
+    outside_mm: float = 0.0
 
 
 class Raised(StrEnum):
@@ -113,6 +114,8 @@ def table_lines(
         lines.append(bending_line(screw, setting.lever_mm, setting.clamped, figures, setting.skin_n))
         if setting.sleeve:
             lines.append(sleeve_line(setting.sleeve, setting.lever_mm, figures))
+            if setting.outside_mm > 0:
+                lines.append(bending_line(screw, setting.outside_mm, setting.clamped, figures))
     lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
     return tuple(lines)
 
@@ -179,7 +182,7 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     some, figures = cast(Sequence[Tabled], prepared), tables.figures
     cases = cases_of([one.spot for one in some])
     values = np.array([_values(one) for one in some])
-    tension, shear, diameter, root, steel, lever, alpha, bends, skin, sleeve, *changes = values[cases.of].T
+    tension, shear, diameter, root, steel, lever, alpha, bends, skin, sleeve, outside, *changes = values[cases.of].T
     in_concrete, in_flange, in_wood, most, repeated, doubted, in_board = changes
     acts = cases.by
     raised = np.where(in_concrete > 0, acts.concrete, np.where(in_flange > 0, acts.flange, acts.table))
@@ -189,7 +192,9 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     tension, shear = tension * factor, shear * factor
     safety = acts.screw_safety(figures.screw_safety)
     bending = screw_bending_shear_n(diameter, root, lever, alpha > 1, cases.pull_n, steel, safety) + skin * acts.skin
-    bending = bending + sleeve / safety
+    # a sleeve ends at the face: what stands off it hangs on the screw alone
+    outer = screw_bending_shear_n(diameter, root, outside, alpha > 1, cases.pull_n, steel, safety)
+    bending = np.where(sleeve > 0, np.minimum(bending + sleeve / safety, outer), bending)
     bent = (bends > 0) & (bending < shear)
     limit = np.where(bent, bending, shear)
     of_pull, of_shear = cases.pull_n / tension, shares(cases.shear_n, limit)
@@ -228,6 +233,7 @@ def _values(one: Tabled) -> tuple[float, ...]:
         one.always_bends or setting.lever_mm > 0,
         setting.skin_n,
         tube_bending_n(setting.sleeve, setting.lever_mm) if setting.sleeve else 0.0,
+        setting.outside_mm,
         by.raised is Raised.CONCRETE,
         by.raised is Raised.FLANGE,
         by.raised is Raised.WOOD,
