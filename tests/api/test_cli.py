@@ -95,3 +95,17 @@ def test_what_is_carried_to_the_wall_is_the_same_by_command_and_by_screen(tmp_pa
         assert shown.content == done.stdout_bytes
         assert client.get("/api/jobs/oar-cradle/template.dwg").status_code == 422
         assert client.get("/api/jobs/ghost/template.pdf").status_code == 404
+
+
+def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Path) -> None:
+    by_key = run("ask", "goes-in", "--thing", "grab_rail", "--wall", "fair_faced_brick")
+    assert by_key[0] == 0
+    assert run("ask", "goes-in", "--thing", "Grab rail", "--wall", "fair faced") == by_key
+    with TestClient(make_app(Store(tmp_path / "d.sqlite"), load_catalogue()), headers={"x-rock-pin": "a"}) as client:
+        answer = client.post("/api/ask/goes-in", json={"shape": "grab_rail", "wall": "fair_faced_brick"}).json()
+    assert f"{answer['title']}: {answer['verdict']['label']}." in by_key[1]
+    assert all(way in by_key[1] for way in answer["ways"])
+    for words, field in ((("--thing", "sofa"), "thing"), (("--thing", "hook", "--wall", "straw"), "wall")):
+        code, out, told = run("ask", "goes-in", *words)
+        assert (code, out) == (2, "")
+        assert told.startswith(f"{field}: “{words[-1]}” is not known here; there are ")

@@ -20,6 +20,7 @@ from rockpin.core.base.quantities import (
     show_limit,
     show_mass,
     show_share,
+    show_times,
 )
 from rockpin.core.base.words import inside
 
@@ -87,6 +88,8 @@ def test_rounds_towards_safety() -> None:
     assert show_force(100.2, METRIC, demand=True) == "101 N"
     assert show_force(100.9, METRIC, demand=False) == "100 N"
     assert show_share(0.9999) == "99 %"
+    # what is refused for it is never told as used just once over
+    assert [show_times(use) for use in (1.0001, 1.27)] == ["1.01 times over", "1.27 times over"]
     assert show_mass(12.5, METRIC) == "12.5 kg"
 
 

@@ -42,11 +42,17 @@ def _read(name: str) -> dict[str, Any]:
     return tomllib.loads((_DATA / f"{name}.toml").read_text(encoding="utf-8"))
 
 
+def _fixings(method: str) -> list[dict[str, Any]]:
+    """The rows of a method: in metric sizes or in all, and where it has a file of them, in inch sizes."""
+    names = (f"fixings_{method}", f"fixings_{method}_inch")
+    return [row for name in names if (_DATA / f"{name}.toml").is_file() for row in _read(name)["rows"]]
+
+
 @cache
 def load_catalogue() -> Catalogue:
     """The catalogue that ships with Rock Pin, validated. Raises RuntimeError naming what is wrong in it."""
     tables: dict[str, Any] = {name: _read(name)["rows"] for name in _TABLES}
-    tables["fixings"] = [row | {"method": method} for method in _FIXINGS for row in _read(f"fixings_{method}")["rows"]]
+    tables["fixings"] = [row | {"method": method} for method in _FIXINGS for row in _fixings(method)]
     tables |= {
         "starts": _read("starts"),
         "remedies": _read("remedies"),

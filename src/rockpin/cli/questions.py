@@ -1,7 +1,7 @@
 """Questions that are answered before anything is kept: what goes in, which bit, how deep, how far apart, what wall."""
 
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 import typer
@@ -13,6 +13,8 @@ from rockpin.core.base.quantities import UnitSystem, parse_length_mm, parse_mass
 if TYPE_CHECKING:
     from rockpin.core.questions import Supposed
     from rockpin.core.tables.catalogue import Catalogue
+    from rockpin.core.tables.identification import BuildUp
+    from rockpin.core.tables.shapes import Shape
 
 asking = typer.Typer(no_args_is_help=True, help="Ask one thing: nothing is kept, and what was not said is told.")
 app.add_typer(asking, name="ask")
@@ -50,16 +52,15 @@ def _told(work: "Callable[[Catalogue], T]") -> T:
         fail(error)
 
 
-def _build_up(said: str | None, catalogue: "Catalogue") -> str | None:
-    """The build-up that is meant by a key or by words of its name: the first that has them all."""
-    if said is None or said in catalogue.build_up_by_key:
+def _meant(said: str, rows: "Sequence[BuildUp | Shape]", field: str) -> str:
+    """The row that is meant by a key or by words of its name: the first that has them all."""
+    if any(row.key == said for row in rows):
         return said
     words = said.lower().replace("_", " ").replace("-", " ").split()
-    for row in catalogue.build_ups:
-        if all(word in f"{row.label} {row.short}".lower() for word in words):
+    for row in rows:
+        if words and all(word in f"{row.label} {row.short}".lower() for word in words):
             return row.key
-    names = ", ".join(row.key for row in catalogue.build_ups)
-    raise BadInput([Fault("wall", f"“{said}” is no usual build-up; there are {names}")])
+    raise BadInput([Fault(field, f"“{said}” is not known here; there are {', '.join(row.key for row in rows)}")])
 
 
 def _mm(text: str | None, units: UnitSystem, field: str) -> float | None:
@@ -92,8 +93,9 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
     from rockpin.core.questions import Supposed
 
     given = {key: value for key, value in said.items() if value is not None}
-    if "wall" in given:
-        given["wall"] = _build_up(given["wall"], catalogue)
+    for key, field, rows in (("wall", "wall", catalogue.build_ups), ("shape", "thing", catalogue.shapes)):
+        if key in given:
+            given[key] = _meant(given[key], rows, field)
     for key in ("plaster_mm", "across_mm", "up_mm"):
         if key in given:
             given[key] = parse_length_mm(given[key], units, key.removesuffix("_mm"))
@@ -102,7 +104,7 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
 
 @asking.command("goes-in")
 def goes_in(
-    thing: Annotated[str, typer.Option("--thing", help="hook, shelf, rail, cabinet, … as the shapes are called.")],
+    thing: Annotated[str, typer.Option("--thing", help="hook, shelf, grab rail, cabinet, … by key or name.")],
     holds: Annotated[str | None, typer.Option("--holds", help="What it holds, like 12kg.")] = None,
     wall: Wall = None,
     plaster: Plaster = None,
@@ -183,7 +185,7 @@ def bit(
                 "in_hand": "plug" if plug else "screw",
                 "diameter_mm": diameter,
                 "length_mm": length,
-                "wall": _build_up(wall, catalogue),
+                "wall": None if wall is None else _meant(wall, catalogue.build_ups, "wall"),
                 "plaster_mm": _mm(plaster, units, "plaster"),
                 "in_studs": in_studs,
                 "bits_mm": own,

@@ -196,6 +196,11 @@ def show_share(share: float) -> str:
     return f"{min(99, floor(100 * share + 1e-9))} %"
 
 
+def show_times(use: float) -> str:
+    """How many times over something is used that is used beyond 1: to a hundredth, and never to 1.00."""
+    return f"{max(use, 1.01):.2f} times over"
+
+
 def show_risk(chance: float) -> str:
     """A chance of harm in percent, rounded up: to a tenth below one percent, never to none."""
     percent = 100 * chance

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_force, show_length, show_limit
+from rockpin.core.base.quantities import show_force, show_length, show_limit, show_times
 from rockpin.core.base.words import WorkLine
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import FixingBase, Screw, Tube
@@ -113,6 +113,7 @@ class Assessment:
     bear the demand. Capacities are working loads [N].
     ``provisos`` come to count only if this fixing is taken. ``lines`` makes the working when somebody asks for it.
     ``parts_use``, ``parts_governs``: its own figures, where the maker's rating of the whole counts instead.
+    ``from_afar``: its sizes are those of another region, and not every shop has it.
     """
 
     fixing: str
@@ -136,6 +137,7 @@ class Assessment:
     lines: Callable[[], tuple[WorkLine, ...]] = tuple
     parts_use: float | None = None
     parts_governs: str = ""
+    from_afar: bool = False
 
     @property
     def accepted(self) -> bool:
@@ -198,7 +200,7 @@ def _too_weak(worst: Use, governs: str, case: CaseDemand, spot: Spot) -> Refusal
     figures = {"tension_n": case.forces.tension_n, "shear_n": case.forces.shear_n}
     if isfinite(worst.use):
         figures = {"use": worst.use, **figures}
-        times = f"{worst.use:.2f} times over" if worst.use < PLAINLY_TOO_WEAK else "more than ten times over"
+        times = show_times(worst.use) if worst.use < PLAINLY_TOO_WEAK else "more than ten times over"
         says = f"Too weak: {governs} is used {times} when {case.label} (pull-out {pull}, shear {across})."
     else:
         says = (
@@ -235,6 +237,7 @@ def made(
         governs=governs,
         case=case.label,
         allowance=case.allowance,
+        from_afar=fixing.made_to is not None and fixing.made_to not in spot.sold,
         demand_tension_n=case.forces.tension_n,
         demand_shear_n=case.forces.shear_n,
         tension_n=worst.tension_n,

@@ -6,7 +6,7 @@ from functools import partial
 from typing import cast
 
 from rockpin.core.base.findings import Finding, Severity
-from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit
+from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit, show_times
 from rockpin.core.capacity import masonry
 from rockpin.core.capacity.common import Assessment, Proviso, Refusal, refuse, refused, say
 from rockpin.core.capacity.method import METHODS, method_named, method_of
@@ -195,7 +195,7 @@ def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
         return capped
     sentence = (
         f"Pulls on the spot allow no more than {show_force(most, spot.units, demand=False)}: it is used "
-        f"{use:.2f} times over when {made.case}."
+        f"{show_times(use)} when {made.case}."
     )
     return replace(capped, refusals=(refuse("too-weak", sentence, use=use, tension_n=made.demand_tension_n),))
 

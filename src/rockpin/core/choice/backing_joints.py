@@ -6,7 +6,7 @@ from math import inf, isfinite
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import show_force, show_length, show_use
+from rockpin.core.base.quantities import show_force, show_length, show_times, show_use
 from rockpin.core.capacity import Assessment, assess_pairs, bolt_through
 from rockpin.core.demand import Demand, HoleDemand
 from rockpin.core.document.fixings import WoodFastener
@@ -133,7 +133,7 @@ def _bends(job: JobDocument, link: Link, demand: Demand, catalogue: Catalogue) -
         severity=Severity.DO_NOT_DRILL,
         stage=Stage.FIXING,
         code="board-bends",
-        sentence=f"The backing board would be bent {moment / allowed:.1f} times over between its screws, "
+        sentence=f"The backing board would be bent {show_times(moment / allowed)} between its screws, "
         f"{show_length(span, job.site.units)} apart, by {show_force(pull, job.site.units, demand=True)} in all.",
         action="Take a thicker or a higher board, or screw it to every stud that it crosses.",
         action_stage=Stage.FIXTURE,
@@ -213,7 +213,7 @@ def check_joints(
             label = "channel nut" if channel else "screw in its thread"
             plans.append(_plan(hole, link.kind.replace("_", " "), label, None, use, f"the {what}", case, pulls))
             if use > 1:
-                sentence = f"{hole.support_label}: a {what} is used {use:.2f} times over ({pulls})."
+                sentence = f"{hole.support_label}: a {what} is used {show_times(use)} ({pulls})."
                 action = "Use more nuts, or a heavier channel." if channel else "Use more threads, or a heavier plate."
                 findings.append(_weak(hole, sentence, action, use=use))
             continue

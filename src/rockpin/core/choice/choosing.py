@@ -94,8 +94,8 @@ def _taste(wishes: Sequence[Wish], catalogue: Catalogue) -> Taste:
 def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[float, ...]:
     """Smaller is better: first what asks for no further proof, then the wishes in their order.
 
-    Beyond them what a good tradesman reaches for: the smallest hole and least work among those with room to spare, of
-    what is at hand. Where nothing has room to spare, what has most of it.
+    Beyond them what a good tradesman reaches for: of what the shops here have, the smallest hole and least work among
+    those with room to spare, of what is at hand. Where nothing has room to spare, what has most of it.
     """
     reach = one.hole.reach_mm if one.hole else 0.0
     beyond = spot.depth_limit_mm is not None and reach > spot.depth_limit_mm
@@ -105,7 +105,7 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[floa
     # a head that needs a washer only because it is small for the bracket's hole is the wrong screw, the looser the more
     washer = one.screw is not None and one.screw.washer_mm > 0 and not spot.hole.washer_wanted
     small = 1.0 + spot.hole.diameter_mm - one.screw.diameter_mm if washer and one.screw else 0.0
-    first = (float(len(one.provisos) + beyond), *wished, tight, float(len(stock.lacks)))
+    first = (float(len(one.provisos) + beyond), *wished, float(one.from_afar), tight, float(len(stock.lacks)))
     return (*first, small, width + taste.mm_per_minute * one.minutes, one.use)
 
 

@@ -49,6 +49,7 @@ class FixingBase(Row):
     label_us: Name | None = None
     says: str = Field(max_length=600)
     systems: tuple[UnitSystem, ...] = Field(default=(UnitSystem.METRIC, UnitSystem.IMPERIAL), max_length=4)
+    made_to: UnitSystem | None = Field(default=None, description="whose sizes it has where it is sold beside others'")
     environments: tuple[Environment, ...] = Field(max_length=20)
     minutes: float = Field(gt=0)
     removable: bool

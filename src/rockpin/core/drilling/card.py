@@ -122,7 +122,7 @@ class BitBox:
             if size is not None and under is not None and diameter_mm - size > under + 1e-9:
                 size = None
         if size is None:
-            return BitPick(diameter_mm=diameter_mm, text=show_bit(diameter_mm, UnitSystem.METRIC), buy=True)
+            return BitPick(diameter_mm=diameter_mm, text=show_bit(diameter_mm, self.units), buy=True)
         return BitPick(diameter_mm=size, text=show_bit(size, self.units), buy=False)
 
 

@@ -6,7 +6,7 @@ from math import ceil, floor, hypot
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import MemberReading
-from rockpin.core.tables.remedies import MasonryBoard, RemedyTable
+from rockpin.core.tables.remedies import MasonryBoard, RemedyTable, SoldSizes
 
 
 def scaled(support: Support, by: float) -> Support:
@@ -74,7 +74,9 @@ def drilled(fixture: Fixture, wide_mm: float, left_mm: float) -> Fixture | None:
     return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
 
 
-def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: RemedyTable) -> Link | None:
+def board_behind(
+    job: JobDocument, members: tuple[MemberReading, ...], sizes: RemedyTable, sold: SoldSizes
+) -> Link | None:
     """A board over the studs behind the piece and beside it, with two holes in each; None where there are none."""
     if job.fixture.links or not job.fixture.supports:
         return None
@@ -94,14 +96,14 @@ def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: Re
     tall = ceil(max(high - low + 40, sizes.board_least_high_mm) / 10) * 10
     x0, y0 = over[0] - end - at.x_mm, (low + high) / 2 - tall / 2
     holes = tuple(
-        FixtureHole(id=f"board-{n}-{k}", x_mm=stud - over[0] + end, y_mm=y, diameter_mm=sizes.board_hole_mm)
+        FixtureHole(id=f"board-{n}-{k}", x_mm=stud - over[0] + end, y_mm=y, diameter_mm=sold.board_hole_mm)
         for n, stud in enumerate(over, 1)
         for k, y in enumerate((tall - edge, edge), 1)
     )
     return Link(
         id="backing-board",
         kind=LinkKind.BACKING_BOARD,
-        thickness_mm=sizes.board_thick_mm[0],
+        thickness_mm=sold.board_thick_mm[0],
         support_ids=tuple(support.id for support in job.fixture.supports),
         x_mm=x0,
         y_mm=y0,
@@ -114,7 +116,7 @@ def board_behind(job: JobDocument, members: tuple[MemberReading, ...], sizes: Re
 _MOST_SCREWS = 40
 
 
-def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes: RemedyTable) -> Link:
+def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes: RemedyTable, sold: SoldSizes) -> Link:
     """A board on masonry behind all supports, its columns of holes about a brick [mm] apart, in blocks closer."""
     rects, edge = [support.rect for support in job.fixture.supports], sizes.board_edge_mm
     left = min(rect.x_mm for rect in rects) - board.beyond_mm
@@ -132,7 +134,7 @@ def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes:
             id=f"board-{n + 1}-{k + 1}",
             x_mm=round(edge + n * (wide - 2 * edge) / (columns - 1), 1),
             y_mm=round(tall - edge - k * (tall - 2 * edge) / (board.rows - 1), 1),
-            diameter_mm=sizes.coach_hole_mm,
+            diameter_mm=sold.coach_hole_mm,
         )
         for n in range(columns)
         for k in range(board.rows)

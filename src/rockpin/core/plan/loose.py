@@ -1,7 +1,7 @@
 """A thing that came loose: why by the figures, how the old fixing comes out, and what is different this time."""
 
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import show_force, show_use
+from rockpin.core.base.quantities import show_force, show_times, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
@@ -99,7 +99,7 @@ def _now(old: OldFixing, chosen: Assessment | None, made: Assessment | None) -> 
         return "It is kept, and counted."
     if chosen is None:
         return "Nothing is found yet that holds in this hole as it is."
-    before = f" instead of {made.use:.1f} times over" if made is not None and made.mode and made.use > 1 else ""
+    before = f" instead of {show_times(made.use)}" if made is not None and made.mode and made.use > 1 else ""
     return f"This time {inside(chosen.label)}, used to {show_use(chosen.use)}{before}."
 
 

@@ -158,7 +158,7 @@ def larger_plate(trial: Trial) -> WayOut | None:
 
     def with_plates(larger: float, wider: float) -> WayOut | None:
         supports = tuple(scaled(one, larger) for one in fixture.supports)
-        if max(one.height_mm for one in supports) > trial.sizes.plate_largest_mm:
+        if max(max(one.width_mm, one.height_mm) for one in supports) > trial.sizes.plate_largest_mm:
             return None
         plate = supports[0]
         size = f"{show_length(plate.width_mm, trial.units)} × {show_length(plate.height_mm, trial.units)}"
@@ -172,7 +172,7 @@ def larger_plate(trial: Trial) -> WayOut | None:
             lambda plan: f"Take one with plates of {size}, holes as much farther apart{holes}: {with_what(plan)}.",
         )
 
-    return first_of(with_plates(larger, wider) for larger in scales for wider in (0.0, trial.sizes.coach_hole_mm))
+    return first_of(with_plates(larger, wider) for larger in scales for wider in (0.0, trial.sold.coach_hole_mm))
 
 
 def lighter_hand(trial: Trial) -> WayOut | None:
@@ -271,7 +271,7 @@ def larger_holes(trial: Trial) -> WayOut | None:
         )
 
     least, most = trial.sizes.bracket_holes_wider_mm
-    worth = [one for one in trial.sizes.bracket_holes_mm if sizes and least <= one - sizes[0] <= most]
+    worth = [one for one in trial.sold.bracket_holes_mm if sizes and least <= one - sizes[0] <= most]
     return first_of(with_holes(wider) for wider in worth)
 
 

@@ -17,7 +17,8 @@ from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_wha
 
 def backing_board(trial: Trial) -> WayOut | None:
     """A board across the studs, the thinner one where it does; the piece goes on the board."""
-    board = board_behind(trial.job, trial.before.framing.members, trial.sizes) if trial.before.framed else None
+    members = trial.before.framing.members if trial.before.framed else ()
+    board = board_behind(trial.job, members, trial.sizes, trial.sold)
     if board is None:
         return None
 
@@ -34,7 +35,7 @@ def backing_board(trial: Trial) -> WayOut | None:
             ),
         )
 
-    return first_of(on_board(thick) for thick in trial.sizes.board_thick_mm)
+    return first_of(on_board(thick) for thick in trial.sold.board_thick_mm)
 
 
 def blocking(trial: Trial) -> WayOut | None:
@@ -80,8 +81,8 @@ def blocking(trial: Trial) -> WayOut | None:
             applied=False,
         )
 
-    coach, thick = sizes.coach_hole_mm, sizes.thick_coach_hole_mm
-    larger = ((wide, scale) for wide in (coach, thick) for scale in sizes.plate_scales)
+    coach, thick = trial.sold.coach_hole_mm, trial.sold.thick_coach_hole_mm
+    larger = ((wide, scale) for wide in (coach, thick) for scale in trial.sizes.plate_scales)
     tried = ((0.0, 1.0), (coach, 1.0), (thick, 1.0), *larger)
     return first_of(with_wood(wider, larger) for wider, larger in tried)
 
@@ -92,8 +93,8 @@ def _on_masonry_boards(trial: Trial) -> Iterator[tuple[str, JobDocument]]:
     if reading.family is not Family.MASONRY or job.fixture.links or not job.fixture.supports:
         return
     for board in trial.sizes.masonry_boards:
-        link = board_on_units(job, board, reading.unit_mm[0], trial.sizes)
-        wider = drilled(job.fixture, trial.sizes.coach_hole_mm, trial.sizes.bracket_metal_mm)
+        link = board_on_units(job, board, reading.unit_mm[0], trial.sizes, trial.sold)
+        wider = drilled(job.fixture, trial.sold.coach_hole_mm, trial.sizes.bracket_metal_mm)
         fixture = (wider or job.fixture).model_copy(update={"links": (link,)})
         says = (
             f"Put a board {show_length(link.width_mm, units)} × {show_length(link.height_mm, units)}, "
@@ -156,7 +157,7 @@ def test_first(trial: Trial) -> WayOut | None:
 
     By itself, with wider holes, and where that is not enough on a board over many bricks or blocks.
     """
-    wide = trial.sizes.coach_hole_mm
+    wide = trial.sold.coach_hole_mm
     drilled_wider = drilled(trial.job.fixture, wide, trial.sizes.bracket_metal_mm)
     tried = [(trial.job, "")]
     if drilled_wider:

@@ -135,6 +135,7 @@ class Trial:
         # what the user picked and is refused is no help to any other way
         self.job = job.model_copy(update={"choices": ()}) if "own-choice-refused" in codes(before) else job
         self.units, self.sizes = job.site.units, catalogue.remedies
+        self.sold = self.sizes.sold[job.site.sold[0]]
 
     def plan(self, job: JobDocument) -> Plan:
         """The plan of a changed job."""

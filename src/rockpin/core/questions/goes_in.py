@@ -102,9 +102,8 @@ def _told(findings: Iterable[Finding]) -> list[Finding]:
     return [one for one in findings if one.stage in _OF_THE_THING]
 
 
-def _with(job: JobDocument, fixing: str) -> JobDocument:
-    """The same job with one fixing picked at every hole."""
-    holes = [hole.id for support in job.fixture.supports for hole in support.holes if hole.used]
+def _with(job: JobDocument, holes: Iterable[str], fixing: str) -> JobDocument:
+    """The same job with one fixing picked at these holes."""
     return job.model_copy(update={"choices": tuple(Choice(hole_id=hole, fixing=fixing) for hole in holes)})
 
 
@@ -210,9 +209,9 @@ def _offer(
     )
 
 
-def _fit(job: JobDocument, fixing: str, catalogue: Catalogue, keep: Keep) -> FixingOffer | None:
-    """One fixing in all holes."""
-    picked = _with(job, fixing)
+def _fit(job: JobDocument, holes: Iterable[str], fixing: str, catalogue: Catalogue, keep: Keep) -> FixingOffer | None:
+    """One fixing in all holes of the wall."""
+    picked = _with(job, holes, fixing)
     plan = make_plan(picked, catalogue, keep)
     return _offer(plan.holes, plan, _held_text(picked, catalogue, keep), None, catalogue)
 
@@ -310,7 +309,8 @@ def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEP
     verdict = verdict_of(_told(plan.findings), holds)
     # what forbids the thing itself is answered by no fixing
     forbidden = verdict.word is VerdictWord.DO_NOT_DRILL
-    alone = () if forbidden else tuple(fit for key in named if (fit := _fit(job, key, catalogue, keep)))
+    holes = [one.hole_id for one in done.choices]
+    alone = () if forbidden else tuple(fit for key in named if (fit := _fit(job, holes, key, catalogue, keep)))
     mixed = () if forbidden or alone else _mixed(job, plan, catalogue, keep)
     fits = alone or mixed
     if mixed:

@@ -5,6 +5,7 @@ Nothing has been named or measured yet: what was not said is taken as usual, and
 
 from collections.abc import Callable
 
+import numpy as np
 from pydantic import Field
 
 from rockpin.core.base.errors import BadInput, Fault
@@ -14,7 +15,7 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.evidence import Evidence, Finish, HowStated, Location
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, Site
-from rockpin.core.document.wall import Framing, HowKnown, Member, Point, Wall
+from rockpin.core.document.wall import Courses, Framing, HowKnown, Member, Point, Wall
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import build
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
@@ -126,6 +127,35 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     return JobDocument(id=_JOB, site=site, walls=(_wall(asked, catalogue),), **dict(body))
 
 
+_LAID_STEP_MM = 5.0
+
+
+def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> tuple[Courses, int]:
+    """The courses where they lie best for the holes, and how many holes [count] meet a joint even so.
+
+    Nobody marks a hole in a joint that he sees, nor close to a brick's end if he can help it; he moves the whole thing
+    by as much as half a brick.
+    """
+    holes = place_fixture(job, catalogue.figures.setout.channel_back_mm).holes
+    if not holes:
+        return courses, 0
+    figures = catalogue.figures.framing
+    rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
+    x, y = np.array([hole.x_mm for hole in holes]), np.array([hole.y_mm for hole in holes])
+    along, up = np.arange(0.0, run, _LAID_STEP_MM)[:, None, None], np.arange(0.0, rise, _LAID_STEP_MM)[None, :, None]
+    course, over = np.divmod(y - up, rise)
+    past = np.mod(x - along - course * courses.course_shift * run, run)
+    # how far each hole is inside its brick, below nought in the joint or so near a bed that it counts as in it
+    ends, beds = np.minimum(past, courses.unit_length_mm - past), np.minimum(over, courses.unit_height_mm - over)
+    inside_mm = np.minimum(ends, beds - figures.setout_error_mm)
+    met = (inside_mm < 0).sum(axis=-1)
+    near = (ends < figures.masonry_unit_end_share * courses.unit_length_mm).sum(axis=-1)
+    order = np.lexsort((-inside_mm.min(axis=-1).ravel(), near.ravel(), met.ravel()))
+    best = np.unravel_index(order[0], met.shape)
+    at = {"origin_x_mm": float(along[best[0], 0, 0]), "origin_y_mm": float(up[0, best[1], 0])}
+    return courses.model_copy(update=at), int(met[best])
+
+
 def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     """The same job, its studs where the answer is meant for: behind every hole, or behind none; its holes off joints.
 
@@ -134,8 +164,8 @@ def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     job = job_of(asked, catalogue)
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if job.wall.courses is not None:
-        # nobody marks a hole in a joint that he sees
-        return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": None}),)})
+        courses, _ = _laid(job.wall.courses, job, catalogue)
+        return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": courses}),)})
     if start is None or not start.stud_width_mm:
         return job
     columns: list[float] = []
@@ -192,8 +222,13 @@ def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[st
             if asked.in_studs
             else "Every hole is between the studs, where there is only the board."
         )
-    if job_of(asked, catalogue).wall.courses is not None:
-        found.append("Every hole is in a brick or block, not in the joint: move a mark that would meet one.")
+    if job.wall.courses is not None:
+        _, met = _laid(job.wall.courses, job, catalogue)
+        found.append(
+            "Every hole is in a brick or block, not in the joint: move a mark that would meet one."
+            if not met
+            else f"The whole sits where most holes meet a brick or block; {met} would meet a joint all the same."
+        )
     hands = {row.key: row for row in catalogue.hands}
     duty = catalogue.duty_by_key[fixture.duty]
     found.append(f"Used so: {inside(duty.label)}; {inside(hands[fixture.hand].label)}.")

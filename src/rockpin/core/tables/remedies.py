@@ -3,6 +3,7 @@
 from pydantic import Field
 
 from rockpin.core.base.model import Model, Name
+from rockpin.core.base.quantities import UnitSystem
 
 
 class MasonryBoard(Model):
@@ -14,12 +15,25 @@ class MasonryBoard(Model):
     beyond_mm: float = Field(ge=0)
 
 
+class SoldSizes(Model):
+    """Holes [mm] that are drilled in a bracket or a board, each with its bit, and boards, as they are sold somewhere.
+
+    ``coach_hole_mm``, ``thick_coach_hole_mm``: a bracket's hole for the usual coach screw under a person's weight, and
+    for the next thicker one. ``board_hole_mm``: where a board is screwed to studs.
+    """
+
+    bracket_holes_mm: tuple[float, ...]
+    coach_hole_mm: float
+    thick_coach_hole_mm: float
+    board_hole_mm: float
+    board_thick_mm: tuple[float, ...]
+
+
 class RemedyTable(Model):
     """All sizes of the ways out [mm]. ``board_over_mm``: the widest span between two studs that a board crosses.
 
-    ``coach_hole_mm``, ``thick_coach_hole_mm``: a bracket's hole for the usual coach screw under a person's weight, and
-    for the next thicker one. ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the
-    least and at the most. ``bracket_metal_mm``: the least metal that stays beside it.
+    ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the least and at the most.
+    ``bracket_metal_mm``: the least metal that stays beside it. ``plate_largest_mm``: the longest side of a plate.
     ``same_stud_mm``: holes that lie no farther apart along the wall go into one stud. ``map_coarse_mm``: how far places
     of the first, quick map lie apart.
     ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
@@ -34,26 +48,22 @@ class RemedyTable(Model):
     map_steps_mm: tuple[float, ...]
     map_at_once: int
     map_coarse_mm: int
-    bracket_holes_mm: tuple[float, ...]
     bracket_holes_wider_mm: tuple[float, float]
     bracket_metal_mm: float
-    coach_hole_mm: float
-    thick_coach_hole_mm: float
     plate_scales: tuple[float, ...]
     plate_largest_mm: float
     second_hole_edge_mm: float
     second_hole_apart_mm: float
     onto_studs_farthest_mm: float
     same_stud_mm: float
-    board_thick_mm: tuple[float, ...]
     board_over_mm: float
     board_edge_mm: float
     board_end_mm: float
     board_least_high_mm: float
-    board_hole_mm: float
     blocking_beyond_mm: float
     blocking_above_mm: float
     tests_most_times: float
     test_spares: tuple[float, ...]
     masonry_pitch_mm: float
     masonry_boards: tuple[MasonryBoard, ...]
+    sold: dict[UnitSystem, SoldSizes]

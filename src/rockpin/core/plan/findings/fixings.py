@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_use
+from rockpin.core.base.quantities import show_times, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of, moves_text, sure_places
 from rockpin.core.choice import HoleChoice
@@ -76,7 +76,7 @@ def _nearest_miss(choice: HoleChoice) -> str:
         if best.plainly_too_weak:
             return "Nothing comes near: take the load off it, or hang it on framing or masonry."
         raises = f" {best.mode.raises}" if best.mode else ""
-        return f"The nearest is {best.label}, used {best.use:.2f} times over.{raises}"
+        return f"The nearest is {best.label}, used {show_times(best.use)}.{raises}"
     if not serving:
         return "Nothing in the catalogue is made for this: put in the packet of a fixing that is."
     counts = Counter(one.refusals[0].code for one in serving)

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from math import isfinite
 
 from rockpin.core.base.findings import Finding, Severity, Stage
-from rockpin.core.base.quantities import UnitSystem, show_mass, show_use
+from rockpin.core.base.quantities import UnitSystem, show_mass, show_times, show_use
 from rockpin.core.choice import HoleChoice, Maker, rated_in_words
 from rockpin.core.document.job import JobBody
 
@@ -40,7 +40,7 @@ def rating_findings(job: JobBody, maker: Maker, choices: Sequence[HoleChoice], u
         if use <= 1
         else "be used more than ten times over"
         if use >= 10
-        else f"be used {use:.2f} times over"
+        else f"be used {show_times(use)}"
     )
     sentence = (
         f"The maker rates the whole for {show_mass(rating.mass_max_kg, units)} ({rating.source}); it is used to "

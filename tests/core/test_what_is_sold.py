@@ -1,0 +1,75 @@
+"""What is sold where: an American is told inch sizes, and what is made to another region's sizes comes last."""
+
+import re
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem
+from rockpin.core.document.job import Region
+from rockpin.core.plan import make_plan
+from rockpin.core.questions import Supposed, what_goes_in
+from rockpin.core.questions.supposed import supposed_job
+from rockpin.core.tables.catalogue import Catalogue
+
+CATALOGUE = load_catalogue()
+METRIC_WORDS = re.compile(r"\bM\d|\d mm\b")
+
+
+def test_what_is_made_to_inches_has_a_bit_and_a_screw_of_inches(catalogue: Catalogue) -> None:
+    bits = [size for row in catalogue.bits if row.system is UnitSystem.IMPERIAL for size in row.sizes_mm]
+    screws = {row.key: row.systems for row in catalogue.screws}
+    for row in catalogue.fixings:
+        if UnitSystem.IMPERIAL not in row.systems or row.made_to is UnitSystem.METRIC:
+            continue
+        if row.screw_keys:
+            assert any(screws[key] == (UnitSystem.IMPERIAL,) for key in row.screw_keys), row.key
+        hole_mm = getattr(row, "hole_mm", None)
+        if hole_mm is None:
+            continue
+        sixty_fourths = hole_mm / MM_PER_INCH * 64
+        assert abs(sixty_fourths - round(sixty_fourths)) < 0.02, row.key
+        # a hollow rivet's hole is exact and its bit is bought with it; any other is in the usual set
+        assert "rivet_nut" in row.key or min(abs(size - hole_mm) for size in bits) < 0.05, row.key
+    for kind in ("threaded rod", "machine screw"):
+        ours = [row for row in catalogue.screws if kind in row.label and row.systems == (UnitSystem.IMPERIAL,)]
+        # UNC, external thread without rounding: minor diameter = d - 1.22687 / threads to the inch (ASME B1.1)
+        for row in ours:
+            threads = {4.1656: 32, 4.826: 24, 6.35: 20, 7.9375: 18, 9.525: 16}[row.diameter_mm]
+            assert row.root_mm == pytest.approx(row.diameter_mm - 1.22687 * MM_PER_INCH / threads, abs=0.01), row.key
+
+
+@pytest.mark.parametrize("wall", ["board_on_studs", "plastered_brick", "cast_concrete", "plastered_hollow_block"])
+@pytest.mark.parametrize("thing", ["shelf", "cabinet"])
+def test_an_american_is_told_inches_and_a_briton_millimetres(thing: str, wall: str) -> None:
+    studs = wall == "board_on_studs" and thing == "cabinet"
+    asked = Supposed(shape=thing, wall=wall, in_studs=studs, region=Region.NORTH_AMERICA, units=UnitSystem.IMPERIAL)
+    fits = what_goes_in(asked, CATALOGUE.american).fits
+    assert fits
+    sold = {row.key: row for row in CATALOGUE.fixings}
+    # what has no size of inches is told last, if at all
+    foreign = [sold[one.fixing].made_to is UnitSystem.METRIC for one in fits]
+    assert foreign == sorted(foreign)
+    for one, afar in zip(fits, foreign, strict=True):
+        assert afar or not METRIC_WORDS.search(f"{one.label} {one.card.bit_text} {one.card.put_in_text}"), one.label
+    for one in what_goes_in(asked.model_copy(update={"region": Region.BRITAIN, "units": "metric"}), CATALOGUE).fits:
+        assert not {"″", "#"} & set(one.label)
+
+
+def test_a_fixing_from_afar_is_taken_where_nothing_else_holds_and_not_before() -> None:
+    def chosen(wall: str) -> bool:
+        asked = Supposed(shape="cabinet", wall=wall, region=Region.NORTH_AMERICA)
+        plan = make_plan(supposed_job(asked, CATALOGUE), CATALOGUE)
+        return any(
+            CATALOGUE.fixing_by_key[hole.chosen].made_to is UnitSystem.METRIC for hole in plan.holes if hole.chosen
+        )
+
+    assert not chosen("plastered_brick")
+    assert chosen("board_on_dabs")
+
+
+def test_a_hole_in_a_bracket_is_drilled_with_a_bit_that_is_sold(catalogue: Catalogue) -> None:
+    for system, sizes in catalogue.remedies.sold.items():
+        bits = {round(size, 4) for row in catalogue.bits if row.system is system for size in row.sizes_mm}
+        holes = {*sizes.bracket_holes_mm, sizes.coach_hole_mm, sizes.thick_coach_hole_mm}
+        assert {round(size, 4) for size in holes} <= bits
