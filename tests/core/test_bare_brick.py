@@ -1,10 +1,16 @@
-"""A question about a wall whose joints one sees: nobody marks a hole in a joint, and each answer is its own fixing."""
+"""A wall whose joints one sees: nobody marks a hole in one, and till a brick is measured none is reckoned by them."""
+
+import pytest
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.document.job import JobDocument, Region
+from rockpin.core.document.wall import HowKnown, UnitSolidity
 from rockpin.core.framing import BehindKind
-from rockpin.core.plan import make_plan
-from rockpin.core.questions import Supposed, what_goes_in
+from rockpin.core.plan import make_plan, ways_out
+from rockpin.core.plan.way_out import WayKind
+from rockpin.core.questions import Supposed, job_of, what_goes_in
 from rockpin.core.questions.supposed import assumed, supposed_job
+from rockpin.exchange.template import template_of
 
 CATALOGUE = load_catalogue()
 
@@ -33,3 +39,52 @@ def test_what_fastens_the_board_is_asked_of_each_fixing_by_itself() -> None:
     answer = what_goes_in(Supposed(shape="on_board", wall="fair_faced_brick"), CATALOGUE)
     assert len({one.fixing for one in answer.fits}) == len(answer.fits) > 1
     assert len({one.holds_text for one in answer.fits}) > 1
+
+
+# --- nobody has measured where they lie -------------------------------------------------------------------------------
+
+
+def _started(known: HowKnown | None = None, **measures: float) -> JobDocument:
+    job = job_of(Supposed(shape="shelf", wall="fair_faced_brick", measures=measures, looked=True), CATALOGUE)
+    assert job.wall.courses is not None
+    courses = job.wall.courses.model_copy(update={"known": known} if known else {})
+    return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": courses}),)})
+
+
+def test_joints_as_is_usual_decide_nothing_and_a_measured_brick_does() -> None:
+    guessed, measured = (make_plan(_started(known, holds=40), CATALOGUE) for known in (None, HowKnown.SEEN))
+    codes = [{one.code for one in plan.findings} for plan in (guessed, measured)]
+    assert "joints-not-measured" in codes[0] - codes[1]
+    assert {hole.behind_text for hole in guessed.holes} == {"brick or joint, not measured"}
+    assert not any(hole.behind.joints_known for hole in guessed.holes)
+    assert all(hole.behind.joints_known for hole in measured.holes)
+    # by the courses as drawn a hole meets a joint: that is told where somebody says that they lie so, and not before
+    assert any(hole.behind.kind is BehindKind.JOINT for hole in measured.holes)
+    # a shelf of 44 kg is reckoned as if each hole met a joint, and says why
+    heavy = [str(line) for hole in guessed.holes if hole.working for line in hole.working.lines]
+    assert any("joints not measured, and it is heavy" in line for line in heavy)
+    assert any("meets one, move the whole" in note for hole in guessed.holes if hole.card for note in hole.card.notes)
+    # and the template draws no joint that is not there
+    templates = [[line.layer for line in template_of(plan).lines] for plan in (guessed, measured)]
+    assert "joints" in templates[1]
+    assert "joints" not in templates[0]
+
+
+def test_measuring_a_brick_is_a_way_where_that_is_what_it_takes() -> None:
+    job = _started(holds=55)
+    ways = {way.kind: way for way in ways_out(job, CATALOGUE)}
+    assert WayKind.OFF_JOINTS in ways
+    assert WayKind.OFF_JOINTS not in {way.kind for way in ways_out(_started(HowKnown.SEEN, holds=55), CATALOGUE)}
+
+
+def test_a_brick_is_as_large_as_they_are_in_its_region() -> None:
+    sizes = {}
+    for region in (Region.BRITAIN, Region.CENTRAL_EUROPE, Region.NORTH_AMERICA):
+        courses = job_of(Supposed(wall="fair_faced_brick", region=region), CATALOGUE).wall.courses
+        assert courses is not None
+        assert courses.solidity is UnitSolidity.SOLID
+        sizes[region] = courses.unit_length_mm + courses.joint_mm, courses.unit_height_mm + courses.joint_mm
+    # with its joint: 225 × 75; the normal format 252 × 83; modular brick 8 × 2 5/8 in, three courses to 8 in less 1/8
+    assert sizes[Region.BRITAIN] == (225, 75)
+    assert sizes[Region.CENTRAL_EUROPE] == (252, 83)
+    assert sizes[Region.NORTH_AMERICA] == pytest.approx((8 * 25.4, 2.625 * 25.4), abs=0.01)

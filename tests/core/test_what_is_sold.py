@@ -34,9 +34,10 @@ def test_what_is_made_to_inches_has_a_bit_and_a_screw_of_inches(catalogue: Catal
     for kind in ("threaded rod", "machine screw"):
         ours = [row for row in catalogue.screws if kind in row.label and row.systems == (UnitSystem.IMPERIAL,)]
         # UNC, external thread without rounding: minor diameter = d - 1.22687 / threads to the inch (ASME B1.1)
-        for row in ours:
-            threads = {4.1656: 32, 4.826: 24, 6.35: 20, 7.9375: 18, 9.525: 16}[row.diameter_mm]
-            assert row.root_mm == pytest.approx(row.diameter_mm - 1.22687 * MM_PER_INCH / threads, abs=0.01), row.key
+        for screw in ours:
+            threads = {4.1656: 32, 4.826: 24, 6.35: 20, 7.9375: 18, 9.525: 16}[screw.diameter_mm]
+            minor_mm = screw.diameter_mm - 1.22687 * MM_PER_INCH / threads
+            assert screw.root_mm == pytest.approx(minor_mm, abs=0.01), screw.key
 
 
 @pytest.mark.parametrize("wall", ["board_on_studs", "plastered_brick", "cast_concrete", "plastered_hollow_block"])

@@ -128,7 +128,7 @@ def _wall(drawing: Drawing, plan: Plan) -> None:
 
 def _joints(drawing: Drawing, plan: Plan) -> None:
     box, courses = drawing.box, plan.elevation.courses
-    if courses is None:
+    if courses is None or not plan.elevation.courses_measured:
         return
     for bed in courses.beds_mm:
         if box.bottom_mm <= bed <= box.top_mm:

@@ -114,7 +114,13 @@ export function Brickwork({ elevation, scale }: { elevation: Elevation; scale: S
         fill="var(--masonry)"
         opacity=".5"
       />
-      <path d={path} stroke="var(--sheet)" strokeWidth={joint} fill="none" />
+      <path
+        d={path}
+        stroke="var(--sheet)"
+        strokeWidth={joint}
+        strokeDasharray={elevation.courses_measured ? undefined : "5 4"}
+        fill="none"
+      />
     </g>
   );
 }

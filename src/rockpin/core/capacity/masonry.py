@@ -173,7 +173,7 @@ def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[R
         cap = figures.masonry_unit_weak_n if _weak_unit(spot) else figures.masonry_unit_solid_n
         pull = spot.cached_per_hole("unit pull", lambda: _unit_pull_n(spot))
         if pull > cap + 1e-6:
-            unit = "one brick or block" if spot.wall.courses else "the length of one brick or block"
+            unit = "one brick or block" if spot.wall.measured_courses else "the length of one brick or block"
             found.append(
                 refuse(
                     "unit-overloaded",
@@ -266,9 +266,10 @@ def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, tables: CapacityTables
         if behind.kind is BehindKind.JOINT:
             factors.append(Factor(label=IN_JOINT, value=figures.masonry_joint_factor))
         elif _joint_doubted(plug, spot, behind) and spot.mass_kg > figures.masonry_hidden_kg:
-            factors.append(Factor(label="joints hidden, and it is heavy", value=figures.masonry_hidden_factor))
-        elif spot.wall.courses and behind.unit_end_mm is not None:
-            keep = spot.framing.masonry_unit_end_share * spot.wall.courses.unit_length_mm
+            label = f"{_unknown_joints(spot)}, and it is heavy"
+            factors.append(Factor(label=label, value=figures.masonry_hidden_factor))
+        elif spot.wall.measured_courses and behind.unit_end_mm is not None:
+            keep = spot.framing.masonry_unit_end_share * spot.wall.measured_courses.unit_length_mm
             if behind.unit_end_mm < keep:
                 factors.append(Factor(label="near the brick's end", value=figures.masonry_unit_end_factor))
     if min(spot.free_edges_mm) < figures.masonry_edge_full_plugs * plug.plug_length_mm:
@@ -284,12 +285,18 @@ def _joint_doubted(plug: MasonryPlug, spot: Spot, behind: Behind) -> bool:
     return not behind.joints_known and spot.joint_proved is not None and plug.key not in spot.joint_proved
 
 
+def _unknown_joints(spot: Spot) -> str:
+    return "joints not measured" if spot.wall.courses else "joints hidden"
+
+
 def _by_case(plug: MasonryPlug, spot: Spot, screw: Screw, heavy: bool, figures: CapacityFigures) -> ByCase:
     concrete = spot.reading.family is Family.CONCRETE
     doubted = not concrete and not heavy and _joint_doubted(plug, spot, spot.behind(screw.diameter_mm))
     return ByCase(
         raised=Raised.CONCRETE if concrete else Raised.TABLE,
-        doubted=Factor("joints hidden, and somebody's weight on it", figures.masonry_hidden_factor if doubted else 1.0),
+        doubted=Factor(
+            f"{_unknown_joints(spot)}, and somebody's weight on it", figures.masonry_hidden_factor if doubted else 1.0
+        ),
     )
 
 

@@ -91,7 +91,10 @@ class Layer(Model):
 
 
 class Courses(Model):
-    """Where the bricks or blocks lie: one unit's lower left corner, the unit's face and the joint."""
+    """Where the bricks or blocks lie: one unit's lower left corner, the unit's face and the joint.
+
+    ``known``: as ``predicted`` they are as large as is usual, and where one of them lies nobody has measured.
+    """
 
     unit_length_mm: float = Field(ge=50, le=1_000)
     unit_height_mm: float = Field(ge=30, le=600)
@@ -100,6 +103,7 @@ class Courses(Model):
     origin_y_mm: WallCoordinate = 0
     course_shift: float = Field(default=0.5, ge=0, lt=1, description="share of a unit that each course steps")
     solidity: UnitSolidity = UnitSolidity.SOLID
+    known: HowKnown = HowKnown.SEEN
 
 
 class Member(Model):
@@ -355,6 +359,11 @@ class Wall(Model):
                 "traces": tuple(one for one in self.traces if one.read_by is not ReadBy.STAND_IN),
             }
         )
+
+    @property
+    def measured_courses(self) -> Courses | None:
+        """Its courses, if somebody has measured where they lie: else a joint may be anywhere, as under plaster."""
+        return None if self.courses is None or self.courses.known is HowKnown.PREDICTED else self.courses
 
     @property
     def face(self) -> Rect:

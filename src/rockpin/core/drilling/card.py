@@ -223,8 +223,11 @@ def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalog
     behind = spot.behind(chosen.screw.diameter_mm if chosen.screw else 5.0)
     if behind.kind is BehindKind.UNIT and not behind.joints_known:
         notes.append(
-            "The joints are hidden: if the bit runs soft and the dust turns pale, it is in one. Stop and report it: "
-            "a plug holds half as much there."
+            "Nobody has measured where the joints lie: where this mark meets one, move the whole thing off it, or "
+            "measure a brick first. A plug holds half as much there."
+            if spot.wall.courses
+            else "The joints are hidden: if the bit runs soft and the dust turns pale, it is in one. Stop and report "
+            "it: a plug holds half as much there."
         )
     if spot.hole.washer_wanted:
         notes.append("Mark and drill at the middle of the slot, so that it can still be moved both ways.")

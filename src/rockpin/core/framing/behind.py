@@ -246,10 +246,10 @@ def look_behind(
         kind = BehindKind.POST
     elif reading.family in (Family.MASONRY, Family.BONDED_BOARD):
         kind = BehindKind.UNIT
-        if wall.courses:
-            kind, end_mm = _brick_at(wall.courses, x_mm, y_mm)
+        if wall.measured_courses:
+            kind, end_mm = _brick_at(wall.measured_courses, x_mm, y_mm)
             step = figures.setout_error_mm
-            near = [_brick_at(wall.courses, x_mm + dx, y_mm + dy) for dx, dy in ((0, step), (0, -step))]
+            near = [_brick_at(wall.measured_courses, x_mm + dx, y_mm + dy) for dx, dy in ((0, step), (0, -step))]
             if any(side[0] is BehindKind.JOINT for side in near):
                 kind = BehindKind.JOINT
     elif reading.family.framed:
@@ -273,5 +273,5 @@ def look_behind(
         clear=clear if clear is not None and reading.family.framed else 1.0,
         edge_mm=edge,
         unit_end_mm=end_mm,
-        joints_known=wall.courses is not None,
+        joints_known=wall.measured_courses is not None,
     )

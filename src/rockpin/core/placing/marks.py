@@ -206,7 +206,7 @@ def _joints(here: Surroundings, axis: Axis) -> list[WallMark]:
     """Joints of tiles and bricks that lie on the wall, those of tiles first; in stepped rows only the level ones."""
     found: list[WallMark] = []
     length = here.wall.width_mm if axis is Axis.ALONG else here.wall.height_mm
-    for kind, grid in ((MarkKind.TILE, here.wall.tiles), (MarkKind.COURSE, here.wall.courses)):
+    for kind, grid in ((MarkKind.TILE, here.wall.tiles), (MarkKind.COURSE, here.wall.measured_courses)):
         if grid is None or (axis is Axis.ALONG and grid.course_shift):
             continue
         start, step = _joint_mm(grid, 0, axis), _joint_mm(grid, 1, axis) - _joint_mm(grid, 0, axis)

@@ -154,7 +154,9 @@ def behind_text(spot: Spot, behind: Behind) -> str:
         case BehindKind.UNIT:
             unit = _UNIT_WORDS.get(spot.reading.holding or "", "brick")
             through = "through the board into " if spot.reading.family is Family.BONDED_BOARD else ""
-            return f"{through}{unit}" if spot.wall.courses else f"{through}{unit} or joint, hidden"
+            if spot.wall.measured_courses:
+                return f"{through}{unit}"
+            return f"{through}{unit} or joint, {'not measured' if spot.wall.courses else 'hidden'}"
         case BehindKind.JOINT:
             return "mortar joint"
         case BehindKind.CONCRETE:

@@ -77,6 +77,7 @@ class Elevation(Model):
     outline: tuple[Corner, ...]
     members: tuple[MemberReading, ...]
     courses: CourseLines | None
+    courses_measured: bool
     tiles: CourseLines | None
     things: tuple[ThingDrawing, ...]
     stairs: tuple[Corner, ...]
@@ -205,6 +206,7 @@ def draw_elevation(
         outline=wall.outline,
         members=members,
         courses=course_lines(wall.courses, wall) if wall.courses else None,
+        courses_measured=wall.measured_courses is not None,
         tiles=course_lines(_as_courses(wall.tiles), wall) if wall.tiles else None,
         things=tuple(ThingDrawing(id=one.id, name=one.name, outline=_outline_of(one)) for one in wall.things),
         stairs=_steps(wall.stairs) if wall.stairs else (),

@@ -57,7 +57,7 @@ def _unit_middles(wall: Wall, holes: Sequence[PlacedHole]) -> tuple[set[float], 
     """Moves along and up that put a hole on the middle of the brick or tile that is nearest to it."""
     along: set[float] = set()
     up: set[float] = set()
-    if courses := wall.courses:
+    if courses := wall.measured_courses:
         rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
         for hole in holes:
             course = round((hole.y_mm - courses.origin_y_mm - courses.unit_height_mm / 2) / rise)

@@ -19,7 +19,14 @@ from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
-from rockpin.core.plan.wall_remedies import backing_board, blocking, masonry_board, proof_pulls, test_first
+from rockpin.core.plan.wall_remedies import (
+    backing_board,
+    blocking,
+    masonry_board,
+    off_seen_joints,
+    proof_pulls,
+    test_first,
+)
 from rockpin.core.plan.way_out import (
     STOPPED,
     Trial,
@@ -303,6 +310,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 _IN_TURN = (
     move,
     other_holes,
+    off_seen_joints,
     proof_pulls,
     second_hole,
     onto_studs,

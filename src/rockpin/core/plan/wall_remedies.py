@@ -13,6 +13,7 @@ from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
+from rockpin.core.setout import off_joints, place_fixture
 
 
 def backing_board(trial: Trial) -> WayOut | None:
@@ -85,6 +86,26 @@ def blocking(trial: Trial) -> WayOut | None:
     larger = ((wide, scale) for wide in (coach, thick) for scale in trial.sizes.plate_scales)
     tried = ((0.0, 1.0), (coach, 1.0), (thick, 1.0), *larger)
     return first_of(with_wood(wider, larger) for wider, larger in tried)
+
+
+def off_seen_joints(trial: Trial) -> WayOut | None:
+    """Every hole in a brick, where the joints can be seen and nobody has measured them yet."""
+    wall, figures = trial.job.wall, trial.catalogue.figures
+    if wall.courses is None or wall.measured_courses or trial.before.reading.family is not Family.MASONRY:
+        return None
+    holes = place_fixture(trial.job, figures.setout.channel_back_mm).holes
+    courses, met = off_joints(wall.courses, holes, figures.framing)
+    if met:
+        return None
+    walls = tuple(one.model_copy(update={"courses": courses}) if one.id == wall.id else one for one in trial.job.walls)
+    return trial.way(
+        WayKind.OFF_JOINTS,
+        trial.job.model_copy(update={"walls": walls}),
+        lambda plan: (
+            f"Measure where the joints lie, and put every hole in a brick, well off its ends: {with_what(plan)}."
+        ),
+        applied=False,
+    )
 
 
 def _on_masonry_boards(trial: Trial) -> Iterator[tuple[str, JobDocument]]:

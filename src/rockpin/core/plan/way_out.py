@@ -30,6 +30,7 @@ class WayKind(StrEnum):
     MORE_HOLES = "more_holes"
     TEST_FIRST = "test_first"
     PROOF_PULLS = "proof_pulls"
+    OFF_JOINTS = "off_joints"
     BLOCKING = "blocking"
 
 

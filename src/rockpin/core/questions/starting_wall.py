@@ -4,8 +4,8 @@ from typing import Any
 
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import Courses, Framing, Layer, StudRow, Wall
-from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.document.wall import Courses, Framing, HowKnown, Layer, StudRow, Wall
+from rockpin.core.tables.catalogue import Catalogue, MasonryUnit
 from rockpin.core.tables.identification import BuildUp
 
 
@@ -50,13 +50,22 @@ def _usual_pitch_mm(pitch_mm: float, region: Region, catalogue: Catalogue) -> fl
     return max(near, key=lambda one: weights[one], default=pitch_mm)
 
 
+def _usual_unit(key: str | None, region: Region, catalogue: Catalogue) -> MasonryUnit | None:
+    """The brick or block of the catalogue, a brick as large as they are in a region."""
+    units, bricks = {row.key: row for row in catalogue.units}, catalogue.starts.brick
+    unit = units.get(key or "")
+    if unit is None or unit.key != bricks[Region.BRITAIN]:
+        return unit
+    return units[bricks[region]].model_copy(update={"solidity": unit.solidity})
+
+
 def starting_wall(build_up: str | None, region: Region, catalogue: Catalogue, **known: Any) -> Wall:
     """A wall of a usual build-up, or one that is left to the checks. ``known``: its other fields, lengths in mm."""
     if build_up is None:
         return Wall(**known)
     start = build_up_of(build_up, catalogue)
     pitch_mm = _usual_pitch_mm(start.stud_pitch_mm, region, catalogue) if start.stud_pitch_mm else None
-    unit = next((row for row in catalogue.units if row.key == start.unit), None)
+    unit = _usual_unit(start.unit, region, catalogue)
     return Wall(
         **known,
         build_up=_usual_layers(start, region, catalogue),
@@ -65,6 +74,7 @@ def starting_wall(build_up: str | None, region: Region, catalogue: Catalogue, **
             unit_height_mm=unit.unit_height_mm,
             joint_mm=unit.joint_mm,
             solidity=unit.solidity,
+            known=HowKnown.PREDICTED,
         )
         if unit
         else None,

@@ -5,7 +5,6 @@ Nothing has been named or measured yet: what was not said is taken as usual, and
 
 from collections.abc import Callable
 
-import numpy as np
 from pydantic import Field
 
 from rockpin.core.base.errors import BadInput, Fault
@@ -19,7 +18,7 @@ from rockpin.core.document.wall import Courses, Framing, HowKnown, Member, Point
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import build
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
-from rockpin.core.setout import place_fixture
+from rockpin.core.setout import LaidCourses, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named
 from rockpin.core.tables.shapes import MeasureUnit, ShapePlace
@@ -127,33 +126,9 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     return JobDocument(id=_JOB, site=site, walls=(_wall(asked, catalogue),), **dict(body))
 
 
-_LAID_STEP_MM = 5.0
-
-
-def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> tuple[Courses, int]:
-    """The courses where they lie best for the holes, and how many holes [count] meet a joint even so.
-
-    Nobody marks a hole in a joint that he sees, nor close to a brick's end if he can help it; he moves the whole thing
-    by as much as half a brick.
-    """
+def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> LaidCourses:
     holes = place_fixture(job, catalogue.figures.setout.channel_back_mm).holes
-    if not holes:
-        return courses, 0
-    figures = catalogue.figures.framing
-    rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
-    x, y = np.array([hole.x_mm for hole in holes]), np.array([hole.y_mm for hole in holes])
-    along, up = np.arange(0.0, run, _LAID_STEP_MM)[:, None, None], np.arange(0.0, rise, _LAID_STEP_MM)[None, :, None]
-    course, over = np.divmod(y - up, rise)
-    past = np.mod(x - along - course * courses.course_shift * run, run)
-    # how far each hole is inside its brick, below nought in the joint or so near a bed that it counts as in it
-    ends, beds = np.minimum(past, courses.unit_length_mm - past), np.minimum(over, courses.unit_height_mm - over)
-    inside_mm = np.minimum(ends, beds - figures.setout_error_mm)
-    met = (inside_mm < 0).sum(axis=-1)
-    near = (ends < figures.masonry_unit_end_share * courses.unit_length_mm).sum(axis=-1)
-    order = np.lexsort((-inside_mm.min(axis=-1).ravel(), near.ravel(), met.ravel()))
-    best = np.unravel_index(order[0], met.shape)
-    at = {"origin_x_mm": float(along[best[0], 0, 0]), "origin_y_mm": float(up[0, best[1], 0])}
-    return courses.model_copy(update=at), int(met[best])
+    return off_joints(courses, holes, catalogue.figures.framing)
 
 
 def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
@@ -164,7 +139,7 @@ def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     job = job_of(asked, catalogue)
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if job.wall.courses is not None:
-        courses, _ = _laid(job.wall.courses, job, catalogue)
+        courses = _laid(job.wall.courses, job, catalogue).courses
         return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": courses}),)})
     if start is None or not start.stud_width_mm:
         return job
@@ -223,7 +198,7 @@ def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[st
             else "Every hole is between the studs, where there is only the board."
         )
     if job.wall.courses is not None:
-        _, met = _laid(job.wall.courses, job, catalogue)
+        met = _laid(job.wall.courses, job, catalogue).met
         found.append(
             "Every hole is in a brick or block, not in the joint: move a mark that would meet one."
             if not met

@@ -36,11 +36,11 @@ def _off_joint(
 ) -> float:
     """The nearest place along the bar where the bit meets brick well in from its ends; the same where there is none."""
     figures = catalogue.figures.setout
-    if wall.courses is None:
+    if wall.measured_courses is None:
         return x_mm
-    keep = catalogue.figures.framing.masonry_unit_end_share * wall.courses.unit_length_mm
+    keep = catalogue.figures.framing.masonry_unit_end_share * wall.measured_courses.unit_length_mm
     low, high = area.x_mm + figures.bar_end_mm, area.right_mm - figures.bar_end_mm
-    steps = range(int(wall.courses.unit_length_mm / 2 / _NUDGE_MM) + 1)
+    steps = range(int(wall.measured_courses.unit_length_mm / 2 / _NUDGE_MM) + 1)
     for at in (x_mm + sign * step * _NUDGE_MM for step in steps for sign in (1, -1)):
         behind = look_behind(wall, reading, (), at, area.centre_y_mm, screw_mm, catalogue.figures.framing)
         if low <= at <= high and behind.kind is BehindKind.UNIT and (behind.unit_end_mm or 0.0) >= keep:
@@ -68,7 +68,7 @@ def bar_holes(
         # beside a lone stud, the others of the row keep clear of it
         apart = figures.bar_spacing_mm / 2
         places = sorted([*places, *(x for x in _evenly(area, figures) if all(abs(x - p) > apart for p in places))])
-    if wall.courses and not reading.family.framed:
+    if wall.measured_courses and not reading.family.framed:
         places = [_off_joint(x, area, wall, reading, hole_mm, catalogue) for x in places]
     return tuple(
         FixtureHole(

@@ -253,6 +253,8 @@ class Catalogue(Model):
         for region in Region:
             if sum(region in school.regions for school in self.schools) != 1:
                 raise ValueError(f"schools: {region} wants one school")
+            if self.starts.brick.get(region) not in {row.key for row in self.units}:
+                raise ValueError(f"starts: {region} wants a brick of the units")
         for row in self.belief.dust:
             if row.material not in self.material_by_key:
                 raise ValueError(f"dust: unknown material {row.material}")

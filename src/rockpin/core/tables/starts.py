@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from rockpin.core.base.model import Model, Name
+from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.document.fixture import LinkKind
 from rockpin.core.document.job import Region
 from rockpin.core.document.landmarks import Stairs, TileGrid
@@ -68,6 +68,7 @@ class StartTable(Model):
     claimed_depth_mm: float
     rail_above_mm: float
     stud_pitch_mm: dict[Region, float]
+    brick: dict[Region, Id]
     sized_for: tuple[Region, ...]
     usual_share: float = Field(gt=0, lt=1)
     pitch_within: float = Field(gt=0, lt=1)

@@ -1,12 +1,31 @@
 import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
+import { tapTwoCorners } from "./twoCorners";
 
-export function Courses({ editing, lists }: Pick<StageProps, "editing" | "lists">) {
+/** Where the bricks lie: as is usual until somebody taps or measures one. */
+export function Courses({
+  editing,
+  lists,
+  setPlacing,
+}: Pick<StageProps, "editing" | "lists" | "setPlacing">) {
   const courses = editing.data.wall.wall.courses;
   const units = editing.data.site.units;
   const save = (part: Partial<NonNullable<typeof courses>>, summary: string) =>
     courses ? editing.saveWall({ courses: { ...courses, ...part } }, summary) : Promise.resolve();
+  const tap = () =>
+    tapTwoCorners("a brick", setPlacing, ({ x_mm, y_mm, width_mm, height_mm }) =>
+      save(
+        {
+          origin_x_mm: x_mm,
+          origin_y_mm: y_mm,
+          unit_length_mm: width_mm,
+          unit_height_mm: height_mm,
+          known: "seen",
+        },
+        "brick tapped",
+      ),
+    );
   const start = (key: string) => {
     const unit = lists.units.find((one) => one.key === key);
     if (!unit) return;
@@ -17,6 +36,7 @@ export function Courses({ editing, lists }: Pick<StageProps, "editing" | "lists"
           origin_x_mm: 0,
           origin_y_mm: 0,
           course_shift: 0.5,
+          known: "predicted",
           ...courses,
           unit_length_mm,
           unit_height_mm,
@@ -64,13 +84,13 @@ export function Courses({ editing, lists }: Pick<StageProps, "editing" | "lists"
               label="A brick's left end"
               units={units}
               value={courses.origin_x_mm}
-              onCommit={(v) => save({ origin_x_mm: v }, "courses moved")}
+              onCommit={(v) => save({ origin_x_mm: v, known: "seen" }, "courses measured")}
             />
             <Field
               label="and its underside"
               units={units}
               value={courses.origin_y_mm}
-              onCommit={(v) => save({ origin_y_mm: v }, "courses moved")}
+              onCommit={(v) => save({ origin_y_mm: v, known: "seen" }, "courses measured")}
             />
             <Select
               label="Brick is"
@@ -84,9 +104,22 @@ export function Courses({ editing, lists }: Pick<StageProps, "editing" | "lists"
               onChange={(key) => void save({ solidity: key as typeof courses.solidity }, "brick kind")}
             />
           </div>
-          <Button className="mt-2" onClick={() => void editing.saveWall({ courses: null }, "joints hidden")}>
-            The joints are hidden
-          </Button>
+          {courses.known === "predicted" && (
+            <p className="mt-2 text-sm">
+              Drawn as is usual. Tap a brick’s corners on the wall, or measure its left end and its underside.
+            </p>
+          )}
+          <div className="mt-2 flex flex-wrap gap-2">
+            <Button onClick={tap}>Tap a brick’s corners on the wall</Button>
+            {courses.known === "predicted" && (
+              <Button onClick={() => void save({ known: "seen" }, "courses measured")}>
+                They lie as drawn
+              </Button>
+            )}
+            <Button onClick={() => void editing.saveWall({ courses: null }, "joints hidden")}>
+              The joints are hidden
+            </Button>
+          </div>
         </>
       )}
     </>

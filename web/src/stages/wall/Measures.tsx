@@ -58,7 +58,9 @@ export function Measures({
           />
         </div>
       </div>
-      {(holding?.role === "masonry" || wall.courses) && <Courses editing={editing} lists={lists} />}
+      {(holding?.role === "masonry" || wall.courses) && (
+        <Courses editing={editing} lists={lists} setPlacing={setPlacing} />
+      )}
       <Openings editing={editing} setPlacing={setPlacing} />
     </>
   );

@@ -10,7 +10,7 @@ from rockpin.core.document.evidence import Finish, ReadBy
 from rockpin.core.document.job import JobDocument, Site
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import FramingReading
-from rockpin.core.identification import HAZARDOUS_FINISHES, Identified, may_be_old
+from rockpin.core.identification import HAZARDOUS_FINISHES, Family, Identified, may_be_old
 from rockpin.core.plan.findings.keep_off import probes_kept_off
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
@@ -296,4 +296,15 @@ def wall_findings(
     findings += _framing_findings(wall, identified.reading.family.framed, framing, site.units)
     findings += _metal_findings(wall, holes, site.units, catalogue)
     findings += _lintel_findings(wall, identified, holes, catalogue.figures.plan)
+    if holes and wall.courses and not wall.measured_courses and identified.reading.family is Family.MASONRY:
+        findings.append(
+            _finding(
+                Severity.NOTE,
+                "joints-not-measured",
+                wall,
+                "Where the joints lie is drawn as is usual; nobody has measured it, and no hole is reckoned by it.",
+                "Measure where one brick lies, and the plan keeps the holes off the joints. Else look at each mark: "
+                "none belongs in a joint.",
+            )
+        )
     return findings + _coating_findings(wall, site, catalogue.figures.identification)

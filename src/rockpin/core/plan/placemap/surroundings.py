@@ -120,7 +120,7 @@ class Around:
     @cached_property
     def _coursed(self) -> tuple[NDArray[np.bool_], NDArray[np.bool_]] | None:
         """Where a joint is, and where a unit's end is near."""
-        courses, figures = self.job.wall.courses, self._figures.framing
+        courses, figures = self.job.wall.measured_courses, self._figures.framing
         if courses is None:
             return None
         grid = coursed_grid(courses, self.x, self.y, figures.setout_error_mm)
