@@ -6,6 +6,7 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem
+from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import Region
 from rockpin.core.plan import make_plan
 from rockpin.core.questions import Supposed, what_goes_in
@@ -74,3 +75,23 @@ def test_a_hole_in_a_bracket_is_drilled_with_a_bit_that_is_sold(catalogue: Catal
         bits = {round(size, 4) for row in catalogue.bits if row.system is system for size in row.sizes_mm}
         holes = {*sizes.bracket_holes_mm, sizes.coach_hole_mm, sizes.thick_coach_hole_mm}
         assert {round(size, 4) for size in holes} <= bits
+
+
+@pytest.mark.parametrize(
+    ("region", "environment", "thick_mm", "bolt"),
+    [
+        (Region.BRITAIN, Environment.DRY, 18.0, "bolt M6 through"),
+        (Region.BRITAIN, Environment.OUTDOOR, 18.0, "bolt M6 stainless through"),
+        (Region.NORTH_AMERICA, Environment.DRY, 19.05, "bolt 1/4-20 through"),
+    ],
+)
+def test_a_board_is_bolted_through_as_is_sold_and_as_the_place_wants(
+    region: Region, environment: Environment, thick_mm: float, bolt: str
+) -> None:
+    # nut and washer let in and one and a half diameters left: three times M6 is 18 mm, three times 1/4 in is 3/4 in
+    measures = {"board_thick": thick_mm, "holds": 18.0 if environment is Environment.DRY else 8.0}
+    asked = Supposed(
+        shape="on_board", wall="plastered_brick", measures=measures, region=region, environment=environment
+    )
+    plan = make_plan(supposed_job(asked, CATALOGUE), CATALOGUE)
+    assert any(bolt in (joint.fixing_label or "") for joint in plan.joints), [one.fixing_label for one in plan.joints]

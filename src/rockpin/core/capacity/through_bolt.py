@@ -58,12 +58,16 @@ def through_bolt(
 
 
 def bolt_through(spot: Spot, link: Link, sold: Iterable[Screw], tables: CapacityTables) -> Bolted | None:
-    """The machine screw of those sold here that is used least; None where none passes the bracket or reaches."""
+    """The machine screw of those sold here that is used least; None where none passes the bracket or reaches.
+
+    Where it is not dry it is a stainless one.
+    """
     hole = spot.hole
     bolts = [
         screw
         for screw in sold
         if screw.kind is ScrewKind.MACHINE
+        and screw.stainless is (spot.environment is not Environment.DRY)
         and screw.diameter_mm >= tables.figures.bolt_least_mm
         and spot.passes(screw.diameter_mm)
         and link.thickness_mm >= (tables.figures.nut_diameters + 1.5) * screw.diameter_mm

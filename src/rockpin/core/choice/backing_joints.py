@@ -225,12 +225,13 @@ def check_joints(
             plans.append(_plan(hole, "backing board", None, None, None, "", "", pulls))
             continue
         spot = _in_board(job, hole, link, joints, needs, catalogue)
-        bolt = bolt_through(spot, link, catalogue.screws, catalogue.capacity)
+        sold = [screw for screw in catalogue.screws if set(job.site.sold) & set(screw.systems)]
+        bolt = bolt_through(spot, link, sold, catalogue.capacity)
         tried = _screwed(spot, job, catalogue)
         planned_use = catalogue.figures.capacity.planned_use
         best = min((one for one in tried if one.accepted), key=lambda one: _least_work(one, planned_use), default=None)
         if best is None and bolt is not None and bolt.use <= 1:
-            size = f"M{bolt.screw.diameter_mm:g}"
+            size = bolt.screw.label.removesuffix(" machine screw")
             label = f"bolt {size} through the board, wide washer and nut let into its back before it goes up"
             plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
             continue

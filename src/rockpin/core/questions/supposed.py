@@ -18,7 +18,7 @@ from rockpin.core.document.wall import Courses, Framing, HowKnown, Member, Point
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import build
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
-from rockpin.core.setout import LaidCourses, off_joints, place_fixture
+from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named
 from rockpin.core.tables.shapes import MeasureUnit, ShapePlace
@@ -126,7 +126,7 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     return JobDocument(id=_JOB, site=site, walls=(_wall(asked, catalogue),), **dict(body))
 
 
-def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> LaidCourses:
+def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> CoursesShift:
     holes = place_fixture(job, catalogue.figures.setout.channel_back_mm).holes
     return off_joints(courses, holes, catalogue.figures.framing)
 

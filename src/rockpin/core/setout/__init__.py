@@ -5,7 +5,7 @@ from rockpin.core.setout.clearances import Clearance, around_piece, clearances_o
 from rockpin.core.setout.drilled_distances import AsBuiltReading, DrilledHole, Give, Measured, as_built
 from rockpin.core.setout.fit import Fit, Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.core.setout.gaps import Gap, gaps_between
-from rockpin.core.setout.joints import LaidCourses, off_joints
+from rockpin.core.setout.joints import CoursesShift, off_joints
 from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasures, measures_of
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbers, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
@@ -18,11 +18,11 @@ __all__ = [
     "Claim",
     "Clash",
     "Clearance",
+    "CoursesShift",
     "DrilledHole",
     "Fit",
     "Gap",
     "Give",
-    "LaidCourses",
     "MarkDistance",
     "MarkMeasures",
     "Marking",

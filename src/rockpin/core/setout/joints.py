@@ -12,20 +12,20 @@ from rockpin.core.tables.figures import FramingFigures
 _STEP_MM = 5.0
 
 
-class LaidCourses(NamedTuple):
+class CoursesShift(NamedTuple):
     """Courses as they lie, and how many holes [count] meet a joint even so."""
 
     courses: Courses
     met: int
 
 
-def off_joints(courses: Courses, holes: Sequence[PlacedHole], figures: FramingFigures) -> LaidCourses:
+def off_joints(courses: Courses, holes: Sequence[PlacedHole], figures: FramingFigures) -> CoursesShift:
     """The courses where the fewest holes meet a joint, then the fewest are close to a brick's end.
 
     Whoever sees the joints moves the whole thing by as much as half a brick; here the courses are moved [mm] instead.
     """
     if not holes:
-        return LaidCourses(courses, 0)
+        return CoursesShift(courses, 0)
     rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
     x, y = np.array([hole.x_mm for hole in holes]), np.array([hole.y_mm for hole in holes])
     along, up = np.arange(0.0, run, _STEP_MM)[:, None, None], np.arange(0.0, rise, _STEP_MM)[None, :, None]
@@ -39,4 +39,4 @@ def off_joints(courses: Courses, holes: Sequence[PlacedHole], figures: FramingFi
     order = np.lexsort((-inside_mm.min(axis=-1).ravel(), near.ravel(), met.ravel()))
     best = np.unravel_index(order[0], met.shape)
     at = {"origin_x_mm": float(along[best[0], 0, 0]), "origin_y_mm": float(up[0, best[1], 0])}
-    return LaidCourses(courses.model_copy(update={**at, "known": HowKnown.SEEN}), int(met[best]))
+    return CoursesShift(courses.model_copy(update={**at, "known": HowKnown.SEEN}), int(met[best]))
