@@ -78,18 +78,18 @@ def test_a_hole_in_a_bracket_is_drilled_with_a_bit_that_is_sold(catalogue: Catal
 
 
 @pytest.mark.parametrize(
-    ("region", "environment", "thick_mm", "bolt"),
+    ("region", "environment", "bolt"),
     [
-        (Region.BRITAIN, Environment.DRY, 18.0, "bolt M6 through"),
-        (Region.BRITAIN, Environment.OUTDOOR, 18.0, "bolt M6 stainless through"),
-        (Region.NORTH_AMERICA, Environment.DRY, 19.05, "bolt 1/4-20 through"),
+        (Region.BRITAIN, Environment.DRY, "bolt M6 through"),
+        (Region.BRITAIN, Environment.OUTDOOR, "bolt M6 stainless through"),
+        (Region.NORTH_AMERICA, Environment.DRY, "bolt 10-24 through"),
     ],
 )
 def test_a_board_is_bolted_through_as_is_sold_and_as_the_place_wants(
-    region: Region, environment: Environment, thick_mm: float, bolt: str
+    region: Region, environment: Environment, bolt: str
 ) -> None:
-    # nut and washer let in and one and a half diameters left: three times M6 is 18 mm, three times 1/4 in is 3/4 in
-    measures = {"board_thick": thick_mm, "holds": 18.0 if environment is Environment.DRY else 8.0}
+    # nut and washer let in and one and a half diameters left: three times M6 is 18 mm; 1/4 in does not pass the bracket
+    measures = {"board_thick": 18.0, "holds": 18.0 if environment is Environment.DRY else 8.0}
     asked = Supposed(
         shape="on_board", wall="plastered_brick", measures=measures, region=region, environment=environment
     )
