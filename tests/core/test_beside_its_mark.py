@@ -4,7 +4,7 @@ from math import hypot
 
 import pytest
 
-from rockpin.core.document.fixture import HeldBy
+from rockpin.core.document.fixture import HeldBy, HoleKind
 from rockpin.core.document.record import CameLoose, FailedHow, OldFixing
 from rockpin.core.drilling import stays_behind
 from tests.answering import CATALOGUE, TWO, answered, chosen, ways
@@ -64,3 +64,29 @@ def test_no_hole_is_eased_through_the_edge_of_its_plate() -> None:
     for off_mm, eased in ((3, True), (3.5, False)):
         found = ways(base, "h1", "wandered", off_x_mm=off_mm)
         assert any(way.kind == "ease" for way in found.ways) is eased
+
+
+def test_a_hole_that_is_left_empty_stays_in_the_wall_and_the_others_on_record() -> None:
+    three = plate_fixture(((30, 30), (100, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
+    base = job(brick_wall(15), three, 1057, 1007, choices=chosen("nylon_plug_8", 3))
+    after, _ = answered(base, "h2", "as_planned")
+    way = next(one for one in ways(after, "h1", "wandered", off_x_mm=9, off_y_mm=-4).ways if one.kind == "fewer")
+    assert [record.hole_id for record in way.job.records] == ["h2"]
+    assert [(left.id, left.x_mm, left.y_mm) for left in way.job.left] == [("left-h1", 1057 + 30 + 9, 1007 + 30 - 4)]
+    assert [hole.id for hole in way.job.fixture.supports[0].holes if hole.used] == ["h2", "h3"]
+
+
+def test_a_slot_takes_a_hole_that_came_out_along_it_and_none_across() -> None:
+    # a slot of 6.5 × 14.5 lets a 6 mm screw lie 4 mm along it and a quarter of one across; round holes bear the weight
+    three = plate_fixture(((30, 30), (100, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
+    (support,) = three.supports
+    for kind, along in ((HoleKind.SLOT_UPRIGHT, (0.0, 3.0)), (HoleKind.SLOT_ACROSS, (3.0, 0.0))):
+        slot = support.holes[0].model_copy(update={"kind": kind, "slot_length_mm": 14.5})
+        slotted = support.model_copy(update={"holes": (slot, *support.holes[1:])})
+        fixture = three.model_copy(update={"supports": (slotted,)})
+        base = job(brick_wall(15), fixture, 1057, 1007, choices=chosen("nylon_plug_8", 3))
+        kinds = [
+            ways(base, "h1", "wandered", off_x_mm=x, off_y_mm=y).ways[0].kind for x, y in (along, (along[1], along[0]))
+        ]
+        assert kinds[0] == "go_on", kind
+        assert kinds[1] != "go_on", kind

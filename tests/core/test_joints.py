@@ -42,6 +42,11 @@ def test_a_thick_board_takes_screws_and_a_thin_one_bolts() -> None:
     thin = planned(build(SHAPES["on_board"], {"board_thick": 18}))
     # the pulled ones at the top take bolts; what only hangs below may still take a screw
     assert all("bolt M6 through the board" in str(joint.fixing_label) for joint in thin.joints[:2])
+    # three times its own thickness a bolt wants: M5 has it in 15 mm, and nothing has in 14.5
+    light = {"holds": 1.0}
+    fifteen, less = (planned(build(SHAPES["on_board"], {"board_thick": mm, **light})) for mm in (15.0, 14.5))
+    assert all("bolt M5 through the board" in str(joint.fixing_label) for joint in fifteen.joints)
+    assert not any(joint.fixing_label for joint in less.joints)
     # a hole that no bolt passes leaves nothing, and says so
     tight = planned(build(SHAPES["on_board"], {"board_thick": 18, "hole": 4}))
     weak = [finding for finding in tight.findings if finding.code == "joint-too-weak"]

@@ -104,6 +104,9 @@ def test_a_hole_left_behind_is_kept_clear_of_and_tells_what_it_met() -> None:
     on_wood = job(stud_wall(), ON_STUD, 1180, 1000).model_copy(update={"records": (wood,)})
     left = _moved(on_wood, 0, 300).left
     assert [(one.met, one.fixing) for one in left] == [(("as_planned",), "stud_screw_5_0")]
+    # what broke out round a hole keeps others further off
+    cracked = on_wood.model_copy(update={"records": (wood.model_copy(update={"met": ("tile_cracked",)}),)})
+    assert [one.crumbled for one in (*left, *_moved(cracked, 0, 300).left)] == [False, True]
 
 
 def test_what_is_left_in_the_wall_is_told_until_it_is_filled() -> None:

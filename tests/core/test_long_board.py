@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.demand.fastener_group import Force, GroupHole, Plate, Rows, wrench
-from rockpin.core.demand.long_board import is_long, solve_board
+from rockpin.core.demand.long_board import _part, is_long, solve_board
 from rockpin.core.demand.support_groups import SupportGroup
 from rockpin.core.fixture import build
 from rockpin.core.plan import compute_stages
@@ -112,3 +112,15 @@ def test_an_upright_channel_is_the_same_turned_over() -> None:
     assert up.tension_n == pytest.approx(across.tension_n)
     assert up.shear_x_n == pytest.approx(across.shear_y_n)
     assert up.shear_y_n == pytest.approx(across.shear_x_n)
+
+
+def test_what_bears_beside_the_outer_columns_is_the_boards_end() -> None:
+    board, columns = board_of((100, 500, 900)), [100.0, 500.0, 900.0]
+    # holes by their numbers, two to a column; the board reaches 40 mm past its outer columns
+    parts = {(first, last): _part(board, columns, first, last) for first, last in ((0, 1), (1, 2), (1, 1), (0, 2))}
+    assert {key: (numbers, area.x_mm, area.right_mm) for key, (numbers, area) in parts.items()} == {
+        (0, 1): ([0, 1, 2, 3], 60, 500),
+        (1, 2): ([2, 3, 4, 5], 500, 940),
+        (1, 1): ([2, 3], 500, 500),
+        (0, 2): ([0, 1, 2, 3, 4, 5], 60, 940),
+    }

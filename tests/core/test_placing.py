@@ -27,6 +27,7 @@ from rockpin.core.document.placing import (
 )
 from rockpin.core.document.wall import Corner, OldHole, Opening, OpeningKind, Point, Wall
 from rockpin.core.placing import Axis, seen_of
+from rockpin.core.placing.features import feature_mm
 from rockpin.core.plan import PlacingOptions, carry, make_plan, measured_from, placing_options, standing
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -433,3 +434,22 @@ def test_what_is_seen_of_a_fixture_are_its_pieces_else_all_its_parts() -> None:
     assert plate is not None
     assert (plate.x_mm, plate.width_mm) == (-30, 700)
     assert seen_of(whole.model_copy(update={"pieces": (), "supports": ()})) is None
+
+
+def test_a_feature_lies_where_its_bracket_was_slid_to() -> None:
+    hole_in_it = FixtureHole(id="h", x_mm=30, y_mm=80, diameter_mm=6)
+    support = Support(id="s", name="Bracket", x_mm=40, y_mm=20, width_mm=60, height_mm=100, holes=(hole_in_it,))
+    piece = Piece(id="p", name="Box", width_mm=400, height_mm=300, depth_mm=100, mass_kg=2)
+    fixture = Fixture(name="Box", pieces=(piece,), supports=(support,))
+    slid = {"s": (12.0, 7.0)}
+
+    def at(kind: FeatureKind, name: str, side: Side, axis: Axis) -> float | None:
+        return feature_mm(fixture, slid, Feature(kind=kind, id=name, side=side), axis)
+
+    # 40 + 12 and 20 + 7; the hole 30 and 80 further; the piece stays
+    bracket, hole_, whole = FeatureKind.SUPPORT, FeatureKind.HOLE, FeatureKind.PIECE
+    assert [at(bracket, "s", one, Axis.ALONG) for one in (Side.LOW, Side.MIDDLE, Side.HIGH)] == [52, 82, 112]
+    assert [at(bracket, "s", one, Axis.UPRIGHT) for one in (Side.LOW, Side.MIDDLE, Side.HIGH)] == [27, 77, 127]
+    assert (at(hole_, "h", Side.MIDDLE, Axis.ALONG), at(hole_, "h", Side.MIDDLE, Axis.UPRIGHT)) == (82, 107)
+    assert at(whole, "p", Side.HIGH, Axis.UPRIGHT) == 300
+    assert at(bracket, "gone", Side.LOW, Axis.ALONG) is None

@@ -137,3 +137,11 @@ def test_a_surer_way_of_marking_is_named_where_the_usual_will_not_do() -> None:
     rack = found["sail-bag-rack"]
     assert rack is not None
     assert "one hole" in rack.advice
+
+
+def test_a_mark_is_as_sure_as_the_tape_is_long() -> None:
+    # half a millimetre at the first mark, three tenths more for each metre along and up, and the bit's wander beside it
+    plate = [Screwed(0, 0, 0.5), Screwed(1000, 0, 0.5), Screwed(0, 2000, 0.5)]
+    spreads = spreads_of(plate, TAPE, [0.0, 0.0, 0.6])
+    assert spreads[:2] == pytest.approx(np.array([[0.5, 0.5], [0.8, 0.5]]))
+    assert spreads[2] == pytest.approx([hypot(0.5, 0.6), hypot(1.1, 0.6)])

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
+from rockpin.core.base.keeping import NOTHING_KEPT
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem, show_force
 from rockpin.core.document.fixture import Attachment, ClearOf, Fixture, Limit, LimitKind, RailKind
@@ -15,14 +16,19 @@ from rockpin.core.fixture.shape_builders import BUILDERS
 from rockpin.core.fixture.shapes import build, with_fixture
 from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
+from rockpin.core.plan import bar_drilled, ways_out
 from rockpin.core.plan.alternatives import hole_sets, with_used
 from rockpin.core.plan.changed import closer, scaled
 from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.stages import read_wall
+from rockpin.core.plan.way_out import WayKind
+from rockpin.core.questions import Supposed, job_of
 from rockpin.core.setout.bar import bar_holes
 from rockpin.core.tables.shapes import Shape
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
-SHAPES = load_catalogue().shape_by_key
+CATALOGUE = load_catalogue()
+SHAPES = CATALOGUE.shape_by_key
 
 
 def test_every_shape_of_the_catalogue_has_its_builder_and_says_what_it_is() -> None:
@@ -232,3 +238,26 @@ def test_a_bar_on_an_anchor_plate_sits_in_the_middle_of_its_piece() -> None:
     (bar,), (plate,) = made.supports, made.links
     for part in (bar, plate):
         assert (part.x_mm + part.width_mm / 2, part.y_mm + part.height_mm / 2) == (350, 150)
+
+
+def test_one_bracket_more_is_made_and_one_that_was_taken_out_stays_out() -> None:
+    two = build(SHAPES["shelf"], {"brackets": 2})
+    three = build(SHAPES["shelf"], {"brackets": 3}, two)
+    assert [one.id for one in three.supports] == ["bracket-1", "bracket-2", "bracket-3"]
+    without = three.model_copy(update={"supports": tuple(one for one in three.supports if one.id != "bracket-2")})
+    wider = build(SHAPES["shelf"], {"brackets": 3, "width": 900}, without)
+    assert [one.id for one in wider.supports] == ["bracket-1", "bracket-3"]
+
+
+def test_a_bar_that_is_used_too_far_is_drilled_closer() -> None:
+    started = job_of(Supposed(shape="cabinet", wall="plastered_brick", measures={"holds": 200}), CATALOGUE)
+    drilled = bar_drilled(started, ("bar",), read_wall(started, CATALOGUE, NOTHING_KEPT))
+    way = next(one for one in ways_out(drilled, CATALOGUE) if one.kind is WayKind.MORE_HOLES)
+    assert way.job is not None
+    count = [
+        sum(len(one.holes) for one in body.fixture.supports if one.attachment is Attachment.USER_DRILLED)
+        for body in (drilled, way.job)
+    ]
+    # one more between every two
+    assert count[1] == 2 * count[0] - 1
+    assert f"Drill {count[1]} holes in its bar" in way.sentence

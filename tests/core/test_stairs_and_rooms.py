@@ -239,3 +239,15 @@ def test_a_distance_that_does_not_fit_is_in_the_verdict_of_the_record() -> None:
     # (24.5 − 6.5)/2 = 9 of slot to either side
     assert slotted.as_built[0].fits
     assert "the slot of hole 2 takes it" in slotted.as_built[0].sentence
+
+
+@pytest.mark.parametrize("corner", [(0.0, 0.0), (700.0, 1300.0), (-50.0, 20.0)])
+def test_a_slot_gives_along_itself_wherever_the_piece_hangs(corner: tuple[float, float]) -> None:
+    x, y = corner
+    # 0.5 mm of play at each hole, an upright slot of 4 mm in the upper one: 5 mm upright, 1 mm level
+    upright = {"a": DrilledHole(1, Screwed(x, y, 0.5)), "b": DrilledHole(2, Screwed(x, y + 400, 0.5, 0.0, 4.0))}
+    level = {"a": DrilledHole(1, Screwed(x, y, 0.5)), "b": DrilledHole(2, Screwed(x + 400, y, 0.5, 0.0, 4.0))}
+    for holes, most in ((upright, 405.0), (level, 401.0)):
+        for mm, fits in ((most, True), (most + 0.1, False)):
+            (read,) = as_built(holes, [Measured("a", "b", mm)], Give(0, 0), UnitSystem.METRIC)
+            assert read.fits is fits

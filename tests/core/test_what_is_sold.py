@@ -9,7 +9,7 @@ from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import Region
 from rockpin.core.plan import make_plan
-from rockpin.core.questions import Supposed, what_goes_in
+from rockpin.core.questions import BitQuestion, InHand, Supposed, what_goes_in, which_bit
 from rockpin.core.questions.supposed import supposed_job
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -95,3 +95,9 @@ def test_a_board_is_bolted_through_as_is_sold_and_as_the_place_wants(
     )
     plan = make_plan(supposed_job(asked, CATALOGUE), CATALOGUE)
     assert any(bolt in (joint.fixing_label or "") for joint in plan.joints), [one.fixing_label for one in plan.joints]
+
+
+def test_a_bolt_with_a_nut_is_no_screw_in_hand() -> None:
+    # 10 mm is M10 too, and 8 the thread of a smaller concrete screw; who has a screw in hand has no bolt
+    asked = BitQuestion(in_hand=InHand.SCREW, diameter_mm=10, length_mm=90, wall="cast_concrete")
+    assert which_bit(asked, CATALOGUE).label == "Concrete screw 8 mm"
