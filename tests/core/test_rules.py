@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.capacity import Assessment, assess_all
 from rockpin.core.demand.cases import load_cases
@@ -259,3 +260,21 @@ def test_parts_behind_are_gathered_and_spacers_by_their_thickness(shape: str, th
     spaced = gathered("on_spacers")
     (label,) = (label for label in spaced if label.startswith("Spacer"))
     assert (label.startswith("Spacer, "), spaced[label], there in spaced) == (True, 4, False)
+
+
+@pytest.mark.parametrize("slot", [0, 1, 2])
+def test_whichever_hole_is_a_slot_the_piece_is_hung_on_a_round_one_first(slot: int) -> None:
+    made = plate_fixture(((30, 30), (100, 30), (170, 30)), size_mm=(200, 60), mass_kg=3)
+    (support,) = made.supports
+    holes = list(support.holes)
+    holes[slot] = holes[slot].model_copy(update={"kind": HoleKind.SLOT_UPRIGHT, "slot_length_mm": 14.5})
+    fixture = made.model_copy(update={"supports": (support.model_copy(update={"holes": tuple(holes)}),)})
+    found = plan(brick_wall(15), fixture, 1057, 1007)
+    assert "no-bearing" not in {one.code for one in found.findings}
+    # two round holes side by side carry it between them, and the slot nothing of it; about one round hole it turns
+    assert found.verdict.word is not VerdictWord.DO_NOT_DRILL
+    if slot == 0:
+        alone = fixture.model_copy(update={"supports": (support.model_copy(update={"holes": (holes[0], holes[2])}),)})
+        (turns,) = (one for one in plan(brick_wall(15), alone, 1057, 1007).findings if one.code == "no-bearing")
+        assert "turning" in turns.sentence
+    assert found.holes[slot].demand_shear_n == pytest.approx(0, abs=1e-6)

@@ -151,8 +151,10 @@ def _in_plane(holes: Sequence[GroupHole], x: Rows, y: Rows, loads: Rows) -> tupl
     reach = float(np.hypot(x, y).max()) + 1.0
     # against all of what is carried: a row may turn the plate without shifting it
     allowed = 1e-6 * (size + np.abs(torsion) / reach + 1e-6)
-    missing = [name for name, column in (("across", 0), ("upright", 1)) if (short[:, column] > allowed).any()]
-    if not missing and (short[:, 2] > allowed * reach).any():
+    failing = (short > np.stack([allowed, allowed, allowed * reach], axis=1)).any(axis=0)
+    # what one hole bears at the least falls short only because the plate turns about it
+    missing = [name for name, k, column in (("across", kx, 0), ("upright", ky, 1)) if failing[column] and not k.any()]
+    if not missing and failing.any():
         missing = ["turning"]
     return kx * (u - t * y), ky * (v + t * x), tuple(missing)
 

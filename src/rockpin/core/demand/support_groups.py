@@ -141,9 +141,11 @@ def _merged(groups: Sequence[SupportGroup]) -> SupportGroup:
 
 
 def first_screw(groups: Sequence[SupportGroup]) -> SupportGroup:
-    """The topmost hole alone, behind the plate that it belongs to."""
-    group, index = max(
-        ((group, index) for group in groups for index in range(len(group.holes))),
-        key=lambda pair: (pair[0].holes[pair[1]].y_mm, -pair[0].holes[pair[1]].x_mm),
-    )
+    """The topmost hole alone, behind the plate that it belongs to; a slot only where no hole bears the weight."""
+
+    def order(pair: tuple[SupportGroup, int]) -> tuple[bool, bool, float, float]:
+        hole = pair[0].holes[pair[1]]
+        return hole.bears_upright, hole.bears_across, hole.y_mm, -hole.x_mm
+
+    group, index = max(((group, index) for group in groups for index in range(len(group.holes))), key=order)
     return group.model_copy(update={"holes": (group.holes[index],), "keyholes": (group.keyholes[index],)})
