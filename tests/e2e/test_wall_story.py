@@ -156,3 +156,35 @@ def test_on_the_small_screen_a_check_is_reported_with_a_thumb(open_page: OpenPag
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     x, _ = wall_point(page, 0.5, 0.5)
     assert x < 390
+
+
+def test_bricks_are_drawn_as_is_usual_until_one_is_tapped(open_page: OpenPage) -> None:
+    page = open_page()
+    site = page.get_by_role("region", name="Slipway House")
+    site.get_by_role("button", name="New wall").click()
+    page.get_by_label("Name").fill("Chimney breast")
+    page.get_by_label("Width").fill("3.4 m")
+    page.get_by_label("Height").fill("2500")
+    page.get_by_label("Built of").select_option("fair_faced_brick")
+    page.get_by_role("button", name="Make the wall").click()
+    site.get_by_role("button", name="New job").click()
+    page.get_by_label("What goes up").fill("Coil hook")
+    page.get_by_role("combobox", name="On which wall").select_option(label="Chimney breast")
+    page.get_by_label("What it is like").select_option("hook")
+    page.get_by_role("button", name="Start the job").click()
+    cut = page.get_by_role("region", name="Cut-through")
+    expect(cut).to_contain_text("brick or joint, not measured")
+
+    page.get_by_role("navigation", name="Stages").get_by_role("link", name=re.compile("Wall")).first.click()
+    page.get_by_role("tab", name="Measures").click()
+    stage = page.get_by_role("complementary", name="Wall stage")
+    expect(stage).to_contain_text("Where the joints lie is drawn as is usual")
+    page.get_by_role("button", name="Tap a brick’s corners on the wall").click()
+    expect(page.get_by_role("status")).to_contain_text("Tap the lower left corner of a brick")
+    on_wall(page, 1600, 1350)
+    on_wall(page, 1815, 1415)
+    # it is measured: the usual size is kept as near as a tap comes, and the joints count
+    expect(stage).not_to_contain_text("Where the joints lie is drawn as is usual")
+    expect(page.get_by_role("button", name="They lie as drawn")).to_have_count(0)
+    assert abs(int(page.get_by_label("A brick's left end").input_value().split()[0]) - 1600) <= 6
+    expect(cut).not_to_contain_text("not measured")
