@@ -165,7 +165,7 @@ def test_the_command_line_refuses_with_every_fault(tmp_path: Path) -> None:
     code, out, err = run("plan", str(file))
     assert (code, out) == (2, "")
     assert err.splitlines() == [
-        "fixture.pieces.0.mass_kg: Input should be greater than or equal to 0; it is -1",
+        "fixture.pieces.0.mass_kg: is -1 kg; give 0 kg or more",
         "fixture.pieces.0.weight: is not a known field; it is 2",
     ]
     code, _, err = run("plan", str(tmp_path / "none.json"))
@@ -232,7 +232,9 @@ def test_a_file_of_readings_is_read_or_refused_by_line(client: TestClient) -> No
     assert read.json()["readings"] == [{"x_mm": 0.0, "density": 0.5, "metal": 0.0, "live": 0.0}]
     bad = client.post("/api/readings", json={"text": "x;density\n0;?\n"})
     assert bad.status_code == 422
-    assert bad.json()["faults"] == [{"path": "line 2", "message": "the density “?” is no number"}]
+    assert bad.json()["faults"] == [
+        {"path": "line 2", "message": "the density “?” is no number", "says": "Line 2: the density “?” is no number"}
+    ]
 
 
 # --- what is hidden --------------------------------------------------------------------------------------------------
@@ -302,7 +304,7 @@ def test_a_shape_is_refused_whole_or_taken_whole(client: TestClient) -> None:
     path, revision = "/api/jobs/chart-table/shape", before["revision"]
     bad = client.put(path, json={"revision": revision, "shape": "arm", "measures": {"reach": 9000}})
     assert faults(bad) == {
-        "measures.reach": "Arm, from the wall to its end: 9000 lies outside 60 to 2000 mm; measure again"
+        "measures.reach": "Arm, from the wall to its end: 9000 mm lies outside 60 to 2000 mm; measure again"
     }
     unknown = client.put(path, json={"revision": revision, "shape": "boat"})
     assert faults(unknown)["shape"].startswith("“boat” is no shape; there are shelf, plate, keyholes")

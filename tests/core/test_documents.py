@@ -8,9 +8,10 @@ from typing import Any
 import pytest
 from pydantic import TypeAdapter, ValidationError
 
-from rockpin.core.base.errors import BadInput, faults_of
+from rockpin.core.base.errors import BadInput, Fault, faults_of
 from rockpin.core.base.model import Rect
 from rockpin.core.document.job import SCHEMA_VERSION, JobDocument
+from rockpin.core.document.wall import Wall
 from rockpin.core.plan.make import make_plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
@@ -44,10 +45,8 @@ def test_every_fault_is_named_with_its_path(catalogue: Catalogue) -> None:
     faults = {fault.path: fault.message for fault in caught.value.faults}
     assert faults == {
         "title": "is missing",
-        "walls.0.width_mm": "Input should be greater than or equal to 100; it is -4",
-        "fixture.supports.0.holes.0.diameter_mm": (
-            "Input should be a valid number, unable to parse string as a number; it is 'wide'"
-        ),
+        "walls.0.width_mm": "is -4 mm; give 100 mm or more",
+        "fixture.supports.0.holes.0.diameter_mm": "is “wide”, which is no number; give one",
         "placement.x": "is not a known field; it is 3",
     }
 
@@ -186,3 +185,31 @@ def test_a_feature_is_measured_the_way_it_has_a_place(way: str, kind: str, messa
     held = {"feature": feature, "mark": {"kind": mark}, "distance_mm": 900}
     found = faulty(catalogue, placement=placement | {way: held})
     assert any(message in told for told in found.values()), found
+
+
+def test_a_fault_is_told_as_one_calls_the_place() -> None:
+    told = {
+        Fault("wall.courses.unit_length_mm", "is 25.4 mm; give 50 mm or more"): (
+            "Courses, brick length is 25.4 mm; give 50 mm or more"
+        ),
+        Fault("fixture.supports.0.holes.1.diameter_mm", "is -1 mm; give more than 0 mm"): (
+            "Support 1, hole 2, diameter is -1 mm; give more than 0 mm"
+        ),
+        Fault("wall", "carries Oar rack; remove that first"): "Wall carries Oar rack; remove that first",
+        Fault("measures.width", "Shelf, wide: 5 mm lies outside 100 to 4000 mm; measure again"): (
+            "Shelf, wide: 5 mm lies outside 100 to 4000 mm; measure again"
+        ),
+        Fault(
+            "choices.0.hole_id", "“h9” is no hole of this fixture"
+        ): "Choice 1, hole id: “h9” is no hole of this fixture",
+    }
+    assert {fault: fault.says for fault in told} == told
+
+
+@pytest.mark.parametrize("given", [274319.99999999994, 1e6 + 1 / 3, -0.004])
+def test_a_number_out_of_bounds_is_told_with_its_limit_and_no_tail(given: float) -> None:
+    with pytest.raises(ValidationError) as caught:
+        Wall(id="w", name="Wall", width_mm=given, height_mm=2400)
+    (fault,) = faults_of(caught.value)
+    number = f"{given:.2f}".rstrip("0").rstrip(".")
+    assert fault.message in {f"is {number} mm; give 20000 mm or less", f"is {number} mm; give 100 mm or more"}

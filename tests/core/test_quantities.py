@@ -21,6 +21,7 @@ from rockpin.core.base.quantities import (
     show_mass,
     show_share,
     show_times,
+    told_in,
 )
 from rockpin.core.base.words import inside
 
@@ -109,3 +110,18 @@ def test_a_label_inside_a_sentence_keeps_its_thread() -> None:
     labels = ("Strap toggle M6", "M6 machine screw", "I built it", "TV point", "A touch")
     told = [inside(label) for label in labels]
     assert told == ["strap toggle M6", "M6 machine screw", "I built it", "TV point", "a touch"]
+
+
+def test_a_refused_sentence_is_told_in_the_readers_units_and_within_its_limit() -> None:
+    # 50 mm is 1.97 in: two inches are enough and 1 15/16 are not; 30 mm is 1.18 in, 1 3/16 would be too much
+    told = {
+        "is 25.4 mm; give 50 mm or more": "is 1 in; give 2 in or more",
+        "is 127 mm; give 30 mm or less": "is 5 in; give 1 1/8 in or less",
+        "76.2 mm lies outside 100 to 5000 mm": "3 in lies outside 3 15/16 in to 196 13/16 in",
+        "is -1 kg; give 0 kg or more": "is -2.2 lb; give 0 lb or more",
+        "“ten” is none; write it like 38 mm or 1 1/2 in": "“ten” is none; write it like 38 mm or 1 1/2 in",
+        "no plug near “8x40” is known here": "no plug near “8x40” is known here",
+    }
+    for text, inches in told.items():
+        assert told_in(text, METRIC) == text
+        assert told_in(text, IMPERIAL) == inches

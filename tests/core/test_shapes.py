@@ -76,8 +76,8 @@ def test_bad_measures_are_named_all_at_once() -> None:
     with pytest.raises(BadInput) as raised:
         build(SHAPES["hook"], {"width": 900, "height": 2, "colour": 1})
     told = {fault.path: fault.message for fault in raised.value.faults}
-    assert told["measures.width"] == "Plate, wide: 900 lies outside 10 to 300 mm; measure again"
-    assert told["measures.height"].startswith("Plate, high: 2 lies outside")
+    assert told["measures.width"] == "Plate, wide: 900 mm lies outside 10 to 300 mm; measure again"
+    assert told["measures.height"].startswith("Plate, high: 2 mm lies outside")
     assert told["measures.colour"].startswith("is no measure of “Single hook”")
 
 

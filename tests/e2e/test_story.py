@@ -31,7 +31,7 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     page.get_by_label("Width").fill("wide")
     page.get_by_label("Height").fill("2.4 m")
     page.get_by_role("button", name="Make the wall").click()
-    expect(page.get_by_role("alert")).to_contain_text("width: “wide” is not a size Rock Pin can read")
+    expect(page.get_by_role("alert")).to_contain_text("Width: “wide” is not a size Rock Pin can read")
     page.get_by_label("Width").fill("3,6 m")
     page.get_by_label("Built of").select_option("fair_faced_brick")
     # nobody has said that he saw it open
@@ -105,6 +105,11 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
     go(page, "Drill")
     card = page.get_by_role("complementary", name="Drill stage")
     expect(card).to_contain_text("Nylon expanding plug 6 × 30")
+    expect(card).to_contain_text("Nobody has measured where the joints lie")
+    go(page, "Wall")
+    page.get_by_role("tab", name="Measures").click()
+    page.get_by_role("button", name="They lie as drawn").click()
+    go(page, "Drill")
     # hole 1 lies 3 mm from a bed joint, which is no better than in it; hole 2 lies in a brick
     expect(card).to_contain_text("Mortar joint, masonry bit")
     page.get_by_role("button", name="Show hole 2").click()
@@ -259,7 +264,7 @@ def test_a_field_keeps_what_was_typed_and_says_what_is_wrong(open_page: OpenPage
     field = page.get_by_label("Width", exact=True)
     field.fill("10 mm")
     field.press("Enter")
-    expect(page.get_by_role("alert")).to_contain_text("greater than or equal to 100; it is 10")
+    expect(page.get_by_role("alert")).to_contain_text("Width is 10 mm; give 100 mm or more")
     expect(field).to_have_value("10 mm")
     field.press("Escape")
     expect(field).to_have_value("3600 mm")
@@ -271,7 +276,7 @@ def test_a_faulty_document_is_refused_with_its_faults(open_page: OpenPage, tmp_p
     file.write_text('{"schema_version": 1, "title": "X"}')
     page.get_by_label("Job, site or everything to bring in").set_input_files(file)
     expect(page.get_by_role("alert")).to_contain_text("Nothing was brought in.")
-    expect(page.get_by_role("alert")).to_contain_text("placement: is missing")
+    expect(page.get_by_role("alert")).to_contain_text("Placement is missing")
 
 
 @pytest.mark.parametrize("job", ["chart-table", "sail-bag-rack", "dry-suit-hanger"])

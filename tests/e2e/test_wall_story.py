@@ -123,7 +123,7 @@ def test_hits_a_pin_and_a_sweep_find_the_studs(open_page: OpenPage, tmp_path: Pa
     bad = tmp_path / "bad.csv"
     bad.write_text("position;density\n0;0,1\nsix;0,2\n")
     chooser.set_input_files(bad)
-    expect(page.get_by_role("alert")).to_contain_text("line 3: the position “six” is no number")
+    expect(page.get_by_role("alert")).to_contain_text("Line 3: the position “six” is no number")
     good = tmp_path / "good.csv"
     rows = [f"{x / 10};{0.6 if abs(x - 1700) < 20 else 0.1}" for x in range(1000, 2400, 4)]
     good.write_text("Position (cm);Density\n" + "\n".join(row.replace(".", ",") for row in rows))

@@ -20,6 +20,7 @@ from rockpin.core.base.errors import (
     faults_of,
     most_of,
 )
+from rockpin.core.base.quantities import UnitSystem, told_in
 from rockpin.store import BadDataFile
 
 
@@ -27,12 +28,16 @@ def _answer(status: int, problem: Problem) -> JSONResponse:
     return JSONResponse(problem.model_dump(mode="json"), status_code=status)
 
 
-def _faulty(faults: list[Fault]) -> JSONResponse:
+def _faulty(faults: list[Fault], request: Request) -> JSONResponse:
+    imperial = request.headers.get("x-rock-pin-units") == UnitSystem.IMPERIAL
+    units = UnitSystem.IMPERIAL if imperial else UnitSystem.METRIC
     return _answer(
         422,
         Problem(
             title="Nothing was saved: " + ("one thing is wrong." if len(faults) == 1 else f"{len(faults)} are wrong."),
-            faults=tuple(FaultOut(path=fault.path, message=fault.message) for fault in faults),
+            faults=tuple(
+                FaultOut(path=fault.path, message=fault.message, says=told_in(fault.says, units)) for fault in faults
+            ),
         ),
     )
 
@@ -41,10 +46,10 @@ def install(app: FastAPI) -> None:
     """Puts the handlers on the application."""
 
     @app.exception_handler(RockPinError)
-    def _refused(_request: Request, error: RockPinError) -> JSONResponse:
+    def _refused(request: Request, error: RockPinError) -> JSONResponse:
         match error:
             case BadInput():
-                return _faulty(list(error.faults))
+                return _faulty(list(error.faults), request)
             case CannotPlan():
                 return _answer(422, Problem(title=str(error), unplannable=True))
             case NotFound():
@@ -58,17 +63,17 @@ def install(app: FastAPI) -> None:
         return _answer(400, Problem(title=str(error)))
 
     @app.exception_handler(ValidationError)
-    def _invalid(_request: Request, error: ValidationError) -> JSONResponse:
-        return _faulty(faults_of(error))
+    def _invalid(request: Request, error: ValidationError) -> JSONResponse:
+        return _faulty(faults_of(error), request)
 
     @app.exception_handler(RequestValidationError)
-    def _unreadable(_request: Request, error: RequestValidationError) -> JSONResponse:
+    def _unreadable(request: Request, error: RequestValidationError) -> JSONResponse:
         faults, found = [], error.errors()
         for one in found[:MOST_FAULTS]:
             # "body" only says where in the request it stood
             place = tuple(part for part in one["loc"] if part not in ("body", "query", "path"))
             faults.append(fault_of({**one, "loc": place}))
-        return _faulty(most_of(faults, len(found)))
+        return _faulty(most_of(faults, len(found)), request)
 
     @app.exception_handler(HTTPException)
     def _unread(_request: Request, error: HTTPException) -> JSONResponse:

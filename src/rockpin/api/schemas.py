@@ -27,8 +27,11 @@ from rockpin.core.tables.starts import MemberStart, OpeningStart, ThingStart
 
 
 class FaultOut(Model):
+    """A fault by its place in what was sent, and as one sentence for whoever typed it."""
+
     path: str
     message: str
+    says: str
 
 
 class Problem(Model):

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 import typer
 
 from rockpin.cli.shared import app, fail
-from rockpin.core.base.errors import BadInput, Fault, RockPinError
+from rockpin.core.base.errors import BadInput, Fault, RockPinError, fault_of
 from rockpin.core.base.quantities import UnitSystem, parse_length_mm, parse_mass_kg
 
 if TYPE_CHECKING:
@@ -45,8 +45,7 @@ def _told(work: "Callable[[Catalogue], T]") -> T:
     try:
         return work(load_catalogue())
     except ValidationError as error:
-        first = error.errors()[0]
-        print(f"{'.'.join(str(part) for part in first['loc'])}: {first['msg']}", file=sys.stderr)
+        print(fault_of(dict(error.errors()[0])), file=sys.stderr)
         raise typer.Exit(2) from None
     except RockPinError as error:
         fail(error)

@@ -12,7 +12,7 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
-from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.base.errors import BadInput, Fault, fault_of
 from rockpin.core.document.fixings import AnyFixing, Fixing, OwnFixings
 from rockpin.core.document.job import Kit, KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
@@ -149,7 +149,7 @@ def read_fixings(text: str, catalogue: Catalogue) -> OwnFixings:
             for one in error.errors():
                 # the first step into a union is its method, which the reader of a table does not know
                 column = "_".join(str(step) for step in one["loc"][1:]) or "method"
-                faults.append(Fault(f"line {number}, {column}", f"{one['msg']}; it is “{one['input']}”"[:300]))
+                faults.append(Fault(f"line {number}, {column}", fault_of(dict(one)).message[:300]))
             continue
         if row.key in found:
             faults.append(Fault(f"line {number}, key", f"“{row.key}” stands twice; give each its own"))
@@ -215,10 +215,7 @@ def read_kit(text: str, catalogue: Catalogue) -> Kit:
                 case _:
                     parts[what].append(key)
         except ValidationError as error:
-            faults += [
-                Fault(f"line {number}, {one['loc'][0]}", f"{one['msg']}; it is {one['input']}")
-                for one in error.errors()
-            ]
+            faults += [Fault(f"line {number}, {one['loc'][0]}", fault_of(dict(one)).message) for one in error.errors()]
         except ValueError:
             faults.append(Fault(f"line {number}", "a count, length, price or bit here is no number"))
     _raise_any(faults)

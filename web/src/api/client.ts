@@ -37,7 +37,7 @@ export class Refused extends Error {
   /** The faults as one sentence each. */
   get sentences(): string[] {
     const faults = this.problem.faults ?? [];
-    return faults.length ? faults.map((fault) => `${fault.path}: ${fault.message}`) : [this.problem.title];
+    return faults.length ? faults.map((fault) => fault.says) : [this.problem.title];
   }
 }
 
@@ -73,6 +73,13 @@ function deviceName(): string {
   }
 }
 
+let measuredIn: Units = "metric";
+
+/** In which units whoever sits here measures: what is refused is told in them. */
+export function measureIn(units: Units): void {
+  measuredIn = units;
+}
+
 // two windows of one device each count their own questions
 const WINDOW = Math.random().toString(36).slice(2, 12);
 let asked = 0;
@@ -82,6 +89,7 @@ client.use({
   onRequest({ request }) {
     // questions go over several lines: the number says which was asked last, whichever comes in last
     request.headers.set("x-rock-pin-asks", `${WINDOW} ${++asked}`);
+    request.headers.set("x-rock-pin-units", measuredIn);
   },
   async onResponse({ response }) {
     if (!response.ok) throw await refusalOf(response);

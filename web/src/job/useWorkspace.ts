@@ -1,10 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import {
   ask as asked,
   client,
   type Fixture,
   type Job,
+  measureIn,
   type Plan,
   Refused,
   unwrap,
@@ -109,6 +110,10 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
 
   const data = query.data;
   const error = query.error as Error | null;
+  const units = data?.site.units;
+  useEffect(() => {
+    if (units) measureIn(units);
+  }, [units]);
   if (!data) return { editing: null, error };
   const { x_mm, y_mm } = data.plan.placing;
   const saved: Held = { x_mm, y_mm, lines_up: false };

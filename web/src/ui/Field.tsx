@@ -1,5 +1,5 @@
 import { useEffect, useId, useRef } from "react";
-import { client, Refused, refusedHere, unwrap, type Units } from "../api/client";
+import { client, measureIn, Refused, refusedHere, unwrap, type Units } from "../api/client";
 import { useDraft } from "./drafts";
 import { inputForce, inputLength, inputMass } from "../lib/units";
 
@@ -80,6 +80,7 @@ export function Field({
       return;
     }
     saving.current = text;
+    measureIn(units);
     let refused: string | null = null;
     try {
       const given = clearable && text.trim() === "" ? null : await read(text, kind, units, label);

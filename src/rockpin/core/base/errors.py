@@ -9,6 +9,21 @@ MOST_FAULTS = 100
 """Faults that are told of one document; the rest are counted."""
 _LONGEST_ECHO = 80
 _QUOTED = re.compile(r"“([^”]*)”")
+_UNITS = {"_mm": "mm", "_kg": "kg", "_n": "N", "_deg": "degrees"}
+_BOUNDS = {
+    "greater_than_equal": ("ge", "{} or more"),
+    "greater_than": ("gt", "more than {}"),
+    "less_than_equal": ("le", "{} or less"),
+    "less_than": ("lt", "less than {}"),
+}
+_CALLED = {
+    "x_mm": "place from the left",
+    "y_mm": "place from below",
+    "unit_length_mm": "brick length",
+    "unit_height_mm": "brick height",
+}
+_WHOLES = {"document", "fixture", "job", "wall"}
+"""What somebody looks at while he enters a part of it: it goes without saying."""
 
 
 def _short(text: str) -> str:
@@ -29,6 +44,44 @@ class Fault:
 
     def __str__(self) -> str:
         return f"{self.path}: {self.message}"
+
+    @property
+    def says(self) -> str:
+        """The fault in words for whoever typed it: the place as one calls it, not as a document is built."""
+        words: list[str] = []
+        for part in self.path.split("."):
+            if part.isdigit() and words:
+                words[-1] = f"{words[-1].removesuffix('s')} {int(part) + 1}"
+            elif words or part not in _WHOLES or part == self.path:
+                words.append(_CALLED.get(part) or part.removesuffix(_ending(part)).replace("_", " "))
+        # the measures of a thing are called by their labels
+        where = "" if words[:1] == ["measures"] else ", ".join(words)
+        joined = " " if self.message.startswith(("is ", "lies ", "wants ", "has ", "carries ")) else ": "
+        told = f"{where}{joined}{self.message}" if where else self.message
+        return told[:1].upper() + told[1:]
+
+
+def _ending(name: str) -> str:
+    return next((ending for ending in _UNITS if name.endswith(ending)), "")
+
+
+def number_text(value: float) -> str:
+    """A number [mm, kg, N or 1] as one would write it: to a hundredth at the most, without a tail of noughts."""
+    return f"{round(value, 2):.2f}".rstrip("0").rstrip(".")
+
+
+def _out_of_bounds(name: str, kind: object, given: object, context: object) -> str | None:
+    """What is said of a number beyond its limit: the value, the limit and what to give; None for any other fault."""
+    if kind not in _BOUNDS or not isinstance(context, dict):
+        return None
+    try:
+        value = float(str(given))
+    except ValueError:
+        return None
+    key, says = _BOUNDS[str(kind)]
+    unit = _UNITS.get(_ending(name), "")
+    limit = f"{number_text(float(context[key]))} {unit}".strip()
+    return f"is {number_text(value)} {unit}".rstrip() + f"; give {says.format(limit)}"
 
 
 def faults_of(error: ValidationError, prefix: str = "") -> list[Fault]:
@@ -53,10 +106,20 @@ def fault_of(one: dict[str, object], prefix: str = "") -> Fault:
     """One entry of a validation's list as a fault: what is wanted, and what stands there."""
     loc, given = one.get("loc", ()), one.get("input")
     parts = [str(part) for part in loc] if isinstance(loc, tuple) else []
+    if beyond := _out_of_bounds(parts[-1] if parts else "", one["type"], given, one.get("ctx")):
+        return Fault(prefix + ".".join(parts), beyond)
     message = str(one["msg"]).removeprefix("Value error, ")
     message = {"Field required": "is missing", "Extra inputs are not permitted": "is not a known field"}.get(
         message, message
     )
+    context = one.get("ctx")
+    if one["type"] in ("float_parsing", "int_parsing"):
+        return Fault(prefix + ".".join(parts), f"is “{given}”, which is no number; give one")
+    if one["type"] in ("enum", "literal_error") and isinstance(context, dict) and isinstance(given, str):
+        return Fault(prefix + ".".join(parts), f"is “{given}”; give {context['expected']}")
+    if one["type"] == "string_too_long" and isinstance(context, dict) and isinstance(given, str):
+        most = context["max_length"]
+        return Fault(prefix + ".".join(parts), f"is {len(given)} characters long; give {most} or fewer")
     if isinstance(given, str | int | float | bool) and one["type"] != "value_error":
         message = f"{message}; it is {_short(repr(given))}"
     return Fault(prefix + (".".join(parts) or "document"), message)

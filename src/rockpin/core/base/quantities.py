@@ -255,3 +255,39 @@ def show_mass(kg: float, units: UnitSystem) -> str:
     """A mass to one decimal."""
     value, unit = (kg, "kg") if units is UnitSystem.METRIC else (kg / KG_PER_LB, "lb")
     return f"{value:.1f}".removesuffix(".0") + f" {unit}"
+
+
+_SPAN = re.compile(r"(-?\d+(?:\.\d+)?) to (-?\d+(?:\.\d+)?) (mm|kg|N)\b")
+_ONE = re.compile(r"(-?\d+(?:\.\d+)?) (mm|kg|N)\b( or more| or less)?")
+
+
+def told_in(text: str, units: UnitSystem) -> str:
+    """A sentence in millimetres, kilograms and newtons in the units that its reader measures in.
+
+    A limit is rounded so that what it says is still allowed.
+    """
+    if units is UnitSystem.METRIC:
+        return text
+
+    def shown(number: str, unit: str, side: str) -> str:
+        value = float(number)
+        match unit:
+            case "mm" if side == " or more":
+                return _inches(ceil(value / MM_PER_INCH * 16 - 1e-6) * MM_PER_INCH / 16, down=False)
+            case "mm":
+                return _inches(value, down=side == " or less")
+            case "kg":
+                return show_mass(value, units)
+        return show_force(value, units, demand=side == " or more")
+
+    def span(found: re.Match[str]) -> str:
+        low, high, unit = found.groups()
+        return f"{shown(low, unit, ' or more')} to {shown(high, unit, ' or less')}"
+
+    def one(found: re.Match[str]) -> str:
+        number, unit, side = found.groups()
+        return shown(number, unit, side or "") + (side or "")
+
+    # how a size may be written is an example and no size
+    says, example, rest = text.partition("; write it like")
+    return _ONE.sub(one, _SPAN.sub(span, says)) + example + rest
