@@ -35,6 +35,11 @@ def test_a_rail_up_a_stair_meets_a_joint_somewhere_and_says_so() -> None:
     assert any(f"{met} would meet a joint" in one for one in assumed(asked, job, CATALOGUE))
 
 
+def test_how_much_a_thing_holds_that_the_floor_carries_is_no_question_of_its_fixings() -> None:
+    (fit, *_) = what_goes_in(Supposed(shape="tall_cabinet", wall="fair_faced_brick"), CATALOGUE).fits
+    assert fit.holds_text is None
+
+
 def test_what_fastens_the_board_is_asked_of_each_fixing_by_itself() -> None:
     answer = what_goes_in(Supposed(shape="on_board", wall="fair_faced_brick"), CATALOGUE)
     assert len({one.fixing for one in answer.fits}) == len(answer.fits) > 1

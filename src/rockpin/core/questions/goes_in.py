@@ -12,6 +12,7 @@ from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.drilling import DrillCard
+from rockpin.core.fittings import stands
 from rockpin.core.fixture import build
 from rockpin.core.plan import (
     Cut,
@@ -148,12 +149,12 @@ def _what_it_holds(job: JobDocument, catalogue: Catalogue) -> Measure | None:
 def most_held_kg(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> float | None:
     """The greatest mass [kg] of what a thing holds at which its fixings still hold, rounded down; used as it is used.
 
-    None where it holds nothing but itself. What is picked at its holes stays picked. Found by halving between what
-    holds and what does not, to a hundredth of it at most: never above what was found to hold.
+    None where it holds nothing but itself, or stands on the floor. What is picked at its holes stays picked. Found by
+    halving between what holds and what does not, to a hundredth of it at most: never above what was found to hold.
     """
     shape, measure = shape_named(job.fixture.shape or "", catalogue), _what_it_holds(job, catalogue)
-    if measure is None or _bars(job):
-        # another mass makes the thing anew, and its bars without holes
+    if measure is None or _bars(job) or stands(job.fixture):
+        # another mass makes the thing anew, and its bars without holes; what stands is carried by the floor
         return None
 
     def held(mass_kg: float) -> bool:
