@@ -422,3 +422,16 @@ def test_holes_of_one_bay_are_counted_alike_hole_by_hole_and_on_the_whole_map(
     for spot, count in zip(done.spots, counts, strict=True):
         expected = min(1.0, figures.board_bay_singles / (1 + int(count[0, 0])))
         assert bay_factor(spot, figures) == pytest.approx(expected)
+
+
+def test_the_map_reaches_from_edge_to_edge_of_what_one_sees() -> None:
+    # the piece hangs 60 to the right of the fixture's corner and 120 above it, on a plate at the corner
+    plate = plate_fixture(((30, 30),), size_mm=(60, 60), mass_kg=1)
+    (piece,) = plate.pieces
+    aside = plate.model_copy(update={"pieces": (piece.model_copy(update={"x_mm": 60.0, "y_mm": 120.0}),)})
+    here = job(brick_wall(13), aside, 500, 700)
+    found = map_places(here, CATALOGUE, uses=False, step_mm=10)
+    wall, rows, columns = here.wall, *found.weights.shape
+    assert (found.dx_mm, found.dy_mm) == (-(500 + 60), -(700 + 120))
+    assert found.dx_mm + 10 * (columns - 1) == wall.width_mm - (500 + 60 + piece.width_mm)
+    assert found.dy_mm + 10 * (rows - 1) == wall.height_mm - (700 + 120 + piece.height_mm)
