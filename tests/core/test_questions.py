@@ -19,8 +19,6 @@ from rockpin.core.document.wall import Point, WallSide
 from rockpin.core.fixture import build
 from rockpin.core.plan import make_plan
 from rockpin.core.questions import (
-    BitQuestion,
-    InHand,
     SpacingQuestion,
     Supposed,
     how_deep,
@@ -30,7 +28,6 @@ from rockpin.core.questions import (
     most_held_kg,
     what_goes_in,
     what_wall,
-    which_bit,
 )
 from rockpin.core.questions.starting_wall import starting_wall
 from rockpin.core.questions.supposed import between_studs, supposed_job
@@ -157,6 +154,17 @@ def test_an_arm_between_studs_is_sent_onto_a_board_across_them() -> None:
     assert between_studs(asked.model_copy(update={"wall": "plastered_brick"}), CATALOGUE) is None
 
 
+def test_between_studs_is_midway_between_two_of_them() -> None:
+    asked = Supposed(wall="board_on_studs", shape="hook")
+    job = between_studs(asked, CATALOGUE)
+    assert job is not None
+    assert job.wall.framing is not None
+    row = job.wall.framing.row
+    assert row is not None
+    (hole,) = place_fixture(job, CATALOGUE.figures.setout.channel_back_mm).holes
+    assert (hole.x_mm - row.first_centre_mm) % row.pitch_mm == pytest.approx(row.pitch_mm / 2)
+
+
 def test_a_bar_that_has_no_holes_is_carried_by_no_clip() -> None:
     """A cabinet of 40 kg on lath and plaster alone: nothing holds its bar, however well its clips hold."""
     cabinet = {"shape": "cabinet", "measures": {"holds": 40}}
@@ -215,70 +223,6 @@ def test_the_most_it_holds_is_held_and_a_little_more_is_not() -> None:
     assert held(most)
     # rounded down by less than 1 kg or a tenth, and found to a hundredth of the range it was looked for in
     assert not held(most * 1.12 + 2)
-
-
-# --- which bit -------------------------------------------------------------------------------------------------------
-
-
-def test_the_depth_for_a_plug_is_skin_and_screw_and_dust() -> None:
-    """8 × 40 under 12 mm of plaster: the screw reaches one diameter past the plug, and 6 mm are for its dust."""
-    answer = which_bit(BitQuestion(wall="fair_faced_brick", plaster_mm=12), CATALOGUE)
-    card = answer.card
-    assert card is not None
-    assert (card.bit_mm, card.steps[0].layer, card.steps[0].hammer) == (8, "Plaster", "off")
-    # a 6 mm screw through a 3 mm plate: 12 + 40 + 6 in the wall are 58, with the plate 61; the next in the shop is 70
-    assert card.screw_text == "6 × 70"
-    assert card.depth_mm == pytest.approx(70 - 3 + 6)
-
-
-def test_own_bits_are_used_and_a_missing_one_is_bought() -> None:
-    own = which_bit(BitQuestion(wall="cast_concrete", bits_mm=(6, 8)), CATALOGUE).card
-    none = which_bit(BitQuestion(wall="cast_concrete", bits_mm=(6, 10)), CATALOGUE).card
-    assert own is not None
-    assert none is not None
-    assert (own.bit_buy, none.bit_buy) == (False, True)
-
-
-@pytest.mark.parametrize(
-    ("in_hand", "size", "wall", "studs", "says"),
-    [
-        (InHand.PLUG, (6, 30), "board_on_studs", False, "nothing to spread against in board"),
-        (InHand.SCREW, (5, 60), "plastered_brick", False, "no wood in this wall"),
-        (InHand.SCREW, (8, 80), "board_on_studs", True, "No stock length"),
-    ],
-)
-def test_what_does_not_go_into_a_wall_says_why(
-    in_hand: InHand, size: tuple[float, float], wall: str, studs: bool, says: str
-) -> None:
-    asked = BitQuestion(in_hand=in_hand, diameter_mm=size[0], length_mm=size[1], wall=wall, in_studs=studs)
-    answer = which_bit(asked, CATALOGUE)
-    assert answer.card is None
-    assert says in " ".join(answer.against)
-    if in_hand is InHand.SCREW:
-        assert answer.instead
-
-
-def test_a_screw_into_a_stud_is_drilled_ahead_for_its_root() -> None:
-    """A wood screw of 5 mm has a root of 3 to 3.3 mm; in spruce it is drilled ahead with 70 % of that."""
-    card = which_bit(
-        BitQuestion(in_hand=InHand.SCREW, diameter_mm=5, length_mm=60, wall="board_on_studs", in_studs=True), CATALOGUE
-    ).card
-    assert card is not None
-    assert card.screw_text == "5 × 60"
-    root = CATALOGUE.screw_by_key["wood_5_0"].root_mm
-    assert card.bit_mm == pytest.approx(0.7 * root, abs=0.5)
-    assert card.bit_mm <= 0.7 * root + 0.05
-
-
-def test_a_plug_for_board_says_that_an_ordinary_one_is_none() -> None:
-    answer = which_bit(BitQuestion(wall="board_on_studs"), CATALOGUE)
-    assert answer.label == "Flanged plastic plug"
-    assert "ordinary expanding plug" in " ".join(answer.assumed)
-
-
-def test_a_size_that_nothing_comes_near_is_refused_by_name() -> None:
-    with pytest.raises(BadInput, match="no plug near 30 mm"):
-        which_bit(BitQuestion(diameter_mm=30), CATALOGUE)
 
 
 # --- may I drill here, how deep --------------------------------------------------------------------------------------

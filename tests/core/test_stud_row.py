@@ -71,3 +71,13 @@ def test_two_likely_pitches_leave_open_where_the_next_stud_stands(catalogue: Cat
     (there,) = [one for one in lattice.centres if 2050 < one[0] < 2150]
     assert there == pytest.approx(mixture_moments(places))
     assert there[1] > 1.5 * max(sigma for _, sigma, _ in places)
+
+
+def test_a_pin_that_met_nothing_takes_from_the_stud_what_it_ruled_out_by_bayes(catalogue: Catalogue) -> None:
+    before = fit_stud((1200.0, 2.0, 0.8), [], STUD_MM, catalogue)
+    pin = Located("p", HitKind.PIN_VOID, 1200.0, 1.0, None)
+    after = fit_stud((1200.0, 2.0, 0.8), [pin], STUD_MM, catalogue)
+    # far from the pin nothing was ruled out, so that there the density has only grown by what is left of the whole
+    left = before.density[5] / after.density[5]
+    assert 0 < left < 0.5
+    assert after.exists == pytest.approx(before.exists * left / (before.exists * left + 1 - before.exists))

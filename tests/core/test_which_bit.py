@@ -1,0 +1,76 @@
+"""Which bit for the plug or screw in hand: depth, pilot, one's own bits, and what does not go into a wall."""
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import BadInput
+from rockpin.core.document.wall import Point
+from rockpin.core.questions import (
+    BitQuestion,
+    InHand,
+    which_bit,
+)
+
+CATALOGUE = load_catalogue()
+SOCKET = Point(id="socket", kind="socket", x_mm=1500, y_mm=300)
+
+
+def test_the_depth_for_a_plug_is_skin_and_screw_and_dust() -> None:
+    """8 × 40 under 12 mm of plaster: the screw reaches one diameter past the plug, and 6 mm are for its dust."""
+    answer = which_bit(BitQuestion(wall="fair_faced_brick", plaster_mm=12), CATALOGUE)
+    card = answer.card
+    assert card is not None
+    assert (card.bit_mm, card.steps[0].layer, card.steps[0].hammer) == (8, "Plaster", "off")
+    # a 6 mm screw through a 3 mm plate: 12 + 40 + 6 in the wall are 58, with the plate 61; the next in the shop is 70
+    assert card.screw_text == "6 × 70"
+    assert card.depth_mm == pytest.approx(70 - 3 + 6)
+
+
+def test_own_bits_are_used_and_a_missing_one_is_bought() -> None:
+    own = which_bit(BitQuestion(wall="cast_concrete", bits_mm=(6, 8)), CATALOGUE).card
+    none = which_bit(BitQuestion(wall="cast_concrete", bits_mm=(6, 10)), CATALOGUE).card
+    assert own is not None
+    assert none is not None
+    assert (own.bit_buy, none.bit_buy) == (False, True)
+
+
+@pytest.mark.parametrize(
+    ("in_hand", "size", "wall", "studs", "says"),
+    [
+        (InHand.PLUG, (6, 30), "board_on_studs", False, "nothing to spread against in board"),
+        (InHand.SCREW, (5, 60), "plastered_brick", False, "no wood in this wall"),
+        (InHand.SCREW, (8, 80), "board_on_studs", True, "No stock length"),
+    ],
+)
+def test_what_does_not_go_into_a_wall_says_why(
+    in_hand: InHand, size: tuple[float, float], wall: str, studs: bool, says: str
+) -> None:
+    asked = BitQuestion(in_hand=in_hand, diameter_mm=size[0], length_mm=size[1], wall=wall, in_studs=studs)
+    answer = which_bit(asked, CATALOGUE)
+    assert answer.card is None
+    assert says in " ".join(answer.against)
+    if in_hand is InHand.SCREW:
+        assert answer.instead
+
+
+def test_a_screw_into_a_stud_is_drilled_ahead_for_its_root() -> None:
+    """A wood screw of 5 mm has a root of 3 to 3.3 mm; in spruce it is drilled ahead with 70 % of that."""
+    card = which_bit(
+        BitQuestion(in_hand=InHand.SCREW, diameter_mm=5, length_mm=60, wall="board_on_studs", in_studs=True), CATALOGUE
+    ).card
+    assert card is not None
+    assert card.screw_text == "5 × 60"
+    root = CATALOGUE.screw_by_key["wood_5_0"].root_mm
+    assert card.bit_mm == pytest.approx(0.7 * root, abs=0.5)
+    assert card.bit_mm <= 0.7 * root + 0.05
+
+
+def test_a_plug_for_board_says_that_an_ordinary_one_is_none() -> None:
+    answer = which_bit(BitQuestion(wall="board_on_studs"), CATALOGUE)
+    assert answer.label == "Flanged plastic plug"
+    assert "ordinary expanding plug" in " ".join(answer.assumed)
+
+
+def test_a_size_that_nothing_comes_near_is_refused_by_name() -> None:
+    with pytest.raises(BadInput, match="no plug near 30 mm"):
+        which_bit(BitQuestion(diameter_mm=30), CATALOGUE)
