@@ -4,7 +4,6 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
-from rockpin.core.document.wall import Point
 from rockpin.core.questions import (
     BitQuestion,
     InHand,
@@ -12,7 +11,6 @@ from rockpin.core.questions import (
 )
 
 CATALOGUE = load_catalogue()
-SOCKET = Point(id="socket", kind="socket", x_mm=1500, y_mm=300)
 
 
 def test_the_depth_for_a_plug_is_skin_and_screw_and_dust() -> None:
