@@ -179,12 +179,18 @@ def test_bricks_are_drawn_as_is_usual_until_one_is_tapped(open_page: OpenPage) -
     page.get_by_role("tab", name="Measures").click()
     stage = page.get_by_role("complementary", name="Wall stage")
     expect(stage).to_contain_text("Where the joints lie is drawn as is usual")
-    page.get_by_role("button", name="Tap a brick’s corners on the wall").click()
+    # one figure alone says nothing of the other: it stays as is usual until somebody says that it lies so
+    left = page.get_by_label("A brick's left end")
+    left.fill("40 mm")
+    left.press("Enter")
+    expect(cut).to_contain_text("brick or joint, not measured")
+    expect(left).to_have_value("40 mm")
+    page.get_by_role("button", name="Tap a brick’s corner on the wall").click()
     expect(page.get_by_role("status")).to_contain_text("Tap the lower left corner of a brick")
     on_wall(page, 1600, 1350)
-    on_wall(page, 1815, 1415)
-    # it is measured: the usual size is kept as near as a tap comes, and the joints count
+    # it is measured where it lies, of the usual size, and the joints count
     expect(stage).not_to_contain_text("Where the joints lie is drawn as is usual")
     expect(page.get_by_role("button", name="They lie as drawn")).to_have_count(0)
-    assert abs(int(page.get_by_label("A brick's left end").input_value().split()[0]) - 1600) <= 6
+    assert abs(int(left.input_value().split()[0]) - 1600) <= 6
+    expect(page.get_by_label("Brick length")).to_have_value("215 mm")
     expect(cut).not_to_contain_text("not measured")

@@ -1,7 +1,6 @@
 import { Field } from "../../ui/Field";
 import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
-import { tapTwoCorners } from "./twoCorners";
 
 /** Where the bricks lie: as is usual until somebody taps or measures one. */
 export function Courses({
@@ -13,19 +12,15 @@ export function Courses({
   const units = editing.data.site.units;
   const save = (part: Partial<NonNullable<typeof courses>>, summary: string) =>
     courses ? editing.saveWall({ courses: { ...courses, ...part } }, summary) : Promise.resolve();
+  // a size that is tapped would be off by more with every course: only the place of one brick is
   const tap = () =>
-    tapTwoCorners("a brick", setPlacing, ({ x_mm, y_mm, width_mm, height_mm }) =>
-      save(
-        {
-          origin_x_mm: x_mm,
-          origin_y_mm: y_mm,
-          unit_length_mm: width_mm,
-          unit_height_mm: height_mm,
-          known: "seen",
-        },
-        "brick tapped",
-      ),
-    );
+    setPlacing({
+      label: "Tap the lower left corner of a brick near the holes",
+      onPlace: (x_mm, y_mm) => {
+        setPlacing(null);
+        void save({ origin_x_mm: x_mm, origin_y_mm: y_mm, known: "seen" }, "brick tapped");
+      },
+    });
   const start = (key: string) => {
     const unit = lists.units.find((one) => one.key === key);
     if (!unit) return;
@@ -84,13 +79,13 @@ export function Courses({
               label="A brick's left end"
               units={units}
               value={courses.origin_x_mm}
-              onCommit={(v) => save({ origin_x_mm: v, known: "seen" }, "courses measured")}
+              onCommit={(v) => save({ origin_x_mm: v }, "courses moved")}
             />
             <Field
               label="and its underside"
               units={units}
               value={courses.origin_y_mm}
-              onCommit={(v) => save({ origin_y_mm: v, known: "seen" }, "courses measured")}
+              onCommit={(v) => save({ origin_y_mm: v }, "courses moved")}
             />
             <Select
               label="Brick is"
@@ -106,11 +101,12 @@ export function Courses({
           </div>
           {courses.known === "predicted" && (
             <p className="mt-2 text-sm">
-              Drawn as is usual. Tap a brick’s corners on the wall, or measure its left end and its underside.
+              Drawn as is usual. Tap a brick’s corner on the wall; or measure its left end and its underside,
+              and say that they lie as drawn.
             </p>
           )}
           <div className="mt-2 flex flex-wrap gap-2">
-            <Button onClick={tap}>Tap a brick’s corners on the wall</Button>
+            <Button onClick={tap}>Tap a brick’s corner on the wall</Button>
             {courses.known === "predicted" && (
               <Button onClick={() => void save({ known: "seen" }, "courses measured")}>
                 They lie as drawn
