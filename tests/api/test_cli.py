@@ -101,6 +101,10 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
     by_key = run("ask", "goes-in", "--thing", "grab_rail", "--wall", "fair_faced_brick")
     assert by_key[0] == 0
     assert run("ask", "goes-in", "--thing", "Grab rail", "--wall", "fair faced") == by_key
+    hooked = ("ask", "goes-in", "--thing", "hook", "--wall", "plastered_brick", "--hand")
+    assert "a hard tug" in run(*hooked, "tug")[1]
+    assert run(*hooked, "hard tug") == run(*hooked, "tug") != run(*hooked, "touch")
+    assert run(*hooked, "shove")[2].strip() == "hand: “shove” is not known here; there are none, touch, use, tug, lean"
     with TestClient(make_app(Store(tmp_path / "d.sqlite"), load_catalogue()), headers={"x-rock-pin": "a"}) as client:
         answer = client.post("/api/ask/goes-in", json={"shape": "grab_rail", "wall": "fair_faced_brick"}).json()
     assert f"{answer['title']}: {answer['verdict']['label']}." in by_key[1]

@@ -13,6 +13,7 @@ from rockpin.core.base.quantities import UnitSystem, parse_length_mm, parse_mass
 if TYPE_CHECKING:
     from rockpin.core.questions import Supposed
     from rockpin.core.tables.catalogue import Catalogue
+    from rockpin.core.tables.hands import Hand
     from rockpin.core.tables.identification import BuildUp
     from rockpin.core.tables.shapes import Shape
 
@@ -28,7 +29,10 @@ Plaster = Annotated[str | None, typer.Option("--plaster", help="How thick the pl
 Region = Annotated[str, typer.Option("--region", help="britain, ireland, central_europe, north_america or unknown.")]
 Units = Annotated[UnitSystem, typer.Option("--units", help="How lengths are read and written.")]
 Studs = Annotated[bool, typer.Option("--in-studs", help="The holes go into the studs, not between them.")]
-Hand = Annotated[str | None, typer.Option("--hand", help="What hands do to it; none: as usual for such a thing.")]
+HandOn = Annotated[
+    str | None,
+    typer.Option("--hand", help="What hands do to it: none, touch, use, tug or lean; not said: as usual for it."),
+]
 Left = Annotated[str | None, typer.Option("--left", help="From the wall's left end.")]
 Up = Annotated[str | None, typer.Option("--up", help="Above the floor.")]
 Points = Annotated[
@@ -51,13 +55,14 @@ def _told(work: "Callable[[Catalogue], T]") -> T:
         fail(error)
 
 
-def _meant(said: str, rows: "Sequence[BuildUp | Shape]", field: str) -> str:
+def _meant(said: str, rows: "Sequence[BuildUp | Shape | Hand]", field: str) -> str:
     """The row that is meant by a key or by words of its name: the first that has them all."""
     if any(row.key == said for row in rows):
         return said
     words = said.lower().replace("_", " ").replace("-", " ").split()
     for row in rows:
-        if words and all(word in f"{row.label} {row.short}".lower() for word in words):
+        name = f"{row.label} {getattr(row, 'short', '')}".lower()
+        if words and all(word in name for word in words):
             return row.key
     raise BadInput([Fault(field, f"“{said}” is not known here; there are {', '.join(row.key for row in rows)}")])
 
@@ -92,7 +97,12 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
     from rockpin.core.questions import Supposed
 
     given = {key: value for key, value in said.items() if value is not None}
-    for key, field, rows in (("wall", "wall", catalogue.build_ups), ("shape", "thing", catalogue.shapes)):
+    named = (
+        ("wall", "wall", catalogue.build_ups),
+        ("shape", "thing", catalogue.shapes),
+        ("hand", "hand", catalogue.hands),
+    )
+    for key, field, rows in named:
         if key in given:
             given[key] = _meant(given[key], rows, field)
     for key in ("plaster_mm", "across_mm", "up_mm"):
@@ -108,9 +118,7 @@ def goes_in(
     wall: Wall = None,
     plaster: Plaster = None,
     in_studs: Studs = False,
-    hand: Annotated[
-        str | None, typer.Option("--hand", help="What hands do to it: none, touch, use, tug, hard_tug.")
-    ] = None,
+    hand: HandOn = None,
     region: Region = "britain",
     units: Units = UnitSystem.METRIC,
 ) -> None:
