@@ -1,6 +1,7 @@
 """Which fixing goes into which hole, what the van has for it, and what pulls on the spot have shown."""
 
 from rockpin.core.choice.backing_joints import JointPlan, check_joints
+from rockpin.core.choice.bare_board import edge_on_board, on_board, presses_in
 from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
 from rockpin.core.choice.maker import Maker, rated_in_words
 from rockpin.core.choice.pull_tests import Proof, divisors_of, how_it_ended, proof_wanted, with_tests
@@ -14,8 +15,11 @@ __all__ = [
     "check_joints",
     "choose",
     "divisors_of",
+    "edge_on_board",
     "holding_at",
     "how_it_ended",
+    "on_board",
+    "presses_in",
     "proof_wanted",
     "rated_in_words",
     "with_tests",

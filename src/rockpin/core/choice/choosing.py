@@ -14,6 +14,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_share
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, Proviso, assess_all, assess_pairs, fit_for
+from rockpin.core.choice.bare_board import presses_in
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Kit, Wish
@@ -91,8 +92,10 @@ def _taste(wishes: Sequence[Wish], catalogue: Catalogue) -> Taste:
     return Taste(wishes, catalogue.figures.capacity.planned_use, catalogue.figures.choice.hole_mm_per_minute)
 
 
-def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[float, ...]:
+def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock, pressed: bool) -> tuple[float, ...]:
     """Smaller is better: first what asks for no further proof, then the wishes in their order.
+
+    Before all of it what the board bears: nobody drills for an anchor beside which it is ``pressed`` in.
 
     Beyond them what a good tradesman reaches for: of what the shops here have, the smallest hole and least work among
     those with room to spare, of what is at hand. Where nothing has room to spare, what has most of it.
@@ -105,13 +108,9 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock) -> tuple[floa
     # a head that needs a washer only because it is small for the bracket's hole is the wrong screw, the looser the more
     washer = one.screw is not None and one.screw.washer_mm > 0 and not spot.hole.washer_wanted
     small = 1.0 + spot.hole.diameter_mm - one.screw.diameter_mm if washer and one.screw else 0.0
-    first = (float(len(one.provisos) + beyond), *wished, float(one.from_afar), tight, float(len(stock.lacks)))
+    doubts = (float(pressed), float(len(one.provisos) + beyond))
+    first = (*doubts, *wished, float(one.from_afar), tight, float(len(stock.lacks)))
     return (*first, small, width + taste.mm_per_minute * one.minutes, one.use)
-
-
-def by_rank(accepted: Sequence[Assessment], spot: Spot, taste: Taste, stocks: dict[str, Stock]) -> list[Assessment]:
-    """What holds, best first."""
-    return sorted(accepted, key=lambda one: (_rank(one, spot, taste, stocks[one.fixing]), one.fixing))
 
 
 Ranks = dict[str, dict[str, tuple[float, ...]]]
@@ -136,13 +135,23 @@ def holding_at(spots: Sequence[Spot], wishes: Sequence[Wish], kit: Kit, catalogu
         stocks = {
             one.fixing: look_in_kit(one, catalogue.fixing_by_key[one.fixing], spot, 1, kit, catalogue) for one in here
         }
-        found.append(tuple(one.fixing for one in by_rank(here, spot, taste, stocks)))
+        kind = spot.behind(0.0).kind
+        pressed = {one.fixing: presses_in(one, spot, kind, catalogue) for one in here}
+        ranked = sorted(
+            here, key=lambda one: (_rank(one, spot, taste, stocks[one.fixing], pressed[one.fixing]), one.fixing)
+        )
+        found.append(tuple(one.fixing for one in ranked))
     return found
 
 
 def _alike(kind: BehindKind) -> BehindKind:
     """Kinds of place that one fixing may do for: a plug in the brick does in the joint too, if it holds there."""
     return BehindKind.UNIT if kind is BehindKind.JOINT else kind
+
+
+def _doubts(one: Assessment, spot: Spot, ranks: Ranks) -> tuple[float, int]:
+    """Whether the board is pressed in beside a fixing, and how much proof it asks for."""
+    return ranks[spot.hole.id][one.fixing][0], len(one.provisos)
 
 
 def _group_pick(
@@ -163,8 +172,8 @@ def _group_pick(
 
         best = min(common, key=worst)
 
-        def doubts(key: str) -> int:
-            return max(len(holding[hole][key].provisos) for hole in ids)
+        def doubts(key: str) -> tuple[float, int]:
+            return max(_doubts(holding[spot.hole.id][key], spot, ranks) for spot in spots)
 
         best = next((key for key in begun if key in common and doubts(key) <= doubts(best)), best)
         return {hole: holding[hole][best] for hole in ids}
@@ -182,7 +191,7 @@ def _in_existing(spot: Spot, holding: Holding, ranks: Ranks) -> Assessment | Non
     here = holding[spot.hole.id]
     ranked = _best_first(holding, ranks, spot.hole.id)
     meant = here.get((spot.existing.meant if spot.existing else None) or "")
-    if meant is not None and ranked and len(meant.provisos) <= len(ranked[0].provisos):
+    if meant is not None and ranked and _doubts(meant, spot, ranks) <= _doubts(ranked[0], spot, ranks):
         return meant
     return next(iter(ranked), None)
 
@@ -306,7 +315,14 @@ def _choose(
     taste = _taste(wishes, catalogue)
     ranks = {
         spot.hole.id: {
-            key: _rank(one, spot, taste, stocks[spot.hole.id][key]) for key, one in holding[spot.hole.id].items()
+            key: _rank(
+                one,
+                spot,
+                taste,
+                stocks[spot.hole.id][key],
+                presses_in(one, spot, kinds[spot.hole.id], catalogue),
+            )
+            for key, one in holding[spot.hole.id].items()
         }
         for spot in spots
     }

@@ -95,6 +95,7 @@ class Spot:
     edge of board. ``depth_limit_mm``: how deep one may go before the Hidden stage asks for proof. ``shared``: what is
     the same at all holes of this fixture in this wall, see :meth:`cached_per_wall`. ``mass_kg``: of what hangs there in
     all. ``joint_proved``: fixings whose pull has shown that hidden joints do not matter; None: what the bit met has.
+    ``edge_on_board``: whether the plate may press bare board with its edge.
     ``existing``: the hole, where it is drilled already. ``outside_mm``: how deep [mm] one comes to an outer skin that
     nothing may go through; None: there is none. ``worded``: whether somebody reads what is said of it, beyond the
     verdict.
@@ -122,6 +123,7 @@ class Spot:
     existing: Existing | None = None
     outside_mm: float | None = None
     mass_kg: float = 0.0
+    edge_on_board: bool = False
     joint_proved: frozenset[str] | None = frozenset()
     group: AnchorGroup | None = None
     worded: bool = True
@@ -132,6 +134,11 @@ class Spot:
         default_factory=dict, init=False, compare=False, repr=False
     )
     """What fixings came to here, by key, with the row and the tables that they were judged by."""
+
+    @property
+    def edge_press_n(self) -> float:
+        """How hard [N] the plate's edge presses board that has nothing behind it, at the most."""
+        return self.demand.edge_compression_n if self.edge_on_board else 0.0
 
     @property
     def skin_lever_mm(self) -> float:

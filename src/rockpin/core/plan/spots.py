@@ -5,6 +5,7 @@ from math import sqrt
 
 import numpy as np
 
+from rockpin.core.choice import edge_on_board
 from rockpin.core.demand import Demand
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
@@ -87,6 +88,7 @@ def spots_of(
     met = {one.hole_id for one in job.records if "as_planned" in one.met}
     existing = existing_holes(job, holes, catalogue)
     edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
+    bare = edge_on_board((hole.id for hole in holes), job.fixture, reading, catalogue)
     group = loads_together(holes, [edges[hole.id].free_mm for hole in holes], demand)
     for hole in holes:
         if only is not None and hole.id not in only:
@@ -120,6 +122,7 @@ def spots_of(
                 existing=there,
                 outside_mm=outer_skin_mm(wall, met_reading, figures.hole.outer_skin_mm),
                 mass_kg=job.fixture.mass_kg,
+                edge_on_board=hole.id in bare,
                 joint_proved=None if hole.id in met else proved,
                 group=group,
                 worded=worded,

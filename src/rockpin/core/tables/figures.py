@@ -326,10 +326,11 @@ class DrillingFigures(Model):
 
 
 class ChoiceFigures(Model):
-    """For pulls on the spot."""
+    """For what goes before what, and for pulls on the spot."""
 
     backing_bending_mpa: float
     hole_mm_per_minute: float
+    leans_wide_mm: float
     proof_factor: float
     pull_moved_mm: float
     pull_out_mm: float
@@ -384,7 +385,6 @@ class PlanFigures(Model):
     ease_minutes: float
     unchosen_reach_mm: float
     metal_stop_keep_mm: float
-    leans_wide_mm: float
     lintel_above_mm: float
     lintel_beyond_mm: float
 

@@ -110,5 +110,5 @@ def what_holds(job: JobDocument, done: ComputedStages) -> _Holding:
         limits=unused + limits,
         rated=rating_findings(job, done.maker, choices, units),
         fixings=fixings + kit_findings(choices, numbers),
-        board=board_findings(job, kinds, done.demand, choices, reading, units, catalogue),
+        board=board_findings(job, kinds, done.demand, choices, done.spots, reading, units, catalogue),
     )

@@ -12,23 +12,16 @@ from rockpin.core.base.quantities import (
     show_limit,
     show_mass,
 )
-from rockpin.core.capacity import method_of
-from rockpin.core.choice import HoleChoice
+from rockpin.core.choice import HoleChoice, on_board, presses_in
 from rockpin.core.demand import Demand
 from rockpin.core.document.fixture import HeldBy
 from rockpin.core.document.job import JobBody
 from rockpin.core.fixture import Body, bodies_of
 from rockpin.core.framing import BehindKind
+from rockpin.core.hole import Spot
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import BoardKind, Catalogue
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import PlanFigures
-
-
-def on_board(choice: HoleChoice, kind: BehindKind, catalogue: Catalogue) -> bool:
-    """Whether a hole's load goes into board alone: over a void, or by an anchor where a stud is not sure."""
-    if choice.chosen is None:
-        return kind is BehindKind.VOID
-    return method_of(catalogue.fixing_by_key[choice.chosen.fixing]).kind_behind(kind) is BehindKind.VOID
 
 
 def board_findings(
@@ -36,6 +29,7 @@ def board_findings(
     kinds: dict[str, BehindKind],
     demand: Demand,
     choices: Sequence[HoleChoice],
+    spots: Sequence[Spot],
     reading: WallReading,
     units: UnitSystem,
     catalogue: Catalogue,
@@ -43,49 +37,44 @@ def board_findings(
     """What board over a void cannot bear of what is planned on it."""
     if not reading.family.framed:
         return []
-    figures = catalogue.figures.plan
-    alone = {choice.hole_id for choice in choices if on_board(choice, kinds[choice.hole_id], catalogue)}
-    # a lining of wood spans from rib to rib: what its screws hold says nothing of what presses on it
-    pressed = [] if lined(reading, catalogue) else _pressed(job, alone, demand, choices, units, figures)
-    return pressed + _overhung(job, alone, demand, reading, units, figures)
-
-
-def lined(reading: WallReading, catalogue: Catalogue) -> bool:
-    """Whether the face is a lining of wood."""
-    first = reading.layers[0].material if reading.layers else ""
-    return first in catalogue.material_by_key and catalogue.material_by_key[first].board_kind is BoardKind.LINING
+    pressed = _pressed(choices, spots, kinds, units, catalogue)
+    alone = {
+        choice.hole_id
+        for choice in choices
+        if (
+            kinds[choice.hole_id] is BehindKind.VOID
+            if choice.chosen is None
+            else on_board(choice.chosen.fixing, kinds[choice.hole_id], catalogue)
+        )
+    }
+    return pressed + _overhung(job, alone, demand, reading, units, catalogue.figures.plan)
 
 
 def _pressed(
-    job: JobBody,
-    alone: set[str],
-    demand: Demand,
     choices: Sequence[HoleChoice],
+    spots: Sequence[Spot],
+    kinds: dict[str, BehindKind],
     units: UnitSystem,
-    figures: PlanFigures,
+    catalogue: Catalogue,
 ) -> list[Finding]:
-    # a wide back that leans bears on the studs that it crosses, not on the board beside one anchor
-    wide = max((piece.width_mm for piece in job.fixture.pieces), default=0.0) >= figures.leans_wide_mm
-    leaning = {hole.id for support in job.fixture.supports if support.leans and wide for hole in support.holes}
     found = []
-    for choice in choices:
-        if choice.hole_id not in alone or choice.hole_id in leaning or choice.chosen is None or not choice.chosen.hole:
+    for choice, spot in zip(choices, spots, strict=True):
+        if choice.chosen is None or not presses_in(choice.chosen, spot, kinds[choice.hole_id], catalogue):
             continue
-        pressed = demand.holes[choice.hole_id].edge_compression_n
-        if pressed > choice.chosen.tension_n:
-            found.append(
-                Finding(
-                    severity=Severity.DO_NOT_DRILL,
-                    stage=Stage.FIXING,
-                    code="board-pressed-in",
-                    sentence=f"The plate's edge presses the board with {show_force(pressed, units, demand=True)}; "
-                    f"over a void it bears {show_force(choice.chosen.tension_n, units, demand=False)}.",
-                    action="Put a backing board across two studs behind the piece, or move it onto framing.",
-                    action_stage=Stage.SET_OUT,
-                    figures={"compression_n": pressed, "limit_n": choice.chosen.tension_n},
-                    where=Where(hole=choice.hole_id),
-                )
+        pressed, most = spot.edge_press_n, choice.chosen.tension_n
+        found.append(
+            Finding(
+                severity=Severity.DO_NOT_DRILL,
+                stage=Stage.FIXING,
+                code="board-pressed-in",
+                sentence=f"The plate's edge presses the board with {show_force(pressed, units, demand=True)}; "
+                f"over a void it bears {show_force(most, units, demand=False)}.",
+                action="Put a backing board across two studs behind the piece, or move it onto framing.",
+                action_stage=Stage.SET_OUT,
+                figures={"compression_n": pressed, "limit_n": most},
+                where=Where(hole=choice.hole_id),
             )
+        )
     return found
 
 
