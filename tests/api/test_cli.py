@@ -101,6 +101,15 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
     by_key = run("ask", "goes-in", "--thing", "grab_rail", "--wall", "fair_faced_brick")
     assert by_key[0] == 0
     assert run("ask", "goes-in", "--thing", "Grab rail", "--wall", "fair faced") == by_key
+    # by its everyday name, the plainest first
+    for said, key in (
+        ("towel rail", "towel_rail"),
+        ("tv on", "tv_on_arm"),
+        ("Kitchen cabinet", "kitchen_wall_cabinet"),
+    ):
+        assert run("ask", "goes-in", "--thing", said, "--wall", "brick") == run(
+            "ask", "goes-in", "--thing", key, "--wall", "brick"
+        )
     hooked = ("ask", "goes-in", "--thing", "hook", "--wall", "plastered_brick", "--hand")
     assert "a hard tug" in run(*hooked, "tug")[1]
     assert run(*hooked, "hard tug") == run(*hooked, "tug") != run(*hooked, "touch")

@@ -51,6 +51,26 @@ def test_a_hook_to_its_card_in_eight_presses_and_three_fields(open_page: OpenPag
     assert hand.fields <= 3
 
 
+def test_what_people_call_it_is_found_and_becomes_a_job_of_its_shape(open_page: OpenPage) -> None:
+    page = open_page("/ask/goes-in")
+    goes_up = page.get_by_label("What goes up", exact=True)
+    goes_up.select_option(label="Curtain pole")
+    page.get_by_label("The wall", exact=True).select_option("plastered_brick")
+    expect(page.get_by_label("What hangs on it", exact=True)).to_have_value("6 kg")
+    answered = page.get_by_role("region", name="The answer")
+    expect(answered).to_contain_text("Nylon expanding plug")
+    goes_up.select_option(label="TV on an arm")
+    expect(page.get_by_label("Screen's weight", exact=True)).to_have_value("5 kg")
+    goes_up.select_option(label="Curtain pole")
+    expect(answered).to_contain_text("what hangs on it 6 kg")
+    page.get_by_role("button", name="Make it a job").click()
+    expect(page.get_by_role("heading", name="Curtain pole on a plastered brick wall")).to_be_visible()
+    page.get_by_role("link", name=re.compile("^Fixture")).click()
+    stage = page.get_by_role("complementary", name="Fixture stage")
+    expect(stage.get_by_label("What it is like")).to_have_value("rail")
+    expect(stage.get_by_label("Rail, long")).to_have_value("1800 mm")
+
+
 def test_a_shelf_to_its_card_in_ten_presses_and_five_fields(open_page: OpenPage) -> None:
     page = open_page("/")
     hand = Counted(page)

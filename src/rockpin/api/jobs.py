@@ -12,9 +12,9 @@ from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Worksp
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fittings import stands
-from rockpin.core.fixture import build
+from rockpin.core.fixture import started
 from rockpin.core.plan import Plan
-from rockpin.core.tables.references import shape_named
+from rockpin.core.tables.references import thing_named
 from rockpin.exchange import read_document, write_document
 from rockpin.store.practice import PracticeStore
 
@@ -24,7 +24,7 @@ router = APIRouter(prefix="/api", tags=["jobs"])
 @router.post("/sites/{site_id}/jobs", status_code=201)
 def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     """A job in the middle of its wall, at chest height."""
-    fixture = build(shape_named(new.shape, context.catalogue), {})
+    fixture = started(thing_named(new.shape, context.catalogue), {})
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])

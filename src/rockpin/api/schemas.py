@@ -22,7 +22,7 @@ from rockpin.core.tables.identification import BuildUp, Check, HitRow
 from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.posts import PostMaterial
 from rockpin.core.tables.services import PointKind
-from rockpin.core.tables.shapes import Shape
+from rockpin.core.tables.shapes import CommonThing, Shape
 from rockpin.core.tables.starts import MemberStart, OpeningStart, ThingStart
 
 
@@ -392,6 +392,7 @@ class Lists(Model):
     outcomes: tuple[Outcome, ...]
     fixings: tuple[FixingLine, ...]
     shapes: tuple[Shape, ...]
+    common_things: tuple[CommonThing, ...]
     device_bolts: tuple[Choice, ...]
     exposures: tuple[Choice, ...]
     post_materials: tuple[PostMaterial, ...]

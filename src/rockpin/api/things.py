@@ -11,9 +11,9 @@ from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import Workspace
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobBody, JobDocument
-from rockpin.core.fixture import build, copied, joined, removed, reordered, with_fixture
+from rockpin.core.fixture import copied, joined, removed, reordered, started, with_fixture
 from rockpin.core.plan import along_stairs, row_between
-from rockpin.core.tables.references import shape_named
+from rockpin.core.tables.references import thing_named
 
 router = APIRouter(prefix="/api", tags=["fixture"])
 
@@ -37,7 +37,7 @@ def change_thing(job_id: str, ask: ThingAsk, context: Context, planning: Plannin
 def add_thing(job_id: str, ask: ThingAdd, context: Context, planning: Planning, device: Device = "") -> Response:
     """Puts another thing of a shape beside those that there are."""
     job = context.store.job(job_id).body
-    changed = with_fixture(job, joined(job.fixture, build(shape_named(ask.shape, context.catalogue), {})))
+    changed = with_fixture(job, joined(job.fixture, started(thing_named(ask.shape, context.catalogue), {})))
     return answer_of(save_job(context, planning, job_id, changed, ask.revision, ask.summary, device))
 
 

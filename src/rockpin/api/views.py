@@ -88,6 +88,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
             for row in catalogue.fixings
         ),
         shapes=catalogue.shapes,
+        common_things=catalogue.common_things,
         device_bolts=tuple(Choice(key=row.key, label=row.label) for row in catalogue.fittings.bolts),
         exposures=tuple(
             Choice(

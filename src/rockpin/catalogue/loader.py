@@ -29,6 +29,7 @@ _TABLES = (
     "outcomes",
     "waits",
     "shapes",
+    "common_things",
     "sets",
     "trade_words",
     "tools",

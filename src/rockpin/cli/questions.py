@@ -1,7 +1,7 @@
 """Questions that are answered before anything is kept: what goes in, which bit, how deep, how far apart, what wall."""
 
 import sys
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable
 from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 import typer
@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from rockpin.core.tables.catalogue import Catalogue
     from rockpin.core.tables.hands import Hand
     from rockpin.core.tables.identification import BuildUp
-    from rockpin.core.tables.shapes import Shape
+    from rockpin.core.tables.shapes import CommonThing, Shape
 
 asking = typer.Typer(no_args_is_help=True, help="Ask one thing: nothing is kept, and what was not said is told.")
 app.add_typer(asking, name="ask")
@@ -55,12 +55,13 @@ def _told(work: "Callable[[Catalogue], T]") -> T:
         fail(error)
 
 
-def _meant(said: str, rows: "Sequence[BuildUp | Shape | Hand]", field: str) -> str:
+def _meant(said: str, rows: "Iterable[BuildUp | CommonThing | Shape | Hand]", field: str) -> str:
     """The row that is meant by a key or by words of its name: the first that has them all."""
     if any(row.key == said for row in rows):
         return said
     words = said.lower().replace("_", " ").replace("-", " ").split()
-    for row in rows:
+    # a name as it stands goes before one that has it in it: a towel rail before a heated one
+    for row in sorted(rows, key=lambda row: row.label.lower().split() != words):
         name = f"{row.label} {getattr(row, 'short', '')}".lower()
         if words and all(word in name for word in words):
             return row.key
@@ -97,9 +98,9 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
     from rockpin.core.questions import Supposed
 
     given = {key: value for key, value in said.items() if value is not None}
-    named = (
+    named: tuple[tuple[str, str, tuple[BuildUp | CommonThing | Shape | Hand, ...]], ...] = (
         ("wall", "wall", catalogue.build_ups),
-        ("shape", "thing", catalogue.shapes),
+        ("shape", "thing", (*catalogue.common_things, *catalogue.shapes)),
         ("hand", "hand", catalogue.hands),
     )
     for key, field, rows in named:
@@ -113,7 +114,7 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
 
 @asking.command("goes-in")
 def goes_in(
-    thing: Annotated[str, typer.Option("--thing", help="hook, shelf, grab rail, cabinet, … by key or name.")],
+    thing: Annotated[str, typer.Option("--thing", help="hook, shelf, curtain pole, grab rail, … by key or name.")],
     holds: Annotated[str | None, typer.Option("--holds", help="What it holds, like 12kg.")] = None,
     wall: Wall = None,
     plaster: Plaster = None,

@@ -1,5 +1,7 @@
 import { Checkbox as RadixCheckbox } from "radix-ui";
 import { type ButtonHTMLAttributes, type ReactNode, useId } from "react";
+import type { Offered } from "../lib/whatGoesUp";
+import { Options } from "./Options";
 
 type Look = "solid" | "open" | "quiet";
 
@@ -50,20 +52,11 @@ export function Select({
 }: {
   label: string;
   value: string;
-  options: readonly { key: string; label: string; group?: string }[];
+  options: readonly Offered[];
   onChange: (key: string) => void;
   hideLabel?: boolean;
 }) {
   const id = useId();
-  const groups = [...new Set(options.map((option) => option.group))];
-  const listed = (group: string | undefined) =>
-    options
-      .filter((option) => option.group === group)
-      .map((option) => (
-        <option key={option.key} value={option.key}>
-          {option.label}
-        </option>
-      ));
   return (
     <div className="min-w-0">
       <label htmlFor={id} className={hideLabel ? "sr-only" : "mb-0.5 block text-[12px] text-soft"}>
@@ -75,15 +68,7 @@ export function Select({
         onChange={(event) => onChange(event.target.value)}
         className="h-9 w-full min-w-0 rounded-sm border border-rule bg-sheet px-2 text-[14px] text-ink max-sm:h-12"
       >
-        {groups.map((group) =>
-          group ? (
-            <optgroup key={group} label={group}>
-              {listed(group)}
-            </optgroup>
-          ) : (
-            listed(undefined)
-          ),
-        )}
+        <Options options={options} />
       </select>
     </div>
   );

@@ -3,7 +3,7 @@
 from itertools import pairwise
 from math import ceil, floor, hypot
 
-from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind, Support
+from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Link, LinkKind, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import MemberReading
 from rockpin.core.tables.remedies import MasonryBoard, RemedyTable, SoldSizes
@@ -58,7 +58,7 @@ def metal_left_mm(support: Support, hole: FixtureHole, wide_mm: float) -> float:
 def drilled(fixture: Fixture, wide_mm: float, left_mm: float) -> Fixture | None:
     """A fixture whose round holes are at least so wide [mm]; None where less metal than that would stay beside one.
 
-    Nothing is asked of a hole that is as wide already.
+    Nothing is asked of a hole that is as wide already. A keyhole's narrow end is never drilled: heads would slip out.
     """
 
     def narrow(hole: FixtureHole) -> bool:
@@ -69,8 +69,22 @@ def drilled(fixture: Fixture, wide_mm: float, left_mm: float) -> Fixture | None:
         return support.model_copy(update={"holes": tuple(holes)})
 
     wider = [(support, hole) for support in fixture.supports for hole in support.holes if narrow(hole)]
-    if any(metal_left_mm(support, hole, wide_mm) < left_mm for support, hole in wider):
+    if any(
+        hole.kind is not HoleKind.ROUND or metal_left_mm(support, hole, wide_mm) < left_mm for support, hole in wider
+    ):
         return None
+    return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
+
+
+def with_hangers(fixture: Fixture, wide_mm: float) -> Fixture | None:
+    """A piece that hangs on keyholes alone, with hangers whose narrow end is so wide [mm]; None where it has others."""
+    if any(hole.kind is not HoleKind.KEYHOLE for support in fixture.supports for hole in support.holes):
+        return None
+
+    def of(support: Support) -> Support:
+        holes = (hole.model_copy(update={"diameter_mm": wide_mm}) for hole in support.holes)
+        return support.model_copy(update={"holes": tuple(holes)})
+
     return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
 
 

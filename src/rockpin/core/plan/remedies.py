@@ -14,7 +14,7 @@ from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
-from rockpin.core.plan.changed import closer, drilled, lighter, scaled
+from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_hangers
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
@@ -262,20 +262,18 @@ def other_holes(trial: Trial) -> WayOut | None:
 
 
 def larger_holes(trial: Trial) -> WayOut | None:
-    """Holes that a stronger screw passes, drilled in the bracket that there is."""
+    """Holes that a stronger screw passes, drilled in the bracket that there is; other hangers for what has keyholes."""
     sizes = sorted({hole.diameter_mm for s in trial.job.fixture.supports for hole in s.holes if hole.used})
 
     def with_holes(wider: float) -> WayOut | None:
-        fixture = drilled(trial.job.fixture, wider, trial.sizes.bracket_metal_mm)
+        hangers = with_hangers(trial.job.fixture, wider)
+        fixture = hangers or drilled(trial.job.fixture, wider, trial.sizes.bracket_metal_mm)
         if fixture is None:
             return None
-        return trial.way(
-            WayKind.LARGER_HOLES,
-            trial.job.model_copy(update={"fixture": fixture}),
-            lambda plan: (
-                f"Drill the bracket's holes {show_across(wider, trial.units, up=True)} wide: {with_what(plan)}."
-            ),
-        )
+        wide = show_across(wider, trial.units, up=True)
+        drill, put = f"Drill the bracket's holes {wide} wide", f"Put hangers on it whose narrow end is {wide}"
+        job = trial.job.model_copy(update={"fixture": fixture})
+        return trial.way(WayKind.LARGER_HOLES, job, lambda plan: f"{put if hangers else drill}: {with_what(plan)}.")
 
     least, most = trial.sizes.bracket_holes_wider_mm
     worth = [one for one in trial.sold.bracket_holes_mm if sizes and least <= one - sizes[0] <= most]

@@ -176,7 +176,7 @@ def most_held_kg(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
 
 def _held_text(job: JobDocument, catalogue: Catalogue, keep: Keep) -> str | None:
     held, measured = most_held_kg(job, catalogue, keep), _what_it_holds(job, catalogue)
-    if held is None or measured is None:
+    if not held or measured is None:
         return None
     return f"{measured.label}: up to {show_mass(held, job.site.units)}, used so"
 

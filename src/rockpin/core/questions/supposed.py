@@ -16,11 +16,11 @@ from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, Site
 from rockpin.core.document.wall import Courses, Framing, HowKnown, Member, Point, Wall
 from rockpin.core.fittings import stands
-from rockpin.core.fixture import build
+from rockpin.core.fixture import started
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.references import shape_named
+from rockpin.core.tables.references import thing_named
 from rockpin.core.tables.shapes import MeasureUnit, ShapePlace
 
 _WALL = "wall"
@@ -34,6 +34,7 @@ SAME_STUD_MM = 25.0
 class Supposed(Model):
     """What somebody says of a thing, a wall and a place before any of them has a name.
 
+    ``shape``: what goes up, as a shape or by its everyday name.
     ``wall``: a usual build-up, None where he does not know. ``in_studs``: the holes are meant to go into the framing;
     else into what is between it. ``across_mm`` and ``up_mm``: the lower left corner of the thing; None: the middle of
     the wall, at a usual height.
@@ -94,7 +95,7 @@ def _wall_name(asked: Supposed, catalogue: Catalogue) -> str:
 
 def title_of(asked: Supposed, catalogue: Catalogue) -> str:
     """What a job of it is called until somebody names it: “Hook on a plastered brick wall”."""
-    thing = shape_named(asked.shape, catalogue).short
+    thing = thing_named(asked.shape, catalogue).short
     wall = build_up_of(asked.wall, catalogue).short if asked.wall else "a wall to be found out"
     return f"{thing} on {wall}"
 
@@ -105,21 +106,21 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     Raises BadInput for a thing, a measure or a build-up that is not in the catalogue, or out of its limits, and for a
     thing that hangs on more than one wall or on none.
     """
-    shape = shape_named(asked.shape, catalogue)
-    if shape.place is not ShapePlace.WALL:
-        raise BadInput([Fault("shape", f"“{shape.label}” is more than one wall answers for; start it as a job")])
-    fixture = build(shape, asked.measures)
+    start = thing_named(asked.shape, catalogue)
+    if start.shape.place is not ShapePlace.WALL:
+        raise BadInput([Fault("shape", f"“{start.shape.label}” is more than one wall answers for; start it as a job")])
+    fixture = started(start, asked.measures)
     kept = {"environment": asked.environment} | ({"hand": asked.hand} if asked.hand else {})
     fixture = fixture.model_copy(update=kept)
     wide = max(piece.rect.right_mm for piece in fixture.pieces)
-    start = min(catalogue.figures.setout.start_height_mm, asked.height_mm / 2)
+    up = min(catalogue.figures.setout.start_height_mm, asked.height_mm / 2)
     body = JobBody(
         title=title_of(asked, catalogue),
         fixture=fixture,
         placement=Placement(
             wall_id=_WALL,
             x_mm=round((asked.width_mm - wide) / 2) if asked.across_mm is None else asked.across_mm,
-            y_mm=0 if stands(fixture) else round(start) if asked.up_mm is None else asked.up_mm,
+            y_mm=0 if stands(fixture) else round(up) if asked.up_mm is None else asked.up_mm,
         ),
     )
     site = Site(id=_SITE, name="Not yet on a site", region=asked.region, units=asked.units)
@@ -179,7 +180,7 @@ def between_studs(asked: Supposed, catalogue: Catalogue) -> JobDocument | None:
 
 def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[str, ...]:
     """What an answer takes for granted, in sentences; each can be changed."""
-    units, fixture, shape = asked.units, job.fixture, shape_named(asked.shape, catalogue)
+    units, fixture, shape = asked.units, job.fixture, thing_named(asked.shape, catalogue).shape
     materials = catalogue.material_by_key
     found = []
     if job.wall.build_up:
@@ -212,7 +213,7 @@ def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[st
         MeasureUnit.KG: show_mass,
     }
     figures = [
-        f"{inside(one.label)} {told[one.unit](one.start, units)}"
+        f"{inside(one.label)} {told[one.unit](fixture.measures[one.key], units)}"
         for one in shape.measures
         if one.key in _TOLD_MEASURES and one.key not in asked.measures
     ]

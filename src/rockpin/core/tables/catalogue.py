@@ -25,7 +25,7 @@ from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.posts import PostTables
 from rockpin.core.tables.remedies import RemedyTable
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
-from rockpin.core.tables.shapes import Shape
+from rockpin.core.tables.shapes import CommonThing, Shape
 from rockpin.core.tables.starts import StartTable
 from rockpin.core.tables.waits import WaitRow
 
@@ -204,6 +204,7 @@ class Catalogue(Model):
     outcomes: tuple[Outcome, ...]
     waits: tuple[WaitRow, ...]
     shapes: tuple[Shape, ...]
+    common_things: tuple[CommonThing, ...]
     tools: tuple[Tool, ...]
     sets: tuple[OwnedSet, ...]
     trade_words: tuple[TradeWord, ...]
@@ -272,9 +273,26 @@ class Catalogue(Model):
                 raise ValueError(f"shapes: {shape.key} names the unknown use {shape.duty}")
             if shape.hand not in {row.key for row in self.hands}:
                 raise ValueError(f"shapes: {shape.key} names the unknown hand {shape.hand}")
+        self._things_hold()
         if missing := set(Acts) - {row.key for row in self.allowances}:
             raise ValueError(f"allowances: {min(missing)} wants a row")
         return self
+
+    def _things_hold(self) -> None:
+        """What people put up is made from a shape that there is, within its limits, and called otherwise."""
+        shapes = {row.key: {one.key: one for one in row.measures} for row in self.shapes}
+        keys = [*shapes, *(row.key for row in self.common_things)]
+        if twice := {key for key in keys if keys.count(key) > 1}:
+            raise ValueError(f"common_things: the key {min(twice)} stands twice, or is a shape's")
+        for thing in self.common_things:
+            if thing.shape not in shapes:
+                raise ValueError(f"common_things: {thing.key} names the unknown shape {thing.shape}")
+            if thing.hand not in {None, *(row.key for row in self.hands)}:
+                raise ValueError(f"common_things: {thing.key} names the unknown hand {thing.hand}")
+            for key, value in thing.measures.items():
+                one = shapes[thing.shape].get(key)
+                if one is None or not one.least <= value <= one.most:
+                    raise ValueError(f"common_things: {thing.key} cannot have a {key} of {value:g}")
 
     @cached_property
     def material_by_key(self) -> dict[str, Material]:
@@ -366,6 +384,10 @@ class Catalogue(Model):
     @cached_property
     def shape_by_key(self) -> dict[str, Shape]:
         return {row.key: row for row in self.shapes}
+
+    @cached_property
+    def common_thing_by_key(self) -> dict[str, CommonThing]:
+        return {row.key: row for row in self.common_things}
 
     @cached_property
     def outcome_by_key(self) -> dict[str, Outcome]:

@@ -10,7 +10,7 @@ from rockpin.core.document.wall import Wall
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm
 from rockpin.core.tables.packets import packet_faults, with_packets
-from rockpin.core.tables.shapes import Shape
+from rockpin.core.tables.shapes import Shape, ShapeStart
 
 
 def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
@@ -154,6 +154,15 @@ def check_references(job: JobDocument, catalogue: Catalogue) -> None:
     faults += job_faults(job, catalogue)
     if faults:
         raise BadInput(faults)
+
+
+def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
+    """What a thing starts as, by its everyday name or by its shape. Raises BadInput where there is neither."""
+    if thing := catalogue.common_thing_by_key.get(key):
+        shape = catalogue.shape_by_key[thing.shape]
+        return ShapeStart(shape, dict(thing.measures), thing.hand or shape.hand, thing.short)
+    shape = shape_named(key, catalogue)
+    return ShapeStart(shape, {}, shape.hand, shape.short)
 
 
 def shape_named(key: str, catalogue: Catalogue) -> Shape:

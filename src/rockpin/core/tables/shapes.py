@@ -1,7 +1,7 @@
 """The shapes that a fixture can be made from, as rows: what is to be measured on each, within which limits."""
 
 from enum import StrEnum
-from typing import Self
+from typing import NamedTuple, Self
 
 from pydantic import Field, model_validator
 
@@ -59,3 +59,28 @@ class Shape(Row):
         if twice := set(self.usual) & {one.key for one in self.measures}:
             raise ValueError(f"{self.key}: {', '.join(sorted(twice))} is both asked for and usual; keep one")
         return self
+
+
+class CommonThing(Row):
+    """What people put up, by the name they call it: a shape with measures of its own to start from.
+
+    ``measures``: where they start otherwise than the shape's do; ``hand``: what hands do to it, if otherwise.
+    """
+
+    shape: Id
+    measures: dict[Id, float] = Field(default_factory=dict)
+    hand: Id | None = None
+
+    @property
+    def short(self) -> str:
+        """What a job of it is called."""
+        return self.label
+
+
+class ShapeStart(NamedTuple):
+    """What a thing starts as: its shape, what is said of its measures, what hands do to it, what a job is called."""
+
+    shape: Shape
+    measures: dict[str, float]
+    hand: str
+    short: str

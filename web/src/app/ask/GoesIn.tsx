@@ -11,6 +11,7 @@ import { type Asking, useAnswer } from "./useAsked";
 import { TheWall } from "./TheWall";
 import { Figure, Word } from "./words";
 import { inside } from "../../lib/inside";
+import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
 
 type Fit = Schemas["FixingOffer"];
 type Shape = Lists["shapes"][number];
@@ -25,8 +26,8 @@ const PLACES = [
   { key: "outdoor", label: "the open" },
 ];
 
-/** Every other measure of the thing, as it is usually or as it was measured. */
-function Measures({ shape, asking }: { shape: Shape; asking: Asking }) {
+/** Every measure of the thing but what the sentence says already, as it is usually or as it was measured. */
+function Measures({ shape, said, asking }: { shape: Shape; said: string | undefined; asking: Asking }) {
   const { supposed } = asking.asked;
   const [told, setTold] = useState<string | null>(null);
   return (
@@ -36,14 +37,17 @@ function Measures({ shape, asking }: { shape: Shape; asking: Asking }) {
       </summary>
       <MeasureDrawing
         shape={shape.key}
-        measures={supposed.measures ?? {}}
+        measures={{
+          ...Object.fromEntries(shape.measures.map((one) => [one.key, one.start])),
+          ...supposed.measures,
+        }}
         told={told}
         label={shape.measures.find((one) => one.key === told)?.label ?? shape.label}
         units={supposed.units ?? "metric"}
       />
       <ul className="mt-1 text-[14px]">
         {shape.measures
-          .filter((one) => one.key !== "holds" && one.unit !== "yes")
+          .filter((one) => one.key !== said && one.unit !== "yes")
           .map((one) => (
             <li
               key={one.key}
@@ -262,8 +266,9 @@ function Answer({ answer, asking }: { answer: Schemas["FixingAnswer"]; asking: A
 export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
   const { supposed } = asking.asked;
   const { data, error } = useAnswer("goes-in", supposed);
-  const shape = lists.shapes.find((one) => one.key === supposed.shape) ?? lists.shapes[0];
-  if (!shape) return null;
+  const start = startOf(lists, supposed.shape);
+  if (!start) return null;
+  const { shape } = start;
   const holds =
     shape.measures.find((one) => one.key === "holds") ?? shape.measures.find((one) => one.key === "own");
   const framed = lists.build_ups.some((one) => one.key === supposed.wall && one.stud_width_mm);
@@ -271,15 +276,15 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
     <p>
       <Word
         label="What goes up"
-        value={shape.key}
-        options={lists.shapes.filter((one) => one.key !== "own" && one.place === "wall")}
+        value={start.key}
+        options={whatGoesUp(lists, (one) => one.key !== "own" && one.place === "wall")}
         onChange={(key) => asking.say({ shape: key, measures: {}, hand: null })}
       />
       {holds && (
         <>
           {holds.key === "holds" ? " that holds " : " of "}
           <Figure
-            key={shape.key}
+            key={start.key}
             label={holds.label}
             value={supposed.measures?.[holds.key] ?? holds.start}
             kind="mass"
@@ -291,7 +296,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
       , with{" "}
       <Word
         label="What hands do to it"
-        value={supposed.hand ?? shape.hand}
+        value={supposed.hand ?? start.hand}
         options={lists.hands.map((one) => ({
           key: one.key,
           label: one.key === "none" ? "nobody near it" : `${inside(one.label)} at most`,
@@ -326,7 +331,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
       answer={data ? <Answer answer={data} asking={asking} /> : <NoAnswer error={error} />}
     >
       {data && error && <NoAnswer error={error} />}
-      <Measures shape={shape} asking={asking} />
+      <Measures shape={shape} said={holds?.key} asking={asking} />
       <Place asking={asking} lists={lists} />
     </Question>
   );

@@ -1,15 +1,12 @@
 import { useId, useState } from "react";
 import { Refused, type Units } from "../../api/client";
 import { read } from "../../ui/Field";
+import { Options } from "../../ui/Options";
+import type { Offered } from "../../lib/whatGoesUp";
 import { inputLength, inputMass } from "../../lib/units";
 
 const LOOK =
   "border-0 border-b-2 border-chalk bg-chalk-wash leading-[1.35] font-semibold text-ink field-sizing-content max-sm:min-h-11 hover:brightness-95";
-
-interface Choice {
-  key: string;
-  label: string;
-}
 
 /** A word of the sentence that can be pressed and changed. */
 export function Word({
@@ -20,7 +17,7 @@ export function Word({
 }: {
   label: string;
   value: string;
-  options: readonly Choice[];
+  options: readonly Offered[];
   onChange: (key: string) => void;
 }) {
   return (
@@ -30,11 +27,7 @@ export function Word({
       onChange={(event) => onChange(event.target.value)}
       className={`${LOOK} max-w-full cursor-pointer py-0.5 pr-1 pl-1`}
     >
-      {options.map((option) => (
-        <option key={option.key} value={option.key}>
-          {option.label}
-        </option>
-      ))}
+      <Options options={options} />
     </select>
   );
 }

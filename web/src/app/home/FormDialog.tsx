@@ -9,6 +9,7 @@ import {
 } from "react-hook-form";
 import { Refused } from "../../api/client";
 import { Button, Select } from "../../ui/controls";
+import type { Offered } from "../../lib/whatGoesUp";
 import { Dialog } from "../../ui/Dialog";
 
 /** A line of text in a form. */
@@ -48,7 +49,7 @@ export function Choose<T extends FieldValues>({
   label: string;
   name: Path<T>;
   control: Control<T>;
-  options: readonly { key: string; label: string }[];
+  options: readonly Offered[];
 }) {
   return (
     <Controller

@@ -3,6 +3,7 @@ import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { client, type Lists, type Schemas, unwrap } from "../../api/client";
 import { refreshSites } from "../../api/queries";
+import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
 import { Choose, FormDialog, Text } from "./FormDialog";
 
 export function NewJob({
@@ -41,8 +42,8 @@ export function NewJob({
         control={control}
         options={walls.map((one) => ({ key: one.id, label: one.name }))}
       />
-      <Choose label="What it is like" name="shape" control={control} options={lists.shapes} />
-      <p className="text-[12px] text-soft">{lists.shapes.find((one) => one.key === chosen)?.says}</p>
+      <Choose label="What it is like" name="shape" control={control} options={whatGoesUp(lists)} />
+      <p className="text-[12px] text-soft">{startOf(lists, chosen)?.says}</p>
     </FormDialog>
   );
 }

@@ -1,0 +1,69 @@
+"""What people call a thing: the shape that it is made from, judged as that shape with the same measures."""
+
+from typing import Any
+
+import pytest
+from pydantic import ValidationError
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import BadInput
+from rockpin.core.plan import WayKind, ways_out
+from rockpin.core.questions import Supposed, job_of, what_goes_in
+from rockpin.core.tables.catalogue import Catalogue
+
+CATALOGUE = load_catalogue()
+THINGS = CATALOGUE.common_thing_by_key
+
+
+@pytest.mark.parametrize("key", sorted(THINGS))
+def test_a_thing_by_its_name_is_its_shape_with_its_measures(key: str) -> None:
+    thing = THINGS[key]
+    named = what_goes_in(Supposed(shape=key, wall="plastered_brick"), CATALOGUE)
+    told = Supposed(shape=thing.shape, measures=thing.measures, hand=thing.hand, wall="plastered_brick")
+    shaped = what_goes_in(told, CATALOGUE)
+    assert named.title == f"{thing.label} on a plastered brick wall"
+    assert (named.verdict, named.fits, named.ways) == (shaped.verdict, shaped.fits, shaped.ways)
+    # what is usual of a thing is told as such, with the figure that counts
+    held = job_of(Supposed(shape=key), CATALOGUE).fixture
+    for measure in CATALOGUE.shape_by_key[thing.shape].measures:
+        assert held.measures[measure.key] == thing.measures.get(measure.key, measure.start)
+    assert held.hand == (thing.hand or CATALOGUE.shape_by_key[thing.shape].hand)
+
+
+def test_what_is_said_of_a_thing_goes_before_what_is_usual_of_it() -> None:
+    light = job_of(Supposed(shape="curtain_pole", measures={"holds": 2}, hand="tug"), CATALOGUE).fixture
+    assert (light.measures["holds"], light.hand) == (2, "tug")
+    assert light.measures["width"] == THINGS["curtain_pole"].measures["width"]
+    assumed = what_goes_in(Supposed(shape="curtain_pole", wall="plastered_brick"), CATALOGUE).assumed
+    assert "what hangs on it 6 kg" in assumed[-1]
+    with pytest.raises(BadInput, match="“sofa” is no shape"):
+        job_of(Supposed(shape="sofa"), CATALOGUE)
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({"key": "rail"}, "the key rail stands twice, or is a shape's"),
+        ({"shape": "sofa"}, "mirror names the unknown shape sofa"),
+        ({"hand": "shove"}, "mirror names the unknown hand shove"),
+        ({"measures": {"own": 1e6}}, r"mirror cannot have a own of 1e\+06"),
+        ({"measures": {"posts": 2}}, "mirror cannot have a posts of 2"),
+    ],
+)
+def test_a_row_that_cannot_be_is_refused(changed: dict[str, Any], says: str) -> None:
+    values = {name: getattr(CATALOGUE, name) for name in Catalogue.model_fields}
+    row = THINGS["mirror"].model_copy(update=changed)
+    with pytest.raises(ValidationError, match=says):
+        Catalogue(**{**values, "common_things": (row,)})
+
+
+def test_a_keyhole_is_never_drilled_wider_but_its_hanger_may_be_another() -> None:
+    # 9 kg on each screw, 13 of plaster and the proud head before the brick: a screw of 5 bends
+    asked = Supposed(shape="mirror", measures={"own": 9, "hole": 5.5}, wall="plastered_brick", looked=True)
+    job = job_of(asked, CATALOGUE)
+    ways = ways_out(job, CATALOGUE)
+    assert not any("Drill the bracket's holes" in one.sentence for one in ways)
+    hangers = next(one for one in ways if one.kind is WayKind.LARGER_HOLES)
+    assert hangers.sentence.startswith("Put hangers on it whose narrow end is 6.5 mm: ")
+    assert hangers.job is not None
+    assert {hole.diameter_mm for part in hangers.job.fixture.supports for hole in part.holes} == {6.5}
