@@ -10,7 +10,7 @@ from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish
 from rockpin.core.document.job import Choice, JobDocument, Kit
 from rockpin.core.document.record import Holds, HoleRecord
-from rockpin.core.document.wall import Opening, OpeningKind, Point
+from rockpin.core.document.wall import Layer, Opening, OpeningKind, Point
 from rockpin.core.drilling.card import BitBox
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.plan import Plan
@@ -143,6 +143,28 @@ def test_a_ready_job_has_every_hole_held_and_its_drill_inside_the_wall(x: int, y
             assert hole.working.use <= 1
             assert hole.cut.hole is not None
             assert hole.cut.hole.reach_mm < wall.thickness_mm
+
+
+@pytest.mark.parametrize("material", ["brick", "dense_block"])
+def test_near_the_back_of_a_leaf_the_hammer_is_off_again(material: str) -> None:
+    leaf = (Layer(material="plaster", thickness_mm=13), Layer(material=material, thickness_mm=100))
+    wall = brick_wall(build_up=leaf, courses=None)
+    document = job(wall, plate_fixture(mass_kg=8, hole_mm=9, plate_mm=4), 57, 1007)
+    picked = tuple(Choice(hole_id=hole.id, fixing="nylon_plug_10") for hole in document.fixture.supports[0].holes)
+    card = plan(document.model_copy(update={"choices": picked})).holes[0].card
+    assert card is not None
+    # 113 in all, of which 30 are not hammered, and no less than 20 stay
+    assert 83 < card.depth_mm <= 93
+    assert card.hammer_text.endswith("hammer off until the bit sits, then on, and off again past 83 mm")
+    assert [step.plain_past_text for step in card.steps] == [None, "83 mm"]
+
+
+def test_concrete_is_hammered_to_the_end_and_left_thirty() -> None:
+    thin = brick_wall(build_up=(Layer(material="concrete", thickness_mm=100),), courses=None)
+    for hole in plan(job(thin, plate_fixture(mass_kg=8, hole_mm=9.5), 57, 1007)).holes:
+        assert hole.card is not None
+        assert hole.card.depth_mm <= 70
+        assert "again" not in hole.card.hammer_text
 
 
 def test_a_tile_is_never_hammered_nor_cut_by_a_thread() -> None:

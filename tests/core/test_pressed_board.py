@@ -28,6 +28,10 @@ def with_all(document: JobDocument, fixing: str) -> JobDocument:
     return document.model_copy(update={"choices": tuple(Choice(hole_id=hole, fixing=fixing) for hole in holes)})
 
 
+def in_hands(document: JobDocument, hand: str) -> JobDocument:
+    return document.model_copy(update={"fixture": document.fixture.model_copy(update={"hand": hand})})
+
+
 def planned(document: JobDocument) -> Plan:
     return make_plan(document, CATALOGUE)
 
@@ -64,6 +68,37 @@ def test_no_other_anchor_that_holds_everywhere_is_judged_better(mass: float, dep
     named = [{one.fixing for one in hole.candidates} for hole in mine.holes]
     for other in sorted(set.intersection(*named)):
         assert WORDS.index(mine.verdict.word) <= WORDS.index(planned(with_all(document, other)).verdict.word), other
+
+
+def test_a_heavier_hand_counts_what_the_board_bears_too() -> None:
+    # the piece by itself is held by every anchor and presses little; somebody who uses it presses the edge in
+    light = ledge(2.3)
+    assert "board-pressed-in" not in codes(planned(light))
+    for hand, next_hand in (("none", "touch"), ("touch", "use")):
+        told = planned(in_hands(light, hand))
+        chosen = told.holes[0].chosen
+        assert chosen is not None
+        after = planned(with_all(in_hands(light, next_hand), chosen))
+        assert told.heavier_text is not None
+        if "would be held too" in told.heavier_text:
+            assert after.verdict.word is not VerdictWord.DO_NOT_DRILL
+        if "press it in" in told.heavier_text:
+            assert "board-pressed-in" in codes(after)
+
+
+@settings(max_examples=20, deadline=None)
+@given(st.floats(1, 4), st.floats(60, 300), st.sampled_from(["none", "touch"]))
+def test_what_is_said_of_the_next_hand_is_what_its_plan_says(mass: float, depth: float, hand: str) -> None:
+    document = in_hands(ledge(mass, depth), hand)
+    now = planned(document)
+    next_hand = {"none": "touch", "touch": "use"}[hand]
+    if now.verdict.word is VerdictWord.DO_NOT_DRILL or now.heavier_text is None:
+        return
+    kept = tuple(Choice(hole_id=hole.id, fixing=hole.chosen) for hole in now.holes if hole.chosen)
+    after = planned(in_hands(document.model_copy(update={"choices": kept}), next_hand))
+    refused = {one.code for one in after.findings if one.severity is Severity.DO_NOT_DRILL}
+    assert ("would be held too" in now.heavier_text) is (refused == set())
+    assert ("press it in" in now.heavier_text) is (refused == {"board-pressed-in"})
 
 
 def test_what_leans_with_a_wide_back_presses_no_board_beside_an_anchor() -> None:

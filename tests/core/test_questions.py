@@ -114,7 +114,7 @@ def test_board_alone_says_what_would_help_and_the_stud_holds() -> None:
     # what one tries before all else stands first
     assert between.ways[0].startswith("Put it where studs are, each hole in the middle of one: ")
     # no two studs stand as close together as the holes of a plate
-    plate = what_goes_in(Supposed(wall="board_on_studs", shape="plate"), CATALOGUE)
+    plate = what_goes_in(Supposed(wall="board_on_studs", shape="plate", measures={"holds": 22}), CATALOGUE)
     assert plate.ways
     assert not any(way.startswith("Put it where studs are") for way in plate.ways)
     assert any("Every hole is between the studs" in one for one in between.assumed)
@@ -223,6 +223,32 @@ def test_the_most_it_holds_is_held_and_a_little_more_is_not() -> None:
     assert held(most)
     # rounded down by less than 1 kg or a tenth, and found to a hundredth of the range it was looked for in
     assert not held(most * 1.12 + 2)
+
+
+@pytest.mark.parametrize("wall", ["board_on_studs", "two_boards_on_studs"])
+@pytest.mark.parametrize("shape", ["plate", "shelf", "heated_rail", "box_on_channel", "bar_on_plate"])
+def test_nothing_is_said_to_hold_more_than_board_alone_bears(shape: str, wall: str) -> None:
+    """Not only its anchors count: no more than 20 kg in one place, and no edge that would be pressed in."""
+    asked = Supposed(wall=wall, shape=shape, looked=True)
+    job = supposed_job(asked, CATALOGUE)
+    offered = [one for one in what_goes_in(asked, CATALOGUE).fits if one.holds_text]
+    for fit in offered[:1]:
+        picks = tuple(
+            Choice(hole_id=hole.id, fixing=fit.fixing)
+            for one in job.fixture.supports
+            for hole in one.holes
+            if hole.used
+        )
+        job = job.model_copy(update={"choices": picks})
+    most = most_held_kg(job, CATALOGUE)
+    assert (most is None) is (not offered)
+    if most is not None:
+        row = next(one for one in CATALOGUE.shapes if one.key == shape)
+        made = build(row, {**job.fixture.measures, "holds": most})
+        plan = make_plan(job.model_copy(update={"fixture": made}), CATALOGUE)
+        forbids = {one.code for one in plan.findings if one.severity is Severity.DO_NOT_DRILL}
+        assert forbids == set()
+        assert sum(piece.mass_kg + piece.contents_kg for piece in made.pieces) <= 20
 
 
 # --- may I drill here, how deep --------------------------------------------------------------------------------------

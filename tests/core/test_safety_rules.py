@@ -183,15 +183,18 @@ def test_a_plug_slips_into_the_gap_behind_bonded_board() -> None:
     assert "gap-in-front" not in codes(put("frame_plug_10", with_hole(at, diameter_mm=10.5)))
 
 
-@pytest.mark.parametrize(("hammered", "holding_mm", "stays_mm"), [(True, 100, 30), (False, 100, 20), (False, 60, 15)])
-def test_what_must_stay_behind_a_hole(hammered: bool, holding_mm: float, stays_mm: float) -> None:
-    at = in_reading(spot(brick_wall(), 107, 32), hammered=hammered, holding_mm=holding_mm)
-    # the larger of 15 mm and a fifth; 30 mm where a hammer may blow the back out
+@pytest.mark.parametrize(
+    ("hammered", "goes_plain", "holding_mm", "stays_mm"),
+    [(True, False, 100, 30), (True, True, 100, 20), (False, False, 100, 20), (False, False, 60, 15)],
+)
+def test_what_must_stay_behind_a_hole(hammered: bool, goes_plain: bool, holding_mm: float, stays_mm: float) -> None:
+    at = in_reading(spot(brick_wall(), 107, 32), hammered=hammered, goes_plain=goes_plain, holding_mm=holding_mm)
+    # the larger of 15 mm and a fifth; 30 mm where a hammer may blow the back out, and nothing else gets on
     assert at.must_stay_mm() == stays_mm
     deep = put("nylon_plug_8", spot(brick_wall(), 107, 32, diameter_mm=6.5)).hole
     assert deep is not None
     thick = deep.depth_mm + stays_mm
-    enough = in_reading(at, hammered=hammered, holding_mm=thick)
+    enough = in_reading(at, holding_mm=thick)
     if enough.must_stay_mm() == stays_mm:
         assert "wall-thin" not in codes(put("nylon_plug_8", with_hole(enough, diameter_mm=6.5)))
         short = in_reading(enough, holding_mm=thick - 1)

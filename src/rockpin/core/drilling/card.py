@@ -43,6 +43,7 @@ class DrillStep(Model):
     diameter_text: str
     buy: bool = Field(exclude=True)
     hammer: str
+    plain_past_text: str | None = Field(default=None, description="from where on the hammer is off again")
     speed: str
     to_mm: float
     to_text: str
@@ -151,9 +152,12 @@ def _steps(
     for layer in _through(spot, hole.depth_mm, kind):
         material = catalogue.material_by_key[layer.material]
         joint = kind is BehindKind.JOINT and layer.role is Role.MASONRY
-        hammer = "off"
+        hammer, plain_past = "off", None
         if material.hammer is Hammer.ONCE_SEATED and not joint:
             hammer = "off until the bit sits, then on"
+            if layer.role is Role.MASONRY and hole.depth_mm > spot.hammer_to_mm() + 1e-6:
+                plain_past = show_limit(spot.hammer_to_mm(), spot.units)
+                hammer += f", and off again past {plain_past}"
         to_mm = min(layer.back_mm, hole.depth_mm)
         here = shank if layer.material == "tile" and shank.diameter_mm > bit.diameter_mm else bit
         steps.append(
@@ -163,6 +167,7 @@ def _steps(
                 diameter_text=here.text,
                 buy=here.buy,
                 hammer=hammer,
+                plain_past_text=plain_past,
                 speed=material.speed,
                 to_mm=to_mm,
                 to_text=show_thickness(to_mm, spot.units) if to_mm < hole.depth_mm else show_limit(to_mm, spot.units),
@@ -196,6 +201,12 @@ def _depth_made_text(spot: Spot, hole: HoleSpec) -> str | None:
     return f"Made of {', '.join(parts)}."
 
 
+def _sure_of_its_back_mm(spot: Spot, leaf_mm: float) -> float:
+    """How deep [mm] from the face one may go, hammer and all, where the leaf may be so thick [mm]."""
+    deep = spot.reading.skin_mm + leaf_mm - spot.must_stay_mm(leaf_mm)
+    return min(deep, spot.hammer_to_mm(leaf_mm)) if spot.reading.hammered else deep
+
+
 def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalogue) -> list[str]:
     set_notes = method_of(fixing).set_notes(fixing, chosen, spot, catalogue.capacity)
     materials = {layer.material for layer in spot.reading.layers}
@@ -212,7 +223,7 @@ def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalog
             f"How thick the wall is was never seen: the depth is reckoned with {thick} of it. Feel for its back."
         )
     least, hole = spot.reading.leaf_may_be_mm, chosen.hole
-    if least is not None and hole and hole.depth_mm - spot.reading.skin_mm > least - spot.must_stay_mm(least):
+    if least is not None and hole and hole.depth_mm > _sure_of_its_back_mm(spot, least):
         notes.append(
             f"How thick the wall is was told and not seen; there are such of {show_limit(least, spot.units)}, and this "
             f"hole goes {show_length(hole.depth_mm - spot.reading.skin_mm, spot.units)} in. Feel for the back: stop "

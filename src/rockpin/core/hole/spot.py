@@ -197,7 +197,16 @@ class Spot:
         """
         thick = self.reading.holding_mm if leaf_mm is None else leaf_mm
         least = max(self.figures.remaining_min_mm, self.figures.remaining_share * thick)
-        return max(least, self.figures.remaining_hammer_mm) if self.reading.hammered else least
+        to_the_end = self.reading.hammered and not self.reading.goes_plain
+        return max(least, self.figures.remaining_hammer_mm) if to_the_end else least
+
+    def hammer_to_mm(self, leaf_mm: float | None = None) -> float:
+        """How deep [mm] from the face the hammer may be on: behind that its blows break out the back.
+
+        ``leaf_mm``: of a leaf so thick [mm]; None: of this wall's.
+        """
+        thick = self.reading.holding_mm if leaf_mm is None else leaf_mm
+        return max(0.0, self.reading.skin_mm + thick - self.figures.remaining_hammer_mm)
 
     def pick(self, screw: Screw, length_mm: float) -> ScrewPick:
         """A screw of that stock length [mm], written as the shop writes it."""

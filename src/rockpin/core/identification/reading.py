@@ -120,6 +120,7 @@ class WallReading(Model):
     plug_share: float = Field(default=1.0, exclude=True, description="of a plug's value in such a unit")
     skin_bears_n_per_mm: float = Field(default=0.0, exclude=True, description="of a screw that its skins hold tight")
     hammered: bool = Field(default=False, exclude=True, description="whether what holds is drilled with hammer action")
+    goes_plain: bool = Field(default=False, exclude=True, description="whether that goes on without it near its back")
 
     @property
     def leaf_unseen(self) -> bool:
@@ -262,6 +263,7 @@ def read_layers(
         if all(bearing)
         else 0.0,
         hammered=holding is not None and catalogue.material_by_key[holding.material].hammer is Hammer.ONCE_SEATED,
+        goes_plain=holding is not None and catalogue.material_by_key[holding.material].goes_plain,
         solidity=(unit if unit is not UnitSolidity.SOLID else solidity or unit) if unit else None,
     )
 

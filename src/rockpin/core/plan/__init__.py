@@ -6,6 +6,7 @@ from rockpin.core.plan.elevation import Elevation
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
 from rockpin.core.plan.going_on import ways_on
 from rockpin.core.plan.happened import Happened, PhotoTaken, in_words, take_in
+from rockpin.core.plan.held import is_held
 from rockpin.core.plan.hole_case import WayOn, WaysOn
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
@@ -53,6 +54,7 @@ __all__ = [
     "fit_reading",
     "hole_sets",
     "in_words",
+    "is_held",
     "make_plan",
     "measured_from",
     "places_on_the_wall",

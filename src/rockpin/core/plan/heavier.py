@@ -4,9 +4,10 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, assess_pairs
-from rockpin.core.choice import Maker
+from rockpin.core.choice import Maker, presses_in
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
+from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.plan.stages import ComputedStages, respotted
 from rockpin.core.tables.catalogue import Catalogue
@@ -54,6 +55,14 @@ def heavier_hand_text(
     # what is refused for another reason than its use comes to no figure, and is worst
     number = max(range(len(assessed)), key=lambda i: (not assessed[i].accepted, assessed[i].use))
     worst = assessed[number]
+    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
+    pressed = {
+        spot.hole.id
+        for one, spot in zip(assessed, spots, strict=True)
+        if one.accepted and presses_in(one, spot, kinds[spot.hole.id], catalogue)
+    }
+    if worst.accepted and pressed:
+        return f"{hand.label} is more than the board bears: the plate's edge would press it in."
     if worst.accepted:
         return f"{hand.label} would be held too: used to {show_use(worst.use)}."
     if worst.use <= 1:
@@ -66,12 +75,16 @@ def heavier_hand_text(
         else "a little more than"
     )
     held = f"{hand.label} is {times} it holds"
-    other = _takes_it(done, spots, number, catalogue)
+    other = _takes_it(done, spots, number, kinds, catalogue)
     return f"{held}; {inside(other.label)} would take it." if other else f"{held}, and nothing here would take it."
 
 
-def _takes_it(done: ComputedStages, spots: list[Spot], number: int, catalogue: Catalogue) -> Assessment | None:
+def _takes_it(
+    done: ComputedStages, spots: list[Spot], number: int, kinds: dict[str, BehindKind], catalogue: Catalogue
+) -> Assessment | None:
     """The first fixing, in the order in which they are planned, that bears that hand at the hole used most."""
     able = [catalogue.fixing_by_key[one.fixing] for one in done.choices[number].accepted if not one.provisos]
-    tried = assess_pairs([(row, spots[number]) for row in able], catalogue.capacity) if able else []
-    return next((one for one in tried if one.accepted), None)
+    spot = spots[number]
+    tried = assess_pairs([(row, spot) for row in able], catalogue.capacity) if able else []
+    able_too = (one for one in tried if one.accepted and not presses_in(one, spot, kinds[spot.hole.id], catalogue))
+    return next(able_too, None)

@@ -22,6 +22,7 @@ from rockpin.core.plan import (
     bar_drilled,
     board_across,
     compute_stages,
+    is_held,
     make_plan,
     read_wall,
     ways_out,
@@ -130,11 +131,6 @@ def _worth_naming(choices: Sequence[HoleChoice], catalogue: Catalogue) -> list[s
     return list(best.values())[:_ANSWERS]
 
 
-def _holds(job: JobDocument, catalogue: Catalogue, keep: Keep) -> bool:
-    done = compute_stages(job, catalogue, keep, advise=False)
-    return bool(done.choices) and all(one.chosen is not None and one.chosen.accepted for one in done.choices)
-
-
 def _bars(job: JobDocument) -> tuple[str, ...]:
     """The bars of a thing whose holes are drilled by whoever hangs it."""
     return tuple(one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED)
@@ -160,7 +156,7 @@ def most_held_kg(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
     def held(mass_kg: float) -> bool:
         made = build(shape, job.fixture.measures | {measure.key: mass_kg})
         kept = {"hand": job.fixture.hand, "environment": job.fixture.environment}
-        return _holds(job.model_copy(update={"fixture": made.model_copy(update=kept)}), catalogue, keep)
+        return is_held(job.model_copy(update={"fixture": made.model_copy(update=kept)}), catalogue, keep)
 
     asked = least = job.fixture.measures.get(measure.key, measure.start)
     if not held(least):

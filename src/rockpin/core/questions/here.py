@@ -88,10 +88,13 @@ def _limits(spot: Spot, done: ComputedStages, units: UnitSystem) -> list[tuple[f
 
     if not reading.family.framed and reading.holding_mm:
         stay, end = spot.must_stay_mm(), reading.skin_mm + reading.holding_mm
+        plain = reading.hammered and spot.hammer_to_mm() < end - stay
+        besides = f" The hammer goes off again at {length(spot.hammer_to_mm())}." if plain else ""
         found.append(
             (
                 end - stay,
-                f"{length(stay)} must stay behind it: the back of the wall breaks out before the bit is through.",
+                f"{length(stay)} must stay behind it: the back of the wall breaks out before the bit is through."
+                f"{besides}",
             )
         )
         if reading.leaf_unseen:

@@ -57,7 +57,8 @@ def _hammer(card: DrillCard) -> tuple[str, ...]:
         return ("hammer off",)
     off = [inside(step.layer) for step in card.steps if step.hammer == "off"]
     first = f"off in {' and '.join(dict.fromkeys(off))}" if off else "plain first"
-    return (first, "then hammer")
+    past = [step.plain_past_text for step in card.steps if step.plain_past_text]
+    return (first, "then hammer", *(f"off past {one}" for one in past))
 
 
 def drill_steps(

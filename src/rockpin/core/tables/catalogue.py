@@ -80,6 +80,7 @@ class Material(Row):
     bit: BitType
     bit_wander_mm: float = Field(gt=0, description="off its mark, one standard deviation")
     hammer: Hammer
+    goes_plain: bool = Field(default=False, description="can be drilled on without hammer, near its back")
     speed: Name
     silica_dust: bool
     board_kind: BoardKind | None = None
