@@ -254,6 +254,37 @@ def test_nothing_is_said_to_hold_more_than_board_alone_bears(shape: str, wall: s
 # --- may I drill here, how deep --------------------------------------------------------------------------------------
 
 
+@pytest.mark.parametrize(
+    ("region", "in_studs", "deep_mm", "says"),
+    [
+        # BS 7671, 522.6.202: 50 mm; DIN 18015-3: cables may leave the zones in hollow walls, 10 mm into the void
+        ("britain", False, 50, "a cable may run anywhere in a hollow wall"),
+        ("central_europe", False, 22.5, "cables may leave the zones"),
+        # NEC 300.4: 28 mm of the stud behind the board; nothing is said of the void
+        ("north_america", True, 12.5 + 28, "into a stud a cable may be bored through it"),
+        ("north_america", False, None, "the bit falls into the void"),
+        ("unknown", True, 12.5 + 28, "into a stud a cable may be bored through it"),
+    ],
+)
+def test_how_deep_in_a_framed_wall_by_its_school(
+    region: Region, in_studs: bool, deep_mm: float | None, says: str
+) -> None:
+    answer = how_deep(Supposed(wall="board_on_studs", region=region, in_studs=in_studs, looked=True), CATALOGUE)
+    assert answer.depth_mm == (None if deep_mm is None else pytest.approx(deep_mm))
+    assert any(says in one for one in answer.because)
+    # a stud is no void, and what lies beside it is no board
+    assert any("falls into the void" in one for one in answer.because) is not in_studs
+    assert any(one.startswith("The stud ends at") for one in answer.because) is in_studs
+
+
+def test_a_screw_that_stays_in_the_lining_goes_before_one_that_asks_for_a_sweep() -> None:
+    """Central Europe, a lining of wood before a void: of two screws that hold, the one that ends in it."""
+    asked = Supposed(region=Region.CENTRAL_EUROPE, wall="timber_lining", shape="hook", hand="none", looked=True)
+    plan = make_plan(supposed_job(asked.model_copy(update={"measures": {"holds": 2.2}}), CATALOGUE), CATALOGUE)
+    assert plan.verdict.word is VerdictWord.READY
+    assert "zones-may-be-left" not in {one.code for one in plan.findings}
+
+
 def test_above_a_socket_nobody_drills_and_beside_it_one_may() -> None:
     above = may_drill(Supposed(wall="plastered_brick", points=(SOCKET,), across_mm=1500, up_mm=1400), CATALOGUE)
     assert (above.x_mm, above.y_mm) == (1500, 1400)

@@ -249,6 +249,7 @@ def apart(
 def deep(
     wall: Wall = None,
     plaster: Plaster = None,
+    in_studs: Studs = False,
     left: Left = None,
     up: Up = None,
     point: Points = None,
@@ -259,7 +260,7 @@ def deep(
     from rockpin.core.questions import how_deep
 
     def work(catalogue: "Catalogue") -> None:
-        spot = {"across_mm": left, "up_mm": up, "points": _points(point)}
+        spot = {"across_mm": left, "up_mm": up, "points": _points(point), "in_studs": in_studs}
         answer = how_deep(_supposed(catalogue, units, wall=wall, plaster_mm=plaster, region=region, **spot), catalogue)
         print(answer.depth_text)
         _lines("Because", answer.because)

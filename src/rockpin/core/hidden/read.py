@@ -82,7 +82,7 @@ class Hidden:
 
         ``depth_limit_mm`` is the depth up to which the hole meets nothing but what stands in ``zones`` of this face:
         50 mm in a hollow wall; in a solid one, up to 50 mm from the other face if a zone of that face lies here; in a
-        stud of the North American school, 28 mm of it.
+        stud of the North American school, 28 mm of it; where cables may leave the zones, no farther than into the void.
         """
         zones = tuple(zone for zone in self.zones if zone.touches(x_mm, y_mm, radius_mm))
         limits = []
@@ -93,6 +93,8 @@ class Hidden:
                 limits.append(max(0.0, self.thickness_mm - self.deep_mm))
         if in_stud and self.school.stud_free_mm is not None:
             limits.append(self.front_mm + self.school.stud_free_mm)
+        elif self.school.hollow_free and self.hollow and not in_stud:
+            limits.append(self.front_mm + self.tables.figures.hollow_free_mm)
         limit = min(limits, default=None)
         cleared = cleared_to_mm(self.field.covering(x_mm, y_mm, radius_mm), self.tables.figures.sweep_depth_share)
         if limit is not None:

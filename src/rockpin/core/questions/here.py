@@ -1,15 +1,18 @@
 """May I drill here? What is near one spot, what a sweep would say, and how deep one may go."""
 
+from collections.abc import Callable
+
 from rockpin.core.base.findings import Stage, Verdict, VerdictWord
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_limit, show_risk
 from rockpin.core.document.job import JobDocument
-from rockpin.core.hidden import ClearingWay
+from rockpin.core.framing import BehindKind
+from rockpin.core.hidden import ClearingWay, Hidden
 from rockpin.core.hole import Spot
 from rockpin.core.plan import ComputedStages, Elevation, clear_hole, compute_stages, make_plan
 from rockpin.core.questions.supposed import Supposed, supposed_job
-from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.catalogue import Catalogue, Role
 
 
 class SpotAnswer(Model):
@@ -104,17 +107,35 @@ def _limits(spot: Spot, done: ComputedStages, units: UnitSystem) -> list[tuple[f
                     f"How thick it is was never seen: no more than {length(reading.holding_mm)} is counted on.",
                 )
             )
-    if spot.depth_limit_mm is not None and done.hidden.deep_mm is not None:
-        deep = length(done.hidden.deep_mm)
-        found.append(
-            (
-                spot.depth_limit_mm,
-                f"Deeper than {deep} a cable may run anywhere in a hollow wall."
-                if done.hidden.hollow
-                else f"A cable of the other face may lie {deep} deep behind it.",
-            )
-        )
+    if spot.depth_limit_mm is not None:
+        found.append((spot.depth_limit_mm, _beyond(done.hidden, spot.depth_limit_mm, length)))
     return found
+
+
+def _beyond(hidden: Hidden, limit_mm: float, length: Callable[[float], str]) -> str:
+    """What may lie deeper than a limit [mm] that the Hidden stage sets."""
+    bored = hidden.school.stud_free_mm
+    if bored is not None and abs(limit_mm - hidden.front_mm - bored) < 1e-6:
+        return f"More than {length(bored)} into a stud a cable may be bored through it."
+    if hidden.deep_mm is not None:
+        if hidden.hollow:
+            return f"Deeper than {length(hidden.deep_mm)} a cable may run anywhere in a hollow wall."
+        return f"A cable of the other face may lie {length(hidden.deep_mm)} deep behind it."
+    return "In the void of a hollow wall cables may leave the zones."
+
+
+def _behind_the_board(spot: Spot, done: ComputedStages, units: UnitSystem) -> str:
+    """What the bit meets behind the board of a framed wall."""
+    front, behind = done.hidden.front_mm, done.behinds[spot.hole.id]
+    if behind.kind not in (BehindKind.TIMBER, BehindKind.STEEL) or behind.member is None:
+        return (
+            f"The board ends at {show_limit(front, units)}; behind it the bit falls into the void. "
+            "What is there, nobody has seen."
+        )
+    frame = next(layer for layer in spot.reading.layers if layer.role is Role.FRAME)
+    deep = behind.member.depth_mm or frame.thickness_mm
+    ends = show_limit(front + deep, units)
+    return f"The stud ends at {ends}, if it is as usual; what lies beside it and behind it, nobody has seen."
 
 
 def how_deep(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> DepthAnswer:
@@ -129,10 +150,7 @@ def how_deep(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -
     depth = min((limit for limit, _ in limits), default=None)
     because = [says for limit, says in sorted(limits, key=lambda one: one[0])]
     if known and spot.reading.family.framed:
-        front = show_limit(done.hidden.front_mm, units)
-        because.append(
-            f"The board ends at {front}; behind it the bit falls into the void. What is there, nobody has seen."
-        )
+        because.append(_behind_the_board(spot, done, units))
     if not because:
         because.append(" ".join(filter(None, (of_wall.sentence, of_wall.action))))
     return DepthAnswer(

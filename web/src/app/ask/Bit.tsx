@@ -2,15 +2,12 @@ import { useState } from "react";
 import type { Lists, Schemas } from "../../api/client";
 import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useBit } from "./useAsked";
+import { IntoStuds } from "./TheWall";
 import { Figure, Word } from "./words";
 
 const IN_HAND = [
   { key: "plug", label: "a plug" },
   { key: "screw", label: "a screw" },
-];
-const STUDS = [
-  { key: "between", label: "between the studs" },
-  { key: "in", label: "into a stud" },
 ];
 
 function Answer({ answer }: { answer: Schemas["BitAnswer"] }) {
@@ -147,15 +144,13 @@ export function Bit({ asking, lists }: { asking: Asking; lists: Lists }) {
         onChange={(wall) => asking.sayBit({ wall, plaster_mm: null })}
       />
       {start?.stud_width_mm ? (
-        <>
-          ,{" "}
-          <Word
-            label="Where the hole goes"
-            value={bit.in_studs ? "in" : "between"}
-            options={STUDS}
-            onChange={(key) => asking.sayBit({ in_studs: key === "in" })}
-          />
-        </>
+        <IntoStuds
+          label="Where the hole goes"
+          wall={bit.wall}
+          lists={lists}
+          inStuds={bit.in_studs}
+          onChange={(in_studs) => asking.sayBit({ in_studs })}
+        />
       ) : (
         <>
           {" "}

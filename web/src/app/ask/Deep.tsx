@@ -1,7 +1,7 @@
 import type { Lists } from "../../api/client";
 import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useAnswer } from "./useAsked";
-import { TheWall } from "./TheWall";
+import { IntoStuds, TheWall } from "./TheWall";
 import { Figure } from "./words";
 
 /** How deep may I go? By the wall alone, and by what is on it. */
@@ -27,6 +27,13 @@ export function Deep({ asking, lists }: { asking: Asking; lists: Lists }) {
           of plaster
         </>
       )}
+      <IntoStuds
+        label="Where the hole goes"
+        wall={supposed.wall}
+        lists={lists}
+        inStuds={supposed.in_studs}
+        onChange={(in_studs) => asking.say({ in_studs })}
+      />
       .
     </p>
   );

@@ -8,7 +8,7 @@ import { Said } from "../../ui/Said";
 import { BecomesAJob } from "./BecomesAJob";
 import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useAnswer } from "./useAsked";
-import { TheWall } from "./TheWall";
+import { IntoStuds, TheWall } from "./TheWall";
 import { Figure, Word } from "./words";
 import { inside } from "../../lib/inside";
 import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
@@ -16,10 +16,6 @@ import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
 type Fit = Schemas["FixingOffer"];
 type Shape = Lists["shapes"][number];
 
-const STUDS = [
-  { key: "between", label: "between the studs" },
-  { key: "in", label: "into the studs" },
-];
 const PLACES = [
   { key: "dry", label: "a dry room" },
   { key: "wet", label: "a wet room" },
@@ -271,7 +267,6 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
   const { shape } = start;
   const holds =
     shape.measures.find((one) => one.key === "holds") ?? shape.measures.find((one) => one.key === "own");
-  const framed = lists.build_ups.some((one) => one.key === supposed.wall && one.stud_width_mm);
   const says = (
     <p>
       <Word
@@ -304,17 +299,13 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
         onChange={(key) => asking.say({ hand: key })}
       />
       , on <TheWall asking={asking} lists={lists} />
-      {framed && (
-        <>
-          ,{" "}
-          <Word
-            label="Where the holes go"
-            value={supposed.in_studs ? "in" : "between"}
-            options={STUDS}
-            onChange={(key) => asking.say({ in_studs: key === "in" })}
-          />
-        </>
-      )}
+      <IntoStuds
+        label="Where the holes go"
+        wall={supposed.wall}
+        lists={lists}
+        inStuds={supposed.in_studs}
+        onChange={(in_studs) => asking.say({ in_studs })}
+      />
       , in{" "}
       <Word
         label="Where it hangs"
