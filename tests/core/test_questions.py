@@ -69,6 +69,16 @@ def test_a_wall_on_which_nobody_looked_is_not_clear() -> None:
         swept = job.wall.model_copy(update={"scans": (Scan(id="metal", mode=ScanMode.METAL, area=area),)})
         plan = make_plan(job.model_copy(update={"walls": (swept,)}), CATALOGUE)
         assert ("not-looked" not in [one.code for one in plan.findings]) is clear
+    # and round the whole hole that is drilled, no farther
+    hole = make_plan(job, CATALOGUE).holes[0]
+    assert hole.card is not None
+    radius = hole.card.bit_mm / 2
+    for past_mm, clear in ((radius + 1, True), (radius - 1, False)):
+        left = hole.x_mm - past_mm
+        area = face.model_copy(update={"x_mm": left, "width_mm": face.width_mm - left})
+        swept = job.wall.model_copy(update={"scans": (Scan(id="metal", mode=ScanMode.METAL, area=area),)})
+        plan = make_plan(job.model_copy(update={"walls": (swept,)}), CATALOGUE)
+        assert ("not-looked" not in [one.code for one in plan.findings]) is clear
     # one sweep may end where the next begins
     halves = [face.model_copy(update={"width_mm": 1400}), face.model_copy(update={"x_mm": 1400, "width_mm": 1600})]
     scans = tuple(Scan(id=f"metal-{n}", mode=ScanMode.METAL, area=half) for n, half in enumerate(halves))

@@ -13,7 +13,7 @@ from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.plan import fit_reading
 from rockpin.core.setout import Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.demo import demo_documents
-from tests.builders import concrete_wall, job, plate_fixture
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture
 
 TAPE = Marking(0.5, 0.3, 0.5)
 PLATES: dict[str, list[Screwed]] = {
@@ -127,6 +127,10 @@ def test_a_surer_way_of_marking_is_named_where_the_usual_will_not_do() -> None:
     pieces = tuple(piece.model_copy(update={"mass_kg": 400}) for piece in shaky.fixture.pieces)
     heavy = shaky.model_copy(update={"fixture": shaky.fixture.model_copy(update={"pieces": pieces})})
     assert fit_reading(heavy, catalogue) is None
+    # nor where it holds in one hole, and the other is too near the wall's free end for any
+    edge = plate_fixture(((15, 30), (330, 30)), size_mm=(360, 60), mass_kg=2)
+    assert fit_reading(job(brick_wall(left_edge="free_end"), edge, 0, 1000), catalogue) is None
+    assert fit_reading(job(brick_wall(left_edge="free_end"), edge, 400, 1007), catalogue) is not None
     table = found["chart-table"]
     assert table is not None
     assert table.advice.startswith("Tape and spirit level will do")
