@@ -1,5 +1,6 @@
 """Where is the framing? Rows, strays, pins and peaks, with figures by hand."""
 
+from statistics import NormalDist
 from typing import Any
 
 import numpy as np
@@ -11,8 +12,8 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Hit, HitKind, Reading, Trace
 from rockpin.core.document.job import Region
-from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Opening, OpeningKind, Wall
-from rockpin.core.framing.behind import MemberReading, look_behind
+from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Opening, OpeningKind, StudRow, Wall
+from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, chance_clear, look_behind
 from rockpin.core.framing.find import FramingReading, read_framing
 from rockpin.core.framing.scanner_traces import Channel, find_in
 from rockpin.core.identification.reading import read_stated
@@ -42,9 +43,13 @@ def at(reading: FramingReading, x_mm: float) -> MemberReading:
     return max(near, key=lambda one: one.exists)
 
 
-def wood_at(wall: Wall, x_mm: float, catalogue: Catalogue) -> float:
+def behind(wall: Wall, x_mm: float, catalogue: Catalogue) -> Behind:
     members = found(wall, catalogue).members
-    return look_behind(wall, read_stated(wall, catalogue), members, x_mm, 1200, 5, catalogue.figures.framing).solid_wood
+    return look_behind(wall, read_stated(wall, catalogue), members, x_mm, 1200, 5, catalogue.figures.framing)
+
+
+def wood_at(wall: Wall, x_mm: float, catalogue: Catalogue) -> float:
+    return behind(wall, x_mm, catalogue).solid_wood
 
 
 # --- rows ------------------------------------------------------------------------------------------------------------
@@ -231,3 +236,42 @@ def test_a_peak_that_is_struck_out_counts_no_more(catalogue: Catalogue) -> None:
     assert struck.pitches[0].chance > believed.pitches[0].chance
     assert [one.label for one in struck.pitches] == ["400 mm"]
     assert any(peak.struck for peak in struck.peaks)
+
+
+@pytest.mark.parametrize("known", list(HowKnown))
+@pytest.mark.parametrize("off_mm", [0.0, 4.0])
+def test_wood_where_somebody_says_that_a_stud_stands_never_makes_it_less_sure(
+    known: HowKnown, off_mm: float, catalogue: Catalogue
+) -> None:
+    """A pin in wood leaves the centre within half the stud of it: of what was told, the part that agrees.
+
+    By Bayes' rule the chance of wood on both sides, |c − x| ≤ 19 − 10, is divided by that of |c − x| ≤ 19: it rises.
+    """
+    row = StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=known)
+    own = Member(id="mine", x_mm=1181, y_mm=0, width_mm=38, height_mm=2400, known=known)
+    sigma = catalogue.member_sigma_mm[known]
+    x = 1200 + off_mm
+
+    def within(reach_mm: float) -> float:
+        return NormalDist().cdf((reach_mm - off_mm) / sigma) - NormalDist().cdf((-reach_mm - off_mm) / sigma)
+
+    for framing in (Framing(row=row), Framing(members=(own,))):
+        told = stud_wall(framing=framing)
+        pinned = told.model_copy(update={"hits": (Hit(id="pin", kind=HitKind.PIN_WOOD, x_mm=x, y_mm=1500),)})
+        before, after = (behind(wall, x, catalogue) for wall in (told, pinned))
+        assert before.solid_wood == pytest.approx(within(9), abs=0.01)
+        assert after.solid_wood == pytest.approx(within(9) / within(19), abs=0.03)
+        assert after.solid_wood >= before.solid_wood - 0.005
+        if known is HowKnown.SEEN and not off_mm:
+            assert before.kind is after.kind is BehindKind.TIMBER
+
+
+def test_a_void_where_somebody_says_that_none_stands_leaves_the_stud_beside_it_where_it_is(
+    catalogue: Catalogue,
+) -> None:
+    # an anchor with its wing 24 to each side, 50 beside the middle of a stud that was seen
+    told = stud_wall()
+    free = told.model_copy(update={"hits": (Hit(id="pin", kind=HitKind.PIN_VOID, x_mm=1250, y_mm=1500),)})
+    for wall in (told, free):
+        members, lean = found(wall, catalogue).members, catalogue.figures.framing.stud_lean_mm_per_m
+        assert chance_clear(members, 1250, 800, 24, lean) == pytest.approx(1.0, abs=0.005)

@@ -383,3 +383,35 @@ def test_no_board_is_put_behind_a_thing_of_which_one_hole_holds() -> None:
         both = after.model_copy(update={"records": (*after.records, other)})
         kinds = {way.kind for way in _otherwise(Case(both, "h1", CATALOGUE, KEEP)) if way}
         assert ("backing_board" in kinds) is (holds is None)
+
+
+@pytest.mark.parametrize("build_up", ["board_on_studs", "fibre_cement_on_studs"])
+@pytest.mark.parametrize("left_mm", [1170, 970])
+def test_what_goes_as_planned_makes_nothing_less_sure(build_up: str, left_mm: float) -> None:
+    """Studs that were seen and a wall that was told: a bit that meets what was expected asks for no more proof."""
+    wall = stud_wall(build_up=CATALOGUE.build_up_by_key[build_up].layers, stated="told")
+    fixture = plate_fixture(((30, 30), (30, 130)), size_mm=(60, 160), mass_kg=3)
+    base = job(wall, fixture, left_mm, 1000)
+    plan = make_plan(base, CATALOGUE, KEEP)
+    assert plan.verdict.word is VerdictWord.READY
+    meant = [hole.chosen for hole in plan.holes]
+    for hole in plan.holes:
+        base, plan = answered(base, hole.id, "as_planned")
+        assert plan.verdict.word is VerdictWord.READY, plan.verdict.sentence
+        assert [one.chosen for one in plan.holes] == meant
+
+
+def test_a_hole_for_an_anchor_that_went_in_is_no_stud_however_wide_its_wing() -> None:
+    # nobody is sure of the studs; what went in as planned shows that none is there, for what is as wide
+    wall = stud_wall(
+        framing=Framing(row=StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known="predicted"))
+    )
+    base = job(wall, plate_fixture(((30, 30),), size_mm=(60, 60), mass_kg=1), 1130, 1000)
+    open_before = {one.code for one in make_plan(base, CATALOGUE, KEEP).findings}
+    assert "stud-open" in open_before
+    after, plan = answered(base, "h1", "as_planned")
+    assert "stud-open" not in {one.code for one in plan.findings}
+    # a toggle, whose wing reaches farther, is not shown to be clear by a narrow anchor
+    wide = after.model_copy(update={"choices": chosen("spring_toggle_m6", 1)})
+    assert plan.holes[0].chosen != "spring_toggle_m6"
+    assert "stud-open" in {one.code for one in make_plan(wide, CATALOGUE, KEEP).findings}

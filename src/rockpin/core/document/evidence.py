@@ -163,7 +163,7 @@ class Hit(Model):
     """One answer of the framing at one place.
 
     ``width_mm``: between the two edges of a detector's edge pair. ``depth_mm``: how deep from the face a pin was still
-    in wood, for a face that is wood itself.
+    in wood, for a face that is wood itself. ``drilled``: the bit of a hole met it, no pin.
     """
 
     id: Id
@@ -173,6 +173,7 @@ class Hit(Model):
     width_mm: PositiveMm | None = None
     depth_mm: PositiveMm | None = None
     sigma_mm: Spread = 0
+    drilled: bool = False
     day: Day | None = None
 
 

@@ -4,9 +4,11 @@ from collections.abc import Iterable
 from dataclasses import replace
 from math import hypot
 
+from rockpin.core.capacity import method_of
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import OldHole
+from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Existing, Outgrown, kind_and_size
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
@@ -35,7 +37,17 @@ def of_record(record: HoleRecord, catalogue: Catalogue) -> Existing:
         outgrown=_outgrown(failed, catalogue) if any(one.fails and one.key != "out_of_stock" for one in met) else (),
         behind=next((one.behind for one in met if one.behind), None),
         from_mm=record.met_at_mm,
+        clear_half_mm=_clear_half_mm(record, catalogue),
     )
+
+
+def _clear_half_mm(record: HoleRecord, catalogue: Catalogue) -> float:
+    """How far [mm] about its axis nothing stands, where an anchor that wants a void went in as planned; else nought."""
+    row = catalogue.fixing_by_key.get(record.fixing or "")
+    as_planned = record.met == ("as_planned",) and record.holds is not Holds.NO
+    if row is None or not as_planned or method_of(row).kind_behind(BehindKind.OPEN) is not BehindKind.VOID:
+        return 0.0
+    return max((catalogue.figures.framing.hole_half_mm, *method_of(row).clear_halves_mm(row)))
 
 
 def _of_old(one: OldFixing, catalogue: Catalogue) -> Existing:

@@ -118,6 +118,7 @@ def told_by_holes(job: JobDocument, catalogue: Catalogue) -> JobDocument:
             y_mm=one.y_mm,
             depth_mm=_wood_to_mm(one, catalogue),
             day=one.day,
+            drilled=True,
         )
         for one in told
         if (kind := _hit(one, catalogue)) and 0 <= one.x_mm <= wall.width_mm and 0 <= one.y_mm <= wall.height_mm

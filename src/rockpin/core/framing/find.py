@@ -190,9 +190,11 @@ def _stated_again(
         if not mine:
             again.append((member, []))
             continue
-        fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue, shared_mm=row.shared_mm)
+        fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue, shared_mm=row.shared_mm, stated=True)
         moved = member.rect.model_copy(update={"x_mm": fit.centre_mm - member.rect.width_mm / 2})
         known = HowKnown.PINNED if fit.pinned else member.known
+        # what somebody has seen he has seen from foot to head: a hit at one height makes it lean no more than before
+        sure = member.known in (HowKnown.SEEN, HowKnown.PINNED)
         again.append(
             (
                 member.model_copy(
@@ -205,7 +207,7 @@ def _stated_again(
                         "known": known,
                         "density_from_mm": fit.from_mm,
                         "density": tuple(float(share) for share in fit.density),
-                        "hit_at_mm": row.at_mm,
+                        "hit_at_mm": member.hit_at_mm if sure else row.at_mm,
                     }
                 ),
                 mine,

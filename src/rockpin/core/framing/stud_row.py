@@ -239,12 +239,14 @@ def fit_stud(
     *,
     shared_mm: float = 0.0,
     no_pitch: float = 0.0,
+    stated: bool = False,
 ) -> StudFit:
     """One stud from where its row puts it (centre, spread, chance), if any does, and the hits about it.
 
     ``hits`` holds at least one hit where no row expects a stud. The density of the centre is the product of the row's
     expectation and of each hit's, each with its share of being wrong. ``shared_mm``: an error that all hits of a sweep
-    have in common, which does not average out. ``no_pitch``: the chance [1] that its row is none.
+    have in common, which does not average out. ``no_pitch``: the chance [1] that its row is none. ``stated``: somebody
+    says that it stands there, and ``expected`` has how surely: no pitch puts it there, and it strays from none.
     """
     figures = catalogue.figures.framing
     solid = [hit for hit in hits if hit.kind is not HitKind.PIN_VOID]
@@ -254,10 +256,10 @@ def fit_stud(
     even = 1 / len(grid)
     logs = np.full(len(grid), log(even))
     if expected:
-        spread = sqrt(expected[1] ** 2 + figures.stud_wander_mm**2)
+        spread = expected[1] if stated else sqrt(expected[1] ** 2 + figures.stud_wander_mm**2)
         # what was hit stands where it stands, whether or not the rows that expect it there are the true ones
         right = expected[2] if solid else 1.0
-        strays = min(0.6, 1 - (1 - figures.stud_off_pitch - no_pitch) * right)
+        strays = figures.stated_wrong if stated else min(0.6, 1 - (1 - figures.stud_off_pitch - no_pitch) * right)
         logs = np.log((1 - strays) * np.exp(_log_normal(grid - about, spread)) + strays * even)
     for hit in solid:
         if hit.kind is not HitKind.PIN_WOOD:
@@ -270,7 +272,7 @@ def fit_stud(
     logs = _pins(logs, grid, hits, width_mm)
     density = np.exp(logs - logs.max())
     pinned = any(hit.kind is HitKind.PIN_WOOD for hit in hits)
-    exists = _existence(expected, solid, pinned, catalogue)
+    exists = 1.0 if stated else _existence(expected, solid, pinned, catalogue)
     struck = float(np.exp(_pins(np.log(np.maximum(free, 1e-300)), grid, hits, width_mm)).sum())
     if not pinned and any(hit.kind is HitKind.PIN_VOID for hit in hits):
         # the stud may stand where the pin did not look, in proportion to what is left of its density

@@ -34,9 +34,9 @@ class Existing:
 
     ``diameter_mm``: how wide it is [mm], None where nobody noted it. ``deepest_mm``: it could not be drilled deeper.
     ``sits``: the fixing in it that was tried and holds. ``meant``: what it was drilled for.
-    ``failed``: fixings that do not go here. ``lost``: nothing else
-    goes into it. ``outgrown``: what gave way in it. ``behind``: what stands behind it after all, from
-    ``from_mm`` deep on.
+    ``failed``: fixings that do not go here. ``lost``: nothing else goes into it. ``outgrown``: what gave way in it.
+    ``behind``: what stands behind it after all, from ``from_mm`` deep on. ``clear_half_mm``: an anchor for hollow board
+    went in as planned, so that no stud stands so near its axis [mm].
     """
 
     diameter_mm: float | None = None
@@ -48,6 +48,7 @@ class Existing:
     outgrown: tuple[Outgrown, ...] = ()
     behind: Literal["joint", "wood", "void"] | None = None
     from_mm: float | None = None
+    clear_half_mm: float = 0.0
 
     def reading(self, reading: WallReading) -> WallReading:
         """The wall as it is at this hole: a unit in which the bit met a void is no solid one."""
@@ -59,4 +60,6 @@ class Existing:
         """What stands behind this hole, now that it was drilled."""
         if self.behind == "joint" and reading.family in _MASONRY:
             return behind.model_copy(update={"kind": BehindKind.JOINT, "unit_end_mm": 0.0, "joints_known": True})
+        if self.clear_half_mm and behind.kind is BehindKind.OPEN:
+            return behind.model_copy(update={"kind": BehindKind.VOID, "member": None, "clear": 1.0, "solid_wood": 0.0})
         return behind

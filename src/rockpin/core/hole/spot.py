@@ -349,6 +349,8 @@ class Spot:
 
     def chance_clear(self, half_mm: float) -> float:
         """Chance [1] that no framing stands within so many mm of this hole's axis."""
+        if self.existing and half_mm <= self.existing.clear_half_mm:
+            return 1.0
         # where all is surely clear well about the hole, it is so for whatever is narrower
         if half_mm <= _WELL_ABOUT_MM and self._surely_clear:
             return 1.0

@@ -246,13 +246,14 @@ _PIN_TELLS = {HitKind.PIN_WOOD: "through_wood", HitKind.PIN_VOID: "through_free"
 def _pins(wall: Wall) -> tuple[Evidence, ...]:
     """Pins that were put in to find the framing, as checks of what the wall is: no steel stud holds a pin tight.
 
-    Those that a drilled hole told are checks already.
+    Those that a drilled hole told are checks already, or went as planned: a bit goes where no pin does, and where a
+    stud was meant to be, wood is no news of the face.
     """
     told = {one.id for one in wall.evidence}
     return tuple(
         Evidence(id=hit.id, check="pin", outcome=_PIN_TELLS[hit.kind], x_mm=hit.x_mm, y_mm=hit.y_mm, day=hit.day)
         for hit in wall.hits
-        if hit.kind in _PIN_TELLS and hit.id not in told
+        if hit.kind in _PIN_TELLS and not hit.drilled and hit.id not in told
     )
 
 

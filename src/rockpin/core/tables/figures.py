@@ -81,6 +81,7 @@ class FramingFigures(Model):
     setout_error_mm: float
     stud_wander_mm: float
     stud_off_pitch: float
+    stated_wrong: float
     stud_missing: float
     hit_spurious: float
     pitch_reported: float
