@@ -55,6 +55,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
           width_mm: null,
           depth_mm: null,
           sigma_mm,
+          drilled: false,
           day: today(),
         };
         void editing
