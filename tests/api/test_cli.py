@@ -110,6 +110,10 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
         assert run("ask", "goes-in", "--thing", said, "--wall", "brick") == run(
             "ask", "goes-in", "--thing", key, "--wall", "brick"
         )
+    # what holds nothing is asked for by its weight
+    heavy = ("ask", "goes-in", "--thing", "tv on", "--wall", "plastered_brick")
+    assert run(*heavy, "--holds", "5kg") != run(*heavy, "--holds", "12kg")
+    assert "screen's weight 5 kg" in run(*heavy)[1]
     hooked = ("ask", "goes-in", "--thing", "hook", "--wall", "plastered_brick", "--hand")
     assert "a hard tug" in run(*hooked, "tug")[1]
     assert run(*hooked, "hard tug") == run(*hooked, "tug") != run(*hooked, "touch")

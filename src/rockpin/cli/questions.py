@@ -1,7 +1,7 @@
 """Questions that are answered before anything is kept: what goes in, which bit, how deep, how far apart, what wall."""
 
 import sys
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Sequence
 from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 import typer
@@ -55,7 +55,7 @@ def _told(work: "Callable[[Catalogue], T]") -> T:
         fail(error)
 
 
-def _meant(said: str, rows: "Iterable[BuildUp | CommonThing | Shape | Hand]", field: str) -> str:
+def _meant(said: str, rows: "Sequence[BuildUp | CommonThing | Shape | Hand]", field: str) -> str:
     """The row that is meant by a key or by words of its name: the first that has them all."""
     if any(row.key == said for row in rows):
         return said
@@ -115,7 +115,9 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
 @asking.command("goes-in")
 def goes_in(
     thing: Annotated[str, typer.Option("--thing", help="hook, shelf, curtain pole, grab rail, … by key or name.")],
-    holds: Annotated[str | None, typer.Option("--holds", help="What it holds, like 12kg.")] = None,
+    holds: Annotated[
+        str | None, typer.Option("--holds", help="What it holds, or weighs if it holds nothing, like 12kg.")
+    ] = None,
     wall: Wall = None,
     plaster: Plaster = None,
     in_studs: Studs = False,
@@ -125,20 +127,24 @@ def goes_in(
 ) -> None:
     """Print the best fixings for a thing on a wall, what they carry, and what was taken for granted."""
     from rockpin.core.questions import what_goes_in
+    from rockpin.core.tables.references import thing_named
 
     def work(catalogue: "Catalogue") -> None:
-        measures = {} if holds is None else {"holds": parse_mass_kg(holds, units, "holds")}
         asked = _supposed(
             catalogue,
             units,
             shape=thing,
-            measures=measures,
             wall=wall,
             plaster_mm=plaster,
             in_studs=in_studs,
             hand=hand,
             region=region,
         )
+        if holds is not None:
+            # what holds nothing but itself is asked for by its own weight
+            told = {one.key for one in thing_named(asked.shape, catalogue).shape.measures}
+            mass = {"holds" if "holds" in told else "own": parse_mass_kg(holds, units, "holds")}
+            asked = asked.model_copy(update={"measures": mass})
         answer = what_goes_in(asked, catalogue)
         verdict = answer.verdict
         print(" ".join(filter(None, (f"{answer.title}: {verdict.label}.", verdict.sentence, verdict.action))))

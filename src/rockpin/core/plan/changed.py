@@ -78,7 +78,8 @@ def drilled(fixture: Fixture, wide_mm: float, left_mm: float) -> Fixture | None:
 
 def with_hangers(fixture: Fixture, wide_mm: float) -> Fixture | None:
     """A piece that hangs on keyholes alone, with hangers whose narrow end is so wide [mm]; None where it has others."""
-    if any(hole.kind is not HoleKind.KEYHOLE for support in fixture.supports for hole in support.holes):
+    kinds = {hole.kind for support in fixture.supports for hole in support.holes}
+    if kinds != {HoleKind.KEYHOLE}:
         return None
 
     def of(support: Support) -> Support:

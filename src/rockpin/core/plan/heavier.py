@@ -56,11 +56,9 @@ def heavier_hand_text(
     number = max(range(len(assessed)), key=lambda i: (not assessed[i].accepted, assessed[i].use))
     worst = assessed[number]
     kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
-    pressed = {
-        spot.hole.id
-        for one, spot in zip(assessed, spots, strict=True)
-        if one.accepted and presses_in(one, spot, kinds[spot.hole.id], catalogue)
-    }
+    pressed = any(
+        presses_in(one, spot, kinds[spot.hole.id], catalogue) for one, spot in zip(assessed, spots, strict=True)
+    )
     if worst.accepted and pressed:
         return f"{hand.label} is more than the board bears: the plate's edge would press it in."
     if worst.accepted:
