@@ -4,6 +4,9 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
+from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.capacity.board import bit_rule
+from rockpin.core.drilling.card import BitBox
 from rockpin.core.questions import (
     BitQuestion,
     InHand,
@@ -72,3 +75,17 @@ def test_a_plug_for_board_says_that_an_ordinary_one_is_none() -> None:
 def test_a_size_that_nothing_comes_near_is_refused_by_name() -> None:
     with pytest.raises(BadInput, match="no plug near 30 mm"):
         which_bit(BitQuestion(diameter_mm=30), CATALOGUE)
+
+
+@pytest.mark.parametrize("system", list(UnitSystem))
+def test_no_bit_that_is_named_makes_the_hole_too_wide_for_what_goes_in(system: UnitSystem) -> None:
+    """A rivet of 4 mm in a hole of 4.5 turns: where the shop's series has no bit for it, its own is bought."""
+    sizes = tuple(sorted(size for row in CATALOGUE.bits if row.system is system for size in row.sizes_mm))
+    box, over = BitBox(sizes, system, CATALOGUE.figures.drilling), CATALOGUE.figures.capacity.drilled_over_mm
+    anchors = [one for one in CATALOGUE.fixings if one.method == "board" and system in one.systems]
+    for anchor in anchors:
+        bit = box.choose(anchor.hole_mm, bit_rule(anchor))
+        assert bit.diameter_mm <= anchor.hole_mm + over, anchor.key
+        if anchor.kind in ("rivet", "rivet_nut"):
+            assert bit.diameter_mm == pytest.approx(anchor.hole_mm, abs=0.05)
+            assert bit.buy is (min(abs(size - anchor.hole_mm) for size in sizes) > 0.05)

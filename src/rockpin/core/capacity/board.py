@@ -261,9 +261,13 @@ def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:
     return any(dx >= dy for dx, dy in near) and any(dy > dx for dx, dy in near)
 
 
-def _bit_rule(anchor: BoardAnchor) -> BitRule:
+def bit_rule(anchor: BoardAnchor) -> BitRule:
+    """How the bit for its hole is picked."""
     if anchor.kind == "plug":
         return BitRule.PLUG
+    if anchor.kind in ("rivet", "rivet_nut"):
+        # it swells to fill a hole of its own size: in a wider one it turns
+        return BitRule.EXACT
     return BitRule.PILOT if anchor.kind in _CUTS_ITS_OWN else BitRule.CLEARANCE
 
 
@@ -331,7 +335,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
         clamped=spot.clamped,
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
-            bit_rule=_bit_rule(anchor),
+            bit_rule=bit_rule(anchor),
             pilot_mm=None,
             depth_mm=depth,
             reach_mm=max(depth, front + anchor.void_mm, length - under),
