@@ -97,6 +97,15 @@ def test_without_hits_nothing_is_made_up(catalogue: Catalogue) -> None:
     assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
 
 
+def test_where_it_is_free_says_nothing_of_where_studs_stand(catalogue: Catalogue) -> None:
+    voids = [hit(HitKind.PIN_VOID, x) for x in (900, 1050)]
+    reading = found(bare(*voids), catalogue)
+    assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
+    assert [one.x_mm for one in reading.hits] == [900, 1050]
+    # once somebody has found one, they tell of its row
+    assert found(bare(*voids, hit(HitKind.MAGNET, 1400)), catalogue).members
+
+
 # --- pins, doubles, doors --------------------------------------------------------------------------------------------
 
 

@@ -289,6 +289,9 @@ def read_framing(
     hits = [hit for hit in located if hit.id not in only_face]
     labels = {row.kind: row.label for row in catalogue.belief.hits}
     pitches: tuple[PitchReading, ...] = ()
+    # where it is free says nothing of where studs stand, as long as nobody has found one
+    if not stated and all(hit.kind is HitKind.PIN_VOID for hit in hits):
+        hits = []
     if not hits:
         shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
     elif wall.framing and wall.framing.row:
@@ -326,7 +329,7 @@ def read_framing(
         ),
         peaks=peaks,
         contradictions=_contradictions(shared, hits, labels, units, catalogue),
-        looked_for=bool(stated or located),
+        looked_for=bool(stated or any(hit.kind is not HitKind.PIN_VOID for hit in located)),
         wood_past_mm=past_mm,
         wood_text=wood_words((reading, *else_readings), past_mm, units) if past_mm is not None else None,
         only_face=only_face,
