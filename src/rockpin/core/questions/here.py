@@ -132,8 +132,8 @@ def _behind_the_board(spot: Spot, done: ComputedStages, units: UnitSystem) -> st
             f"The board ends at {show_limit(front, units)}; behind it the bit falls into the void. "
             "What is there, nobody has seen."
         )
-    frame = next(layer for layer in spot.reading.layers if layer.role is Role.FRAME)
-    deep = behind.member.depth_mm or frame.thickness_mm
+    frame = sum(layer.thickness_mm for layer in spot.reading.layers if layer.role is Role.FRAME)
+    deep = behind.member.depth_mm or frame
     ends = show_limit(front + deep, units)
     return f"The stud ends at {ends}, if it is as usual; what lies beside it and behind it, nobody has seen."
 
