@@ -8,6 +8,7 @@ from pydantic import ValidationError
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.plan import WayKind, ways_out
+from rockpin.core.plan.changed import drilled
 from rockpin.core.questions import Supposed, job_of, what_goes_in
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -61,6 +62,7 @@ def test_a_keyhole_is_never_drilled_wider_but_its_hanger_may_be_another() -> Non
     # 9 kg on each screw, 13 of plaster and the proud head before the brick: a screw of 5 bends
     asked = Supposed(shape="mirror", measures={"own": 9, "hole": 5.5}, wall="plastered_brick", looked=True)
     job = job_of(asked, CATALOGUE)
+    assert drilled(job.fixture, 6.5, CATALOGUE.remedies.bracket_metal_mm) is None
     ways = ways_out(job, CATALOGUE)
     assert not any("Drill the bracket's holes" in one.sentence for one in ways)
     hangers = next(one for one in ways if one.kind is WayKind.LARGER_HOLES)
