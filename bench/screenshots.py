@@ -34,7 +34,7 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
 
 
 def _ask_what_goes_in(page: Page) -> None:
-    page.get_by_label("What goes up").select_option("shelf")
+    page.get_by_label("What goes up").select_option("bookshelf")
     page.get_by_label("The wall", exact=True).select_option("board_on_studs")
     page.get_by_label("Where the holes go").select_option("in")
     page.get_by_text("Every hole is in the middle of a stud").wait_for()

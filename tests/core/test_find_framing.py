@@ -97,13 +97,17 @@ def test_without_hits_nothing_is_made_up(catalogue: Catalogue) -> None:
     assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
 
 
-def test_where_it_is_free_says_nothing_of_where_studs_stand(catalogue: Catalogue) -> None:
-    voids = [hit(HitKind.PIN_VOID, x) for x in (900, 1050)]
-    reading = found(bare(*voids), catalogue)
+def test_a_bit_in_the_void_looked_for_no_stud_and_a_pin_did(catalogue: Catalogue) -> None:
+    pins = [hit(HitKind.PIN_VOID, x) for x in (900, 1050)]
+    bits = [one.model_copy(update={"drilled": True}) for one in pins]
+    reading = found(bare(*bits), catalogue)
     assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
     assert [one.x_mm for one in reading.hits] == [900, 1050]
-    # once somebody has found one, they tell of its row
-    assert found(bare(*voids, hit(HitKind.MAGNET, 1400)), catalogue).members
+    # who pushed pins in has looked, and where a stud may stand all the same is told; so it is once one is found
+    for others in (pins, [*bits, pins[0].model_copy(update={"id": "pin"})], [*bits, hit(HitKind.MAGNET, 1400)]):
+        looked = found(bare(*others), catalogue)
+        assert looked.members
+        assert looked.looked_for
 
 
 # --- pins, doubles, doors --------------------------------------------------------------------------------------------

@@ -289,8 +289,10 @@ def read_framing(
     hits = [hit for hit in located if hit.id not in only_face]
     labels = {row.kind: row.label for row in catalogue.belief.hits}
     pitches: tuple[PitchReading, ...] = ()
-    # where it is free says nothing of where studs stand, as long as nobody has found one
-    if not stated and all(hit.kind is HitKind.PIN_VOID for hit in hits):
+    # a bit that fell into the void looked for no stud: as long as nobody else did, each hole is taken as before
+    bits = {hit.id for hit in wall.hits if hit.drilled and hit.kind is HitKind.PIN_VOID}
+    looked = bool(stated) or any(hit.id not in bits for hit in located)
+    if not looked:
         hits = []
     if not hits:
         shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
@@ -329,7 +331,7 @@ def read_framing(
         ),
         peaks=peaks,
         contradictions=_contradictions(shared, hits, labels, units, catalogue),
-        looked_for=bool(stated or any(hit.kind is not HitKind.PIN_VOID for hit in located)),
+        looked_for=looked,
         wood_past_mm=past_mm,
         wood_text=wood_words((reading, *else_readings), past_mm, units) if past_mm is not None else None,
         only_face=only_face,
