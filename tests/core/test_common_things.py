@@ -28,6 +28,7 @@ def test_a_thing_by_its_name_is_its_shape_with_its_measures(key: str) -> None:
     held = job_of(Supposed(shape=key), CATALOGUE).fixture
     for measure in CATALOGUE.shape_by_key[thing.shape].measures:
         assert held.measures[measure.key] == thing.measures.get(measure.key, measure.start)
+    assert held.name == thing.label
     assert held.hand == (thing.hand or CATALOGUE.shape_by_key[thing.shape].hand)
 
 
