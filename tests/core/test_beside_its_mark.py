@@ -6,7 +6,7 @@ import pytest
 
 from rockpin.core.document.fixture import HeldBy, HoleKind
 from rockpin.core.document.record import CameLoose, FailedHow, OldFixing
-from rockpin.core.drilling import stays_behind
+from rockpin.core.drilling import stays_behind, told_by_holes
 from tests.answering import CATALOGUE, TWO, answered, chosen, ways
 from tests.builders import brick_wall, job, plate_fixture
 
@@ -90,3 +90,23 @@ def test_a_slot_takes_a_hole_that_came_out_along_it_and_none_across() -> None:
         ]
         assert kinds[0] == "go_on", kind
         assert kinds[1] != "go_on", kind
+
+
+def test_a_hole_tells_of_the_wall_where_it_was_drilled() -> None:
+    base = job(brick_wall(15), TWO, 1057, 1007, choices=chosen("nylon_plug_8", 2))
+    after, _ = answered(base, "h1", "void", off_x_mm=9, off_y_mm=-4, met_at_mm=30, came_out="red", depth_mm=60)
+    told = told_by_holes(after, CATALOGUE).wall
+    (check,) = (one for one in told.evidence if one.id == "met-h1")
+    assert (check.x_mm, check.y_mm) == (1057 + 30 + 9, 1007 + 30 - 4)
+    # what came out tells as far as to the void
+    assert check.probe is not None
+    assert [(one.from_mm, one.to_mm) for one in check.probe.intervals] == [(0, 30)]
+
+
+def test_in_a_plain_hole_the_screw_has_its_play_and_no_more_each_way() -> None:
+    """Holes of 7 mm leave half a millimetre about a screw of 6, to either side and up and down."""
+    wide = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=3, hole_mm=7)
+    base = job(brick_wall(15), wide, 1057, 1007, choices=chosen("nylon_plug_8", 2))
+    for right, up, takes in ((0.5, 0.5, True), (-0.5, -0.5, True), (0.6, 0, False), (0, -0.6, False)):
+        kinds = {one.kind for one in ways(base, "h1", "wandered", off_x_mm=right, off_y_mm=up).ways}
+        assert ("go_on" in kinds, "ease" in kinds) == (takes, not takes)

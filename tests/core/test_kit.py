@@ -100,3 +100,11 @@ def test_a_hole_that_exists_takes_only_what_wants_one_no_smaller() -> None:
     assert again.holes[0].van_fixing == "nylon_plug_10"
     # the other hole is not drilled yet: there the smaller one would do
     assert "nylon_plug_6" in {one.fixing for one in again.holes[1].candidates}
+
+
+def test_who_wants_the_smallest_hole_gets_the_narrowest_that_holds() -> None:
+    catalogue = load_catalogue()
+    holds = {one.fixing for one in planned(Kit()).holes[0].candidates}
+    narrowest = min(catalogue.fixing_by_key[key].hole_mm for key in holds)
+    (chosen,) = {hole.chosen for hole in planned(Kit(), wish=Wish.SMALLEST_HOLE).holes}
+    assert catalogue.fixing_by_key[chosen].hole_mm == narrowest

@@ -1,17 +1,19 @@
 """A photo on its wall: worked by hand, against a camera of its own kind, and what its spread does to the plan."""
 
+import io
 from math import hypot, log, sqrt
 
 import numpy as np
 import pytest
 from numpy.typing import NDArray
+from PIL import Image
 
 from bench.rendered import Camera, draw_camera
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.photo import PhotoDistance, PhotoMark, PicturePoint, StraightEdge, WallPhoto
 from rockpin.core.document.wall import Opening, OpeningKind, Wall
-from rockpin.core.photo import Solution, Unsolved, read_photo, read_tap, solved
+from rockpin.core.photo import DrawnMark, Solution, Unsolved, read_photo, read_tap, solved, with_marks
 from rockpin.core.photo.lens import bent, straightened
 from rockpin.core.photo.read import radius_95_mm
 from rockpin.core.photo.solve import projected, slopes_of
@@ -261,3 +263,25 @@ def test_ninety_five_of_a_hundred_taps_lie_within_what_is_said() -> None:
             for place, there in zip(places, found, strict=True)
         ]
     assert np.mean(inside) == pytest.approx(0.95, abs=0.03)
+
+
+def test_a_mark_is_drawn_where_it_lies_a_cross_as_wide_as_high_with_a_ring_of_half_its_size() -> None:
+    """Front on, ten pixels for a millimetre of a wall of 200 × 150; the picture kept at half its size."""
+    seen = np.array([[200.0, 1300], [1800, 1300], [1800, 200], [200, 200]])
+    known = np.array([[20.0, 20], [180, 20], [180, 130], [20, 130]])
+    photo = photo_of(marks_at(seen, known))
+    blank = io.BytesIO()
+    Image.new("RGB", (1000, 750), (120, 120, 120)).save(blank, "JPEG", quality=95)
+    made = with_marks(blank.getvalue(), photo, lying(photo), [DrawnMark(100, 75, "", "")])
+    drawn = np.asarray(Image.open(io.BytesIO(made)).convert("RGB"), dtype=float)
+    dark = drawn[:, :, 0] < 80
+    u, v, arm = 500, 375, max(16, round(1000 / 70))
+    for sign in (-1, 1):
+        for share, inked in ((0.3, True), (0.9, True), (1.3, False)):
+            at = round(sign * arm * share)
+            assert dark[v, u + at] == dark[v + at, u] == inked, (sign, share)
+        # on the ring, between the arms; outside it nothing
+        ring = round(sign * arm / 2 / np.sqrt(2))
+        assert dark[v + ring - 1 : v + ring + 2, u + ring - 1 : u + ring + 2].any()
+        far = round(sign * arm * 0.8)
+        assert not dark[v + far, u + far]

@@ -18,7 +18,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Rect
 from rockpin.core.capacity.board import bay_factor
 from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, ProbeInterval
-from rockpin.core.document.fixture import Fixture, Limit, LimitKind
+from rockpin.core.document.fixture import Fixture, HeldBy, Limit, LimitKind
 from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Framing, HowKnown, StudRow, Wall
@@ -441,3 +441,17 @@ def test_the_map_reaches_from_edge_to_edge_of_what_one_sees() -> None:
     assert (found.dx_mm, found.dy_mm) == (-(500 + 60), -(700 + 120))
     assert found.dx_mm + 10 * (columns - 1) == wall.width_mm - (500 + 60 + piece.width_mm)
     assert found.dy_mm + 10 * (rows - 1) == wall.height_mm - (700 + 120 + piece.height_mm)
+
+
+def test_what_stands_on_the_floor_has_its_places_along_it_alone() -> None:
+    piece = PLATES[2].pieces[0].model_copy(update={"held_by": HeldBy.FLOOR})
+    limits = (
+        Limit(kind=LimitKind.STUDS_MIN_COUNT, value=1, source="leaflet"),
+        Limit(kind=LimitKind.CLEARANCE_MIN_MM, value=40, source="leaflet"),
+    )
+    stands = PLATES[2].model_copy(update={"pieces": (piece,), "limits": limits})
+    here = job(WALLS["studs with noggins"], stands, 1000, 0)
+    found = map_places(here, CATALOGUE, within=(-300, 300, 0, 30), uses=False)
+    assert (found.weights[0] != STOP).any()
+    assert (found.weights[-1] == STOP).all()
+    assert told_otherwise(here, found, borders(found, 40, 4)) == []

@@ -10,10 +10,10 @@ from scipy.optimize import linprog
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import UnitSystem, show_length
-from rockpin.core.plan import fit_reading
+from rockpin.core.plan import fit_reading, make_plan
 from rockpin.core.setout import Marking, Screwed, fit_of, goes_on, spreads_of
 from rockpin.demo import demo_documents
-from tests.builders import brick_wall, concrete_wall, job, plate_fixture
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 TAPE = Marking(0.5, 0.3, 0.5)
 PLATES: dict[str, list[Screwed]] = {
@@ -149,3 +149,14 @@ def test_a_mark_is_as_sure_as_the_tape_is_long() -> None:
     spreads = spreads_of(plate, TAPE, [0.0, 0.0, 0.6])
     assert spreads[:2] == pytest.approx(np.array([[0.5, 0.5], [0.8, 0.5]]))
     assert spreads[2] == pytest.approx([hypot(0.5, 0.6), hypot(1.1, 0.6)])
+
+
+def test_nothing_is_said_of_the_fit_until_every_hole_has_something_to_put_in() -> None:
+    # one hole on a stud, one in board that holds nothing of forty kilograms
+    heavy = plate_fixture(((20, 50), (180, 50)), size_mm=(200, 100), mass_kg=40)
+    on_one = job(stud_wall(), heavy, 1180, 1000)
+    catalogue = load_catalogue()
+    chosen = [hole.chosen for hole in make_plan(on_one, catalogue).holes]
+    assert None in chosen
+    assert any(chosen)
+    assert fit_reading(on_one, catalogue) is None

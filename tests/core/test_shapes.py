@@ -18,7 +18,7 @@ from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan import bar_drilled, ways_out
 from rockpin.core.plan.alternatives import hole_sets, with_used
-from rockpin.core.plan.changed import closer, scaled
+from rockpin.core.plan.changed import closer, metal_left_mm, scaled
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.stages import read_wall
 from rockpin.core.plan.way_out import WayKind
@@ -261,3 +261,40 @@ def test_a_bar_that_is_used_too_far_is_drilled_closer() -> None:
     # one more between every two
     assert count[1] == 2 * count[0] - 1
     assert f"Drill {count[1]} holes in its bar" in way.sentence
+
+
+def test_metal_left_beside_a_hole_by_hand() -> None:
+    """Holes at 60 and 90 along, 100 up, in a plate of 200: the other is 30 off, less 4 of its own and 5 of this one."""
+    for turned in (False, True):
+        places = ((60.0, 100.0), (90.0, 100.0))
+        holes = tuple((y, x) if turned else (x, y) for x, y in places)
+        plate = plate_fixture(holes, size_mm=(200, 200), hole_mm=8).supports[0]
+        assert metal_left_mm(plate, plate.holes[0], 6) == 30 - 4 - 3
+        # the other is drilled as wide
+        assert metal_left_mm(plate, plate.holes[0], 10) == 30 - 5 - 5
+    # each of its four edges by itself
+    for at in ((12, 100), (188, 100), (100, 12), (100, 188)):
+        plate = plate_fixture((at,), size_mm=(200, 200), hole_mm=8).supports[0]
+        assert metal_left_mm(plate, plate.holes[0], 10) == 12 - 5
+
+
+def test_a_bar_takes_no_stud_nearer_to_its_end_than_a_hole_may_be() -> None:
+    catalogue = load_catalogue()
+    bar = build(SHAPES["cabinet"], {"width": 1200, "bar": 1100}).supports[0]
+    wall, end = stud_wall(), catalogue.figures.setout.bar_end_mm
+    reading, members = read_stated(wall, catalogue), members_of(wall, catalogue)
+    # studs at 800, 1200 and 1600: the first and the last right at the end that is left free, and a millimetre past it
+    for short_mm, taken in ((0, [800, 1200, 1600]), (1, [1200])):
+        area = Rect(x_mm=800 - end + short_mm, y_mm=1500, width_mm=800 + 2 * (end - short_mm), height_mm=40)
+        holes = bar_holes(bar, area, wall, reading, members, 7, catalogue)
+        assert [x for hole in holes if (x := hole.x_mm + area.x_mm) % 400 == 0] == taken
+
+
+@pytest.mark.parametrize("rise", [900, -900, 0])
+def test_a_handrail_lies_between_its_lower_and_its_upper_end(rise: float) -> None:
+    handrail = build(SHAPES["handrail"], {"width": 2000, "rise": rise, "brackets": 3, "margin": 200})
+    (piece,) = handrail.pieces
+    (rail,) = handrail.rails
+    assert piece.y_mm == min(rail.y_mm, rail.y2_mm)
+    # a rail is 40 thick, along its middle line's height
+    assert piece.rect.top_mm == max(rail.y_mm, rail.y2_mm) + 40
