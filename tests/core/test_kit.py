@@ -1,6 +1,7 @@
 """The van: what is marked, what comes next when it runs short, and what fits a hole that exists."""
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.plan.make import make_plan
@@ -103,8 +104,8 @@ def test_a_hole_that_exists_takes_only_what_wants_one_no_smaller() -> None:
 
 
 def test_who_wants_the_smallest_hole_gets_the_narrowest_that_holds() -> None:
-    catalogue = load_catalogue()
     holds = {one.fixing for one in planned(Kit()).holes[0].candidates}
-    narrowest = min(catalogue.fixing_by_key[key].hole_mm for key in holds)
+    wide = {row.key: row.hole_mm for row in load_catalogue().fixings if isinstance(row, MasonryPlug)}
     (chosen,) = {hole.chosen for hole in planned(Kit(), wish=Wish.SMALLEST_HOLE).holes}
-    assert catalogue.fixing_by_key[chosen].hole_mm == narrowest
+    assert chosen is not None
+    assert wide[chosen] == min(wide[key] for key in holds if key in wide)

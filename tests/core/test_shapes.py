@@ -1,5 +1,7 @@
 """Shapes and measures: every shape makes a fixture that plans, bad measures are named, bars get their holes."""
 
+from math import ceil, inf
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -13,7 +15,7 @@ from rockpin.core.document.fixture import Attachment, ClearOf, Fixture, Limit, L
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.wall import Point
 from rockpin.core.fixture.shape_builders import BUILDERS
-from rockpin.core.fixture.shapes import build, with_fixture
+from rockpin.core.fixture.shapes import build, started, with_fixture
 from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan import bar_drilled, ways_out
@@ -24,6 +26,7 @@ from rockpin.core.plan.stages import read_wall
 from rockpin.core.plan.way_out import WayKind
 from rockpin.core.questions import Supposed, job_of
 from rockpin.core.setout.bar import bar_holes
+from rockpin.core.tables.references import thing_named
 from rockpin.core.tables.shapes import Shape
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -298,3 +301,47 @@ def test_a_handrail_lies_between_its_lower_and_its_upper_end(rise: float) -> Non
     assert piece.y_mm == min(rail.y_mm, rail.y2_mm)
     # a rail is 40 thick, along its middle line's height
     assert piece.rect.top_mm == max(rail.y_mm, rail.y2_mm) + 40
+
+
+@given(st.sampled_from(sorted(SHAPES)), st.data())
+def test_of_any_one_part_that_is_smaller_the_others_are_as_is_usual_beside_it(key: str, data: st.DataObject) -> None:
+    """Whoever measured one thing is asked for no second; what was not measured lies within what it is taken on."""
+    shape = SHAPES[key]
+    one = data.draw(st.sampled_from(shape.measures))
+    value = float(data.draw(st.integers(ceil(one.least), max(ceil(one.least), int(one.start)))))
+    made = build(shape, {one.key: value}).measures
+    assert made[one.key] == value
+    for other in shape.measures:
+        if other.key != one.key:
+            whole = made[other.within.of] if other.within else inf
+            assert other.least <= made[other.key] <= max(other.least, min(other.start, whole))
+
+
+def test_a_narrow_cabinet_has_a_bar_as_is_usual_on_it_and_what_was_measured_stays() -> None:
+    # nine tenths of 400, where 720 would reach studs that are not behind it
+    assert build(SHAPES["cabinet"], {"width": 400}).supports[0].width_mm == 360
+    assert build(SHAPES["cabinet"], {"width": 400, "bar": 390}).supports[0].width_mm == 390
+    assert build(SHAPES["cabinet"], {"width": 1200}).supports[0].width_mm == 720
+    # a thing that people call by its name starts as it is usual on it, and so does a smaller one
+    mirror = thing_named("mirror", load_catalogue())
+    (wide,) = {one.measures["across"] for one in (started(mirror, {}),)}
+    width = started(mirror, {}).measures["width"]
+    assert started(mirror, {"width": width / 2}).measures["across"] == round(wide / 2)
+
+
+def test_a_measure_that_nobody_took_gives_way_to_one_that_somebody_did() -> None:
+    hung = build(SHAPES["keyholes"], {})
+    assert hung.measures["across"] == 240
+    # typed one after the other: a piece of 300 may have them 240 apart, one of 200 may not
+    assert build(SHAPES["keyholes"], hung.measures | {"width": 300}, hung).measures["across"] == 240
+    assert build(SHAPES["keyholes"], hung.measures | {"width": 200}, hung).measures["across"] == 120
+    taken = build(SHAPES["keyholes"], hung.measures | {"across": 250}, hung)
+    with pytest.raises(BadInput) as refused:
+        build(SHAPES["keyholes"], taken.measures | {"width": 200}, taken)
+    assert [fault.path for fault in refused.value.faults] == ["measures.across"]
+    assert refused.value.faults[0].says == (
+        "Keyholes apart: 250 mm is more than there is of “Piece, wide”, 200 mm; give less, or measure both again"
+    )
+    # somebody who asks without a job said what he said
+    with pytest.raises(BadInput, match="Keyholes apart: 240 mm is more"):
+        build(SHAPES["keyholes"], {"across": 240, "width": 200})

@@ -11,7 +11,7 @@ from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Wo
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import ShapeDrawing, build, draw_shape, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
-from rockpin.core.tables.references import shape_named
+from rockpin.core.tables.references import shape_named, thing_named
 from rockpin.exchange.forms import Along, Decimal, Form, Paper, kind_of
 
 router = APIRouter(prefix="/api", tags=["fixture"])
@@ -20,7 +20,7 @@ router = APIRouter(prefix="/api", tags=["fixture"])
 @router.post("/shape-drawing")
 def shape_drawing(ask: ShapeMeasured, context: Context) -> ShapeDrawing:
     """A thing as its measures make it, and where each of them is taken. Nothing is kept."""
-    return draw_shape(shape_named(ask.shape, context.catalogue), ask.measures)
+    return draw_shape(thing_named(ask.shape, context.catalogue).shape, ask.measures)
 
 
 @router.put("/jobs/{job_id}/shape", response_model=Workspace)

@@ -142,7 +142,7 @@ class ShapeAsk(Model):
 
 
 class ShapeMeasured(Model):
-    """A shape and what was measured on it, for its drawing."""
+    """A thing, by its everyday name or its shape, and what was measured on it, for its drawing."""
 
     shape: Id
     measures: dict[Id, float] = Field(default_factory=dict, max_length=40)

@@ -75,6 +75,16 @@ function Dimension({ line, drawing, units }: { line: Line; drawing: Drawing; uni
   );
 }
 
+/** A thing as what was measured makes it, by its everyday name or its shape, with all its measures. */
+export function useShapeDrawing(shape: string, measures: Record<string, number>) {
+  return useQuery({
+    queryKey: ["shape-drawing", shape, measures],
+    queryFn: async () => unwrap(await client.POST("/api/shape-drawing", { body: { shape, measures } })),
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+  });
+}
+
 /** The thing from the front and from the side, and where the measure that is being told is taken. */
 export function MeasureDrawing({
   shape,
@@ -90,12 +100,7 @@ export function MeasureDrawing({
   label: string;
   units: Units;
 }) {
-  const { data } = useQuery({
-    queryKey: ["shape-drawing", shape, measures],
-    queryFn: async () => unwrap(await client.POST("/api/shape-drawing", { body: { shape, measures } })),
-    placeholderData: (before) => before,
-    staleTime: Infinity,
-  });
+  const { data } = useShapeDrawing(shape, measures);
   if (!data) return <div style={{ height: HIGH }} />;
   const { x, y, z, perMm } = viewsOf(data);
   const line = data.lines.find((one) => one.key === told);

@@ -160,9 +160,9 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
     """What a thing starts as, by its everyday name or by its shape. Raises BadInput where there is neither."""
     if thing := catalogue.common_thing_by_key.get(key):
         shape = catalogue.shape_by_key[thing.shape]
-        return ShapeStart(shape, dict(thing.measures), thing.hand or shape.hand, thing.short)
+        return ShapeStart(shape.starting(thing.measures), thing.hand or shape.hand, thing.short)
     shape = shape_named(key, catalogue)
-    return ShapeStart(shape, {}, shape.hand, shape.short)
+    return ShapeStart(shape, shape.hand, shape.short)
 
 
 def shape_named(key: str, catalogue: Catalogue) -> Shape:

@@ -1,5 +1,6 @@
 """The shapes that a fixture can be made from, as rows: what is to be measured on each, within which limits."""
 
+from collections.abc import Mapping
 from enum import StrEnum
 from typing import NamedTuple, Self
 
@@ -19,6 +20,13 @@ class MeasureUnit(StrEnum):
     YES = "yes"
 
 
+class MeasureShare(Model):
+    """The measure that another is taken on, and which share [1] of it that is at the most until it is measured."""
+
+    of: Id
+    share: float = Field(gt=0, le=1)
+
+
 class Measure(Model):
     """One thing to measure on a shape, with its limits. ``start``: until it has been measured."""
 
@@ -28,6 +36,16 @@ class Measure(Model):
     start: float
     least: float
     most: float
+    within: MeasureShare | None = None
+
+    def usual(self, before: Mapping[str, float]) -> float:
+        """What it is until it is measured [mm, kg, N or degrees, as it says].
+
+        ``before``: those that stand before it, as they are. A smaller part has its holes nearer together.
+        """
+        if self.within is None:
+            return self.start
+        return max(self.least, min(self.start, float(round(self.within.share * before[self.within.of]))))
 
 
 class ShapePlace(StrEnum):
@@ -60,6 +78,28 @@ class Shape(Row):
             raise ValueError(f"{self.key}: {', '.join(sorted(twice))} is both asked for and usual; keep one")
         return self
 
+    @model_validator(mode="after")
+    def _each_within_one_before(self) -> Self:
+        starts: dict[str, float] = {}
+        for one in self.measures:
+            if one.within and one.within.of not in starts:
+                raise ValueError(f"{self.key}: {one.key} lies within {one.within.of}, which does not stand before it")
+            if one.usual(starts) != one.start:
+                raise ValueError(f"{self.key}: {one.key} starts as a larger share of {one.within} than that")
+            starts[one.key] = one.start
+        return self
+
+    def starting(self, starts: Mapping[str, float]) -> "Shape":
+        """The shape with some measures [mm, kg, N or degrees] that start otherwise, by key."""
+        made: dict[str, Measure] = {}
+        for one in self.measures:
+            start, within = starts.get(one.key, one.start), one.within
+            if within and one.key in starts:
+                # as it is usual on this thing, so it is on a smaller one
+                within = MeasureShare(of=within.of, share=min(1.0, max(within.share, start / made[within.of].start)))
+            made[one.key] = one.model_copy(update={"start": start, "within": within})
+        return self.model_copy(update={"measures": tuple(made.values())})
+
 
 class CommonThing(Row):
     """What people put up, by the name they call it: a shape with measures of its own to start from.
@@ -78,9 +118,8 @@ class CommonThing(Row):
 
 
 class ShapeStart(NamedTuple):
-    """What a thing starts as: its shape, what is said of its measures, what hands do to it, what a job is called."""
+    """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called."""
 
     shape: Shape
-    measures: dict[str, float]
     hand: str
     short: str

@@ -3,7 +3,7 @@ import { type Lists, type Schemas } from "../../api/client";
 import { CutThrough } from "../../drawing/CutThrough";
 import { Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
-import { MeasureDrawing } from "../../ui/MeasureDrawing";
+import { MeasureDrawing, useShapeDrawing } from "../../ui/MeasureDrawing";
 import { Said } from "../../ui/Said";
 import { BecomesAJob } from "./BecomesAJob";
 import { NoAnswer, Question, Told } from "./parts";
@@ -23,20 +23,29 @@ const PLACES = [
 ];
 
 /** Every measure of the thing but what the sentence says already, as it is usually or as it was measured. */
-function Measures({ shape, said, asking }: { shape: Shape; said: string | undefined; asking: Asking }) {
+function Measures({
+  thing,
+  shape,
+  said,
+  asking,
+}: {
+  thing: string;
+  shape: Shape;
+  said: string | undefined;
+  asking: Asking;
+}) {
   const { supposed } = asking.asked;
   const [told, setTold] = useState<string | null>(null);
+  const given = supposed.measures ?? {};
+  const { data: drawing } = useShapeDrawing(thing, given);
   return (
     <details className="mt-4 border-t border-rule pt-2">
       <summary className="min-h-9 cursor-pointer py-1 text-[13px] font-semibold">
         Its measures, where you have them
       </summary>
       <MeasureDrawing
-        shape={shape.key}
-        measures={{
-          ...Object.fromEntries(shape.measures.map((one) => [one.key, one.start])),
-          ...supposed.measures,
-        }}
+        shape={thing}
+        measures={given}
         told={told}
         label={shape.measures.find((one) => one.key === told)?.label ?? shape.label}
         units={supposed.units ?? "metric"}
@@ -53,7 +62,7 @@ function Measures({ shape, said, asking }: { shape: Shape; said: string | undefi
               <span>{one.label}</span>
               <Figure
                 label={one.label}
-                value={supposed.measures?.[one.key] ?? one.start}
+                value={given[one.key] ?? drawing?.measures[one.key] ?? one.start}
                 kind={
                   one.unit === "mm" || one.unit === "signed"
                     ? "length"
@@ -62,7 +71,7 @@ function Measures({ shape, said, asking }: { shape: Shape; said: string | undefi
                       : "number"
                 }
                 units={supposed.units ?? "metric"}
-                onChange={(value) => asking.say({ measures: { ...supposed.measures, [one.key]: value } })}
+                onChange={(value) => asking.say({ measures: { ...given, [one.key]: value } })}
               />
             </li>
           ))}
@@ -322,7 +331,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
       answer={data ? <Answer answer={data} asking={asking} /> : <NoAnswer error={error} />}
     >
       {data && error && <NoAnswer error={error} />}
-      <Measures shape={shape} said={holds?.key} asking={asking} />
+      <Measures thing={start.key} shape={shape} said={holds?.key} asking={asking} />
       <Place asking={asking} lists={lists} />
     </Question>
   );
