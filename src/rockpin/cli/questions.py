@@ -8,7 +8,7 @@ import typer
 
 from rockpin.cli.shared import app, fail
 from rockpin.core.base.errors import BadInput, Fault, RockPinError, fault_of
-from rockpin.core.base.quantities import UnitSystem, parse_length_mm, parse_mass_kg
+from rockpin.core.base.quantities import UnitSystem, parse_force_n, parse_length_mm, parse_mass_kg
 
 if TYPE_CHECKING:
     from rockpin.core.questions import Supposed
@@ -68,6 +68,30 @@ def _meant(said: str, rows: "Sequence[BuildUp | CommonThing | Shape | Hand]", fi
     raise BadInput([Fault(field, f"“{said}” is not known here; there are {', '.join(row.key for row in rows)}")])
 
 
+def _measures(said: list[str] | None, shape: "Shape", units: UnitSystem) -> dict[str, float]:
+    """What was measured on a thing, in the units that each measure has."""
+    units_of, found = {one.key: one.unit.value for one in shape.measures}, {}
+    for one in said or ():
+        key, equals, value = (part.strip() for part in one.partition("="))
+        if not equals or not value:
+            raise BadInput([Fault("measure", f"“{one}” has no value; write it like width=40cm")])
+        match units_of.get(key):
+            case "mm" | "signed":
+                found[key] = parse_length_mm(value, units, key)
+            case "kg":
+                found[key] = parse_mass_kg(value, units, key)
+            case "N":
+                found[key] = parse_force_n(value, units, key)
+            case None:
+                raise BadInput([Fault("measure", f"“{key}” is no measure of it; there are {', '.join(units_of)}")])
+            case _:
+                try:
+                    found[key] = float(value)
+                except ValueError:
+                    raise BadInput([Fault(key, f"“{value}” is no number; give one")]) from None
+    return found
+
+
 def _mm(text: str | None, units: UnitSystem, field: str) -> float | None:
     return None if text is None else parse_length_mm(text, units, field)
 
@@ -122,6 +146,11 @@ def goes_in(
     plaster: Plaster = None,
     in_studs: Studs = False,
     hand: HandOn = None,
+    environment: Annotated[str, typer.Option("--in", help="Where it hangs: dry, wet or outdoor.")] = "dry",
+    measure: Annotated[
+        list[str] | None,
+        typer.Option("--measure", help="What was measured on it, as width=40cm; what was not follows from it."),
+    ] = None,
     region: Region = "britain",
     units: Units = UnitSystem.METRIC,
 ) -> None:
@@ -138,13 +167,16 @@ def goes_in(
             plaster_mm=plaster,
             in_studs=in_studs,
             hand=hand,
+            environment=environment,
             region=region,
         )
+        shape = thing_named(asked.shape, catalogue).shape
+        told = _measures(measure, shape, units)
         if holds is not None:
             # what holds nothing but itself is asked for by its own weight
-            told = {one.key for one in thing_named(asked.shape, catalogue).shape.measures}
-            mass = {"holds" if "holds" in told else "own": parse_mass_kg(holds, units, "holds")}
-            asked = asked.model_copy(update={"measures": mass})
+            has = {one.key for one in shape.measures}
+            told["holds" if "holds" in has else "own"] = parse_mass_kg(holds, units, "holds")
+        asked = asked.model_copy(update={"measures": told})
         answer = what_goes_in(asked, catalogue)
         verdict = answer.verdict
         print(" ".join(filter(None, (f"{answer.title}: {verdict.label}.", verdict.sentence, verdict.action))))
