@@ -164,6 +164,79 @@ def test_an_arm_between_studs_is_sent_onto_a_board_across_them() -> None:
     assert between_studs(asked.model_copy(update={"wall": "plastered_brick"}), CATALOGUE) is None
 
 
+@pytest.mark.parametrize(
+    ("region", "apart_mm", "each"),
+    [
+        # studs of 38 mm leave 9 mm to either side of their middle: 18 mm together
+        (Region.BRITAIN, 400, True),
+        (Region.BRITAIN, 418, True),
+        (Region.BRITAIN, 420, False),
+        (Region.BRITAIN, 240, False),
+        (Region.BRITAIN, 600, True),
+        (Region.BRITAIN, 520, False),
+        # too far apart for one stud
+        (Region.BRITAIN, 20, False),
+        (Region.NORTH_AMERICA, 406, True),
+        (Region.NORTH_AMERICA, 500, False),
+    ],
+)
+def test_holes_are_all_in_studs_only_where_studs_stand_so(region: Region, apart_mm: float, each: bool) -> None:
+    """Two hangers: what is as far apart as studs usually are goes onto them, and nothing else does."""
+    measures = {"width": 700, "across": apart_mm}
+    asked = Supposed(wall="board_on_studs", shape="keyholes", measures=measures, in_studs=True, region=region)
+    job = supposed_job(asked, CATALOGUE)
+    holes = [hole.x_mm for hole in place_fixture(job, CATALOGUE.figures.setout.channel_back_mm).holes]
+    framing = job.wall.framing
+    assert framing
+    if framing.row is None:
+        assert each
+        for x in holes:
+            assert min(abs(x - one.rect.centre_x_mm) for one in framing.members) <= 9
+        return
+    assert not each
+    pitch = framing.row.pitch_mm
+    off = sorted(abs((x - framing.row.first_centre_mm + pitch / 2) % pitch - pitch / 2) for x in holes)
+    assert off[0] == pytest.approx(0, abs=1e-6)
+    assert off[1] > 9
+    answer = what_goes_in(asked, CATALOGUE)
+    assert any("and its holes do not: 1 of 2 is in a stud, the others between them." in one for one in answer.assumed)
+
+
+def test_no_grab_rail_is_held_by_studs_that_do_not_stand_so() -> None:
+    """Each flange has one hole of three in a stud of 38 mm at the most, and board carries nobody."""
+    answer = what_goes_in(Supposed(wall="board_on_studs", shape="grab_rail", in_studs=True), CATALOGUE)
+    assert answer.verdict.word is VerdictWord.DO_NOT_DRILL
+    assert any(way.startswith("Open the wall and put wood between the studs") for way in answer.ways)
+    # a towel rail has one post on a stud, and the other one in the board
+    rail = what_goes_in(Supposed(wall="board_on_studs", shape="towel_rail", in_studs=True), CATALOGUE)
+    assert rail.together
+    assert [fit.count for fit in rail.fits] == [2, 2]
+    # a plate that offers a row of holes is screwed by those that are as far apart as studs
+    screen = what_goes_in(Supposed(wall="board_on_studs", shape="tv_on_plate", in_studs=True), CATALOGUE)
+    assert any(one.startswith("Every hole is in the middle of a stud") for one in screen.assumed)
+
+
+def test_brackets_that_go_where_they_hold_are_on_studs_unless_somebody_measured_where() -> None:
+    shelf = Supposed(wall="board_on_studs", shape="shelf", in_studs=True)
+    assert any("and put its brackets there" in one for one in what_goes_in(shelf, CATALOGUE).assumed)
+    measured = shelf.model_copy(update={"measures": {"margin": 150.0}})
+    assert any("Studs stand 400 mm apart, and its" in one for one in what_goes_in(measured, CATALOGUE).assumed)
+    # five of them on 800 mm stand nearer together than studs do
+    many = shelf.model_copy(update={"measures": {"brackets": 5.0}})
+    assert any("Studs stand 400 mm apart, and its" in one for one in what_goes_in(many, CATALOGUE).assumed)
+
+
+def test_a_bar_is_drilled_on_as_many_studs_as_stand_behind_it() -> None:
+    """A bar of 720 mm whose ends want some wood to spare has two studs behind it at 400; one of 360 has one."""
+    for width, behind in ((800.0, 2), (400.0, 1)):
+        asked = Supposed(wall="board_on_studs", shape="cabinet", measures={"width": width, "clips": 0}, in_studs=True)
+        row = supposed_job(asked, CATALOGUE).wall.framing.row  # type: ignore[union-attr]
+        assert row
+        bar = (3000 - width) / 2 + (width - 0.9 * width) / 2, (3000 + width) / 2 - (width - 0.9 * width) / 2
+        studs = [x for k in range(-10, 10) if bar[0] < (x := row.first_centre_mm + k * row.pitch_mm) < bar[1]]
+        assert len(studs) == behind
+
+
 def test_between_studs_is_midway_between_two_of_them() -> None:
     asked = Supposed(wall="board_on_studs", shape="hook")
     job = between_studs(asked, CATALOGUE)

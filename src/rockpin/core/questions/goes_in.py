@@ -1,7 +1,6 @@
 """What goes in? The best fixings for a thing on a wall as far as both are known, each put through the whole plan."""
 
 from collections.abc import Iterable, Sequence
-from itertools import pairwise
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, VerdictWord, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
@@ -29,11 +28,12 @@ from rockpin.core.plan import (
     with_what,
 )
 from rockpin.core.questions.supposed import (
-    SAME_STUD_MM,
     Refusal,
     Supposed,
     assumed,
     between_studs,
+    each_in_a_stud,
+    job_of,
     supposed_job,
     title_of,
 )
@@ -44,8 +44,6 @@ from rockpin.core.tables.shapes import Measure
 _ANSWERS = 3
 _REFUSALS = 4
 _WAYS = 3
-_STUDS_APART_MM = 250.0
-"""Two studs stand at least so far apart [mm], middle to middle, but beside openings and corners."""
 _OF_THE_THING = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
 """What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
 _EACH = "Its holes want different fixings."
@@ -271,14 +269,11 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
     if bars := _bars(job):
         job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
     plan = make_plan(job, catalogue, keep)
-    columns = sorted(hole.x_mm for hole in plan.holes)
-    if any(SAME_STUD_MM < right - left < _STUDS_APART_MM for left, right in pairwise(columns)):
-        # no two studs stand so close together
-        return ()
+    each = each_in_a_stud(asked, job_of(asked, catalogue), catalogue)
     if all(hole.chosen for hole in plan.holes) and verdict_of(_told(plan.findings), "").word is VerdictWord.READY:
-        return (f"{_WHERE_STUDS_ARE}: {with_what(plan)}.",)
+        return (f"{_WHERE_STUDS_ARE if each else _WHERE_SOME_ARE}: {with_what(plan)}.",)
     # ways that change the wall or the load are as good where there is no stud
-    ways = [one for one in ways_out(job, catalogue) if one.kind in _IN_ONE_GO]
+    ways = [one for one in ways_out(job, catalogue) if one.kind in _IN_ONE_GO] if each else []
     return (f"{_WHERE_STUDS_ARE}, and {inside(ways[0].sentence)}",) if ways else ()
 
 
@@ -290,6 +285,7 @@ def _across_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[st
 
 
 _WHERE_STUDS_ARE = "Put it where studs are, each hole in the middle of one"
+_WHERE_SOME_ARE = "Put it where some of its holes are in the middle of a stud and the others between them"
 
 
 def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FixingAnswer:

@@ -14,10 +14,11 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.evidence import Evidence, Finish, HowStated, Location
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, Site
-from rockpin.core.document.wall import Courses, Framing, HowKnown, Member, Point, Wall
+from rockpin.core.document.wall import Courses, Framing, HowKnown, Point, Wall
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import started
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
+from rockpin.core.questions.studs import all_on_studs, studs_behind, studs_text
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import thing_named
@@ -27,8 +28,6 @@ _WALL = "wall"
 _SITE = "site"
 _JOB = "asked"
 _TOLD_MEASURES = ("width", "height", "depth", "own", "holds")
-SAME_STUD_MM = 25.0
-"""Holes whose columns lie no farther apart [mm] are supposed to stand in one stud."""
 
 
 class Supposed(Model):
@@ -132,8 +131,21 @@ def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> CoursesSh
     return off_joints(courses, holes, catalogue.figures.framing)
 
 
+def _free(asked: Supposed, catalogue: Catalogue) -> bool:
+    """Whether the thing's brackets go where they hold: nobody measured where they are."""
+    return thing_named(asked.shape, catalogue).brackets_free and "margin" not in asked.measures
+
+
+def each_in_a_stud(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> bool:
+    """Whether studs stand so that every hole of a job that was supposed can be in one at once."""
+    start = catalogue.build_up_by_key.get(asked.wall or "")
+    if start is None or not start.stud_width_mm:
+        return False
+    return all_on_studs(job, start.stud_width_mm, _free(asked, catalogue), catalogue)
+
+
 def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
-    """The same job, its studs where the answer is meant for: behind every hole, or behind none; its holes off joints.
+    """The same job, its studs where the answer is meant for: behind the holes, or behind none; its holes off joints.
 
     Only an answer rests on that. Nobody has looked yet, so the job itself is started without.
     """
@@ -144,22 +156,7 @@ def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
         return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": courses}),)})
     if start is None or not start.stud_width_mm:
         return job
-    columns: list[float] = []
-    for hole in sorted(place_fixture(job, catalogue.figures.setout.channel_back_mm).holes, key=lambda one: one.x_mm):
-        if not columns or hole.x_mm - columns[-1] > SAME_STUD_MM:
-            columns.append(hole.x_mm)
-    studs = tuple(
-        Member(
-            id=f"supposed-{number}",
-            x_mm=x - start.stud_width_mm / 2,
-            y_mm=0,
-            width_mm=start.stud_width_mm,
-            height_mm=job.wall.height_mm,
-            known=HowKnown.SEEN,
-        )
-        for number, x in enumerate(columns)
-    )
-    framing = Framing(members=studs) if asked.in_studs else None
+    framing = studs_behind(job, start.stud_width_mm, _free(asked, catalogue), catalogue) if asked.in_studs else None
     return job.model_copy(update={"walls": (job.wall.model_copy(update={"framing": framing}),)})
 
 
@@ -194,7 +191,7 @@ def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[st
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if start is not None and start.stud_width_mm:
         found.append(
-            "Every hole is in the middle of a stud; find them before you mark."
+            studs_text(job, start.stud_width_mm, _free(asked, catalogue), catalogue)
             if asked.in_studs
             else "Every hole is between the studs, where there is only the board."
         )

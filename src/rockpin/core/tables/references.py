@@ -160,9 +160,10 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
     """What a thing starts as, by its everyday name or by its shape. Raises BadInput where there is neither."""
     if thing := catalogue.common_thing_by_key.get(key):
         shape = catalogue.shape_by_key[thing.shape]
-        return ShapeStart(shape.starting(thing.measures), thing.hand or shape.hand, thing.short)
+        free = thing.brackets_free or shape.brackets_free
+        return ShapeStart(shape.starting(thing.measures), thing.hand or shape.hand, thing.short, free)
     shape = shape_named(key, catalogue)
-    return ShapeStart(shape, shape.hand, shape.short)
+    return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free)
 
 
 def shape_named(key: str, catalogue: Catalogue) -> Shape:

@@ -68,6 +68,7 @@ class Shape(Row):
     duty: Id
     hand: Id
     brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
+    brackets_free: bool = Field(default=False, description="whoever hangs it puts its brackets where they hold")
     place: ShapePlace = ShapePlace.WALL
     measures: tuple[Measure, ...] = Field(min_length=1)
     usual: dict[Id, float] = Field(default_factory=dict)
@@ -110,6 +111,7 @@ class CommonThing(Row):
     shape: Id
     measures: dict[Id, float] = Field(default_factory=dict)
     hand: Id | None = None
+    brackets_free: bool = False
 
     @property
     def short(self) -> str:
@@ -118,8 +120,12 @@ class CommonThing(Row):
 
 
 class ShapeStart(NamedTuple):
-    """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called."""
+    """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called.
+
+    ``brackets_free``: whoever hangs it puts its brackets where they hold.
+    """
 
     shape: Shape
     hand: str
     short: str
+    brackets_free: bool

@@ -58,7 +58,8 @@ class StartTable(Model):
 
     ``find_sigma_mm``: spread of a find that nobody measured. ``rail_above_mm``: a handrail above the nosing line.
     ``sized_for``: regions whose sizes the usual build-ups have as they stand. Elsewhere a size is usual from
-    ``usual_share`` [1] of what is built there, and a pitch is the same within ``pitch_within`` [1] of it.
+    ``usual_share`` [1] of what is built there, and a pitch is the same within ``pitch_within`` [1] of it. Studs may be
+    expected as far apart as they are in ``common_pitch_share`` [1] of the walls.
     """
 
     source: Name
@@ -72,6 +73,7 @@ class StartTable(Model):
     sized_for: tuple[Region, ...]
     usual_share: float = Field(gt=0, lt=1)
     pitch_within: float = Field(gt=0, lt=1)
+    common_pitch_share: float = Field(gt=0, lt=1)
     members: dict[MemberKind, MemberStart]
     openings: dict[OpeningKind, OpeningStart]
     thing: ThingStart

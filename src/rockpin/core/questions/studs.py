@@ -1,0 +1,156 @@
+"""Where an answer supposes the studs of a wall: as far apart as studs stand, and as many holes on them as can be.
+
+Holes that lie otherwise apart than studs are never all in one: the answer then is for some in wood and the rest in
+what is between.
+"""
+
+from collections.abc import Sequence
+from itertools import combinations, pairwise
+
+from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import show_length
+from rockpin.core.document.fixture import Attachment, LinkKind
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import Framing, HowKnown, Member, StudRow
+from rockpin.core.setout import place_fixture
+from rockpin.core.tables.catalogue import Catalogue
+
+_CLEAR_MM = 25.0
+"""A hole farther than so much [mm] from a stud's side is in what is between them, not on its edge."""
+
+
+def _holes_x_mm(job: JobDocument, catalogue: Catalogue) -> list[float]:
+    placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
+    return sorted(hole.x_mm for hole in placed.holes)
+
+
+def _off_middle_mm(x_mm: float, first_mm: float, pitch_mm: float) -> float:
+    """How far [mm] a place is from the middle of the nearest stud of a row."""
+    return abs((x_mm - first_mm + pitch_mm / 2) % pitch_mm - pitch_mm / 2)
+
+
+def _columns(xs: Sequence[float], play_mm: float) -> list[float]:
+    """The middles [mm] of columns of holes: those that lie no farther apart than one stud takes."""
+    groups: list[list[float]] = []
+    for x in sorted(xs):
+        if groups and x - groups[-1][0] <= 2 * play_mm:
+            groups[-1].append(x)
+        else:
+            groups.append([x])
+    return [(group[0] + group[-1]) / 2 for group in groups]
+
+
+def _play_mm(stud_mm: float, catalogue: Catalogue) -> float:
+    """How far [mm] a hole may be from a stud's middle with enough wood beside it."""
+    return max(0.0, stud_mm / 2 - catalogue.figures.framing.wood_edge_min_mm)
+
+
+def usual_pitches_mm(job: JobDocument, catalogue: Catalogue) -> tuple[float, ...]:
+    """How far apart [mm] studs usually stand there: as on the wall itself, and what else is common in the region."""
+    row = job.wall.framing.row if job.wall.framing else None
+    least = catalogue.starts.common_pitch_share
+    common = [one.pitch_mm for one in catalogue.belief.pitches if one.regions[job.site.region] >= least]
+    return tuple(dict.fromkeys([*([row.pitch_mm] if row else []), *common]))
+
+
+def _on_one_row(columns: Sequence[float], pitch_mm: float, play_mm: float) -> bool:
+    """Whether all columns can be on studs so far apart [mm] at once."""
+    off = [(x - columns[0] + pitch_mm / 2) % pitch_mm - pitch_mm / 2 for x in columns]
+    return max(off) - min(off) <= 2 * play_mm
+
+
+def _spare_fit(job: JobDocument, pitches: Sequence[float], play_mm: float) -> bool:
+    """Whether a plate that offers more holes than it uses has two of them as far apart as studs are."""
+    for support in job.fixture.supports:
+        if all(hole.used for hole in support.holes):
+            continue
+        places = _columns([hole.x_mm for hole in support.holes], 0.5)
+        if any(_on_one_row(two, pitch, play_mm) for two in combinations(places, 2) for pitch in pitches):
+            return True
+    return False
+
+
+def _bars(job: JobDocument, catalogue: Catalogue) -> list[Rect]:
+    """The bars whose holes are drilled where the studs are, as they lie on the wall."""
+    placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
+    bars = {one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED}
+    return [part.area for part in placed.supports if part.id in bars]
+
+
+def all_on_studs(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> bool:
+    """Whether each hole of a thing can be in a stud at once.
+
+    ``stud_mm``: how wide studs are. ``brackets_free``: whoever hangs it puts its brackets where they hold.
+    """
+    play = _play_mm(stud_mm, catalogue)
+    columns, pitches = _columns(_holes_x_mm(job, catalogue), play), usual_pitches_mm(job, catalogue)
+    if len(columns) < 2 or any(_on_one_row(columns, pitch, play) for pitch in pitches):
+        return True
+    sliding = all(one.attachment is Attachment.SLIDING for one in job.fixture.supports)
+    drilled = any(one.kind is LinkKind.BACKING_BOARD for one in job.fixture.links)
+    if brackets_free or sliding or drilled:
+        # put a little nearer together or farther apart, they are on studs; no nearer than these stand
+        return min(b - a for a, b in pairwise(columns)) >= min(pitches) - 2 * play
+    return _spare_fit(job, pitches, play)
+
+
+def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> Framing | None:
+    """The studs that an answer supposes for what goes into studs: one behind each column, or a row of them.
+
+    None where nobody knows how far apart they stand.
+    """
+    row = job.wall.framing.row if job.wall.framing else None
+    columns = _columns(_holes_x_mm(job, catalogue), _play_mm(stud_mm, catalogue))
+    bars = _bars(job, catalogue)
+    if row is None or (columns and not bars and all_on_studs(job, stud_mm, brackets_free, catalogue)):
+        members = (
+            Member(
+                id=f"supposed-{number}",
+                x_mm=x - stud_mm / 2,
+                y_mm=0,
+                width_mm=stud_mm,
+                height_mm=job.wall.height_mm,
+                known=HowKnown.SEEN,
+            )
+            for number, x in enumerate(columns)
+        )
+        return Framing(members=tuple(members))
+    first = _best_first_mm(columns, bars, row, _play_mm(stud_mm, catalogue), catalogue)
+    seen = {"first_centre_mm": first, "stud_width_mm": stud_mm, "known": HowKnown.SEEN}
+    return Framing(row=row.model_copy(update=seen))
+
+
+def _best_first_mm(
+    columns: Sequence[float], bars: Sequence[Rect], row: StudRow, play_mm: float, catalogue: Catalogue
+) -> float:
+    """Where a row of studs begins [mm] so that most is on it, and what is not lies well between."""
+    pitch, end = row.pitch_mm, catalogue.figures.setout.bar_end_mm
+    starts = [*columns, *((a + b) / 2 for a, b in combinations(columns, 2))]
+    for bar in bars:
+        starts += [bar.centre_x_mm, bar.centre_x_mm + pitch / 2]
+
+    def worth(start: float) -> tuple[int, int, float]:
+        off = [_off_middle_mm(x, start, pitch) for x in columns]
+        behind = sum(
+            int((bar.right_mm - end - start) // pitch) - int(-((start - bar.x_mm - end) // pitch)) + 1 for bar in bars
+        )
+        clear = sum(one > row.stud_width_mm / 2 + _CLEAR_MM for one in off)
+        return behind + sum(one <= play_mm for one in off), clear, -start
+
+    return max(starts, key=worth, default=0.0) % pitch
+
+
+def studs_text(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> str:
+    """What an answer for studs takes for granted of them. ``job``: with the studs that it supposes."""
+    xs, framing = _holes_x_mm(job, catalogue), job.wall.framing
+    row = framing.row if framing else None
+    if row is None:
+        then = ", and put its brackets there" if brackets_free and len(set(xs)) > 1 else " before you mark"
+        return f"Every hole is in the middle of a stud; find them{then}."
+    play = _play_mm(stud_mm, catalogue)
+    on = sum(_off_middle_mm(x, row.first_centre_mm, row.pitch_mm) <= play for x in xs)
+    apart = f"Studs stand {show_length(row.pitch_mm, job.site.units)} apart"
+    if on == len(xs):
+        return f"{apart}, and every hole is in one; find them before you mark."
+    some = f"{on} of {len(xs)} {'is' if on == 1 else 'are'} in a stud"
+    return f"{apart}, and its holes do not: {some}, the others between them."
