@@ -34,7 +34,7 @@ from rockpin.core.questions.supposed import (
     between_studs,
     each_in_a_stud,
     job_of,
-    supposed_job,
+    supposed_jobs,
     title_of,
 )
 from rockpin.core.tables.catalogue import Catalogue
@@ -265,10 +265,7 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if asked.in_studs or start is None or not start.stud_width_mm:
         return ()
-    job = supposed_job(asked.model_copy(update={"in_studs": True}), catalogue)
-    if bars := _bars(job):
-        job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
-    plan = make_plan(job, catalogue, keep)
+    job, plan = _planned(asked.model_copy(update={"in_studs": True}), catalogue, keep)
     each = each_in_a_stud(asked, job_of(asked, catalogue), catalogue)
     if all(hole.chosen for hole in plan.holes) and verdict_of(_told(plan.findings), "").word is VerdictWord.READY:
         return (f"{_WHERE_STUDS_ARE if each else _WHERE_SOME_ARE}: {with_what(plan)}.",)
@@ -288,13 +285,24 @@ _WHERE_STUDS_ARE = "Put it where studs are, each hole in the middle of one"
 _WHERE_SOME_ARE = "Put it where some of its holes are in the middle of a stud and the others between them"
 
 
+def _planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:
+    """The job that is supposed with its plan; of several the one that comes out best, the first of those alike."""
+    found: list[tuple[int, JobDocument, Plan]] = []
+    for job in supposed_jobs(asked, catalogue):
+        if bars := _bars(job):
+            # whoever hangs it drills them where the wall holds, and so does the answer
+            job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
+        plan = make_plan(job, catalogue, keep)
+        found.append((list(VerdictWord).index(verdict_of(_told(plan.findings), "").word), job, plan))
+        if found[-1][0] == 0:
+            break
+    _, job, plan = min(found, key=lambda one: one[0])
+    return job, plan
+
+
 def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FixingAnswer:
     """The best fixings for a thing on a wall. Raises BadInput for what the catalogue does not have."""
-    job = supposed_job(asked, catalogue)
-    if bars := _bars(job):
-        # whoever hangs it drills them where the wall holds, and so does the answer
-        job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
-    plan = make_plan(job, catalogue, keep)
+    job, plan = _planned(asked, catalogue, keep)
     done = compute_stages(job, catalogue, keep, advise=False)
     named = _worth_naming(done.choices, catalogue)
     hand = {row.key: row for row in catalogue.hands}[job.fixture.hand]

@@ -15,6 +15,8 @@ from rockpin.core.document.wall import Framing, HowKnown, Member, StudRow
 from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
+_ROWS = 4
+"""So many rows of studs are tried for what cannot be on studs with every hole."""
 _CLEAR_MM = 25.0
 """A hole farther than so much [mm] from a stud's side is in what is between them, not on its edge."""
 
@@ -94,10 +96,9 @@ def all_on_studs(job: JobDocument, stud_mm: float, brackets_free: bool, catalogu
     return _spare_fit(job, pitches, play)
 
 
-def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> Framing | None:
-    """The studs that an answer supposes for what goes into studs: one behind each column, or a row of them.
-
-    None where nobody knows how far apart they stand.
+def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> tuple[Framing, ...]:
+    """The studs that an answer supposes for what goes into studs: one behind each column of holes; where they stand
+    otherwise, rows of them, the one with most on it first. Without a usual distance there is one behind each column.
     """
     row = job.wall.framing.row if job.wall.framing else None
     columns = _columns(_holes_x_mm(job, catalogue), _play_mm(stud_mm, catalogue))
@@ -114,30 +115,30 @@ def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogu
             )
             for number, x in enumerate(columns)
         )
-        return Framing(members=tuple(members))
-    first = _best_first_mm(columns, bars, row, _play_mm(stud_mm, catalogue), catalogue)
-    seen = {"first_centre_mm": first, "stud_width_mm": stud_mm, "known": HowKnown.SEEN}
-    return Framing(row=row.model_copy(update=seen))
+        return (Framing(members=tuple(members)),)
+    seen = row.model_copy(update={"stud_width_mm": stud_mm, "known": HowKnown.SEEN})
+    firsts = _firsts_mm(columns, bars, seen, catalogue)
+    return tuple(Framing(row=seen.model_copy(update={"first_centre_mm": first})) for first in firsts)
 
 
-def _best_first_mm(
-    columns: Sequence[float], bars: Sequence[Rect], row: StudRow, play_mm: float, catalogue: Catalogue
-) -> float:
-    """Where a row of studs begins [mm] so that most is on it, and what is not lies well between."""
+def _firsts_mm(columns: Sequence[float], bars: Sequence[Rect], row: StudRow, catalogue: Catalogue) -> list[float]:
+    """Where a row of studs may begin [mm] with something on it: the place with most on it first."""
     pitch, end = row.pitch_mm, catalogue.figures.setout.bar_end_mm
+    play = _play_mm(row.stud_width_mm, catalogue)
     starts = [*columns, *((a + b) / 2 for a, b in combinations(columns, 2))]
     for bar in bars:
         starts += [bar.centre_x_mm, bar.centre_x_mm + pitch / 2]
 
-    def worth(start: float) -> tuple[int, int, float]:
+    def worth(start: float) -> tuple[int, int]:
         off = [_off_middle_mm(x, start, pitch) for x in columns]
         behind = sum(
-            int((bar.right_mm - end - start) // pitch) - int(-((start - bar.x_mm - end) // pitch)) + 1 for bar in bars
+            int((bar.right_mm - end - start) // pitch) + int((start - bar.x_mm - end) // pitch) + 1 for bar in bars
         )
         clear = sum(one > row.stud_width_mm / 2 + _CLEAR_MM for one in off)
-        return behind + sum(one <= play_mm for one in off), clear, -start
+        return behind + sum(one <= play for one in off), clear
 
-    return max(starts, key=worth, default=0.0) % pitch
+    firsts = sorted(dict.fromkeys(round(start % pitch, 3) for start in starts), key=worth, reverse=True)
+    return [first for first in firsts if worth(first)[0]][:_ROWS] or [0.0]
 
 
 def studs_text(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> str:

@@ -145,19 +145,30 @@ def each_in_a_stud(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> b
 
 
 def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
+    """The first of the jobs that are supposed."""
+    return supposed_jobs(asked, catalogue)[0]
+
+
+def supposed_jobs(asked: Supposed, catalogue: Catalogue) -> tuple[JobDocument, ...]:
     """The same job, its studs where the answer is meant for: behind the holes, or behind none; its holes off joints.
 
-    Only an answer rests on that. Nobody has looked yet, so the job itself is started without.
+    Several where not every hole can be in a stud: it hangs where that comes out best. Only an answer rests on that.
+    Nobody has looked yet, so the job itself is started without.
     """
     job = job_of(asked, catalogue)
     start = catalogue.build_up_by_key.get(asked.wall or "")
+
+    def on(**wall: object) -> JobDocument:
+        return job.model_copy(update={"walls": (job.wall.model_copy(update=wall),)})
+
     if job.wall.courses is not None:
-        courses = _laid(job.wall.courses, job, catalogue).courses
-        return job.model_copy(update={"walls": (job.wall.model_copy(update={"courses": courses}),)})
+        return (on(courses=_laid(job.wall.courses, job, catalogue).courses),)
     if start is None or not start.stud_width_mm:
-        return job
-    framing = studs_behind(job, start.stud_width_mm, _free(asked, catalogue), catalogue) if asked.in_studs else None
-    return job.model_copy(update={"walls": (job.wall.model_copy(update={"framing": framing}),)})
+        return (job,)
+    if not asked.in_studs:
+        return (on(framing=None),)
+    framings = studs_behind(job, start.stud_width_mm, _free(asked, catalogue), catalogue)
+    return tuple(on(framing=framing) for framing in framings)
 
 
 def between_studs(asked: Supposed, catalogue: Catalogue) -> JobDocument | None:
