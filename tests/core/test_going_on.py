@@ -10,7 +10,7 @@ from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRow, Wall
-from rockpin.core.drilling import drilled_holes
+from rockpin.core.drilling import drilled_holes, told_by_holes
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan import Plan, Report, make_plan, reported, ways_on
@@ -151,6 +151,7 @@ def test_a_soft_joint_halves_the_plug_and_the_rail_moves_to_the_middle_of_a_cour
     moves = [way for way in ways_on(after, "h2", CATALOGUE).ways if way.kind == "move"]
     assert all(hypot(d.x_mm - moves[0].old[0].x_mm, d.y_mm - moves[0].old[0].y_mm) >= 38 for d in moves[0].new[1:2])
     assert [way.new_holes for way in moves] == [4] * len(moves)
+    assert abs(moves[0].job.placement.y_mm - base.placement.y_mm) == 38
 
 
 def test_a_plug_has_no_place_in_a_void_unless_it_ends_before_it() -> None:
@@ -416,3 +417,15 @@ def test_a_hole_for_an_anchor_that_went_in_is_no_stud_however_wide_its_wing() ->
     wide = after.model_copy(update={"choices": chosen("spring_toggle_m6", 1)})
     assert plan.holes[0].chosen != "spring_toggle_m6"
     assert "stud-open" in {one.code for one in make_plan(wide, CATALOGUE, KEEP).findings}
+
+
+def test_a_hole_deeper_than_any_probe_is_told_all_the_same() -> None:
+    """A probe is told down to 400 mm; a hole through a thick wall may be deeper, and the job is planned on."""
+    base = job(brick_wall(15, 600), TWO, 1057, 1007)
+    after, plan = answered(base, "h1", "harder", came_out="red", depth_mm=500)
+    assert plan.holes
+    assert not [one for one in told_by_holes(after, CATALOGUE).wall.evidence if one.probe]
+    shallow, _ = answered(base, "h1", "harder", came_out="red", depth_mm=400)
+    (told,) = (one.probe for one in told_by_holes(shallow, CATALOGUE).wall.evidence)
+    assert told is not None
+    assert told.intervals[-1].to_mm == 400

@@ -15,7 +15,7 @@ from rockpin.core.framing.behind import members_of
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.read import Hidden, read_hidden
 from rockpin.core.identification.reading import read_stated
-from rockpin.core.plan.findings.hidden import hazard_findings
+from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
 from tests.builders import brick_wall, stud_wall
 
 
@@ -218,3 +218,12 @@ def test_a_mirrored_wall_gives_a_mirrored_answer(x: float, y: float, px: float, 
         return stud_wall(framing=None, points=(Point(id="p", kind="switch", x_mm=at, y_mm=py),))
 
     assert worst(wall(px), x, y, reach) == worst(wall(4000 - px), 4000 - x, y, reach)
+
+
+def test_a_sweep_stands_for_a_look_only_where_the_whole_hole_lies_in_it() -> None:
+    """A hole of 10 mm reaches 5 from its middle: 6 mm in from the edge of what was swept it was looked at, 4 not."""
+    area = Rect(x_mm=100, y_mm=100, width_mm=1000, height_mm=1000)
+    wall = brick_wall(looked=False, scans=(Scan(id="s", mode=ScanMode.METAL, area=area, claimed_depth_mm=80),))
+    for inside_mm, looked in ((6, True), (4, False)):
+        hole = PlannedHole("h", 1, 100 + inside_mm, 600, 10, 40, in_stud=False)
+        assert (hidden_findings(wall, [hole]) == []) is looked

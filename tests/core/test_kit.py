@@ -1,5 +1,8 @@
 """The van: what is marked, what comes next when it runs short, and what fits a hole that exists."""
 
+import pytest
+from pydantic import ValidationError
+
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
@@ -109,3 +112,12 @@ def test_who_wants_the_smallest_hole_gets_the_narrowest_that_holds() -> None:
     (chosen,) = {hole.chosen for hole in planned(Kit(), wish=Wish.SMALLEST_HOLE).holes}
     assert chosen is not None
     assert wide[chosen] == min(wide[key] for key in holds if key in wide)
+
+
+def test_what_stands_twice_is_named() -> None:
+    keys = ("nylon_plug_6", "nylon_plug_8", "nylon_plug_6")
+    with pytest.raises(ValidationError, match="fixings: nylon_plug_6 stands twice"):
+        Kit(fixings=tuple(KitItem(key=key, count=1) for key in keys))
+    sizes = (("wood_4_0", 40), ("wood_4_0", 50), ("wood_5_0", 50), ("wood_4_0", 50))
+    with pytest.raises(ValidationError, match="screws: wood_4_0 of 50 mm stands twice"):
+        Kit(screws=tuple(KitScrew(key=key, length_mm=length, count=1) for key, length in sizes))

@@ -232,3 +232,24 @@ def test_what_is_heard_late_of_a_hole_is_where_its_mark_was_then(moved_mm: float
     twice = document.model_copy(update={"left": body.left})
     again = take_in(twice, make_plan(twice, CATALOGUE), said.model_copy(update={"id": "b"}), CATALOGUE)
     assert len({one.id for one in again.left}) == len(again.left)
+
+
+def test_on_another_wall_and_in_a_corner_nothing_is_taken_along() -> None:
+    """A thing that is put on another wall has no hole there; in a corner a hole is given up on either wall."""
+    before = _drilled()
+    for placement in ({"wall_id": "other"}, {"second_wall_id": "other"}):
+        after = before.model_copy(update={"placement": _put(before, 400, 0).placement.model_copy(update=placement)})
+        assert stays_behind(before, after, CATALOGUE) is after
+
+
+@pytest.mark.parametrize(("fixing", "cause"), [("nylon_plug_8", "too wide for it"), ("stud_screw_5_0", "less wood")])
+def test_what_spun_though_it_should_have_held_did_so_by_its_kind(fixing: str, cause: str) -> None:
+    wood = fixing.startswith("stud")
+    wall, x_mm = (stud_wall(), 1180) if wood else (brick_wall(15), 1057)
+    fixture = ON_STUD if wood else TWO
+    old = tuple(OldFixing(hole_id=one, fixing=fixing, how=FailedHow.SPUN, hole_mm=5) for one in ("h1", "h2"))
+    plan = make_plan(job(wall, fixture, x_mm, 1007, came_loose=CameLoose(holes=old)), CATALOGUE)
+    said = [one.why for one in plan.loose]
+    assert len(said) == 2
+    assert all("though by the figures it should have held" in one for one in said)
+    assert all(cause in one for one in said)

@@ -1,5 +1,7 @@
 """Places near that are better in something: worked by hand on studs and bricks, and what must hold for all of them."""
 
+from math import hypot
+
 import pytest
 
 from rockpin.catalogue import load_catalogue
@@ -15,6 +17,7 @@ from rockpin.core.fixture import build
 from rockpin.core.plan import BetterPlace, better_places, make_plan, places_on_the_wall
 from rockpin.core.plan.judged_places import Judged
 from rockpin.core.plan.near_places import front_of
+from rockpin.core.plan.placemap import front_of_map, map_places
 from rockpin.core.plan.rearranged import arrangements
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -191,3 +194,20 @@ def test_what_is_drilled_is_not_moved() -> None:
     clip = next(hole.id for one in cabinet.supports for hole in one.holes)
     here = job(stud_wall(), cabinet, 1000, 1400, records=(HoleRecord(hole_id=clip, met=("as_planned",)),))
     assert [one.says for one in arrangements(here, CATALOGUE)] == [""]
+
+
+@pytest.mark.parametrize(("wall", "x_mm", "y_mm"), [(stud_wall(), 1130, 1111), (brick_wall(), 700, 1066)])
+def test_the_nearest_and_the_best_of_every_millimetre_are_named(wall: Wall, x_mm: float, y_mm: float) -> None:
+    here = job(wall, TWO, x_mm, y_mm)
+    far = int(CATALOGUE.remedies.move_farthest_mm)
+    front = [
+        one
+        for one in front_of_map(map_places(here, CATALOGUE, within=(-far, far, -far, far)))
+        if 0 < one.away_mm <= far
+    ]
+    named = [one for one in better_places(here, CATALOGUE) if one.sentence.split()[0].isdigit()]
+    away = [hypot(one.dx_mm, one.dy_mm) for one in named]
+    assert away == sorted(away)
+    assert away[0] == pytest.approx(min(one.away_mm for one in front))
+    assert max(one.holes_in_solid for one in named) == max(one.solid for one in front)
+    assert min(one.risk for one in named) == pytest.approx(min(one.risk for one in front), abs=1e-4)

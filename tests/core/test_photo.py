@@ -14,7 +14,7 @@ from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.photo import PhotoDistance, PhotoMark, PicturePoint, StraightEdge, WallPhoto
 from rockpin.core.document.wall import Opening, OpeningKind, Wall
 from rockpin.core.photo import DrawnMark, Solution, Unsolved, read_photo, read_tap, solved, with_marks
-from rockpin.core.photo.lens import bent, straightened
+from rockpin.core.photo.lens import bent, lens_of, straightened
 from rockpin.core.photo.read import radius_95_mm
 from rockpin.core.photo.solve import projected, slopes_of
 from rockpin.core.photo.start import direct_homography
@@ -285,3 +285,24 @@ def test_a_mark_is_drawn_where_it_lies_a_cross_as_wide_as_high_with_a_ring_of_ha
         assert dark[v + ring - 1 : v + ring + 2, u + ring - 1 : u + ring + 2].any()
         far = round(sign * arm * 0.8)
         assert not dark[v + far, u + far]
+
+
+def test_an_edge_that_tells_nothing_leaves_the_lens_as_unsure_as_such_lenses_are() -> None:
+    points = np.column_stack([np.linspace(-0.8, 0.8, 9), np.full(9, 0.6)])
+    k1, spread = lens_of([(points, 1e6)], 0.02, 0.1)
+    assert k1 == pytest.approx(0, abs=1e-3)
+    assert spread == pytest.approx(0.1, rel=1e-2)
+    assert lens_of([], 0.02, 0.1) == (0, 0.02)
+    # by the normal equations of one unknown: a bow of c·k₁ at each point, 1/σ² = Σ c²/s² + 1/marked²
+    sigma, step = 0.003, 1e-4
+    bows = (bow(points, step) - bow(points, -step)) / (2 * step)
+    _, spread = lens_of([(points, sigma)], 0.02, 0.1)
+    assert spread == pytest.approx((float(bows @ bows) / sigma**2 + 0.1**-2) ** -0.5, rel=0.02)
+
+
+def bow(points: Points, k1: float) -> Points:
+    """How far points lie off the line that fits them best, once a lens is undone."""
+    undone = straightened(points, k1)
+    around = undone - undone.mean(axis=0)
+    normal = np.linalg.svd(around, full_matrices=False)[2][1]
+    return np.asarray(around @ (normal * np.sign(normal[1])))

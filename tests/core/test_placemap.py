@@ -21,7 +21,8 @@ from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, Prob
 from rockpin.core.document.fixture import Fixture, HeldBy, Limit, LimitKind
 from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.document.record import HoleRecord
-from rockpin.core.document.wall import Framing, HowKnown, StudRow, Wall
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Framing, HowKnown, Point, StudRow, Wall
 from rockpin.core.framing import Widths, chance_clear, framed_grid, look_behind
 from rockpin.core.framing.behind import chance_of_wood
 from rockpin.core.hidden import HiddenGrid, PlannedHole, judge_hole
@@ -455,3 +456,17 @@ def test_what_stands_on_the_floor_has_its_places_along_it_alone() -> None:
     assert (found.weights[0] != STOP).any()
     assert (found.weights[-1] == STOP).all()
     assert told_otherwise(here, found, borders(found, 40, 4)) == []
+
+
+def test_the_map_over_the_edge_of_what_was_swept() -> None:
+    """What was swept and what was not are all that differ: a socket's band is cleared on the one side of it only."""
+    socket = Point(id="s", kind="socket", x_mm=1000, y_mm=300)
+    area = Rect(x_mm=600, y_mm=200, width_mm=1000, height_mm=900)
+    scans = tuple(
+        Scan(id=mode.value, mode=mode, area=area, claimed_depth_mm=100, proved_on_live_cable=True, circuits_on=True)
+        for mode in (ScanMode.METAL, ScanMode.LIVE)
+    )
+    here = job(brick_wall(12, points=(socket,), scans=scans, looked=True), PLATES[1], 950, 1000)
+    found = map_places(here, CATALOGUE, within=(-60, 60, -60, 140), uses=False)
+    assert {READY, PROVE} <= set(np.unique(found.weights).tolist())
+    assert told_otherwise(here, found, borders(found, 60, 8)) == []

@@ -20,7 +20,7 @@ from rockpin.core.framing.behind import members_of
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan import bar_drilled, ways_out
 from rockpin.core.plan.alternatives import hole_sets, with_used
-from rockpin.core.plan.changed import closer, metal_left_mm, scaled
+from rockpin.core.plan.changed import board_behind, board_on_units, closer, metal_left_mm, scaled
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.stages import read_wall
 from rockpin.core.plan.way_out import WayKind
@@ -345,3 +345,34 @@ def test_a_measure_that_nobody_took_gives_way_to_one_that_somebody_did() -> None
     # somebody who asks without a job said what he said
     with pytest.raises(BadInput, match="Keyholes apart: 240 mm is more"):
         build(SHAPES["keyholes"], {"across": 240, "width": 200})
+
+
+def test_a_board_on_masonry_covers_all_brackets_and_lies_behind_them() -> None:
+    """Two brackets, one 200 mm above the other: from the foot of the one to the top of the other, and 20 beyond."""
+    plate = plate_fixture(((20, 30),), size_mm=(40, 60)).supports[0]
+    hole = plate.holes[0].model_copy(update={"id": "h2"})
+    high = plate.model_copy(update={"id": "high", "x_mm": 300.0, "y_mm": 200.0, "holes": (hole,)})
+    fixture = plate_fixture(size_mm=(400, 300)).model_copy(update={"supports": (plate, high)})
+    sizes = CATALOGUE.remedies
+    here = job(brick_wall(12), fixture, 1000, 1000)
+    link = board_on_units(here, sizes.masonry_boards[0], 215, sizes, sizes.sold[UnitSystem.METRIC])
+    assert link.height_mm == max(sizes.masonry_boards[0].high_mm, 300)
+    assert link.y_mm <= 0
+    assert link.y_mm + link.height_mm >= 260
+    assert link.y_mm + link.height_mm / 2 == pytest.approx(130)
+    beyond = sizes.masonry_boards[0].beyond_mm
+    assert (link.x_mm, link.x_mm + link.width_mm) == (-beyond, 340 + beyond)
+
+
+def test_a_board_across_the_studs_reaches_from_the_one_before_a_piece_to_the_one_after_it() -> None:
+    """A piece from 1000 to 1400 on studs of 400: over those at 800, 1200 and 1600, and 60 beyond either."""
+    wide = plate_fixture(((20, 30), (380, 30)), size_mm=(400, 60))
+    read = read_wall(job(stud_wall(), wide, 1000, 1000), CATALOGUE)
+    for x_mm, studs in ((1000, (800, 1200, 1600)), (1190, (1200, 1600)), (1150, (800, 1200, 1600))):
+        here, sizes = job(stud_wall(), wide, x_mm, 1000), CATALOGUE.remedies
+        link = board_behind(here, read.framing.members, sizes, sizes.sold[UnitSystem.METRIC])
+        assert link is not None
+        ends = (x_mm + link.x_mm, x_mm + link.x_mm + link.width_mm)
+        assert ends == (studs[0] - sizes.board_end_mm, studs[-1] + sizes.board_end_mm)
+        assert sorted({round(x_mm + link.x_mm + hole.x_mm) for hole in link.holes}) == list(studs)
+        assert link.y_mm + link.height_mm / 2 == 30

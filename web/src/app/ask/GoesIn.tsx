@@ -59,7 +59,7 @@ function Measures({
               className="flex items-center justify-between gap-3 border-b border-rule py-1"
               onFocus={() => setTold(one.key)}
             >
-              <span>{one.label}</span>
+              <span className="inline-block first-letter:uppercase">{one.label}</span>
               <Figure
                 label={one.label}
                 value={given[one.key] ?? drawing?.measures[one.key] ?? one.start}
