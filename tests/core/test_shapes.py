@@ -26,7 +26,7 @@ from rockpin.core.plan.stages import read_wall
 from rockpin.core.plan.way_out import WayKind
 from rockpin.core.questions import Supposed, job_of
 from rockpin.core.setout.bar import bar_holes
-from rockpin.core.tables.references import thing_named
+from rockpin.core.tables.references import starts_of, thing_named
 from rockpin.core.tables.shapes import Shape
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -335,6 +335,12 @@ def test_a_measure_that_nobody_took_gives_way_to_one_that_somebody_did() -> None
     # typed one after the other: a piece of 300 may have them 240 apart, one of 200 may not
     assert build(SHAPES["keyholes"], hung.measures | {"width": 300}, hung).measures["across"] == 240
     assert build(SHAPES["keyholes"], hung.measures | {"width": 200}, hung).measures["across"] == 120
+    # and so where it started as a thing that people call by its name: a mirror's are 400 apart
+    mirror = started(thing_named("mirror", CATALOGUE), {})
+    smaller = build(
+        SHAPES["keyholes"], mirror.measures | {"width": 300}, mirror, starts_of(SHAPES["keyholes"], CATALOGUE)
+    )
+    assert (mirror.measures["across"], smaller.measures["across"]) == (400, 180)
     taken = build(SHAPES["keyholes"], hung.measures | {"across": 250}, hung)
     with pytest.raises(BadInput) as refused:
         build(SHAPES["keyholes"], taken.measures | {"width": 200}, taken)

@@ -71,6 +71,31 @@ def test_what_people_call_it_is_found_and_becomes_a_job_of_its_shape(open_page: 
     expect(stage.get_by_label("Rail, long")).to_have_value("1800 mm")
 
 
+def test_what_was_not_measured_follows_what_was(open_page: OpenPage) -> None:
+    page = open_page("/ask/goes-in")
+    page.get_by_label("What goes up", exact=True).select_option(label="Mirror")
+    page.get_by_label("The wall", exact=True).select_option("plastered_brick")
+    page.get_by_text("Its measures, where you have them").click()
+    expect(page.get_by_label("Keyholes apart", exact=True)).to_have_value("400 mm")
+    wide = page.get_by_label("Piece, wide", exact=True)
+    wide.fill("300")
+    wide.press("Enter")
+    expect(page.get_by_label("Keyholes apart", exact=True)).to_have_value("240 mm")
+    page.get_by_role("button", name="Make it a job").click()
+    page.get_by_role("link", name=re.compile("^Fixture")).click()
+    stage = page.get_by_role("complementary", name="Fixture stage")
+    expect(stage.get_by_label("Keyholes apart", exact=True)).to_have_value("240 mm")
+    # typed one after the other, with nothing refused in between
+    wide = stage.get_by_label("Piece, wide", exact=True)
+    wide.fill("200")
+    wide.press("Enter")
+    expect(stage.get_by_label("Keyholes apart", exact=True)).to_have_value("120 mm")
+    apart = stage.get_by_label("Keyholes apart", exact=True)
+    apart.fill("220")
+    apart.press("Enter")
+    expect(stage.get_by_role("alert")).to_contain_text("is more than there is of “Piece, wide”, 200 mm")
+
+
 def test_a_shelf_to_its_card_in_ten_presses_and_five_fields(open_page: OpenPage) -> None:
     page = open_page("/")
     hand = Counted(page)

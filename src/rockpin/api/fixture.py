@@ -11,7 +11,7 @@ from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Wo
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import ShapeDrawing, build, draw_shape, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
-from rockpin.core.tables.references import shape_named, thing_named
+from rockpin.core.tables.references import shape_named, starts_of, thing_named
 from rockpin.exchange.forms import Along, Decimal, Form, Paper, kind_of
 
 router = APIRouter(prefix="/api", tags=["fixture"])
@@ -27,7 +27,8 @@ def shape_drawing(ask: ShapeMeasured, context: Context) -> ShapeDrawing:
 def set_shape(job_id: str, ask: ShapeAsk, context: Context, planning: Planning, device: Device = "") -> Response:
     """Makes the fixture of a job anew from a shape and its measures."""
     job = context.store.job(job_id).body
-    fixture = build(shape_named(ask.shape, context.catalogue), ask.measures, job.fixture)
+    shape = shape_named(ask.shape, context.catalogue)
+    fixture = build(shape, ask.measures, job.fixture, starts_of(shape, context.catalogue))
     return answer_of(save_job(context, planning, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device))
 
 

@@ -166,6 +166,12 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
     return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free)
 
 
+def starts_of(shape: Shape, catalogue: Catalogue) -> dict[str, set[float]]:
+    """Where the measures of a shape start [mm, kg, N or degrees], by their key: its own, and those of things of it."""
+    named = [thing.measures for thing in catalogue.common_things if thing.shape == shape.key]
+    return {one.key: {one.start, *(told[one.key] for told in named if one.key in told)} for one in shape.measures}
+
+
 def shape_named(key: str, catalogue: Catalogue) -> Shape:
     """The shape of that name. Raises BadInput where there is none."""
     shape = catalogue.shape_by_key.get(key)
