@@ -235,6 +235,9 @@ def test_a_bar_is_drilled_on_as_many_studs_as_stand_behind_it() -> None:
         bar = (3000 - width) / 2 + (width - 0.9 * width) / 2, (3000 + width) / 2 - (width - 0.9 * width) / 2
         studs = [x for k in range(-10, 10) if bar[0] < (x := row.first_centre_mm + k * row.pitch_mm) < bar[1]]
         assert len(studs) == behind
+    # one who asked for a place between them is not told that each hole finds a stud
+    between = what_goes_in(asked.model_copy(update={"in_studs": False}), CATALOGUE)
+    assert not any("each hole in the middle of one" in way for way in between.ways)
 
 
 def test_between_studs_is_midway_between_two_of_them() -> None:

@@ -33,7 +33,6 @@ from rockpin.core.questions.supposed import (
     assumed,
     between_studs,
     each_in_a_stud,
-    job_of,
     supposed_jobs,
     title_of,
 )
@@ -266,7 +265,7 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
     if asked.in_studs or start is None or not start.stud_width_mm:
         return ()
     job, plan = _planned(asked.model_copy(update={"in_studs": True}), catalogue, keep)
-    each = each_in_a_stud(asked, job_of(asked, catalogue), catalogue)
+    each = each_in_a_stud(asked, job, catalogue)
     if all(hole.chosen for hole in plan.holes) and verdict_of(_told(plan.findings), "").word is VerdictWord.READY:
         return (f"{_WHERE_STUDS_ARE if each else _WHERE_SOME_ARE}: {with_what(plan)}.",)
     # ways that change the wall or the load are as good where there is no stud

@@ -6,6 +6,7 @@ what is between.
 
 from collections.abc import Sequence
 from itertools import combinations, pairwise
+from math import inf
 
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import show_length
@@ -135,23 +136,41 @@ def _firsts_mm(columns: Sequence[float], bars: Sequence[Rect], row: StudRow, cat
             int((bar.right_mm - end - start) // pitch) + int((start - bar.x_mm - end) // pitch) + 1 for bar in bars
         )
         clear = sum(one > row.stud_width_mm / 2 + _CLEAR_MM for one in off)
-        return behind + sum(one <= play for one in off), clear
+        return behind + sum(one <= play + 1e-6 for one in off), clear
 
     firsts = sorted(dict.fromkeys(round(start % pitch, 3) for start in starts), key=worth, reverse=True)
     return [first for first in firsts if worth(first)[0]][:_ROWS] or [0.0]
 
 
+def holes_in_studs(job: JobDocument, stud_mm: float, catalogue: Catalogue) -> tuple[int, int]:
+    """How many holes of a job are in the studs that it supposes, with enough wood beside them; and of how many."""
+    xs, framing = _holes_x_mm(job, catalogue), job.wall.framing
+    play = _play_mm(stud_mm, catalogue)
+    if framing is None:
+        return 0, len(xs)
+    middles = [one.rect.centre_x_mm for one in framing.members]
+    off = [
+        min(
+            [abs(x - middle) for middle in middles]
+            + ([_off_middle_mm(x, framing.row.first_centre_mm, framing.row.pitch_mm)] if framing.row else []),
+            default=inf,
+        )
+        for x in xs
+    ]
+    # by a hair more where two columns share the play evenly
+    return sum(one <= play + 1e-6 for one in off), len(xs)
+
+
 def studs_text(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> str:
     """What an answer for studs takes for granted of them. ``job``: with the studs that it supposes."""
-    xs, framing = _holes_x_mm(job, catalogue), job.wall.framing
-    row = framing.row if framing else None
+    on, count = holes_in_studs(job, stud_mm, catalogue)
+    row = job.wall.framing.row if job.wall.framing else None
     if row is None:
-        then = ", and put its brackets there" if brackets_free and len(set(xs)) > 1 else " before you mark"
+        several = len(set(_holes_x_mm(job, catalogue))) > 1
+        then = ", and put its brackets there" if brackets_free and several else " before you mark"
         return f"Every hole is in the middle of a stud; find them{then}."
-    play = _play_mm(stud_mm, catalogue)
-    on = sum(_off_middle_mm(x, row.first_centre_mm, row.pitch_mm) <= play for x in xs)
     apart = f"Studs stand {show_length(row.pitch_mm, job.site.units)} apart"
-    if on == len(xs):
+    if on == count:
         return f"{apart}, and every hole is in one; find them before you mark."
-    some = f"{on} of {len(xs)} {'is' if on == 1 else 'are'} in a stud"
+    some = f"{on} of {count} {'is' if on == 1 else 'are'} in a stud"
     return f"{apart}, and its holes do not: {some}, the others between them."

@@ -18,7 +18,7 @@ from rockpin.core.document.wall import Courses, Framing, HowKnown, Point, Wall
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import started
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
-from rockpin.core.questions.studs import all_on_studs, studs_behind, studs_text
+from rockpin.core.questions.studs import holes_in_studs, studs_behind, studs_text
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import thing_named
@@ -137,11 +137,12 @@ def _free(asked: Supposed, catalogue: Catalogue) -> bool:
 
 
 def each_in_a_stud(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> bool:
-    """Whether studs stand so that every hole of a job that was supposed can be in one at once."""
+    """Whether every hole of a job is in one of the studs that it supposes."""
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if start is None or not start.stud_width_mm:
         return False
-    return all_on_studs(job, start.stud_width_mm, _free(asked, catalogue), catalogue)
+    on, count = holes_in_studs(job, start.stud_width_mm, catalogue)
+    return on == count
 
 
 def supposed_job(asked: Supposed, catalogue: Catalogue) -> JobDocument:
