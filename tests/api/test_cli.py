@@ -117,7 +117,7 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
     hooked = ("ask", "goes-in", "--thing", "hook", "--wall", "plastered_brick", "--hand")
     assert "a hard tug" in run(*hooked, "tug")[1]
     assert run(*hooked, "hard tug") == run(*hooked, "tug") != run(*hooked, "touch")
-    assert run(*hooked, "shove")[2].strip() == "hand: “shove” is not known here; there are none, touch, use, tug, lean"
+    assert run(*hooked, "shove")[2].strip() == "Hand: “shove” is not known here; there are none, touch, use, tug, lean"
     with TestClient(make_app(Store(tmp_path / "d.sqlite"), load_catalogue()), headers={"x-rock-pin": "a"}) as client:
         answer = client.post("/api/ask/goes-in", json={"shape": "grab_rail", "wall": "fair_faced_brick"}).json()
     assert f"{answer['title']}: {answer['verdict']['label']}." in by_key[1]
@@ -125,4 +125,29 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
     for words, field in ((("--thing", "sofa"), "thing"), (("--thing", "hook", "--wall", "straw"), "wall")):
         code, out, told = run("ask", "goes-in", *words)
         assert (code, out) == (2, "")
-        assert told.startswith(f"{field}: “{words[-1]}” is not known here; there are ")
+        assert told.startswith(f"{field.title()}: “{words[-1]}” is not known here; there are ")
+
+
+def test_what_was_measured_is_said_in_words_and_refused_in_the_units_of_whoever_asks() -> None:
+    cabinet = ("ask", "goes-in", "--thing", "cabinet", "--wall", "plastered_brick")
+    code, out, _ = run(*cabinet, "--measure", "width=40cm", "--measure", "own=9kg", "--in", "wet")
+    assert code == 0
+    assert (
+        out == run(*cabinet, "--measure", "width=400", "--measure", "bar=360", "--measure", "own=9", "--in", "wet")[1]
+    )
+    assert "stainless" in out
+    assert "its own weight" not in out.split("You did not give")[1]
+    pair = ("--thing", "keyholes", "--measure", "across=12in", "--measure", "width=8in")
+    for units, told in (("metric", "304.8 mm is more than there is of “Piece, wide”, 203.2 mm"), ("imperial", "12 in")):
+        code, out, said = run("ask", "goes-in", *pair, "--units", units)
+        assert (code, out) == (2, "")
+        assert said.startswith(f"Keyholes apart: {told}")
+    for words, told in (
+        (("--measure", "width"), "Measure: “width” has no value; write it like width=40cm"),
+        (("--measure", "tail=3"), "Measure: “tail” is no measure of it; there are width, height,"),
+        (("--measure", "clips=two"), "Clips: “two” is no number; give one"),
+        (("--in", "damp"), "Environment is “damp”; give "),
+    ):
+        code, out, said = run(*cabinet, *words)
+        assert (code, out) == (2, "")
+        assert said.startswith(told)

@@ -8,7 +8,7 @@ import typer
 
 from rockpin.cli.shared import app, fail
 from rockpin.core.base.errors import BadInput, Fault, RockPinError, fault_of
-from rockpin.core.base.quantities import UnitSystem, parse_force_n, parse_length_mm, parse_mass_kg
+from rockpin.core.base.quantities import UnitSystem, parse_force_n, parse_length_mm, parse_mass_kg, told_in
 
 if TYPE_CHECKING:
     from rockpin.core.questions import Supposed
@@ -40,8 +40,8 @@ Points = Annotated[
 ]
 
 
-def _told(work: "Callable[[Catalogue], T]") -> T:
-    """What a question comes to; a refusal is told and ends with 2."""
+def _told(work: "Callable[[Catalogue], T]", units: UnitSystem) -> T:
+    """What a question comes to; a refusal is told in the units of whoever asks, and ends with 2."""
     from pydantic import ValidationError
 
     from rockpin.catalogue import load_catalogue
@@ -49,10 +49,14 @@ def _told(work: "Callable[[Catalogue], T]") -> T:
     try:
         return work(load_catalogue())
     except ValidationError as error:
-        print(fault_of(dict(error.errors()[0])), file=sys.stderr)
-        raise typer.Exit(2) from None
+        faults = [fault_of(dict(error.errors()[0]))]
+    except BadInput as error:
+        faults = list(error.faults)
     except RockPinError as error:
         fail(error)
+    for fault in faults:
+        print(told_in(fault.says, units), file=sys.stderr)
+    raise typer.Exit(2)
 
 
 def _meant(said: str, rows: "Sequence[BuildUp | CommonThing | Shape | Hand]", field: str) -> str:
@@ -192,7 +196,7 @@ def goes_in(
         _lines("Taken for granted", answer.assumed)
         _lines("Before you drill", answer.before)
 
-    _told(work)
+    _told(work, units)
 
 
 def _lines(head: str, lines: Any) -> None:
@@ -251,7 +255,7 @@ def bit(
         _lines("Taken for granted", answer.assumed)
         _lines("Before you drill", answer.before)
 
-    _told(work)
+    _told(work, units)
 
 
 @asking.command()
@@ -280,7 +284,7 @@ def apart(
         print(answer.sentence)
         _lines("Middles, from the left", answer.middles_text)
 
-    _told(work)
+    _told(work, units)
 
 
 @asking.command()
@@ -304,7 +308,7 @@ def deep(
         _lines("Because", answer.because)
         _lines("Before you drill", answer.before)
 
-    _told(work)
+    _told(work, units)
 
 
 @asking.command()
@@ -329,7 +333,7 @@ def here(
         _lines("What would clear it", (one.says for one in answer.clearing))
         _lines("Before you drill", answer.before)
 
-    _told(work)
+    _told(work, units)
 
 
 @asking.command("wall")
@@ -351,4 +355,4 @@ def wall_(
         _lines("It may be", (f"{one.label}, {one.chance_text}: {', '.join(one.layers)}" for one in answer.may_be))
         _lines("Next", (answer.advice,))
 
-    _told(work)
+    _told(work, units)
