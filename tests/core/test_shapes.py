@@ -382,3 +382,15 @@ def test_a_board_across_the_studs_reaches_from_the_one_before_a_piece_to_the_one
         assert ends == (studs[0] - sizes.board_end_mm, studs[-1] + sizes.board_end_mm)
         assert sorted({round(x_mm + link.x_mm + hole.x_mm) for hole in link.holes}) == list(studs)
         assert link.y_mm + link.height_mm / 2 == 30
+
+
+@pytest.mark.parametrize(
+    ("shape", "says"), [("shelf", "Put each of its brackets on"), ("rail", "If its brackets can be")]
+)
+def test_what_is_fast_to_a_thing_is_put_on_studs_only_if_it_can_be_moved(shape: str, says: str) -> None:
+    made = build(SHAPES[shape], {"holds": 20})
+    (way,) = (one for one in ways_out(job(stud_wall(), made, 1080, 1400), CATALOGUE) if one.kind is WayKind.ONTO_STUDS)
+    assert way.sentence.startswith(says)
+    assert way.job is not None
+    middles = [1080 + one.rect.centre_x_mm for one in way.job.fixture.supports]
+    assert [x % 400 for x in middles] == [pytest.approx(0)] * 2

@@ -130,12 +130,14 @@ def onto_studs(trial: Trial) -> WayOut | None:
         return None
     job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": tuple(moved)})})
     far = show_length(farthest, trial.units)
+    shape = trial.catalogue.shape_by_key.get(fixture.shape or "")
+    # posts are fast to most rails, and some are not
+    fast = shape is not None and not shape.brackets_free
+    put = "If its brackets can be moved along it, put each" if fast else "Put each of its brackets"
     return trial.way(
         WayKind.ONTO_STUDS,
         job,
-        lambda plan: (
-            f"Put each of its brackets on the next stud, {far} at the most from where it is: {with_what(plan)}."
-        ),
+        lambda plan: f"{put} on the next stud, {far} at the most from where it is: {with_what(plan)}.",
     )
 
 
