@@ -13,6 +13,7 @@ from rockpin.core.demand.hands import along_and_across
 from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, HoleKind, Piece, RailKind, Support
+from rockpin.core.fixture import build
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Acts
 from tests.builders import plate_fixture
@@ -314,3 +315,23 @@ def test_more_weight_or_more_arm_never_pulls_less(catalogue: Catalogue, heavier:
     for hole in light.holes:
         assert heavy.holes[hole].tension_n >= light.holes[hole].tension_n
         assert heavy.holes[hole].shear_n >= light.holes[hole].shear_n
+
+
+def test_a_filled_radiator_on_two_brackets_by_hand(catalogue: Catalogue) -> None:
+    """28 kg and 6 of water, which goes in and out: half on each bracket, 65 mm off the wall.
+
+    A bracket of 400 bears near its foot; its holes at 30 and 370 from there pull as they are high, 370·T₁ + 30·T₂ = M.
+    """
+    made = build(catalogue.shape_by_key["radiator"], {}).model_copy(update={"hand": "none"})
+    half = (28 + 1.2 * 6) * G / 2
+    found = solve(made, catalogue).holes
+    assert found["bracket-1-hole-1"].shear_n == pytest.approx(half / 2)
+    assert found["bracket-1-hole-1"].tension_n == pytest.approx(half * 65 * 370 / (370**2 + 30**2), rel=0.03)
+    assert found["bracket-2-hole-1"].tension_n == found["bracket-1-hole-1"].tension_n
+    assert found["bracket-1-hole-2"].tension_n < found["bracket-1-hole-1"].tension_n / 8
+    # empty it pulls less, by its water
+    dry = build(catalogue.shape_by_key["radiator"], {"water": 0}).model_copy(update={"hand": "none"})
+    assert solve(dry, catalogue).holes["bracket-1-hole-1"].shear_n == pytest.approx(28 * G / 4)
+    # both pipes come with it, from the floor, as far off the wall as its middle
+    assert [(tail.x_mm, tail.y_mm, tail.off_mm) for tail in made.tails] == [(-50, -30, 65), (1050, -30, 65)]
+    assert build(catalogue.shape_by_key["radiator"], {"tails_apart": 0}).tails == ()
