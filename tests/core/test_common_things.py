@@ -7,10 +7,12 @@ from pydantic import ValidationError
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
+from rockpin.core.document.fixture import HeldBy
 from rockpin.core.plan import WayKind, ways_out
 from rockpin.core.plan.changed import drilled
 from rockpin.core.questions import Supposed, job_of, what_goes_in
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.references import thing_named
 
 CATALOGUE = load_catalogue()
 THINGS = CATALOGUE.common_thing_by_key
@@ -20,7 +22,8 @@ THINGS = CATALOGUE.common_thing_by_key
 def test_a_thing_by_its_name_is_its_shape_with_its_measures(key: str) -> None:
     thing = THINGS[key]
     named = what_goes_in(Supposed(shape=key, wall="plastered_brick"), CATALOGUE)
-    told = Supposed(shape=thing.shape, measures=thing.measures, hand=thing.hand, wall="plastered_brick")
+    up = job_of(Supposed(shape=key), CATALOGUE).placement.y_mm
+    told = Supposed(shape=thing.shape, measures=thing.measures, hand=thing.hand, wall="plastered_brick", up_mm=up)
     shaped = what_goes_in(told, CATALOGUE)
     assert named.title == f"{thing.label} on a plastered brick wall"
     assert (named.verdict, named.fits, named.ways) == (shaped.verdict, shaped.fits, shaped.ways)
@@ -40,6 +43,21 @@ def test_what_is_said_of_a_thing_goes_before_what_is_usual_of_it() -> None:
     assert "what hangs on it 6 kg" in assumed[-1]
     with pytest.raises(BadInput, match="“sofa” is no shape"):
         job_of(Supposed(shape="sofa"), CATALOGUE)
+
+
+@pytest.mark.parametrize("key", [*sorted(THINGS), "radiator", "handrail", "shelf"])
+@pytest.mark.parametrize("high_mm", [2400.0, 1000.0])
+def test_a_thing_starts_where_such_things_hang_and_whole_on_its_wall(key: str, high_mm: float) -> None:
+    job = job_of(Supposed(shape=key, height_mm=high_mm), CATALOGUE)
+    start = thing_named(key, CATALOGUE)
+    up, top = job.placement.y_mm, job.placement.y_mm + job.fixture.outline.top_mm
+    if any(piece.held_by is HeldBy.FLOOR for piece in job.fixture.pieces):
+        assert up == 0
+    elif start.lower_edge_mm is None:
+        assert up == min(CATALOGUE.figures.setout.start_height_mm, high_mm / 2)
+    else:
+        assert up == start.lower_edge_mm or top == pytest.approx(high_mm, abs=0.5) or up == 0
+        assert top <= high_mm + 0.5 or up == 0
 
 
 @pytest.mark.parametrize(

@@ -12,7 +12,7 @@ from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Worksp
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
 from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fittings import stands
-from rockpin.core.fixture import started
+from rockpin.core.fixture import start_height_mm, started
 from rockpin.core.plan import Plan
 from rockpin.core.tables.references import thing_named
 from rockpin.exchange import read_document, write_document
@@ -23,17 +23,18 @@ router = APIRouter(prefix="/api", tags=["jobs"])
 
 @router.post("/sites/{site_id}/jobs", status_code=201)
 def make_job(site_id: str, new: JobNew, context: Context) -> Made:
-    """A job in the middle of its wall, at chest height."""
-    fixture = started(thing_named(new.shape, context.catalogue), {})
+    """A job in the middle of its wall, as high as such a thing usually hangs, else at chest height."""
+    start = thing_named(new.shape, context.catalogue)
+    fixture = started(start, {})
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
     width = max(piece.rect.right_mm for piece in fixture.pieces)
-    high = round(min(context.catalogue.figures.setout.start_height_mm, wall.body.height_mm / 2))
+    chest_mm = context.catalogue.figures.setout.start_height_mm
     place = Placement(
         wall_id=new.wall_id,
         x_mm=round((wall.body.width_mm - width) / 2),
-        y_mm=0 if stands(fixture) else high,
+        y_mm=0 if stands(fixture) else start_height_mm(start, fixture, wall.body.height_mm, chest_mm),
     )
     job = JobBody(title=new.title, fixture=fixture, placement=place)
     return Made(id=context.store.add_job(site_id, job).id)

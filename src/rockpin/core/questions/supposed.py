@@ -16,7 +16,7 @@ from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, Site
 from rockpin.core.document.wall import Courses, Framing, HowKnown, Point, Wall
 from rockpin.core.fittings import stands
-from rockpin.core.fixture import started
+from rockpin.core.fixture import start_height_mm, started
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
 from rockpin.core.questions.studs import holes_in_studs, studs_behind, studs_text
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
@@ -112,14 +112,14 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     kept = {"environment": asked.environment} | ({"hand": asked.hand} if asked.hand else {})
     fixture = fixture.model_copy(update=kept)
     wide = max(piece.rect.right_mm for piece in fixture.pieces)
-    up = min(catalogue.figures.setout.start_height_mm, asked.height_mm / 2)
+    up = start_height_mm(start, fixture, asked.height_mm, catalogue.figures.setout.start_height_mm)
     body = JobBody(
         title=title_of(asked, catalogue),
         fixture=fixture,
         placement=Placement(
             wall_id=_WALL,
             x_mm=round((asked.width_mm - wide) / 2) if asked.across_mm is None else asked.across_mm,
-            y_mm=0 if stands(fixture) else round(up) if asked.up_mm is None else asked.up_mm,
+            y_mm=0 if stands(fixture) else up if asked.up_mm is None else asked.up_mm,
         ),
     )
     site = Site(id=_SITE, name="Not yet on a site", region=asked.region, units=asked.units)

@@ -160,10 +160,15 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
     """What a thing starts as, by its everyday name or by its shape. Raises BadInput where there is neither."""
     if thing := catalogue.common_thing_by_key.get(key):
         shape = catalogue.shape_by_key[thing.shape]
-        free = thing.brackets_free or shape.brackets_free
-        return ShapeStart(shape.starting(thing.measures), thing.hand or shape.hand, thing.short, free)
+        return ShapeStart(
+            shape.starting(thing.measures),
+            thing.hand or shape.hand,
+            thing.short,
+            thing.brackets_free or shape.brackets_free,
+            shape.lower_edge_mm if thing.lower_edge_mm is None else thing.lower_edge_mm,
+        )
     shape = shape_named(key, catalogue)
-    return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free)
+    return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free, shape.lower_edge_mm)
 
 
 def starts_of(shape: Shape, catalogue: Catalogue) -> dict[str, set[float]]:

@@ -69,6 +69,7 @@ class Shape(Row):
     hand: Id
     brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
     brackets_free: bool = Field(default=False, description="whoever hangs it puts its brackets where they hold")
+    lower_edge_mm: float | None = Field(default=None, ge=0, description="how high above the floor it usually hangs")
     place: ShapePlace = ShapePlace.WALL
     measures: tuple[Measure, ...] = Field(min_length=1)
     usual: dict[Id, float] = Field(default_factory=dict)
@@ -112,6 +113,7 @@ class CommonThing(Row):
     measures: dict[Id, float] = Field(default_factory=dict)
     hand: Id | None = None
     brackets_free: bool = False
+    lower_edge_mm: float | None = Field(default=None, ge=0)
 
     @property
     def short(self) -> str:
@@ -122,10 +124,12 @@ class CommonThing(Row):
 class ShapeStart(NamedTuple):
     """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called.
 
-    ``brackets_free``: whoever hangs it puts its brackets where they hold.
+    ``brackets_free``: whoever hangs it puts its brackets where they hold. ``lower_edge_mm``: how high above the floor
+    it usually hangs; None: at chest height.
     """
 
     shape: Shape
     hand: str
     short: str
     brackets_free: bool
+    lower_edge_mm: float | None
