@@ -288,3 +288,14 @@ def test_a_void_where_somebody_says_that_none_stands_leaves_the_stud_beside_it_w
     for wall in (told, free):
         members, lean = found(wall, catalogue).members, catalogue.figures.framing.stud_lean_mm_per_m
         assert chance_clear(members, 1250, 800, 24, lean) == pytest.approx(1.0, abs=0.005)
+
+
+def test_a_stud_off_the_row_that_pins_have_met_is_one_and_a_lone_magnet_beside_it_is_none(catalogue: Catalogue) -> None:
+    row = [hit(HitKind.DETECTOR_CENTRE, x) for x in (400, 800, 1200, 1600)]
+    beside = found(bare(*row, hit(HitKind.PIN_WOOD, 1000)), catalogue)
+    own = [one for one in beside.members if abs(one.rect.centre_x_mm - 1000) < 30]
+    assert len(own) == 1
+    assert own[0].exists >= catalogue.figures.framing.own_stud_drawn
+    # a void there makes none
+    void = found(bare(*row, hit(HitKind.PIN_VOID, 1000)), catalogue)
+    assert not [one for one in void.members if abs(one.rect.centre_x_mm - 1000) < 30]

@@ -11,8 +11,10 @@ from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRow, Wall
 from rockpin.core.drilling import drilled_holes, told_by_holes
+from rockpin.core.drilling.existing import of_record
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
+from rockpin.core.hole.existing import kind_and_size
 from rockpin.core.plan import Plan, Report, make_plan, reported, ways_on
 from rockpin.core.plan.answers import answers_of
 from rockpin.core.plan.going_on import _otherwise
@@ -429,3 +431,21 @@ def test_a_hole_deeper_than_any_probe_is_told_all_the_same() -> None:
     (told,) = (one.probe for one in told_by_holes(shallow, CATALOGUE).wall.evidence)
     assert told is not None
     assert told.intervals[-1].to_mm == 400
+
+
+def test_what_failed_in_a_hole_is_what_sat_in_it_and_did_not_hold() -> None:
+    plug, other = "nylon_plug_8", "nylon_plug_6"
+    for record, failed, outgrown in (
+        (HoleRecord(hole_id="h", fixing=plug, met=("as_planned",)), set(), 0),
+        (HoleRecord(hole_id="h", fixing=plug, met=("as_planned",), holds=Holds.NO), {plug}, 0),
+        (HoleRecord(hole_id="h", fixing=plug, met=("plug_spins",)), {plug}, 1),
+        (HoleRecord(hole_id="h", met=("plug_spins",), holds=Holds.NO), set(), 0),
+        (HoleRecord(hole_id="h", failed=(other,), fixing=plug, met=("plug_spins",)), {plug, other}, 2),
+    ):
+        found = of_record(record, CATALOGUE)
+        assert set(found.failed) == failed
+        assert len(found.outgrown) == outgrown
+    # a stud screw has no hole of its own: it is as thick as its thickest screw
+    screw = CATALOGUE.fixing_by_key["stud_screw_5_0"]
+    thick = max(CATALOGUE.screw_by_key[key].diameter_mm for key in screw.screw_keys)
+    assert kind_and_size(screw, CATALOGUE.screw_by_key)[1] == thick

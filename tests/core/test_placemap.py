@@ -22,7 +22,7 @@ from rockpin.core.document.fixture import Fixture, HeldBy, Limit, LimitKind
 from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
-from rockpin.core.document.wall import Framing, HowKnown, Point, StudRow, Wall
+from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, StudRow, Wall
 from rockpin.core.framing import Widths, chance_clear, framed_grid, look_behind
 from rockpin.core.framing.behind import chance_of_wood
 from rockpin.core.hidden import HiddenGrid, PlannedHole, judge_hole
@@ -470,3 +470,16 @@ def test_the_map_over_the_edge_of_what_was_swept() -> None:
     found = map_places(here, CATALOGUE, within=(-60, 60, -60, 140), uses=False)
     assert {READY, PROVE} <= set(np.unique(found.weights).tolist())
     assert told_otherwise(here, found, borders(found, 60, 8)) == []
+
+
+def test_the_map_past_the_ends_of_a_short_piece_of_wood() -> None:
+    """Blocking that stands by itself between two studs: a hole beside its end, above it and on its edge."""
+    blocking = Member(
+        id="block", kind=MemberKind.BLOCKING, x_mm=520, y_mm=1200, width_mm=160, height_mm=90, known=HowKnown.SEEN
+    )
+    row = StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.SEEN)
+    wall = stud_wall(width_mm=2000, framing=Framing(row=row, members=(blocking,)))
+    here = job(wall, PLATES[1], 550, 1195)
+    found = map_places(here, CATALOGUE, within=(-110, 110, -80, 80), uses=False)
+    assert len(np.unique(found.weights)) > 1
+    assert told_otherwise(here, found, borders(found, 80, 6)) == []

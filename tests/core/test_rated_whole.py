@@ -40,6 +40,21 @@ def test_the_whole_counts_and_its_parts_stand_beside_it() -> None:
 
 
 @pytest.mark.parametrize(
+    "changes",
+    [
+        {"mass_max_kg": 25},
+        {"fasteners_least": 4},
+        # right to the size, as a leaflet says it
+        {"screw_min_mm": 8, "screw_max_mm": 8},
+    ],
+)
+def test_a_condition_that_is_just_met_counts(changes: dict[str, Any]) -> None:
+    plan = _planned(_rated(**changes))
+    assert plan.verdict.word is VerdictWord.READY
+    assert _said(plan, "rated-whole")
+
+
+@pytest.mark.parametrize(
     ("changes", "says"),
     [
         ({"mass_max_kg": 24.9}, "it holds for 24.9 kg, and this is 25 kg"),

@@ -169,6 +169,9 @@ def test_a_makers_thickest_and_thinnest_screw_steer_the_choice() -> None:
     thick = Limit(kind=LimitKind.FASTENER_DIAMETER_MIN_MM, value=8, source="its leaflet")
     assert chosen(thin) <= 5
     assert chosen(thick) >= 8
+    # right at the limit, from either side, there is one
+    both = (thick.model_copy(update={"value": 5.0}), thin)
+    assert chosen(*both) == 5
 
 
 def test_clear_space_is_measured_from_edge_to_edge_and_from_what_the_maker_names() -> None:
