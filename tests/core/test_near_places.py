@@ -211,3 +211,15 @@ def test_the_nearest_and_the_best_of_every_millimetre_are_named(wall: Wall, x_mm
     assert away[0] == pytest.approx(min(one.away_mm for one in front))
     assert max(one.holes_in_solid for one in named) == max(one.solid for one in front)
     assert min(one.risk for one in named) == pytest.approx(min(one.risk for one in front), abs=1e-4)
+
+
+def test_the_picture_goes_as_far_as_what_is_seen_of_a_thing_is_on_the_wall() -> None:
+    """A piece of 200 × 100 that begins 100 to the right of its fixture's corner and 50 above it."""
+    piece = TWO.pieces[0].model_copy(update={"x_mm": 100.0, "y_mm": 50.0})
+    here = job(stud_wall(width_mm=2000), TWO.model_copy(update={"pieces": (piece,)}), 500, 1000)
+    found = whole_wall(here)
+    assert {x for x, _ in found} == {float(x) for x in range(-100, 1701, 100)}
+    assert {y for _, y in found} == {float(y) for y in range(0, 2201, 100)}
+    middle = (100 + 100, 50 + 50)
+    some = places_on_the_wall(here, 0, CATALOGUE)
+    assert all((one.middle_x_mm - one.x_mm, one.middle_y_mm - one.y_mm) == middle for one in some.places)
