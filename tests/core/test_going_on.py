@@ -449,3 +449,15 @@ def test_what_failed_in_a_hole_is_what_sat_in_it_and_did_not_hold() -> None:
     screw = CATALOGUE.fixing_by_key["stud_screw_5_0"]
     thick = max(CATALOGUE.screw_by_key[key].diameter_mm for key in screw.screw_keys)
     assert kind_and_size(screw, CATALOGUE.screw_by_key)[1] == thick
+
+
+def test_another_hole_of_the_bracket_leaves_the_one_that_failed_and_no_other() -> None:
+    plate = plate_fixture(((30, 30), (100, 30), (170, 30)), size_mm=(200, 60), mass_kg=3).supports[0]
+    spare = plate.model_copy(update={"holes": (*plate.holes[:2], plate.holes[2].model_copy(update={"used": False}))})
+    base = job(brick_wall(15), TWO.model_copy(update={"supports": (spare,)}), 1057, 1007)
+    after, _ = answered(base, "h2", "as_planned")
+    way = next(one for one in ways(after, "h1", "screw_snapped").ways if one.kind == "other_hole")
+    assert way.job is not None
+    assert [one.id for one in way.job.left] == ["left-h1"]
+    assert [one.hole_id for one in way.job.records] == ["h2"]
+    assert [hole.id for hole in way.job.fixture.supports[0].holes if hole.used] == ["h2", "h3"]

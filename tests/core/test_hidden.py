@@ -227,3 +227,20 @@ def test_a_sweep_stands_for_a_look_only_where_the_whole_hole_lies_in_it() -> Non
     for inside_mm, looked in ((6, True), (4, False)):
         hole = PlannedHole("h", 1, 100 + inside_mm, 600, 10, 40, in_stud=False)
         assert (hidden_findings(wall, [hole]) == []) is looked
+
+
+@pytest.mark.parametrize(
+    ("x_mm", "left_mm", "right_mm"),
+    [
+        # studs at 400, 800 … to 4000: the two bays beside a box in between, as far as the second stud either way
+        (1000, 400, 1600),
+        (1400, 800, 2000),
+        # with one stud before it the usual 24 in from its side, no farther than the wall goes
+        (600, 0, 1200),
+        (3800, 3200, 4000),
+    ],
+)
+def test_a_box_on_a_framed_wall_claims_both_bays_beside_it(x_mm: float, left_mm: float, right_mm: float) -> None:
+    wall = stud_wall(points=(Point(id="s", kind="socket", x_mm=x_mm, y_mm=300),))
+    (zone,) = hidden_of(wall, Region.NORTH_AMERICA).zones
+    assert (zone.area.x_mm, zone.area.right_mm) == (left_mm, right_mm)

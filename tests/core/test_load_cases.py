@@ -29,6 +29,7 @@ from rockpin.core.document.fixture import (
     Support,
     Swing,
 )
+from rockpin.core.fixture import build
 from rockpin.core.tables.hands import Acts
 
 G = 9.80665
@@ -356,3 +357,14 @@ def test_only_cases_that_no_other_exceeds_are_kept_and_none_is_lost() -> None:
 
 def test_a_leaning_back_bears_with_the_whole_piece() -> None:
     assert cabinet().outline == Rect(x_mm=0, y_mm=0, width_mm=600, height_mm=510)
+
+
+def test_hands_come_to_a_rail_on_two_posts_at_both_ends_and_in_the_middle() -> None:
+    catalogue = load_catalogue()
+    rail = build(catalogue.shape_by_key["rail"], {})
+    labels = {case.label for case in load_cases(rail, 1000, catalogue.demand) if case.by_hand}
+    for where in ("its left end", "its middle", "its right end"):
+        assert any(where in label for label in labels), where
+    assert not any("a quarter along" in label for label in labels)
+    three = build(catalogue.shape_by_key["rail"], {"posts": 3})
+    assert any("a quarter along" in case.label for case in load_cases(three, 1000, catalogue.demand))

@@ -17,7 +17,7 @@ from rockpin.core.fixture import build
 from rockpin.core.plan import BetterPlace, better_places, make_plan, places_on_the_wall
 from rockpin.core.plan.judged_places import Judged
 from rockpin.core.plan.near_places import front_of
-from rockpin.core.plan.placemap import front_of_map, map_places
+from rockpin.core.plan.placemap import front_of_map, map_places, mappable
 from rockpin.core.plan.rearranged import arrangements
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -223,3 +223,12 @@ def test_the_picture_goes_as_far_as_what_is_seen_of_a_thing_is_on_the_wall() -> 
     middle = (100 + 100, 50 + 50)
     some = places_on_the_wall(here, 0, CATALOGUE)
     assert all((one.middle_x_mm - one.x_mm, one.middle_y_mm - one.y_mm) == middle for one in some.places)
+
+
+def test_what_has_no_map_is_looked_at_place_by_place() -> None:
+    """A hall too large for a map of every millimetre: out of the joint of a brick wall all the same."""
+    hall = brick_wall(width_mm=20_000, height_mm=6_000)
+    here = job(hall, ONE, 900, 1070)
+    assert not mappable(here, CATALOGUE)
+    found = better_places(here, CATALOGUE)
+    assert any(one.holes_in_solid for one in found)

@@ -102,6 +102,12 @@ def test_a_packet_that_claims_too_much_asks_for_proof(catalogue: Catalogue) -> N
         if doubts:
             assert doubts[0].severity is Severity.PROVE_FIRST
             assert "claims 1.5 times what such a fixing usually holds" in doubts[0].sentence
+    # in board against what is alike there: a metal sleeve in a hole of 10 mm, of which the table has M5 and 150 N
+    for claimed, high in ((220, False), (230, True)):
+        sleeve = board_packet(basis="working", tension_n=claimed, shear_n=claimed)
+        (row,) = as_fixings(sleeve, catalogue)
+        assert row.over_table == pytest.approx(claimed / 150)
+        assert bool(row.over_table > catalogue.figures.capacity.packet_over_table) is high
 
 
 def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:

@@ -32,6 +32,10 @@ def test_three_proofs_confirm_and_do_not_raise() -> None:
     assert (proof.confirmed, proof.working_n, proof.proofs) == (True, 400, 3)
     assert not prove(pulls(600, 600), 400, SOFT, figures).confirmed
     assert not prove(pulls(600, 600, 599), 400, SOFT, figures).confirmed
+    # one that failed right at the proof load has borne it
+    at_last = pulls(600, ended=PullEnd.FAILED)
+    assert prove(pulls(600, 600) + at_last, 400, SOFT, figures).proofs == 3
+    assert prove(pulls(600, 600) + pulls(599, ended=PullEnd.FAILED), 400, SOFT, figures).proofs == 2
     # one that moved below the proof load undoes them
     assert not prove(pulls(600, 600, 600) + pulls(500, ended=PullEnd.MOVED), 400, SOFT, figures).confirmed
 

@@ -397,3 +397,12 @@ def test_what_is_fast_to_a_thing_is_put_on_studs_only_if_it_can_be_moved(shape: 
     assert way.job is not None
     middles = [1080 + one.rect.centre_x_mm for one in way.job.fixture.supports]
     assert [x % 400 for x in middles] == [pytest.approx(0)] * 2
+
+
+def test_no_board_goes_across_studs_where_a_piece_reaches_past_the_last_of_them() -> None:
+    wide = plate_fixture(((20, 30), (380, 30)), size_mm=(400, 60))
+    sizes, members = CATALOGUE.remedies, read_wall(job(stud_wall(), wide, 1000, 1000), CATALOGUE).framing.members
+    two = tuple(one for one in members if one.rect.centre_x_mm in (800, 1200))
+    for x_mm, covered in ((790, True), (1000, False), (600, False), (300, False)):
+        link = board_behind(job(stud_wall(), wide, x_mm, 1000), two, sizes, sizes.sold[UnitSystem.METRIC])
+        assert (link is not None) is covered, x_mm
