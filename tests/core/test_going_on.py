@@ -461,3 +461,14 @@ def test_another_hole_of_the_bracket_leaves_the_one_that_failed_and_no_other() -
     assert [one.id for one in way.job.left] == ["left-h1"]
     assert [one.hole_id for one in way.job.records] == ["h2"]
     assert [hole.id for hole in way.job.fixture.supports[0].holes if hole.used] == ["h2", "h3"]
+
+
+@pytest.mark.parametrize(("depth_mm", "deep_mm"), [(None, 60), (45, 45)])
+def test_a_screw_that_went_into_a_stud_as_planned_tells_how_deep_wood_is(
+    depth_mm: float | None, deep_mm: float
+) -> None:
+    base = job(stud_wall(), plate_fixture(((30, 30),), size_mm=(60, 60), mass_kg=1), 1170, 1000)
+    for met, known in (("as_planned", deep_mm), ("wood", None)):
+        record = HoleRecord(hole_id="h1", met=(met,), fixing="stud_screw_5_0", depth_mm=depth_mm)
+        (told,) = told_by_holes(base.model_copy(update={"records": (record,)}), CATALOGUE).wall.hits
+        assert told.depth_mm == known

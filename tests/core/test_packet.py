@@ -121,6 +121,8 @@ def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:
         planned(brick_wall(), packet(screw_min_mm=18, screw_max_mm=19), catalogue)
     assert caught.value.faults[0].path == "packets.0.screw_max_mm"
     assert "no screw from 18 to 19 mm is in the catalogue" in caught.value.faults[0].message
+    with pytest.raises(BadInput, match="no screw from 18 to 19 mm is in the catalogue"):
+        planned(stud_wall(), board_packet(screw_min_mm=18, screw_max_mm=19), catalogue)
 
 
 def test_a_packet_says_where_it_may_be_and_what_it_does_not_say_of_a_pull(catalogue: Catalogue) -> None:

@@ -369,8 +369,13 @@ def test_a_board_on_masonry_covers_all_brackets_and_lies_behind_them() -> None:
     assert link.y_mm <= 0
     assert link.y_mm + link.height_mm >= 260
     assert link.y_mm + link.height_mm / 2 == pytest.approx(130)
-    beyond = sizes.masonry_boards[0].beyond_mm
+    beyond, edge = sizes.masonry_boards[0].beyond_mm, sizes.board_edge_mm
     assert (link.x_mm, link.x_mm + link.width_mm) == (-beyond, 340 + beyond)
+    # a column to a brick of 215 and its joint, from edge to edge
+    columns = sorted({hole.x_mm for hole in link.holes})
+    assert len(columns) == 1 + (340 + 2 * beyond - 2 * edge) // 225
+    assert (columns[0], columns[-1]) == (edge, link.width_mm - edge)
+    assert len(link.holes) == len(columns) * sizes.masonry_boards[0].rows
 
 
 def test_a_board_across_the_studs_reaches_from_the_one_before_a_piece_to_the_one_after_it() -> None:
