@@ -6,8 +6,9 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
+from rockpin.core.base.model import Rect
 from rockpin.core.fixture import ShapeDrawing, draw_shape
-from rockpin.core.fixture.measure_lines import MeasureAxis, MeasureLine
+from rockpin.core.fixture.measure_lines import DrawnPart, MeasureAxis, MeasureLine
 from rockpin.core.tables.shapes import MeasureUnit, Shape
 
 CATALOGUE = load_catalogue()
@@ -75,3 +76,25 @@ def test_a_line_is_as_long_as_its_measure_says(key: str, data: st.DataObject) ->
         return
     for line in drawing.lines:
         assert line.end_mm - line.start_mm == pytest.approx(abs(values[line.key]), abs=0.02)
+
+
+@pytest.mark.parametrize("shape", ["screen_plate", "box_on_post"])
+def test_what_a_plate_carries_is_drawn_as_large_as_it_is_and_in_its_place(shape: str) -> None:
+    values = {one.key: one.start for one in SHAPES[shape].measures}
+    (drawn,) = (one for one in draw_shape(SHAPES[shape], {}).parts if one.kind is DrawnPart.PIECE)
+    assert drawn.rect == Rect(x_mm=0, y_mm=0, width_mm=values["width"], height_mm=values["height"])
+    assert (drawn.from_mm, drawn.off_mm) == (values["behind"], values["depth"])
+
+
+def test_a_screen_on_its_arm_is_drawn_before_the_middle_of_its_plate() -> None:
+    drawing = draw_shape(SHAPES["screen_arm"], {"width": 600, "height": 400, "plate_width": 80, "plate_height": 300})
+    (screen,) = (one for one in drawing.parts if (one.rect.width_mm, one.rect.height_mm) == (600, 400))
+    assert (screen.rect.centre_x_mm, screen.rect.centre_y_mm) == (40, 150)
+    assert (screen.from_mm, screen.off_mm) == (350, 350 + 45)
+
+
+@pytest.mark.parametrize("shape", ["radiator", "heated_rail"])
+def test_pipes_are_drawn_below_the_foot_on_either_side_of_the_middle(shape: str) -> None:
+    made = draw_shape(SHAPES[shape], {"width": 800, "tails_apart": 500, "tails_below": 60})
+    ends = [one.rect for one in made.parts if one.kind is DrawnPart.LINK]
+    assert sorted((one.centre_x_mm, one.centre_y_mm) for one in ends) == [(150, -60), (650, -60)]

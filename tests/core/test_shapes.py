@@ -411,3 +411,12 @@ def test_no_board_goes_across_studs_where_a_piece_reaches_past_the_last_of_them(
     for x_mm, covered in ((790, True), (1000, False), (600, False), (300, False)):
         link = board_behind(job(stud_wall(), wide, x_mm, 1000), two, sizes, sizes.sold[UnitSystem.METRIC])
         assert (link is not None) is covered, x_mm
+
+
+def test_wood_between_the_studs_is_put_in_without_more_where_that_is_enough() -> None:
+    """A rail that its posts' own holes hold in wood: nobody drills them wider or buys other plates."""
+    rail = build(SHAPES["rail"], {"holds": 20})
+    (way,) = (one for one in ways_out(job(stud_wall(), rail, 1080, 1400), CATALOGUE) if one.kind is WayKind.BLOCKING)
+    assert way.sentence.startswith("Open the wall and put wood between the studs behind it")
+    assert "plates of" not in way.sentence
+    assert "drill the bracket's holes" not in way.sentence
