@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.model import Rect
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.demands import Demand, Turns
 from rockpin.core.demand.hands import along_and_across
@@ -332,6 +333,9 @@ def test_a_filled_radiator_on_two_brackets_by_hand(catalogue: Catalogue) -> None
     # empty it pulls less, by its water
     dry = build(catalogue.shape_by_key["radiator"], {"water": 0}).model_copy(update={"hand": "none"})
     assert solve(dry, catalogue).holes["bracket-1-hole-1"].shear_n == pytest.approx(28 * G / 4)
+    # 40 mm over it are wanted to lift it onto its hooks
+    (room,) = made.envelopes
+    assert (room.kind, room.rect) == ("lifted_on", Rect(x_mm=0, y_mm=600, width_mm=1000, height_mm=40))
     # both pipes come with it, from the floor, as far off the wall as its middle
     assert [(tail.x_mm, tail.y_mm, tail.off_mm) for tail in made.tails] == [(-50, -30, 65), (1050, -30, 65)]
     assert build(catalogue.shape_by_key["radiator"], {"tails_apart": 0}).tails == ()
