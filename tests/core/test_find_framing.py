@@ -13,7 +13,7 @@ from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Hit, HitKind, Reading, Trace
 from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Opening, OpeningKind, StudRow, Wall
-from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, chance_clear, look_behind
+from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, chance_clear, chance_of_wood, look_behind
 from rockpin.core.framing.find import FramingReading, read_framing
 from rockpin.core.framing.scanner_traces import Channel, find_in
 from rockpin.core.identification.reading import read_stated
@@ -97,17 +97,20 @@ def test_without_hits_nothing_is_made_up(catalogue: Catalogue) -> None:
     assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
 
 
-def test_a_bit_in_the_void_looked_for_no_stud_and_a_pin_did(catalogue: Catalogue) -> None:
+def test_what_fell_into_the_void_lays_no_row(catalogue: Catalogue) -> None:
     pins = [hit(HitKind.PIN_VOID, x) for x in (900, 1050)]
     bits = [one.model_copy(update={"drilled": True}) for one in pins]
-    reading = found(bare(*bits), catalogue)
-    assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
-    assert [one.x_mm for one in reading.hits] == [900, 1050]
-    # who pushed pins in has looked, and where a stud may stand all the same is told; so it is once one is found
-    for others in (pins, [*bits, pins[0].model_copy(update={"id": "pin"})], [*bits, hit(HitKind.MAGNET, 1400)]):
-        looked = found(bare(*others), catalogue)
-        assert looked.members
-        assert looked.looked_for
+    for voids in (pins, bits):
+        reading = found(bare(*voids), catalogue)
+        assert (reading.members, reading.pitches, reading.looked_for) == ((), (), False)
+        assert [one.x_mm for one in reading.hits] == [900, 1050]
+    # nor beside studs that somebody drew: none is made up where he drew none
+    own = Member(id="own", kind=MemberKind.STUD, x_mm=1181, y_mm=0, width_mm=38, height_mm=2400, known=HowKnown.SEEN)
+    drawn = stud_wall(framing=Framing(members=(own,)), hits=tuple(pins))
+    assert [one.id for one in found(drawn, catalogue).members] == ["own"]
+    met = found(bare(*bits, hit(HitKind.MAGNET, 1400)), catalogue)
+    assert met.members
+    assert met.looked_for
 
 
 # --- pins, doubles, doors --------------------------------------------------------------------------------------------
@@ -288,6 +291,30 @@ def test_a_void_where_somebody_says_that_none_stands_leaves_the_stud_beside_it_w
     for wall in (told, free):
         members, lean = found(wall, catalogue).members, catalogue.figures.framing.stud_lean_mm_per_m
         assert chance_clear(members, 1250, 800, 24, lean) == pytest.approx(1.0, abs=0.005)
+
+
+def test_a_pin_into_the_void_tells_of_every_stud_that_could_stand_there(catalogue: Catalogue) -> None:
+    # between a stud that was drawn and one that a row puts beside it: where the pin was free there is neither
+    own = Member(
+        id="own", kind=MemberKind.STUD, x_mm=1161, y_mm=0, width_mm=38, height_mm=2400, known=HowKnown.DETECTED
+    )
+    row = [hit(HitKind.DETECTOR_CENTRE, x) for x in (420, 820, 1620)]
+    free = hit(HitKind.PIN_VOID, 1205)
+    for hits in (row, [*row, free]):
+        wall = stud_wall(framing=Framing(members=(own,)), hits=tuple(hits))
+        members = found(wall, catalogue).members
+        there = sum(chance_of_wood(one, 1205, 1200, 0.0) for one in members)
+        assert there < 0.02 if free in hits else there > 0.5
+
+
+def test_a_stud_that_was_stated_and_not_met_is_named_with_the_pin(catalogue: Catalogue) -> None:
+    told = stud_wall(hits=(hit(HitKind.PIN_VOID, 1205),))
+    (one,) = found(told, catalogue).contradictions
+    assert one.text == (
+        "The stud that was put in at 1200 mm and the pin into a void at 1205 mm contradict each other: where the pin "
+        "was free there is no stud."
+    )
+    assert not found(stud_wall(hits=(hit(HitKind.PIN_VOID, 1225),)), catalogue).contradictions
 
 
 def test_a_stud_off_the_row_that_pins_have_met_is_one_and_a_lone_magnet_beside_it_is_none(catalogue: Catalogue) -> None:

@@ -6,8 +6,9 @@ import pytest
 
 from rockpin.core.base.errors import BadInput, NotFound
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.document.evidence import Hit, HitKind
 from rockpin.core.document.fixture import Attachment, Fixture
-from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.job import Choice, JobDocument, Region
 from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRow, Wall
 from rockpin.core.drilling import drilled_holes, told_by_holes
@@ -19,6 +20,7 @@ from rockpin.core.plan import Plan, Report, make_plan, reported, ways_on
 from rockpin.core.plan.answers import answers_of
 from rockpin.core.plan.going_on import _otherwise
 from rockpin.core.plan.hole_case import Case
+from rockpin.core.questions.supposed import Supposed, supposed_job
 from rockpin.demo import demo_documents
 from tests.answering import CATALOGUE, KEEP, TWO, answered, chosen, ways
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
@@ -113,7 +115,8 @@ def test_every_answer_has_its_ways_or_its_stop(where: str, fixing: str | None) -
             assert way.sentence.endswith(".")
             assert len(way.title) > 5
             here = next((hole for hole in again.holes if hole.id == "h1"), None)
-            if here is not None and here.chosen and outcome.fails and way.new_holes == 0:
+            again_there = way.kind == "get_more"
+            if here is not None and here.chosen and outcome.fails and way.new_holes == 0 and not again_there:
                 assert here.chosen != plan.holes[0].chosen, "what failed is not offered again"
 
 
@@ -208,9 +211,73 @@ def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     # where the screw was free there is no stud: it stands to the one side or the other
     assert make_plan(base, CATALOGUE).holes[0].behind.solid_wood > 0.5
     assert now.holes[0].behind.solid_wood < 0.01
+    # to which one nobody knows, and an anchor would meet its edge more likely than not
     found = ways_on(after, "h1", CATALOGUE)
-    assert found.ways
-    assert all(one.puts_in != "Wood screw 5 mm in the stud" for one in found.ways if one.new_holes == 0)
+    assert not found.ways
+    assert found.stop == (
+        "Find the stud: push a pin in every 15 mm to either side of the hole, where the piece covers it, and put in "
+        "under Wall what each met. Then the ways on stand here."
+    )
+    pins = tuple(
+        Hit(id=f"pin{x}", kind=HitKind.PIN_WOOD if x >= 1215 else HitKind.PIN_VOID, x_mm=x, y_mm=1000)
+        for x in (1185, 1215, 1230, 1245)
+    )
+    wall = after.wall.model_copy(update={"hits": pins})
+    pinned = ways_on(after.model_copy(update={"walls": (wall,)}), "h1", CATALOGUE)
+    assert pinned.look_first is None
+    onto = [one for one in pinned.ways if one.kind == "move" and "in the stud" in (one.puts_in or "")]
+    assert [one.word for one in onto] == [VerdictWord.READY]
+    # between the free bit at 1200 and the pin at 1245 it stands at 1226 to 1234
+    assert 26 <= onto[0].job.placement.x_mm - 1150 <= 34
+
+
+def supposed(shape: str, wall: str, region: Region, **more: object) -> JobDocument:
+    return supposed_job(Supposed.model_validate({"shape": shape, "wall": wall, "region": region, **more}), CATALOGUE)
+
+
+@pytest.mark.parametrize("shape", ["tall_cabinet", "radiator", "screen_arm", "screen_plate", "shelf"])
+def test_where_a_stud_was_missed_no_way_is_a_guess(shape: str) -> None:
+    base = supposed(shape, "board_on_studs", Region.NORTH_AMERICA, in_studs=True, looked=True)
+    first = make_plan(base, CATALOGUE).holes[0].id
+    after, now = answered(base, first, "missed_stud")
+    assert now.holes[0].behind.solid_wood < 0.02
+    found = ways_on(after, first, CATALOGUE, KEEP)
+    assert (found.stop or found.look_first or "").startswith("Find the stud: push a pin in every 15 mm")
+    for way in found.ways:
+        holes = taken(after, way).holes
+        assert all(hole.behind.solid_wood > 0.5 or "stud" not in (hole.chosen or "") for hole in holes)
+
+
+def test_a_bracket_that_is_put_where_it_holds_goes_onto_the_stud_that_was_found_alone() -> None:
+    base = supposed("shelf", "board_on_studs", Region.IRELAND, in_studs=True, looked=True)
+    plan = make_plan(base, CATALOGUE)
+    missed = plan.holes[0]
+    after, _ = answered(base, missed.id, "missed_stud")
+    pins = tuple(
+        Hit(id=f"pin{dx}", kind=HitKind.PIN_WOOD if dx > 0 else HitKind.PIN_VOID, x_mm=missed.x_mm + dx, y_mm=1100)
+        for dx in (-15, 15, 30)
+    )
+    wall = after.wall.model_copy(update={"hits": pins})
+    way = ways_on(after.model_copy(update={"walls": (wall,)}), missed.id, CATALOGUE, KEEP).ways[0]
+    assert (way.kind, way.new_holes, way.word) == ("slide", 2, VerdictWord.READY)
+    assert way.title.startswith("Put bracket 1 ")
+    far = {hole.id: round(hole.x_mm) for hole in taken(after, way).holes}
+    moved = {hole.id: far[hole.id] - round(hole.x_mm) for hole in plan.holes}
+    assert {moved[hole.id] for hole in plan.holes if hole.support == missed.support} <= set(range(20, 36))
+    assert {moved[hole.id] for hole in plan.holes if hole.support != missed.support} == {0}
+
+
+def test_another_hole_of_the_bracket_is_named_by_where_it_is() -> None:
+    base = supposed("screen_plate", "board_on_studs", Region.NORTH_AMERICA, in_studs=True, looked=True)
+    first = make_plan(base, CATALOGUE).holes[0]
+    after, _ = answered(base, first.id, "missed_stud")
+    others = [one for one in ways_on(after, first.id, CATALOGUE, KEEP).ways if one.kind == "other_hole"]
+    assert others
+    for way in others:
+        (new,) = {hole.x_mm for hole in taken(after, way).holes} - {
+            hole.x_mm for hole in make_plan(after, CATALOGUE).holes
+        }
+        assert way.title == f"Take the bracket's hole {round(new - first.x_mm)} mm to the right"
 
 
 def test_from_a_cracked_tile_new_holes_keep_fifty() -> None:
@@ -245,6 +312,13 @@ def test_the_last_one_is_gone_and_the_hole_is_drilled() -> None:
     found = ways(base, "h1", "out_of_stock")
     gone = {one.fixing: one.reasons[0] for one in answered(base, "h1", "out_of_stock")[1].holes[0].refused}
     assert gone["nylon_plug_8"] == "It was tried in this hole, or given up for it."
+    # what there is none of is missing at another place too
+    assert {way.kind for way in found.ways} == {"same_hole", "get_more"}
+    (more,) = [way for way in found.ways if way.kind == "get_more"]
+    assert (more.title, more.lacks) == ("Get another nylon expanding plug 8 × 40", ("Nylon expanding plug 8 × 40",))
+    waiting = taken(answered(base, "h1", "out_of_stock")[0], more)
+    assert (waiting.verdict.word, waiting.holes[0].chosen) == (VerdictWord.READY, "nylon_plug_8")
+    assert more.job.records[0].bit_mm == 8, "the hole is not drilled again"
     same = [way for way in found.ways if way.kind == "same_hole"]
     assert same
     for way in same:

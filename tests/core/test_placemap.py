@@ -353,9 +353,10 @@ def test_grids_say_what_is_said_of_one_spot(name: str) -> None:
         ]
         clear = [chance_clear(members, *at, half, framing.stud_lean_mm_per_m) for half in halves]
         assert grid.wood[row, column] == sum(one >= framing.solid_wood_credit for one in wood)
-        assert grid.wood_open[row, column] == sum(one >= framing.open_least for one in wood)
+        for steps, chances in ((grid.wood_open, wood), (grid.clear_open, clear)):
+            may, likely = (sum(one >= least for one in chances) for least in (framing.open_least, framing.open_likely))
+            assert divmod(int(steps[row, column]), 256) == (may, likely)
         assert grid.clear[row, column] == sum(one >= framing.clear_of_stud for one in clear)
-        assert grid.clear_open[row, column] == sum(one >= framing.open_least for one in clear)
         behind = look_behind(wall, read.identified.reading, members, *at, 5.0, framing)
         if grid.member[row, column] and behind.member:
             assert members[grid.member[row, column] - 1].id == behind.member.id

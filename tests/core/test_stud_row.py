@@ -81,3 +81,21 @@ def test_a_pin_that_met_nothing_takes_from_the_stud_what_it_ruled_out_by_bayes(c
     left = before.density[5] / after.density[5]
     assert 0 < left < 0.5
     assert after.exists == pytest.approx(before.exists * left / (before.exists * left + 1 - before.exists))
+
+
+@pytest.mark.parametrize("sigma_mm", [2.0, 10.0])
+def test_a_stud_that_is_stated_and_not_met_stands_beside_or_nowhere_by_bayes(
+    sigma_mm: float, catalogue: Catalogue
+) -> None:
+    """Somebody who states a stud where there is none is wrong by the share that is planned with: as often because it
+    stands elsewhere, evenly spread over 181 mm, as because there is none."""
+    wrong, pin = catalogue.figures.framing.stated_wrong, Located("p", HitKind.PIN_VOID, 1200.0, 1.0, None)
+    fit = fit_stud((1200.0, sigma_mm, 1.0), [pin], STUD_MM, catalogue, stated=True)
+    grid = np.arange(-90, 91)
+    near = np.exp(-0.5 * (grid / sigma_mm) ** 2) / (sigma_mm * sqrt(2 * pi))
+    left = float(((1 - wrong) * near + wrong / 181)[np.abs(grid) > STUD_MM / 2].sum())
+    assert fit.exists == pytest.approx((1 - wrong) * left / ((1 - wrong) * left + wrong), rel=1e-3)
+    # what agrees with him, or says nothing of it, leaves it certain
+    assert fit_stud((1200.0, sigma_mm, 1.0), [], STUD_MM, catalogue, stated=True).exists == 1.0
+    met = Located("w", HitKind.PIN_WOOD, 1225.0, 1.0, None)
+    assert fit_stud((1200.0, sigma_mm, 1.0), [pin, met], STUD_MM, catalogue, stated=True).exists == 1.0

@@ -94,10 +94,14 @@ class Use(NamedTuple):
 
 @dataclass(frozen=True)
 class Proviso:
-    """What must be proved first if a fixing is taken; put into words only where it is, since most are not."""
+    """What must be proved first if a fixing is taken; put into words only where it is, since most are not.
+
+    ``unlikely``: what has to be so is less likely than not.
+    """
 
     code: str
     told: Callable[[], Finding]
+    unlikely: bool = False
 
     @cached_property
     def finding(self) -> Finding:

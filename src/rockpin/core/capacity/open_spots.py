@@ -30,7 +30,7 @@ _OPEN = "stud-open"
 
 def open_proviso(spot: Spot, fixing: FixingBase, chance: float, what: str) -> Proviso:
     """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so."""
-    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, what))
+    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, what), chance < spot.framing.open_likely)
 
 
 def _open_finding(spot: Spot, fixing: FixingBase, chance: float, what: str) -> Finding:

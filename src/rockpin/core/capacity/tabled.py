@@ -141,7 +141,7 @@ class Tabled:
 
     def told(self, tables: CapacityTables) -> Hashable:
         """All that decides of its place."""
-        codes = tuple(proviso.code for proviso in self.provisos)
+        codes = tuple((proviso.code, proviso.unlikely) for proviso in self.provisos)
         return self.tension_n, self.shear_n, Same(self.setting), self.mode, self.by, self.always_bends, codes
 
     def worked(self, allowance: Allowance, figures: CapacityFigures) -> tuple[WorkLine, ...]:

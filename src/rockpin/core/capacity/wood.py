@@ -254,7 +254,8 @@ class _Screwed:
 
     def told(self, tables: CapacityTables) -> Hashable:
         """All that decides of its place."""
-        sure = self.behind.solid_wood >= self.spot.framing.solid_wood_credit
+        wood, figures = self.behind.solid_wood, self.spot.framing
+        sure = wood >= figures.solid_wood_credit, wood >= figures.open_likely
         return Same(self.held), _of_screw(self, tables.figures), self.spot.depth_limit_mm, sure
 
 

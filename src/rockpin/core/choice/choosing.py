@@ -93,7 +93,8 @@ def _taste(wishes: Sequence[Wish], catalogue: Catalogue) -> Taste:
 
 
 def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock, pressed: bool) -> tuple[float, ...]:
-    """Smaller is better: first what asks for no further proof, then the wishes in their order.
+    """Smaller is better: first what asks for no further proof, and for none that is likely to fail, then the wishes in
+    their order.
 
     Before all of it what the board bears: nobody drills for an anchor beside which it is ``pressed`` in.
 
@@ -108,7 +109,8 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock, pressed: bool
     # a head that needs a washer only because it is small for the bracket's hole is the wrong screw, the looser the more
     washer = one.screw is not None and one.screw.washer_mm > 0 and not spot.hole.washer_wanted
     small = 1.0 + spot.hole.diameter_mm - one.screw.diameter_mm if washer and one.screw else 0.0
-    doubts = (float(pressed), float(len(one.provisos) + beyond))
+    unlikely = any(proviso.unlikely for proviso in one.provisos)
+    doubts = (float(pressed), float(len(one.provisos) + beyond), float(unlikely))
     first = (*doubts, *wished, float(one.from_afar), tight, float(len(stock.lacks)))
     return (*first, small, width + taste.mm_per_minute * one.minutes, one.use)
 

@@ -17,7 +17,7 @@ from rockpin.core.document.job import Region
 from rockpin.core.document.wall import FOUND_STUD, HowKnown, MemberKind, Wall
 from rockpin.core.framing.behind import MemberReading, members_of
 from rockpin.core.framing.scanner_traces import Peak, find_in, hits_of
-from rockpin.core.framing.stud_row import Lattice, Located, StudFit, fit_lattice, fit_stud
+from rockpin.core.framing.stud_row import VOID_TELLS_MM, Lattice, Located, StudFit, fit_lattice, fit_stud
 from rockpin.core.framing.wood_face import only_face_hits, wood_past_mm, wood_words
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.catalogue import Catalogue
@@ -94,11 +94,16 @@ def _beside(wall: Wall, stud_mm: float, catalogue: Catalogue) -> list[Expected]:
 def _share_out(
     expected: Sequence[Expected], hits: Sequence[Located], catalogue: Catalogue
 ) -> tuple[dict[int, list[Located]], list[list[Located]]]:
-    """Each hit to the nearest place that expects a stud, if near enough; the rest in groups of their own."""
+    """Each hit to the nearest place that expects a stud, if near enough; the rest in groups of their own.
+
+    A pin into a void is no one stud's: it tells of every stud that could stand there.
+    """
     reach = catalogue.figures.framing.hit_reach_mm
     given: dict[int, list[Located]] = defaultdict(list)
     rest: list[list[Located]] = []
     for hit in hits:
+        if hit.kind is HitKind.PIN_VOID:
+            continue
         index = min(range(len(expected)), key=lambda i: abs(expected[i][0] - hit.x_mm), default=None)
         if index is not None and abs(expected[index][0] - hit.x_mm) <= reach:
             given[index].append(hit)
@@ -106,6 +111,12 @@ def _share_out(
             rest[-1].append(hit)
         else:
             rest.append([hit])
+    voids = [hit for hit in hits if hit.kind is HitKind.PIN_VOID]
+    for index, (place, *_) in enumerate(expected):
+        given[index] += [hit for hit in voids if abs(hit.x_mm - place) <= VOID_TELLS_MM]
+    for group in rest:
+        middle = sum(hit.x_mm for hit in group) / len(group)
+        group += [hit for hit in voids if abs(hit.x_mm - middle) <= VOID_TELLS_MM]
     return given, rest
 
 
@@ -168,8 +179,6 @@ def _fitted(
         fit = fit_stud(place, given[index], stud_mm, catalogue, shared_mm=row.shared_mm, no_pitch=row.no_pitch)
         found.append((_member(index, fit, given[index], wall, stud_mm, catalogue, row), given[index]))
     for group in rest:
-        if all(hit.kind is HitKind.PIN_VOID for hit in group):
-            continue
         fit = fit_stud(None, group, stud_mm, catalogue, shared_mm=row.shared_mm)
         if fit.exists >= figures.own_stud_drawn:
             found.append((_member(len(found), fit, group, wall, stud_mm, catalogue, row), group))
@@ -193,8 +202,9 @@ def _stated_again(
         fit = fit_stud(places[index], mine, member.rect.width_mm, catalogue, shared_mm=row.shared_mm, stated=True)
         moved = member.rect.model_copy(update={"x_mm": fit.centre_mm - member.rect.width_mm / 2})
         known = HowKnown.PINNED if fit.pinned else member.known
-        # what somebody has seen he has seen from foot to head: a hit at one height makes it lean no more than before
-        sure = member.known in (HowKnown.SEEN, HowKnown.PINNED)
+        # what somebody has seen he has seen from foot to head: a hit at one height makes it lean no more than before,
+        # nor does a pin that did not meet it
+        sure = member.known in (HowKnown.SEEN, HowKnown.PINNED) or not fit.hits
         again.append(
             (
                 member.model_copy(
@@ -215,8 +225,6 @@ def _stated_again(
         )
     width = studs[0].rect.width_mm if studs else 38.0
     for number, group in enumerate(rest):
-        if all(hit.kind is HitKind.PIN_VOID for hit in group):
-            continue
         fit = fit_stud(None, group, width, catalogue, shared_mm=row.shared_mm)
         if fit.exists >= figures.own_stud_drawn:
             again.append((_member(number, fit, group, wall, width, catalogue, row), group))
@@ -238,6 +246,7 @@ def _named_apart(shared: Shared) -> Shared:
 
 
 def _contradictions(
+    stated: Sequence[MemberReading],
     shared: Sequence[tuple[MemberReading, list[Located]]],
     hits: Sequence[Located],
     labels: dict[HitKind, str],
@@ -254,6 +263,19 @@ def _contradictions(
         found.append(Contradiction(x_mm=one.x_mm, text=f"The {name(one)} and the {name(other)} {why}."))
 
     voids = [hit for hit in hits if hit.kind is HitKind.PIN_VOID]
+    for member in (one for one in stated if not one.horizontal):
+        middle_mm, half_mm = member.rect.centre_x_mm, member.rect.width_mm / 2
+        found += [
+            Contradiction(
+                x_mm=void.x_mm,
+                text=(
+                    f"The stud that was put in at {show_length(middle_mm, units)} and the {name(void)} contradict each "
+                    "other: where the pin was free there is no stud."
+                ),
+            )
+            for void in voids
+            if abs(middle_mm - void.x_mm) < half_mm - 1
+        ]
     for member, mine in shared:
         solid = [hit for hit in mine if hit.kind is not HitKind.PIN_VOID]
         for one, other in combinations(solid, 2):
@@ -289,14 +311,9 @@ def read_framing(
     hits = [hit for hit in located if hit.id not in only_face]
     labels = {row.kind: row.label for row in catalogue.belief.hits}
     pitches: tuple[PitchReading, ...] = ()
-    # a bit that fell into the void looked for no stud: as long as nobody else did, each hole is taken as before
-    bits = {hit.id for hit in wall.hits if hit.drilled and hit.kind is HitKind.PIN_VOID}
-    looked = bool(stated) or any(hit.id not in bits for hit in located)
-    if not looked:
-        hits = []
-    if not hits:
-        shared: list[tuple[MemberReading, list[Located]]] = [(member, []) for member in stated]
-    elif wall.framing and wall.framing.row:
+    # what fell into the void has found no stud, and lays no row: it tells only where those that are known do not stand
+    met = any(hit.kind is not HitKind.PIN_VOID for hit in hits)
+    if not met or (wall.framing and wall.framing.row):
         shared = _stated_again(stated, hits, wall, catalogue, _row_of(wall, hits, 0.0, catalogue))
     else:
         stud_mm = catalogue.belief.stud_width_mm[region]
@@ -309,12 +326,13 @@ def read_framing(
         pitches = _pitches(lattice, units, catalogue)
         row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
         # a stud that somebody drew by itself keeps the hits about it
-        near = [hit for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)]
-        shared = _stated_again(stated, near, wall, catalogue, in_row)
-        others = [hit for hit in hits if hit not in near]
+        near = {hit.id for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)}
+        mine = [hit for hit in hits if hit.id in near or hit.kind is HitKind.PIN_VOID]
+        shared = _stated_again(stated, mine, wall, catalogue, in_row)
+        others = [hit for hit in hits if hit.id not in near or hit.kind is HitKind.PIN_VOID]
         shared += _fitted(wall, sorted([*row, *beside]), others, stud_mm, catalogue, in_row)
     shared = _named_apart(shared)
-    owner = {hit.id: member.id for member, mine in shared for hit in mine}
+    owner = {hit.id: member.id for member, its in shared for hit in its if hit.kind is not HitKind.PIN_VOID}
     return FramingReading(
         members=tuple(member for member, _ in shared),
         pitches=pitches,
@@ -330,8 +348,8 @@ def read_framing(
             for hit in located
         ),
         peaks=peaks,
-        contradictions=_contradictions(shared, hits, labels, units, catalogue),
-        looked_for=looked,
+        contradictions=_contradictions(stated, shared, hits, labels, units, catalogue),
+        looked_for=bool(stated) or any(hit.kind is not HitKind.PIN_VOID for hit in located),
         wood_past_mm=past_mm,
         wood_text=wood_words((reading, *else_readings), past_mm, units) if past_mm is not None else None,
         only_face=only_face,

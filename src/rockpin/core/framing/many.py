@@ -1,8 +1,8 @@
 """What stands behind many spots at once: the same as for one spot, as whole numbers on a grid of rows and columns.
 
 Of chances only those steps are told that anything is decided by: for how many of the widths that are asked for a screw
-surely, or possibly, meets wood, and for how many half widths it is surely, or possibly, clear. Rows in which nothing
-changes are worked out once.
+surely, likely or possibly meets wood, and for how many half widths it is surely, likely or possibly clear. Rows in
+which nothing changes are worked out once.
 """
 
 from collections.abc import Iterable, Sequence
@@ -31,17 +31,22 @@ class Widths(NamedTuple):
 class FramedGrid(NamedTuple):
     """What each spot meets in a framed wall, arrays of shape (rows, columns).
 
-    ``wood``, ``wood_open``: for how many of the sides it is surely wood, or may be; ``clear``, ``clear_open``: for how
-    many of the half widths it is surely clear, or may be. ``member``: the number of the member met, counted from 1; 0
+    ``wood``: for how many of the sides it is surely wood; ``wood_open``: for how many it may be, and for how many it is
+    likelier than not, as one number that is 0 where it may be for none. ``clear``, ``clear_open``: the same of being
+    clear for the half widths. ``member``: the number of the member met, counted from 1; 0
     where none may be. ``edge_mm``: the distance to its edge that is sure, without bound where none is met.
     """
 
     wood: Steps
-    wood_open: Steps
+    wood_open: Numbers
     clear: Steps
-    clear_open: Steps
+    clear_open: Numbers
     member: Numbers
     edge_mm: Places
+
+
+_FEWER_THAN = 256
+"""Widths that are asked of framing, of either kind: two counts of them go into one number."""
 
 
 def _alike(
@@ -99,9 +104,9 @@ def framed_grid(
     shape = (len(y), len(x))
     grid = FramedGrid(
         np.zeros(shape, np.uint8),
-        np.zeros(shape, np.uint8),
+        np.zeros(shape, np.uint16),
         np.full(shape, len(widths.halves_mm), np.uint8),
-        np.full(shape, len(widths.halves_mm), np.uint8),
+        np.full(shape, (_FEWER_THAN + 1) * len(widths.halves_mm), np.uint16),
         np.zeros(shape, np.uint16),
         np.full(shape, inf),
     )
@@ -140,19 +145,20 @@ def _fill(
     first, of = _alike(x, y, members, widths, near_mm)
     block = MemberChances(members, x, y[first], near_mm, most)
     shape = (len(first), len(x))
-    wood, wood_open, number = np.zeros(shape, np.uint8), np.zeros(shape, np.uint8), np.zeros(shape, int)
+    wood, wood_open, number = np.zeros(shape, np.uint8), np.zeros(shape, np.uint16), np.zeros(shape, int)
     for side in widths.sides_mm:
         chance, met = block.met(side)
         may = chance >= figures.open_least
         wood += (chance >= figures.solid_wood_credit).astype(np.uint8)
-        wood_open += may.astype(np.uint8)
+        wood_open += _FEWER_THAN * may.astype(np.uint16) + (chance >= figures.open_likely).astype(np.uint8)
         # the member that the thinnest screw meets; where none may be met it says nothing
         number = np.where((number == 0) & may, met, number)
-    clear, may_clear = np.zeros(number.shape, np.uint8), np.zeros(number.shape, np.uint8)
+    clear, may_clear = np.zeros(number.shape, np.uint8), np.zeros(number.shape, np.uint16)
     for half in widths.halves_mm:
         chance = block.clear(half)
         clear += (chance >= figures.clear_of_stud).astype(np.uint8)
-        may_clear += (chance >= figures.open_least).astype(np.uint8)
+        may_clear += _FEWER_THAN * (chance >= figures.open_least).astype(np.uint16)
+        may_clear += (chance >= figures.open_likely).astype(np.uint8)
     window = (down, across)
     grid.wood[window] = wood[of]
     grid.wood_open[window] = wood_open[of]

@@ -23,6 +23,8 @@ _OFFSET_STEP_MM = 2.0
 _SHARES = (0.3, 1.0, 2.0, 3.5)
 """The share of spurious hits is not known: these multiples of the usual one are summed over."""
 _HALF_RANGE_MM = 90
+VOID_TELLS_MM = 120.0
+"""So far [mm] from where a stud is expected a pin into a void may still tell where it is not."""
 _SHARED_MM = 25.0
 """Places of two rows nearer than this are one stud."""
 
@@ -272,12 +274,14 @@ def fit_stud(
     logs = _pins(logs, grid, hits, width_mm)
     density = np.exp(logs - logs.max())
     pinned = any(hit.kind is HitKind.PIN_WOOD for hit in hits)
-    exists = 1.0 if stated else _existence(expected, solid, pinned, catalogue)
+    exists = (1.0 if pinned else 1 - figures.stated_wrong) if stated else _existence(expected, solid, pinned, catalogue)
     struck = float(np.exp(_pins(np.log(np.maximum(free, 1e-300)), grid, hits, width_mm)).sum())
     if not pinned and any(hit.kind is HitKind.PIN_VOID for hit in hits):
         # the stud may stand where the pin did not look, in proportion to what is left of its density
         left = min(1.0, struck / mass_before)
-        exists = exists * left / (exists * left + 1 - exists) if exists < 1 else left
+        exists = exists * left / (exists * left + 1 - exists)
+    elif stated:
+        exists = 1.0
     density /= density.sum()
     summed = np.cumsum(density)
     centre = float(grid @ density)

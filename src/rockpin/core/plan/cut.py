@@ -142,6 +142,8 @@ def behind_text(spot: Spot, behind: Behind) -> str:
         case BehindKind.TIMBER:
             return f"stud {show_share(behind.solid_wood)}"
         case BehindKind.OPEN:
+            if behind.solid_wood < spot.framing.open_least:
+                return f"clear {show_share(behind.clear)}, or the edge of a stud"
             wood = f"stud {show_share(behind.solid_wood)}"
             # beside a stud that is surely there, "clear" says nothing
             return f"{wood}, or clear {show_share(behind.clear)}" if behind.clear >= spot.framing.open_least else wood

@@ -4,11 +4,13 @@ from collections.abc import Iterator, Sequence
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
+from rockpin.core.base.quantities import show_length
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds
-from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, settled_with, with_choice
-from rockpin.core.plan.keeping_the_hole import ease, follow, go_on, same_hole_ways
-from rockpin.core.plan.leaving_the_hole import fewer, move, other_hole, slide, without
+from rockpin.core.document.wall import HowKnown
+from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, guesses, settled_with, with_choice
+from rockpin.core.plan.keeping_the_hole import ease, follow, get_more, go_on, same_hole_ways
+from rockpin.core.plan.leaving_the_hole import STUD_WITHIN_MM, fewer, move, other_hole, slide, without
 from rockpin.core.plan.remedies import less_weight, lighter_hand
 from rockpin.core.plan.wall_remedies import backing_board
 from rockpin.core.plan.way_out import Trial
@@ -55,16 +57,41 @@ def _rank(way: WayOn) -> tuple[float, ...]:
 
 
 def _best(found: list[WayOn]) -> tuple[WayOn, ...]:
-    """At most three, and no more than two that keep the hole: whoever doubts it wants to see what leaves it."""
+    """At most three, no more than two that keep the hole: whoever doubts it wants to see what leaves it. Of the other
+    holes of the bracket the best."""
     ranked = sorted(found, key=_rank)
     kept = [one for one in ranked if one.kind is OnKind.SAME_HOLE][2:]
+    kept += [one for one in ranked if one.kind is OnKind.OTHER_HOLE][1:]
     rest = [one for one in ranked if one not in kept]
     return tuple([*rest, *kept][:_MOST])
 
 
-def _no_way(stops: Sequence[Outcome]) -> str:
+_PINS_APART_MM = 15.0
+"""Less than half of any stud: two pins so far apart cannot both miss it."""
+
+
+def _stud_to_find(case: Case) -> str | None:
+    """What to do where a screw was meant for a stud and met none: it is near, and a pin tells where."""
+    meant = case.catalogue.fixing_by_key.get(case.record.fixing or next(iter(case.record.failed[-1:]), ""))
+    for_a_stud = meant is not None and meant.method in ("wood", "steel")
+    missed = any(one.behind == "void" and (for_a_stud or one.only == "stud") for one in case.met)
+    if not case.before.framed or not (missed or guesses(case.before, case.catalogue.figures.framing)):
+        return None
+    studs = [one for one in case.before.framing.members if not one.horizontal and one.known is HowKnown.PINNED]
+    if any(abs(one.rect.centre_x_mm - case.hole.x_mm) <= STUD_WITHIN_MM for one in studs):
+        return None
+    apart = show_length(_PINS_APART_MM, case.units)
+    return (
+        f"Find the stud: push a pin in every {apart} to either side of the hole, where the piece covers it, and put in "
+        "under Wall what each met."
+    )
+
+
+def _no_way(stops: Sequence[Outcome], look_first: str | None) -> str:
     if stops:
         return f"{stops[0].says} There is no way on from here but finding out what it is."
+    if look_first:
+        return f"{look_first} Then the ways on stand here."
     return (
         "Nothing that Rock Pin knows of holds here with the hole as it is. Stop: hang nothing on it, and ask somebody "
         "who can look at the wall."
@@ -87,9 +114,14 @@ def ways_on(job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep | N
     stopped = any(one.code == "bit-met-stop" for one in case.before.findings)
     found: list[WayOn] = []
     if not stopped:
-        for ways in (go_on, same_hole_ways, follow, ease, slide, move, other_hole, fewer):
+        here, elsewhere = (go_on, get_more, same_hole_ways, follow, ease), (slide, move, other_hole)
+        # what there is none of is missing elsewhere too
+        lacking = all(one.get_more for one in case.met) and bool(case.met)
+        for ways in (*here, *(() if lacking else elsewhere), fewer):
             found += [way for way in ways(case) if way]
         if not found:
             found += [way for way in _otherwise(case) if way]
     best = _best(found)
-    return WaysOn(hole_id=hole_id, title=title, stop=None if best else _no_way(stops if stopped else ()), ways=best)
+    look = None if stopped else _stud_to_find(case)
+    stop = None if best else _no_way(stops if stopped else (), look)
+    return WaysOn(hole_id=hole_id, title=title, stop=stop, look_first=look if best else None, ways=best)

@@ -18,6 +18,7 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import AS_PLANNED, hole_of
 from rockpin.core.plan.way_out import body_of, worst_of
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.figures import FramingFigures
 
 _PLACED_MM = 0.5
 """So near a place is that place: coordinates are read to the millimetre."""
@@ -27,6 +28,7 @@ class OnKind(StrEnum):
     """What a way on does with the hole: keep it, leave it, or carry the thing otherwise."""
 
     GO_ON = "go_on"
+    GET_MORE = "get_more"
     SAME_HOLE = "same_hole"
     EASE = "ease"
     FOLLOW = "follow"
@@ -69,11 +71,15 @@ class WayOn(Model):
 
 
 class WaysOn(Model):
-    """All ways on from one hole, at most three. ``stop``: why there is none, or None where there are some."""
+    """All ways on from one hole, at most three. ``stop``: why there is none, or None where there are some.
+
+    ``look_first``: what to look for before one of them is taken, or None where nothing is to be found.
+    """
 
     hole_id: str
     title: str
     stop: str | None
+    look_first: str | None = None
     ways: tuple[WayOn, ...]
 
 
@@ -100,6 +106,11 @@ def dot_of(hole: HolePlan, wide_mm: float | None = None, at: tuple[float, float]
 def _lacks(hole: HolePlan) -> tuple[str, ...]:
     chosen = next((one for one in hole.candidates if one.fixing == hole.chosen), None)
     return chosen.lacks if chosen else ()
+
+
+def guesses(plan: Plan, figures: FramingFigures) -> bool:
+    """Whether something goes in where what it needs behind it, a stud or none, is less likely than not."""
+    return any(one.code == "stud-open" and one.figures["chance"] < figures.open_likely for one in plan.findings)
 
 
 def used_to(plan: Plan) -> str:
@@ -161,6 +172,8 @@ class Case:
         """
         plan = make_plan(job, self.catalogue, self.keep)
         if plan.verdict.word is VerdictWord.DO_NOT_DRILL or any(one.chosen is None for one in plan.holes):
+            return None
+        if guesses(plan, self.catalogue.figures.framing):
             return None
         gone = {one.hole_id for one in leaves}
         recorded = {one.hole_id for one in job.records}

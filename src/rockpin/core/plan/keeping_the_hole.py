@@ -72,6 +72,26 @@ def go_on(case: Case) -> Iterator[WayOn | None]:
     )
 
 
+def get_more(case: Case) -> Iterator[WayOn | None]:
+    """The same fixing after all, once it was got: the hole is as good as it was."""
+    says = next((one.get_more for one in case.met if one.get_more), "")
+    row = case.catalogue.fixing_by_key.get(next(iter(case.record.failed[-1:]), ""))
+    if not says or row is None or len(case.met) > 1 or _off_its_mark(case):
+        return
+    # what was said is over then, and what it took from the hole with it
+    failed = case.record.failed[:-1]
+    job = settled_with(case.job, case.hole.id, met=(), fixing=None, failed=failed, holds=None)
+    way = case.way(
+        OnKind.GET_MORE,
+        with_choice(job, case.hole.id, row.key),
+        f"Get another {inside(row.label)}",
+        lambda plan: f"{says} Then {used_to(plan)}.",
+        minutes=case.figures.fetch_minutes,
+    )
+    if way:
+        yield way.model_copy(update={"lacks": tuple(dict.fromkeys((row.label, *way.lacks)))})
+
+
 def ease(case: Case) -> Iterator[WayOn | None]:
     """The bracket's round hole filed towards the hole in the wall, a few millimetres, with a washer over it."""
     found, off = _in_its_plate(case), (case.record.off_x_mm, case.record.off_y_mm)

@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from math import ceil
 
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Support
 from rockpin.core.document.job import JobDocument, SupportPlace
@@ -25,7 +26,10 @@ def without(job: JobDocument, leaves: Sequence[HoleRecord], left: tuple[LeftHole
     )
 
 
-_HALF_A_JOINT_MM, _JOINT_AT_MOST_MM, _STUD_WITHIN_MM = 5.0, 40.0, 80.0
+STUD_WITHIN_MM = 80.0
+"""How far [mm] from a hole a stud is the one that it was meant for."""
+_SPARE_TRIED = 3
+_HALF_A_JOINT_MM, _JOINT_AT_MOST_MM = 5.0, 40.0
 
 
 def _steps(case: Case, leaves: Sequence[HoleRecord]) -> list[tuple[float, float]]:
@@ -36,7 +40,7 @@ def _steps(case: Case, leaves: Sequence[HoleRecord]) -> list[tuple[float, float]
         # out of the joint, which in brick is in the middle of the next course
         off = max(off, ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM)))
     onto = [round(stud - case.hole.x_mm) for stud in _studs(case)]
-    wood = [(float(dx), 0.0) for dx in sorted(onto, key=abs) if off <= abs(dx) <= _STUD_WITHIN_MM]
+    wood = [(float(dx), 0.0) for dx in sorted(onto, key=abs) if off <= abs(dx) <= STUD_WITHIN_MM]
     return wood + [
         (dx * off * far, dy * off * far) for far in (1, 1.5, 2.2) for dx, dy in ((0, 1), (0, -1), (1, 0), (-1, 0))
     ]
@@ -89,24 +93,36 @@ def _support_of(case: Case) -> Support | None:
 
 
 def slide(case: Case) -> Iterator[WayOn | None]:
-    """A bracket that slides along its piece, or a hole that the user puts where he likes in a bar."""
+    """A bracket that slides along its piece or is put where it holds, or a hole that the user puts where he likes in a
+    bar."""
     support = _support_of(case)
-    if support is None or support.attachment is Attachment.RIGID or case.record.holds is Holds.YES:
+    shape = case.catalogue.shape_by_key.get(case.job.fixture.shape or "")
+    put_anywhere = shape is not None and shape.brackets_free
+    if support is None or case.record.holds is Holds.YES:
+        return
+    if support.attachment is Attachment.RIGID and not put_anywhere:
         return
     bar = support.attachment is Attachment.USER_DRILLED
+    title = "Drill the bar" if bar else f"{'Put' if put_anywhere else 'Slide'} {inside(support.name)}"
     mine = {hole.id for hole in support.holes} if not bar else {case.hole.id}
     leaves = [one for one in case.drilled if one.hole_id in mine]
     if not leaves or any(one.holds is Holds.YES for one in leaves):
         return
     for dx, _ in [step for step in _steps(case, leaves) if step[0]]:
-        job = _hole_slid(case.job, support, case.hole.id, dx) if bar else _support_slid(case.job, support, dx)
+        job = (
+            _hole_slid(case.job, support, case.hole.id, dx)
+            if bar
+            else _support_slid(case.job, support, dx)
+            if support.attachment is Attachment.SLIDING
+            else _support_put(case.job, support, dx)
+        )
         if job is None:
             continue
         words = move_words(round(dx), 0, case.units)
         way = case.way(
             OnKind.SLIDE,
             without(job, leaves, case.left(leaves)),
-            f"Drill the bar {words}" if bar else f"Slide {inside(support.name)} {words}",
+            f"{title} {words}",
             lambda plan: f"{_filled(len(leaves))} The rest stays where it is. {_what(plan)}.",
             leaves=leaves,
         )
@@ -138,6 +154,17 @@ def _support_slid(job: JobDocument, support: Support, dx_mm: float) -> JobDocume
     return job.model_copy(update={"placement": at})
 
 
+def _support_put(job: JobDocument, support: Support, dx_mm: float) -> JobDocument | None:
+    """A bracket that whoever hangs it puts where it holds, put elsewhere behind its piece."""
+    x_mm = support.x_mm + round(dx_mm)
+    pieces = job.fixture.pieces
+    left, right = min(one.x_mm for one in pieces), max(one.x_mm + one.width_mm for one in pieces)
+    if not left <= x_mm <= right - support.width_mm:
+        return None
+    put = support.model_copy(update={"x_mm": x_mm})
+    return job.model_copy(update={"fixture": _with_support(job.fixture, put)})
+
+
 def _with_support(fixture: Fixture, support: Support) -> Fixture:
     supports = tuple(support if one.id == support.id else one for one in fixture.supports)
     return fixture.model_copy(update={"supports": supports})
@@ -149,17 +176,23 @@ def _used_holes(fixture: Fixture) -> set[str]:
     return {hole.id for hole in holes if hole.used}
 
 
+def _beside(hole: FixtureHole, other: FixtureHole, units: UnitSystem) -> str:
+    return move_words(round(other.x_mm - hole.x_mm), round(other.y_mm - hole.y_mm), units)
+
+
 def other_hole(case: Case) -> Iterator[WayOn | None]:
-    support = _support_of(case)
-    spare = [hole for hole in support.holes if not hole.used] if support else []
+    holes = support.holes if (support := _support_of(case)) else ()
+    here = next((hole for hole in holes if hole.id == case.hole.id), None)
     leaves = [one for one in case.drilled if one.hole_id == case.hole.id]
-    for hole in spare[:3]:
+    if here is None:
+        return
+    for hole in [one for one in holes if not one.used][:_SPARE_TRIED]:
         used = (_used_holes(case.job.fixture) - {case.hole.id}) | {hole.id}
         job = case.job.model_copy(update={"fixture": with_used(case.job.fixture, used)})
         yield case.way(
             OnKind.OTHER_HOLE,
             without(job, leaves, case.left(leaves)),
-            "Take another hole of the bracket",
+            f"Take the bracket's hole {_beside(here, hole, case.units)}",
             lambda plan: f"{_filled(1)} {_what(plan)}.",
             leaves=leaves,
         )

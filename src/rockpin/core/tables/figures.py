@@ -68,6 +68,7 @@ class FramingFigures(Model):
     solid_wood_credit: float
     masonry_unit_end_share: float
     open_least: float
+    open_likely: float
     hole_half_mm: float
     move_most_mm: float
     no_pitch: float
@@ -384,6 +385,7 @@ class PlanFigures(Model):
     noggin_high_mm: float
     noggin_void_beside_mm: float
     ease_minutes: float
+    fetch_minutes: float
     unchosen_reach_mm: float
     metal_stop_keep_mm: float
     lintel_above_mm: float

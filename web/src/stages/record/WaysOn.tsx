@@ -74,6 +74,11 @@ export function WaysOn({ editing, holeId, unsent, onTaken, onLeave }: Props) {
   const count = ["", "One way on", "Two ways on", "Three ways on"][data.ways.length];
   return (
     <Frame title={count ?? ""} onLeave={onLeave} says={`${data.title}. Nothing is lost.`}>
+      {data.look_first && (
+        <p className="mb-3 border-l-4 border-ochre bg-ochre-wash p-3 text-[15px]">
+          <Said>{data.look_first}</Said>
+        </p>
+      )}
       <ol className="space-y-3" aria-label="Ways on">
         {data.ways.map((way, index) => (
           <li

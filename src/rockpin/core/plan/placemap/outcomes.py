@@ -238,7 +238,7 @@ class Outcomes:
             if one.accepted:
                 step = round(one.use / USE_STEP) if self._uses else 0
                 use = one.use if exactly or one.use > planned else step
-                doubts = tuple(proviso.code for proviso in one.provisos)
+                doubts = tuple((proviso.code, proviso.unlikely) for proviso in one.provisos)
                 coarse.append((key, use, one.minutes, one.hole, one.screw, one.tension_n, doubts))
                 uses.append((one.use, key))
         uses.sort()
