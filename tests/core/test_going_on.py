@@ -267,6 +267,21 @@ def test_a_bracket_that_is_put_where_it_holds_goes_onto_the_stud_that_was_found_
     assert {moved[hole.id] for hole in plan.holes if hole.support != missed.support} == {0}
 
 
+def test_where_the_bit_met_wood_the_likelier_side_is_taken_and_the_way_leads_to_where_it_is_sure() -> None:
+    base = supposed("shelf", "board_on_studs", Region.IRELAND, hand="none", looked=True)
+    holes = make_plan(base, CATALOGUE).holes
+    after, now = answered(base, holes[0].id, "wood")
+    # below it the stud is likely; 610 to the right one of a row of 600 may be, and is not likely
+    foot, beside = now.holes[1], now.holes[2]
+    assert foot.behind.solid_wood > 0.5 > beside.behind.solid_wood > 0.05
+    assert ("stud_screw" in (foot.chosen or ""), "stud_screw" in (beside.chosen or "")) == (True, False)
+    way = ways_on(after, holes[0].id, CATALOGUE, KEEP).ways[0]
+    assert (way.kind, way.word, way.feel_first) == ("move", VerdictWord.READY, False)
+    # a bit that met wood is in a stud of 38, which ends 38 beside it at the most
+    there = taken(after, way).holes
+    assert all(abs(hole.x_mm - holes[0].x_mm) > 38 for hole in there[:2])
+
+
 def test_another_hole_of_the_bracket_is_named_by_where_it_is() -> None:
     base = supposed("screen_plate", "board_on_studs", Region.NORTH_AMERICA, in_studs=True, looked=True)
     first = make_plan(base, CATALOGUE).holes[0]

@@ -109,8 +109,7 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock, pressed: bool
     # a head that needs a washer only because it is small for the bracket's hole is the wrong screw, the looser the more
     washer = one.screw is not None and one.screw.washer_mm > 0 and not spot.hole.washer_wanted
     small = 1.0 + spot.hole.diameter_mm - one.screw.diameter_mm if washer and one.screw else 0.0
-    unlikely = any(proviso.unlikely for proviso in one.provisos)
-    doubts = (float(pressed), float(len(one.provisos) + beyond), float(unlikely))
+    doubts = (float(pressed), float(len(one.provisos) + beyond), float(any(each.unlikely for each in one.provisos)))
     first = (*doubts, *wished, float(one.from_afar), tight, float(len(stock.lacks)))
     return (*first, small, width + taste.mm_per_minute * one.minutes, one.use)
 
@@ -146,14 +145,19 @@ def holding_at(spots: Sequence[Spot], wishes: Sequence[Wish], kit: Kit, catalogu
     return found
 
 
-def _alike(kind: BehindKind) -> BehindKind:
-    """Kinds of place that one fixing may do for: a plug in the brick does in the joint too, if it holds there."""
-    return BehindKind.UNIT if kind is BehindKind.JOINT else kind
+def _alike(kind: BehindKind, spot: Spot) -> tuple[BehindKind, bool]:
+    """Kinds of place that one fixing may do for: a plug in the brick does in the joint too, if it holds there; of two
+    places that may be a stud or not, one is likelier the stud and the other is not."""
+    likely = kind is BehindKind.OPEN and spot.behind(0.0).solid_wood >= spot.framing.open_likely
+    return BehindKind.UNIT if kind is BehindKind.JOINT else kind, likely
 
 
-def _doubts(one: Assessment, spot: Spot, ranks: Ranks) -> tuple[float, int]:
-    """Whether the board is pressed in beside a fixing, and how much proof it asks for."""
-    return ranks[spot.hole.id][one.fixing][0], len(one.provisos)
+_Doubts = tuple[float, int, bool]
+
+
+def _doubts(one: Assessment, spot: Spot, ranks: Ranks) -> _Doubts:
+    """Whether the board is pressed in beside a fixing, how much proof it asks for, and whether that likely fails."""
+    return ranks[spot.hole.id][one.fixing][0], len(one.provisos), any(proviso.unlikely for proviso in one.provisos)
 
 
 def _group_pick(
@@ -174,7 +178,7 @@ def _group_pick(
 
         best = min(common, key=worst)
 
-        def doubts(key: str) -> tuple[float, int]:
+        def doubts(key: str) -> _Doubts:
             return max(_doubts(holding[spot.hole.id][key], spot, ranks) for spot in spots)
 
         best = next((key for key in begun if key in common and doubts(key) <= doubts(best)), best)
@@ -331,9 +335,9 @@ def _choose(
     # a hole that is there already goes its own way, and drives nobody else's
     fresh = [spot for spot in spots if spot.existing is None]
     begun = [spot.existing.meant for spot in spots if spot.existing and spot.existing.meant]
-    for kind in dict.fromkeys(_alike(kinds[spot.hole.id]) for spot in fresh):
-        group = [spot for spot in fresh if _alike(kinds[spot.hole.id]) is kind]
-        picks |= _group_pick(group, holding, ranks, begun)
+    groups = {spot.hole.id: _alike(kinds[spot.hole.id], spot) for spot in fresh}
+    for alike in dict.fromkeys(groups.values()):
+        picks |= _group_pick([spot for spot in fresh if groups[spot.hole.id] == alike], holding, ranks, begun)
     for spot in spots:
         if spot.existing is not None and (there := _in_existing(spot, holding, ranks)):
             picks[spot.hole.id] = there

@@ -53,6 +53,7 @@ class Dot(Model):
 class WayOn(Model):
     """A way on. ``old``: holes that are left or kept; ``new``: those to be drilled. ``puts_in``: what goes in.
 
+    ``feel_first``: a stud may stand at some hole or not, and a pin has to tell before the bit.
     ``job``: the job with it taken.
     """
 
@@ -64,6 +65,7 @@ class WayOn(Model):
     new_holes: int
     minutes: float
     lacks: tuple[str, ...]
+    feel_first: bool
     old: tuple[Dot, ...]
     new: tuple[Dot, ...]
     puts_in: str | None
@@ -106,6 +108,11 @@ def dot_of(hole: HolePlan, wide_mm: float | None = None, at: tuple[float, float]
 def _lacks(hole: HolePlan) -> tuple[str, ...]:
     chosen = next((one for one in hole.candidates if one.fixing == hole.chosen), None)
     return chosen.lacks if chosen else ()
+
+
+def to_be_felt(plan: Plan) -> bool:
+    """Whether it is open at some hole whether a stud stands there, so that a pin goes before the bit."""
+    return any(one.code == "stud-open" for one in plan.findings)
 
 
 def guesses(plan: Plan, figures: FramingFigures) -> bool:
@@ -198,6 +205,7 @@ class Case:
             new_holes=len(fresh),
             minutes=minutes + each * len(fresh) + figures.set_minutes * len(leaves),
             lacks=lacks,
+            feel_first=to_be_felt(plan),
             old=tuple(old),
             new=tuple(dot_of(hole) for hole in fresh),
             puts_in=here.chosen_label if here else None,

@@ -54,24 +54,34 @@ def _studs(case: Case) -> list[float]:
     return [one.rect.centre_x_mm for one in case.before.framing.members if not one.horizontal]
 
 
+def _nearest(ways: Iterator[WayOn | None]) -> WayOn | None:
+    """The first way that works, or the first where no stud has to be felt for, if that is not the same one."""
+    first: WayOn | None = None
+    for way in ways:
+        if way and not way.feel_first:
+            return way
+        first = first or way
+    return first
+
+
 def move(case: Case) -> Iterator[WayOn | None]:
-    leaves = case.drilled
-    if any(one.holds is Holds.YES for one in leaves):
-        return
+    """The whole put elsewhere, as near as it goes."""
+    if not any(one.holds is Holds.YES for one in case.drilled):
+        yield _nearest(_moved(case, case.drilled))
+
+
+def _moved(case: Case, leaves: Sequence[HoleRecord]) -> Iterator[WayOn | None]:
     name = inside(case.job.fixture.name)
     for dx, dy in _steps(case, leaves):
         words = move_words(round(dx), round(dy), case.units)
         moved = case.job.model_copy(update={"placement": shifted(case.job.placement, round(dx), round(dy))})
-        way = case.way(
+        yield case.way(
             OnKind.MOVE,
             without(moved, leaves, case.left(leaves)),
             f"Move {'it' if len(name) > 24 else f'the {name}'} {words}",
             lambda plan: f"{_filled(len(leaves))} {_anew(len(plan.holes))} {_what(plan)}.",
             leaves=leaves,
         )
-        if way:
-            yield way
-            return
 
 
 def _anew(count: int) -> str:
@@ -108,6 +118,11 @@ def slide(case: Case) -> Iterator[WayOn | None]:
     leaves = [one for one in case.drilled if one.hole_id in mine]
     if not leaves or any(one.holds is Holds.YES for one in leaves):
         return
+    yield _nearest(_slid(case, support, leaves, title))
+
+
+def _slid(case: Case, support: Support, leaves: Sequence[HoleRecord], title: str) -> Iterator[WayOn | None]:
+    bar = support.attachment is Attachment.USER_DRILLED
     for dx, _ in [step for step in _steps(case, leaves) if step[0]]:
         job = (
             _hole_slid(case.job, support, case.hole.id, dx)
@@ -119,16 +134,13 @@ def slide(case: Case) -> Iterator[WayOn | None]:
         if job is None:
             continue
         words = move_words(round(dx), 0, case.units)
-        way = case.way(
+        yield case.way(
             OnKind.SLIDE,
             without(job, leaves, case.left(leaves)),
             f"{title} {words}",
             lambda plan: f"{_filled(len(leaves))} The rest stays where it is. {_what(plan)}.",
             leaves=leaves,
         )
-        if way:
-            yield way
-            return
 
 
 def _hole_slid(job: JobDocument, bar: Support, hole_id: str, dx_mm: float) -> JobDocument | None:

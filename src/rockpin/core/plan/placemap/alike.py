@@ -126,7 +126,8 @@ class Alike:
     def _numbered(self, spot: Spot, at: At) -> int:
         tables, fixings = self._catalogue.capacity, self._catalogue.fixings
         there = spot.existing and Same(spot.existing)
-        told: list[Hashable] = [at.hole, spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, there]
+        likely = spot.behind(0.0).solid_wood >= spot.framing.open_likely
+        told: list[Hashable] = [at.hole, spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, likely, there]
         here = [told_of_place(row, spot, tables) for row in fixings]
         told += here
         for reading in self._others:
