@@ -171,7 +171,7 @@ def _member(
 def _fitted(
     wall: Wall, expected: list[Expected], hits: list[Located], stud_mm: float, catalogue: Catalogue, row: _Row
 ) -> list[tuple[MemberReading, list[Located]]]:
-    """A member for each place that expects one, and for hits of their own that are likely enough a stud."""
+    """A member for each place that expects one, and for hits of their own, which may be one."""
     figures = catalogue.figures.framing
     given, rest = _share_out(expected, hits, catalogue)
     found: list[tuple[MemberReading, list[Located]]] = []
@@ -180,7 +180,7 @@ def _fitted(
         found.append((_member(index, fit, given[index], wall, stud_mm, catalogue, row), given[index]))
     for group in rest:
         fit = fit_stud(None, group, stud_mm, catalogue, shared_mm=row.shared_mm)
-        if fit.exists >= figures.own_stud_drawn:
+        if fit.exists >= figures.own_stud_counted:
             found.append((_member(len(found), fit, group, wall, stud_mm, catalogue, row), group))
     return found
 
@@ -226,7 +226,7 @@ def _stated_again(
     width = studs[0].rect.width_mm if studs else 38.0
     for number, group in enumerate(rest):
         fit = fit_stud(None, group, width, catalogue, shared_mm=row.shared_mm)
-        if fit.exists >= figures.own_stud_drawn:
+        if fit.exists >= figures.own_stud_counted:
             again.append((_member(number, fit, group, wall, width, catalogue, row), group))
     return again
 
@@ -332,7 +332,8 @@ def read_framing(
         others = [hit for hit in hits if hit.id not in near or hit.kind is HitKind.PIN_VOID]
         shared += _fitted(wall, sorted([*row, *beside]), others, stud_mm, catalogue, in_row)
     shared = _named_apart(shared)
-    owner = {hit.id: member.id for member, its in shared for hit in its if hit.kind is not HitKind.PIN_VOID}
+    likely = [one for one in shared if one[0].exists >= catalogue.figures.framing.own_stud_drawn]
+    owner = {hit.id: member.id for member, its in likely for hit in its if hit.kind is not HitKind.PIN_VOID}
     return FramingReading(
         members=tuple(member for member, _ in shared),
         pitches=pitches,

@@ -89,6 +89,7 @@ class FramingFigures(Model):
     pitch_drawn: float
     hit_reach_mm: float
     own_stud_chance: float
+    own_stud_counted: float
     own_stud_drawn: float
     corner_stud_chance: float
     corner_stud_sigma_mm: float
