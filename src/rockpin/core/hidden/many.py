@@ -106,6 +106,13 @@ class HiddenGrid:
         _, of = np.unique(self._depths_of_kinds, return_inverse=True)
         return np.asarray(self._by_kind(of.reshape(-1).astype(np.uint8)))
 
+    @cached_property
+    def in_swept_zone(self) -> NDArray[np.bool_]:
+        """Where a zone of this face is touched that was swept: one goes no deeper there than it is cleared."""
+        if not (self._depths_of_kinds > 0).any():
+            return np.zeros((1, 1), bool)
+        return np.asarray(self.this_face & np.asarray(self._by_kind(self._depths_of_kinds > 0), bool))
+
     def _touched(self, face: WallSide) -> NDArray[np.bool_]:
         found = np.zeros(self.shape, bool)
         for zone in self.hidden.zones:

@@ -83,6 +83,7 @@ class Hidden:
         ``depth_limit_mm`` is the depth up to which the hole meets nothing but what stands in ``zones`` of this face:
         50 mm in a hollow wall; in a solid one, up to 50 mm from the other face if a zone of that face lies here; in a
         stud of the North American school, 28 mm of it; where cables may leave the zones, no farther than into the void.
+        In a zone of this face that was swept it is the depth to which the sweeps clear it: beyond it the zone counts.
         """
         zones = tuple(zone for zone in self.zones if zone.touches(x_mm, y_mm, radius_mm))
         limits = []
@@ -97,7 +98,10 @@ class Hidden:
             limits.append(self.front_mm + self.tables.figures.hollow_free_mm)
         limit = min(limits, default=None)
         cleared = cleared_to_mm(self.field.covering(x_mm, y_mm, radius_mm), self.tables.figures.sweep_depth_share)
-        if limit is not None:
+        in_zone = any(zone.face is WallSide.THIS for zone in zones)
+        if in_zone and 0 < cleared < OPENED_TO_MM:
+            limit = cleared
+        elif limit is not None:
             limit = max(limit, cleared)
         return HiddenAtHole(zones=zones, cleared_to_mm=cleared, depth_limit_mm=limit)
 
@@ -185,7 +189,9 @@ def read_hidden(
     )
     return Hidden(
         school=school,
-        zones=read_zones(wall, school, points, members, reading.thickness_mm, year, site.units),
+        zones=read_zones(
+            wall, school, points, members, reading.thickness_mm, year, site.units, framed=reading.family.framed
+        ),
         points=points,
         finds=tuple(_read_find(find, site.units, tables) for find in finds),
         scans=wall.scans,

@@ -228,11 +228,13 @@ def read_zones(
     thickness_mm: float,
     built_year: int | None,
     units: UnitSystem,
+    *,
+    framed: bool = True,
 ) -> tuple[Zone, ...]:
     """Zones of this face, and those of the other face; the latter say so.
 
     The corner of an outside angle counts too: BS 7671 speaks of an angle formed by two walls, and the safer
-    reading takes both kinds. Bands of a point end at an opening that they cannot cross.
+    reading takes both kinds. Bands of a point end at an opening that they cannot cross. ``framed``: there are studs.
     """
     face = _Face(wall, points, members, built_year)
     zones: list[Zone] = []
@@ -251,8 +253,9 @@ def read_zones(
             "from": show_length(rule.from_mm, units),
             "to": show_length(rule.to_mm, units),
         }
+        told = rule.reason if framed else rule.reason_without_studs or rule.reason
         for name, shape in face.edge_shapes(rule):
-            reason = rule.reason.format(**words)
+            reason = told.format(**words)
             stem = "-".join(part for part in (rule.key, name) if part)
             for side in WallSide:
                 for zone_id, piece in _numbered(f"{stem}-{side}", _pieces(shape.intersection(face.solid))):
@@ -260,7 +263,7 @@ def read_zones(
         if rule.shape is ZoneShape.BETWEEN_BOXES:
             for one, other, shape in face.between(rule):
                 side = WallSide.THIS if WallSide.THIS in (side_of(one)[0], side_of(other)[0]) else WallSide.OTHER
-                reason = rule.reason.format(point=one.label.lower(), other=other.label.lower(), **words)
+                reason = told.format(point=one.label.lower(), other=other.label.lower(), **words)
                 for zone_id, piece in _numbered(f"{rule.key}-{one.id}-{other.id}", _pieces(shape)):
                     zones.append(_zone(zone_id, rule, piece, reason, side, one.id))
         if rule.shape in (ZoneShape.BAND_ACROSS, ZoneShape.BAND_UPRIGHT, ZoneShape.STUD_BAYS):
@@ -268,7 +271,7 @@ def read_zones(
                 if not set(point.services) & set(rule.services):
                     continue
                 side, words_side = side_of(point)
-                reason = rule.reason.format(point=point.label.lower() + words_side, other="", **words)
+                reason = told.format(point=point.label.lower() + words_side, other="", **words)
                 for zone_id, piece in _numbered(f"{rule.key}-{point.id}", _pieces(face.point_shape(rule, point))):
                     zones.append(_zone(zone_id, rule, piece, reason, side, point.id))
     return tuple(zones)

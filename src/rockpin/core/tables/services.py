@@ -135,8 +135,8 @@ class ZoneRule(Model):
 
     ``from_mm``, ``to_mm``: of a band from the floor, or from the ceiling where ``below_ceiling``; of a strip from a
     corner or an opening; of stud bays, ``to_mm`` is how far they go where no stud is known.
-    ``margin_mm`` widens a point's band. ``only``: where the rule holds at all. ``built_before``: not in
-    buildings of that year or later.
+    ``margin_mm`` widens a point's band. ``reason_without_studs``: what is said in a wall that has none. ``only``: where
+    the rule holds at all. ``built_before``: not in buildings of that year or later.
     """
 
     key: Id
@@ -150,6 +150,7 @@ class ZoneRule(Model):
     built_before: int | None = None
     services: tuple[Service, ...] = ()
     reason: str
+    reason_without_studs: str | None = None
 
     @model_validator(mode="after")
     def _bays_have_a_width(self) -> "ZoneRule":

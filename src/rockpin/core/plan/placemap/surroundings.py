@@ -211,6 +211,7 @@ class Around:
         if self.read.hidden.deep_mm is not None:
             found += [self.hidden.other_face.astype(np.uint8)]
         found += [np.broadcast_to(self.hidden.cleared, self.shape)]
+        found += [np.broadcast_to(self.hidden.in_swept_zone, self.shape).astype(np.uint8)]
         if any(one.good for one in self.job.wall.old_holes):
             found.append(self._old)
         return found
