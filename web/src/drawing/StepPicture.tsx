@@ -2,6 +2,7 @@ import type { Plan, Rect } from "../api/client";
 import { showLength } from "../lib/units";
 import { fitScale, measuredFrom, wholeWall } from "./scale";
 import { useSize } from "../lib/useSize";
+import { strengthOf } from "../lib/member";
 
 interface Props {
   plan: Plan;
@@ -52,6 +53,7 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
                 key={member.id}
                 {...clipped(scale.box(member.rect), scale.box(view))}
                 fill="var(--timber)"
+                opacity={strengthOf(member)}
               />
             ))}
           {plan.elevation.old_holes

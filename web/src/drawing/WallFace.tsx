@@ -1,6 +1,7 @@
 import type { Plan, Units } from "../api/client";
 import { showLength } from "../lib/units";
 import type { Scale } from "./scale";
+import { strengthOf } from "../lib/member";
 
 type Elevation = Plan["elevation"];
 
@@ -16,7 +17,7 @@ export function Framing({ elevation, scale }: { elevation: Elevation; scale: Sca
         const half = member.rect.width_mm / 2;
         const [low, high] = [scale.x(member.low_mm - half), scale.x(member.high_mm + half)];
         return (
-          <g key={member.id} opacity={member.exists < 0.5 ? 0.45 : 1}>
+          <g key={member.id} opacity={strengthOf(member)}>
             {upright && !sure && (
               <rect
                 x={low}

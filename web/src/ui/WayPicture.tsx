@@ -1,4 +1,5 @@
 import type { Plan, Schemas } from "../api/client";
+import { strengthOf } from "../lib/member";
 
 type WayOn = Schemas["WayOn"];
 
@@ -32,6 +33,7 @@ export function WayPicture({ way, plan }: { way: WayOn; plan: Plan }) {
             width={member.rect.width_mm}
             height={high}
             fill="var(--timber)"
+            opacity={strengthOf(member)}
           />
         ))}
       {moved.map(({ from, to, key }) => (

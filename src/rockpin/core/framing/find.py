@@ -249,15 +249,22 @@ def _contradictions(
     stated: Sequence[MemberReading],
     shared: Sequence[tuple[MemberReading, list[Located]]],
     hits: Sequence[Located],
+    bits: set[str],
     labels: dict[HitKind, str],
     units: UnitSystem,
     catalogue: Catalogue,
 ) -> tuple[Contradiction, ...]:
+    """What contradicts what. ``bits``: the hits that are holes which were drilled."""
     found: list[Contradiction] = []
     limit = catalogue.figures.framing.contradiction_sigmas
 
     def name(hit: Located) -> str:
-        return f"{labels[hit.kind].lower()} at {show_length(hit.x_mm, units)}"
+        what = "hole" if hit.id in bits else labels[hit.kind].lower()
+        return f"{what} at {show_length(hit.x_mm, units)}"
+
+    def no_stud(void: Located) -> str:
+        free = "bit" if void.id in bits else "pin"
+        return f"contradict each other: where the {free} was free there is no stud"
 
     def add(one: Located, other: Located, why: str) -> None:
         found.append(Contradiction(x_mm=one.x_mm, text=f"The {name(one)} and the {name(other)} {why}."))
@@ -269,8 +276,7 @@ def _contradictions(
             Contradiction(
                 x_mm=void.x_mm,
                 text=(
-                    f"The stud that was put in at {show_length(middle_mm, units)} and the {name(void)} contradict each "
-                    "other: where the pin was free there is no stud."
+                    f"The stud that was put in at {show_length(middle_mm, units)} and the {name(void)} {no_stud(void)}."
                 ),
             )
             for void in voids
@@ -285,7 +291,7 @@ def _contradictions(
             for hit in solid:
                 near = member.rect.width_mm / 2 - 1
                 if abs(hit.x_mm - void.x_mm) < near:
-                    add(hit, void, "contradict each other: where the pin was free there is no stud")
+                    add(hit, void, no_stud(void))
     return tuple(found)
 
 
@@ -349,7 +355,9 @@ def read_framing(
             for hit in located
         ),
         peaks=peaks,
-        contradictions=_contradictions(stated, shared, hits, labels, units, catalogue),
+        contradictions=_contradictions(
+            stated, shared, hits, {hit.id for hit in wall.hits if hit.drilled}, labels, units, catalogue
+        ),
         looked_for=bool(stated) or any(hit.kind is not HitKind.PIN_VOID for hit in located),
         wood_past_mm=past_mm,
         wood_text=wood_words((reading, *else_readings), past_mm, units) if past_mm is not None else None,
