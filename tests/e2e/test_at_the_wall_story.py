@@ -158,6 +158,16 @@ def test_the_wall_answers_differently(open_page: OpenPage, job: str, hole: str |
     assert "report-open" not in codes
 
 
+def test_where_a_stud_was_missed_pins_are_put_in_and_lead_on(open_page: OpenPage) -> None:
+    page = open_page("/jobs/barometer", *PHONE)
+    hole = job_of(page, "barometer")["plan"]["holes"][0]
+    page = drill(open_page, "barometer", hole["id"])
+    differently(page, "It missed the stud")
+    press(page, "Say so, show the ways on")
+    page.get_by_role("link", name="Put in what the pins met").click()
+    expect(page.get_by_role("tab", name="Studs")).to_have_attribute("data-state", "active")
+
+
 def test_a_bit_that_wandered_wants_to_know_how_far(open_page: OpenPage) -> None:
     page = drill(open_page, "oar-cradle", "top-left")
     differently(page, "The bit wandered")

@@ -37,7 +37,8 @@ def answers_of(
         "tile": "tile" in materials,
         "glued": glued,
         "not_stud": fixing is None or fixing.method not in ("wood", "steel", "lining"),
-        "not_void": behind is not BehindKind.VOID,
+        # what is meant for a board counts on what is empty behind it, between studs as over dabs and battens
+        "not_void": behind is not BehindKind.VOID and not (fixing is not None and fixing.method == "board"),
         "not_wood": behind is not BehindKind.TIMBER,
     }
     return tuple(row.key for row in catalogue.outcomes if row.only is None or holds[row.only])

@@ -124,4 +124,4 @@ def ways_on(job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep | N
     best = _best(found)
     look = None if stopped else _stud_to_find(case)
     stop = None if best else _no_way(stops if stopped else (), look)
-    return WaysOn(hole_id=hole_id, title=title, stop=stop, look_first=look if best else None, ways=best)
+    return WaysOn(hole_id=hole_id, title=title, stop=stop, look_first=look, ways=best)

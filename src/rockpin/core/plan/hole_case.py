@@ -75,7 +75,7 @@ class WayOn(Model):
 class WaysOn(Model):
     """All ways on from one hole, at most three. ``stop``: why there is none, or None where there are some.
 
-    ``look_first``: what to look for before one of them is taken, or None where nothing is to be found.
+    ``look_first``: what to look for before anything else is done, or None where nothing is to be found.
     """
 
     hole_id: str

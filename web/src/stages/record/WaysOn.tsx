@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { ask, type Schemas } from "../../api/client";
 import { WayPicture } from "../../ui/WayPicture";
 import type { Editing } from "../../job/useWorkspace";
@@ -67,6 +68,7 @@ export function WaysOn({ editing, holeId, unsent, onTaken, onLeave }: Props) {
         <p className="border-l-4 border-brick bg-brick-wash p-3 text-[18px] font-bold text-brick">
           <Said>{data.stop}</Said>
         </p>
+        {data.look_first && <PutPinsIn jobId={job_id} />}
       </Frame>
     );
   }
@@ -75,9 +77,10 @@ export function WaysOn({ editing, holeId, unsent, onTaken, onLeave }: Props) {
   return (
     <Frame title={count ?? ""} onLeave={onLeave} says={`${data.title}. Nothing is lost.`}>
       {data.look_first && (
-        <p className="mb-3 border-l-4 border-ochre bg-ochre-wash p-3 text-[15px]">
+        <div className="mb-3 border-l-4 border-ochre bg-ochre-wash p-3 text-[15px]">
           <Said>{data.look_first}</Said>
-        </p>
+          <PutPinsIn jobId={job_id} />
+        </div>
       )}
       <ol className="space-y-3" aria-label="Ways on">
         {data.ways.map((way, index) => (
@@ -108,6 +111,17 @@ export function WaysOn({ editing, holeId, unsent, onTaken, onLeave }: Props) {
         ))}
       </ol>
     </Frame>
+  );
+}
+
+function PutPinsIn({ jobId }: { jobId: string }) {
+  return (
+    <Link
+      className="mt-2 flex min-h-12 items-center justify-center border border-rule rounded-sm bg-sheet text-[16px] font-semibold"
+      to={`/jobs/${jobId}/wall?part=framing`}
+    >
+      Put in what the pins met
+    </Link>
   );
 }
 

@@ -1,5 +1,6 @@
 import { Tabs } from "radix-ui";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { StageProps } from "../../job/stage";
 import { AlreadyThere } from "./AlreadyThere";
 import { Belief, NextCheck } from "./Belief";
@@ -25,10 +26,12 @@ export function WallStage(props: StageProps) {
   const { editing, lists, setPlacing, sweep } = props;
   const [check, setCheck] = useState<string | null>(null);
   const { framed } = editing.plan;
+  const [asked] = useSearchParams();
+  const first = PARTS.find((one) => one.key === asked.get("part")) ?? PARTS[0];
   if (editing.data.wall.wall.post) return <PostFields editing={editing} lists={lists} />;
   return (
     <Tabs.Root
-      defaultValue="what"
+      defaultValue={first.key}
       onValueChange={(part) => {
         setPlacing(null);
         if (part !== "framing") sweep.show(null);
