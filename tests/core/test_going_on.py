@@ -10,7 +10,16 @@ from rockpin.core.document.evidence import Hit, HitKind
 from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import Choice, JobDocument, Region
 from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
-from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, StudRow, Wall
+from rockpin.core.document.wall import (
+    Framing,
+    HowKnown,
+    Layer,
+    Member,
+    MemberKind,
+    OldHole,
+    StudRow,
+    Wall,
+)
 from rockpin.core.drilling import drilled_holes, told_by_holes
 from rockpin.core.drilling.existing import of_record
 from rockpin.core.fixture import build
@@ -283,6 +292,18 @@ def test_where_the_bit_met_wood_the_likelier_side_is_taken_and_the_way_leads_to_
     # a bit that met wood is in a stud of 38, which ends 38 beside it at the most
     there = taken(after, way).holes
     assert all(abs(hole.x_mm - holes[0].x_mm) > 38 for hole in there[:2])
+
+
+def test_where_a_spot_is_open_one_goes_by_what_is_likelier() -> None:
+    # a stud that was seen at 1200 and not met there: 30 beside it wood is possible and a void is likely
+    own = Member(id="own", kind=MemberKind.STUD, x_mm=1181, y_mm=0, width_mm=38, height_mm=2400, known=HowKnown.SEEN)
+    free = Hit(id="free", kind=HitKind.PIN_VOID, x_mm=1200, y_mm=1100)
+    hole = make_plan(job(stud_wall(framing=Framing(members=(own,)), hits=(free,)), TWO, 1000, 1100), CATALOGUE).holes[1]
+    assert hole.behind.kind is BehindKind.OPEN
+    assert 0.05 <= hole.behind.solid_wood < 0.5 < hole.behind.clear
+    screws = [one.fixing for one in hole.candidates if "stud_screw" in one.fixing]
+    assert screws, "a screw would do if there were a stud"
+    assert hole.chosen not in screws
 
 
 def test_another_hole_of_the_bracket_is_named_by_where_it_is() -> None:
