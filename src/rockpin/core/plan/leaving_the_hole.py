@@ -5,7 +5,7 @@ from math import ceil
 
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Support
+from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Piece, Support
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.document.record import Holds, HoleRecord, LeftHole
 from rockpin.core.placing import shifted
@@ -167,11 +167,14 @@ def _support_slid(job: JobDocument, support: Support, dx_mm: float) -> JobDocume
 
 
 def _support_put(job: JobDocument, support: Support, dx_mm: float) -> JobDocument | None:
-    """A bracket that whoever hangs it puts where it holds, put elsewhere behind its piece."""
-    x_mm = support.x_mm + round(dx_mm)
-    pieces = job.fixture.pieces
-    left, right = min(one.x_mm for one in pieces), max(one.x_mm + one.width_mm for one in pieces)
-    if not left <= x_mm <= right - support.width_mm:
+    """A bracket that whoever hangs it puts where it holds, put elsewhere behind the same piece."""
+    x_mm, right_mm = support.x_mm + round(dx_mm), support.x_mm + support.width_mm + round(dx_mm)
+
+    def behind(piece: Piece, left: float, right: float) -> bool:
+        return piece.x_mm <= left and right <= piece.x_mm + piece.width_mm
+
+    mine = [one for one in job.fixture.pieces if behind(one, support.x_mm, support.x_mm + support.width_mm)]
+    if not any(behind(one, x_mm, right_mm) for one in mine):
         return None
     put = support.model_copy(update={"x_mm": x_mm})
     return job.model_copy(update={"fixture": _with_support(job.fixture, put)})

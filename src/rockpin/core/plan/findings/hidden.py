@@ -1,7 +1,6 @@
 """What is to be said of what is hidden: each hazard of a hole in a sentence, with the way out."""
 
 from collections.abc import Sequence
-from math import ceil
 from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
@@ -11,22 +10,17 @@ from rockpin.core.document.sweeps import ScanMode
 from rockpin.core.document.wall import Wall, WallSide
 from rockpin.core.hidden import Hazard, Hidden, Judged, PlannedHole
 
-_CLAIMS_BY_MM = {UnitSystem.METRIC: 10.0, UnitSystem.IMPERIAL: 12.7}
-"""Instruments are sold by round depths."""
+_WAYS = "See the ways to clear it."
 _SWEEP = "Sweep here with metal and live, the instrument just proved on a known live cable, or "
 
 
-def _to_clear(hazard: Hazard, hidden: Hidden, units: UnitSystem, besides: str) -> str:
+def _to_clear(hazard: Hazard, units: UnitSystem, besides: str) -> str:
     """What clears a place that was not swept, or not deep enough for the hole."""
-    cleared_mm, figures = hazard.figures["cleared_to_mm"], hidden.tables.figures
+    cleared_mm = hazard.figures["cleared_to_mm"]
     if not cleared_mm:
         return f"{_SWEEP}{besides}"
-    step_mm = _CLAIMS_BY_MM[units]
-    claims_mm = ceil(hazard.figures["reach_mm"] / figures.sweep_depth_share / step_mm) * step_mm
-    return (
-        f"What was swept here counts to {show_limit(cleared_mm, units)}: take a fixing that goes no deeper, sweep with "
-        f"metal and live by an instrument that claims {show_length(claims_mm, units)} or more, or {besides}"
-    )
+    # a fixing that stays within it would have been taken: what else clears it is worked out, way by way
+    return f"What was swept here counts to {show_limit(cleared_mm, units)}. {_WAYS}"
 
 
 class _Said(NamedTuple):
@@ -61,14 +55,12 @@ def _say(hazard: Hazard, judged: Judged, hidden: Hidden, units: UnitSystem) -> _
         case "zone-cleared":
             return _Said(f"{name}: opened, or swept with metal and live, deep enough and found clear.", None)
         case "in-zone" if hazard.zone:
-            return _Said(
-                f"{name} is where a cable may lie. {hazard.zone.reason}", _to_clear(hazard, hidden, units, "move it.")
-            )
+            return _Said(f"{name} is where a cable may lie. {hazard.zone.reason}", _to_clear(hazard, units, "move it."))
         case "deeper-than-rule":
             return _Said(
                 f"{name} reaches {length(hole.reach_mm)} into a hollow wall; deeper than "
                 f"{show_limit(school.deep_mm or 0, units)} a cable may run anywhere.",
-                _to_clear(hazard, hidden, units, "open the wall.")
+                _to_clear(hazard, units, "open the wall.")
                 if hazard.figures["cleared_to_mm"]
                 else "Take a shorter fixing, or sweep with metal and live deep enough, or open the wall.",
                 Stage.FIXING,
@@ -76,7 +68,7 @@ def _say(hazard: Hazard, judged: Judged, hidden: Hidden, units: UnitSystem) -> _
         case "zones-may-be-left":
             return _Said(
                 f"{name} goes into the void of a hollow wall, where cables may leave the zones.",
-                _to_clear(hazard, hidden, units, "open the wall."),
+                _to_clear(hazard, units, "open the wall."),
             )
         case "stud-depth":
             free = school.stud_free_mm or 0
@@ -102,7 +94,7 @@ def _say(hazard: Hazard, judged: Judged, hidden: Hidden, units: UnitSystem) -> _
     worst = risk.parts[0]
     return _Said(
         f"{name}: {risk.text} chance of striking something, most likely {worst.says}, {worst.text}.",
-        "See the ways to clear it.",
+        _WAYS,
     )
 
 

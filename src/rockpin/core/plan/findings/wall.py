@@ -149,7 +149,7 @@ def _framing_findings(wall: Wall, reading_framed: bool, framing: FramingReading,
                 Severity.NOTE,
                 "framing-not-found",
                 wall,
-                "Nobody has looked for the studs yet; each hole is taken as between them.",
+                "No stud has been found yet; each hole is taken as between them.",
                 "Put in what magnet, detector, knock or pin showed. "
                 + (framing.wood_text or "Shavings at the bit mean a stud: use it."),
             )
