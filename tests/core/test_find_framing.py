@@ -320,6 +320,9 @@ def test_a_stud_that_was_stated_and_not_met_is_named_with_the_pin(catalogue: Cat
     (drilled,) = found(stud_wall(hits=(bit,)), catalogue).contradictions
     assert "the hole at 1205 mm contradict each other: where the bit was free" in drilled.text
     assert not found(stud_wall(hits=(hit(HitKind.PIN_VOID, 1225),)), catalogue).contradictions
+    # a row that is only predicted was put in by nobody
+    row = StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=HowKnown.PREDICTED)
+    assert not found(stud_wall(framing=Framing(row=row), hits=(bit,)), catalogue).contradictions
 
 
 def test_beside_a_lone_magnet_off_the_row_it_is_not_sure_to_be_clear(catalogue: Catalogue) -> None:

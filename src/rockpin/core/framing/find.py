@@ -270,7 +270,8 @@ def _contradictions(
         found.append(Contradiction(x_mm=one.x_mm, text=f"The {name(one)} and the {name(other)} {why}."))
 
     voids = [hit for hit in hits if hit.kind is HitKind.PIN_VOID]
-    for member in (one for one in stated if not one.horizontal):
+    # what a row only predicts nobody has put in
+    for member in (one for one in stated if not one.horizontal and one.known is not HowKnown.PREDICTED):
         middle_mm, half_mm = member.rect.centre_x_mm, member.rect.width_mm / 2
         found += [
             Contradiction(
