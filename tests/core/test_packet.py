@@ -110,6 +110,26 @@ def test_a_packet_that_claims_too_much_asks_for_proof(catalogue: Catalogue) -> N
         assert bool(row.over_table > catalogue.figures.capacity.packet_over_table) is high
 
 
+def test_a_claim_across_or_in_a_stud_asks_for_proof_too(catalogue: Catalogue) -> None:
+    # the table has 400 N pulled and 550 N across for 8 mm in solid brick
+    (row,) = as_fixings(packet(basis="working", tension_n=200, shear_n=1100), catalogue)
+    assert row.over_table == pytest.approx(2.0)
+    # in a stud the formulas are the table: 2850 G² D lb/in for each inch of thread in spruce (NDS 2018, 12.2-2)
+    own = (Choice(hole_id="h1", fixing="packet-p"),)
+
+    def claims(**load: object) -> float:
+        screws = packet(made_for="stud", basis="working", plastic=False, screw_min_mm=5, screw_max_mm=5, **load)
+        made = planned(stud_wall(), screws, catalogue, x_mm=350, choices=own)
+        found = [one.figures["over_table"] for one in made.findings if one.code == "packet-high"]
+        return found[0] if found else 0.0
+
+    # the shortest that carries is 50 mm long: three fifths are thread, 1.2 in, all of it in the wood
+    holds_n = 2850 * 0.42**2 * (5 / 25.4) * (0.6 * 50 / 25.4) * 4.448
+    assert claims(tension_n=4000, shear_n=100) == pytest.approx(4000 / holds_n, rel=0.001)
+    assert claims(tension_n=400, shear_n=100) == 0.0
+    assert claims(tension_n=100, shear_n=4000) > 0.0
+
+
 def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:
     with pytest.raises(ValueError, match="a load in board holds for one thickness"):
         board_packet(board_mm=None)

@@ -40,7 +40,7 @@ def test_own_bits_are_used_and_a_missing_one_is_bought() -> None:
     [
         (InHand.PLUG, (6, 30), "board_on_studs", False, "nothing to spread against in board"),
         (InHand.SCREW, (5, 60), "plastered_brick", False, "no wood in this wall"),
-        (InHand.SCREW, (8, 80), "board_on_studs", True, "No stock length"),
+        (InHand.SCREW, (8, 80), "board_on_studs", True, "It wants a screw of"),
     ],
 )
 def test_what_does_not_go_into_a_wall_says_why(

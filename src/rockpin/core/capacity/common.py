@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_force, show_length, show_limit, show_times
+from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit, show_times, show_within
 from rockpin.core.base.words import WorkLine
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import FixingBase, Screw, Tube
@@ -118,6 +118,7 @@ class Assessment:
     ``provisos`` come to count only if this fixing is taken. ``lines`` makes the working when somebody asks for it.
     ``parts_use``, ``parts_governs``: its own figures, where the maker's rating of the whole counts instead.
     ``from_afar``: its sizes are those of another region, and not every shop has it.
+    ``over_formula``: how many times what a formula gives it here its packet claims; 0: it claims nothing of the kind.
     """
 
     fixing: str
@@ -142,6 +143,7 @@ class Assessment:
     parts_use: float | None = None
     parts_governs: str = ""
     from_afar: bool = False
+    over_formula: float = 0.0
 
     @property
     def accepted(self) -> bool:
@@ -184,6 +186,21 @@ def say(
 def refuse(code: str, sentence: str, **figures: float) -> Refusal:
     """A refusal of one fixing at one hole, with the number that refuses it."""
     return Refusal(code, sentence, figures)
+
+
+def no_length(lengths_mm: Sequence[float], least_mm: float, most_mm: float, units: UnitSystem) -> Refusal:
+    """That no length [mm] there is lies between the least that holds and the most that fits [mm]."""
+    least, most = show_within(least_mm, units), show_limit(most_mm, units)
+    wanted = f"It wants a screw of {least} to {most}"
+    if most_mm < least_mm:
+        says = f"It wants a screw of {least} to hold; the longest that fits is {most}."
+    elif max(lengths_mm) < least_mm:
+        says = f"{wanted}; the longest there is has {show_length(max(lengths_mm), units)}."
+    elif min(lengths_mm) > most_mm:
+        says = f"{wanted}; the shortest there is has {show_length(min(lengths_mm), units)}."
+    else:
+        says = f"{wanted}; there is no stock length between."
+    return refuse("no-screw-length", says, least_mm=least_mm, most_mm=most_mm)
 
 
 def refused(fixing: FixingBase, refusals: Sequence[Refusal]) -> Assessment:

@@ -13,7 +13,7 @@ from rockpin.core.base.quantities import (
     show_thickness,
 )
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Mode, Refusal, refuse, screw_here, wrong_place
+from rockpin.core.capacity.common import Mode, Refusal, no_length, refuse, screw_here, wrong_place
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled, tabled
 from rockpin.core.capacity.wood_hold import wood_screw_withdrawal
@@ -70,7 +70,7 @@ def _set(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Setting | l
     thick = lining_mm(reading)
     if not spot.passes(screw.diameter_mm):
         says = (
-            f"A {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
+            f"Its {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
             f"{show_across(spot.hole.diameter_mm, units)} hole."
         )
         return [refuse("bracket-hole", says, screw_mm=screw.diameter_mm, hole_mm=spot.hole.diameter_mm)]
@@ -89,8 +89,7 @@ def _set(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Setting | l
     length = screw.stock_length_mm(under + past)
     room = reading.front_high_mm + reading.void_mm - figures.tip_keeps_off_mm
     if length is None or length - under > room:
-        says = f"No stock length between {show_length(under + past, units)} and {show_limit(under + room, units)}."
-        return [refuse("no-screw-length", says, least_mm=under + past, most_mm=under + room)]
+        return [no_length(screw.lengths_mm, under + past, under + room, units)]
     tip = length - under
     gravity = figures.lining_gravity
     thread = thread_in_lining_mm(screw, length, tip - covering, thick)

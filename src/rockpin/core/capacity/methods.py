@@ -205,23 +205,24 @@ def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTab
     if made.hole is not None or spot.existing is not None:
         made = _kept_inside(_tested(made, fixing, spot), spot)
         made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
-    if fixing.over_table <= tables.figures.packet_over_table:
+    claimed = max(fixing.over_table, made.over_formula)
+    if claimed <= tables.figures.packet_over_table:
         return made
-    return replace(made, provisos=(*made.provisos, Proviso(_CLAIMS_MUCH, lambda: _claims_much(fixing, spot))))
+    doubt = Proviso(_CLAIMS_MUCH, lambda: _claims_much(fixing, claimed, spot))
+    return replace(made, provisos=(*made.provisos, doubt))
 
 
 _CLAIMS_MUCH = "packet-high"
 
 
-def _claims_much(fixing: AnyFixing, spot: Spot) -> Finding:
+def _claims_much(fixing: AnyFixing, claimed: float, spot: Spot) -> Finding:
     return say(
         Severity.PROVE_FIRST,
         spot,
         fixing,
         _CLAIMS_MUCH,
-        f"Hole {spot.hole.number}: {fixing.label} claims {fixing.over_table:.1f} times what such a fixing usually "
-        "holds.",
-        {"over_table": fixing.over_table},
+        f"Hole {spot.hole.number}: {fixing.label} claims {claimed:.1f} times what such a fixing usually holds.",
+        {"over_table": claimed},
         "Read again whether that is a working or a breaking load, or pull one to see.",
     )
 

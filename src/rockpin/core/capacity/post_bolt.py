@@ -67,7 +67,7 @@ def unfit(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> list[Refusal]:
         found.append(
             refuse(
                 "bracket-hole",
-                f"A {show_across(bolt.diameter_mm, units)} bolt does not pass the bracket's "
+                f"Its {show_across(bolt.diameter_mm, units)} shank does not pass the bracket's "
                 f"{show_across(spot.hole.diameter_mm, units)} hole.",
             )
         )

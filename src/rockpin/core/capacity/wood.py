@@ -4,7 +4,7 @@ Wherever the load stands off the stud, the bending of the screw over its lever l
 """
 
 from collections.abc import Hashable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import inf
 from typing import ClassVar, NamedTuple, cast
 
@@ -30,6 +30,7 @@ from rockpin.core.capacity.common import (
     Use,
     bending_line,
     made,
+    no_length,
     refuse,
     screw_bending_shear_n,
     screw_here,
@@ -38,7 +39,15 @@ from rockpin.core.capacity.common import (
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, reference_shear
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.sweep import Answer, Cases, Prepared, Same, cases_of, shares, worst_rows
-from rockpin.core.capacity.wood_hold import Held, combined_use, edge_share, hold, pilot_mm, specific_gravity_of
+from rockpin.core.capacity.wood_hold import (
+    Held,
+    combined_use,
+    edge_share,
+    hold,
+    over_formula,
+    pilot_mm,
+    specific_gravity_of,
+)
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import Screw, WoodFastener
 from rockpin.core.document.fixture import HoleKind
@@ -92,7 +101,7 @@ def _refusals(
     if not spot.passes(screw.diameter_mm):
         no(
             "bracket-hole",
-            f"A {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
+            f"Its {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
             f"{show_across(spot.hole.diameter_mm, units)} hole.",
             screw_mm=screw.diameter_mm,
             hole_mm=spot.hole.diameter_mm,
@@ -274,8 +283,7 @@ def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Scre
         most = under + reading.skin_mm + deep - figures.tip_keeps_off_mm
         lengths = tuple(length for length in screw.lengths_mm if least - 1e-6 <= length <= most + 1e-6)
         if not lengths:
-            between = f"{show_length(least, spot.units)} and {show_limit(most, spot.units)}"
-            return [refuse("no-screw-length", f"No stock length between {between}.", least_mm=least, most_mm=most)]
+            return [no_length(screw.lengths_mm, least, most, spot.units)]
         return lengths, tuple(hold(fastener, screw, spot, length, tables) for length in lengths)
 
     member = behind.member
@@ -307,7 +315,7 @@ def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables:
     fastener, spot, screw, held = one.fixing, one.spot, one.screw, one.held[number]
     length, figures = one.lengths_mm[number], tables.figures
     tip = length - spot.under_head_mm(screw)
-    return made(
+    assessment = made(
         fastener,
         spot,
         worst,
@@ -328,6 +336,7 @@ def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables:
         ),
         screw=spot.cached_per_wall(f"{fastener.key} pick {length}", lambda: spot.pick(screw, length)),
     )
+    return replace(assessment, over_formula=over_formula(fastener, screw, held)) if fastener.rated else assessment
 
 
 def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:

@@ -120,6 +120,18 @@ def hold(fastener: WoodFastener, screw: Screw, spot: Spot, length_mm: float, tab
     )
 
 
+def over_formula(fastener: WoodFastener, screw: Screw, held: Held) -> float:
+    """How many times [1] what thread and shank hold in the wood a packet claims, pulled or across; 0: it rates none.
+
+    The shank is taken without a skin in front of the wood: what that costs is reckoned by itself.
+    """
+    if fastener.rated is None:
+        return 0.0
+    across = reference_shear(held.joint._replace(gap_mm=0.0), screw.diameter_mm, ACROSS_GRAIN)
+    pulled_n = held.per_mm * held.thread_mm
+    return max(fastener.rated.tension_n / pulled_n if pulled_n else inf, fastener.rated.shear_n / across.force_n)
+
+
 def member_of(spot: Spot, screw: Screw) -> MemberReading | None:
     """The stud or noggin that a screw meets; None in a void."""
     return spot.behind(screw.diameter_mm).member

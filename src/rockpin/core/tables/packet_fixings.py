@@ -70,21 +70,27 @@ def _screws(packet: Packet, kind: ScrewKind, catalogue: Catalogue) -> list[Screw
     ]
 
 
-def _over_table(packet: Packet, load: PacketLoad, tension_n: float, catalogue: Catalogue) -> float:
-    """How many times the catalogue's own value for the most alike fixing the packet claims."""
-    alike: list[tuple[float, float]] = []
+def _over_table(packet: Packet, load: PacketLoad, claimed: Rating, catalogue: Catalogue) -> float:
+    """How many times the catalogue's own value for the most alike fixing the packet claims, pulled or hanging.
+
+    0 in a stud: there the formulas say what a screw holds, and how long it is is known only at the hole.
+    """
+    alike: list[tuple[float, Rating]] = []
     for row in catalogue.fixings:
         if load.made_for in _HOLLOW:
             if isinstance(row, BoardAnchor) and row.kind == packet.works:
                 table = row.panel if load.made_for is RatedIn.PANEL else row.rating
-                alike += [(abs(row.hole_mm - packet.hole_mm), table.tension_n)] if table else []
+                alike += [(abs(row.hole_mm - packet.hole_mm), table)] if table else []
         elif isinstance(row, MasonryPlug):
             alike += [
-                (abs(row.hole_mm - packet.hole_mm), rating.tension_n)
+                (abs(row.hole_mm - packet.hole_mm), rating)
                 for key, rating in row.ratings.items()
                 if key == load.made_for.value
             ]
-    return tension_n / min(alike)[1] if alike else 0.0
+    if not alike:
+        return 0.0
+    table = min(alike, key=lambda one: (one[0], one[1].tension_n))[1]
+    return max(claimed.tension_n / table.tension_n, claimed.shear_n / table.shear_n)
 
 
 _ANY_SCREW = (ScrewKind.WOOD, ScrewKind.MACHINE, ScrewKind.COACH, ScrewKind.TAPPING)
@@ -117,7 +123,7 @@ class _Shared(NamedTuple):
             "label": f"{packet.label} (packet)",
             "environments": places_of(packet),
             "most_raise": most_raise(packet, divided, self.catalogue),
-            "over_table": _over_table(packet, load, divided.rating.tension_n, self.catalogue),
+            "over_table": _over_table(packet, load, divided.rating, self.catalogue),
             "in_hand": True,
             "stock": packet.count,
         }
@@ -162,7 +168,7 @@ def _in_masonry(of: _Shared, key: str, loads: Sequence[PacketLoad]) -> MasonryPl
     shared = of.row(key, loads[0])
     # each load is held against its own table; what claims most for its wall decides for the packet
     divided = {one.made_for.value: working_load(packet, one, catalogue) for one in loads}
-    over = max(_over_table(packet, one, divided[one.made_for.value].rating.tension_n, catalogue) for one in loads)
+    over = max(_over_table(packet, one, divided[one.made_for.value].rating, catalogue) for one in loads)
     raises = min(most_raise(packet, one, catalogue) for one in divided.values())
     return MasonryPlug(
         **shared | {"over_table": over, "most_raise": raises},
