@@ -299,8 +299,21 @@ def test_two_anchors_side_by_side_carry_more_than_one_does(catalogue: Catalogue)
         assert 2 * board_neighbours((apart,), catalogue.figures.capacity) > 1
     # a stud between them parts the bays
     over = ((100.0, 0.0), (150.0, 0.0), (200.0, 0.0), (250.0, 0.0))
-    assert bay_factor(spot(stud_wall(), 500, 1000, neighbours=over), catalogue.figures.capacity) == 3 / 5
-    assert bay_factor(spot(stud_wall(), 740, 1000, neighbours=over), catalogue.figures.capacity) == 1
+    assert bay_factor(spot(stud_wall(), 500, 1000, neighbours=over), 4, catalogue.figures.capacity) == 3 / 5
+    assert bay_factor(spot(stud_wall(), 740, 1000, neighbours=over), 4, catalogue.figures.capacity) == 1
+
+
+def test_anchors_too_far_apart_for_one_bay_have_a_stud_between_them(catalogue: Catalogue) -> None:
+    # two posts of a rail 538 mm apart, two holes each, where nobody has found a stud; 3 mm for the set-out besides
+    apart = ((0.0, -35.0), (538.0, 0.0), (538.0, -35.0))
+    for bay_mm, half_mm, factor in (
+        (565.0, 24.0, 1.0),
+        (565.0, 8.0, 3 / 4),
+        (600.0, 24.0, 3 / 4),
+        (None, 24.0, 3 / 4),
+    ):
+        at = spot(stud_wall(), 500, 1000, neighbours=apart, members=(), bay_mm=bay_mm)
+        assert bay_factor(at, half_mm, catalogue.figures.capacity) == factor
 
 
 @pytest.mark.parametrize(

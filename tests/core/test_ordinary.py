@@ -2,13 +2,14 @@
 
 import pytest
 
-from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, shaped, shelf, studs
+from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, shaped, shelf, studs, tile, towel_rail
 from bench.ordinary_jobs import job as job_of
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.words import inside
+from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Environment, Fixture
 from rockpin.core.document.job import JobDocument, PullEnd, PullTest
@@ -195,3 +196,20 @@ def test_where_only_hidden_joints_stand_against_a_plug_pulls_with_the_proof_load
     assert proved.verdict.word is VerdictWord.READY
     two = make_plan(document.model_copy(update={"pull_tests": pulls[:2]}), load_catalogue())
     assert two.verdict.word is VerdictWord.DO_NOT_DRILL
+
+
+def test_what_needs_an_empty_void_is_a_way_where_nobody_has_felt_in_it(catalogue: Catalogue) -> None:
+    rail = towel_rail()
+
+    def way(filling: Filling) -> WayOut | None:
+        tiled = job_of(studs(89, HowKnown.SEEN, *tile(), filling=filling), rail, 575, 1200)
+        return next((one for one in ways_out(tiled, catalogue) if one.kind is WayKind.EMPTY_VOID), None)
+
+    felt = way(Filling.UNKNOWN)
+    assert felt
+    assert felt.job is None, "nothing is put in that nobody has felt"
+    empty = job_of(studs(89, HowKnown.SEEN, *tile(), filling=Filling.EMPTY), rail, 575, 1200)
+    made = make_plan(empty, catalogue)
+    assert {hole.chosen for hole in made.holes} == {"strap_toggle_m6"}
+    assert felt.sentence.endswith("if it is, strap toggle M6, used to 86 % holds it.")
+    assert way(Filling.MINERAL_WOOL) is None

@@ -426,10 +426,13 @@ def test_holes_of_one_bay_are_counted_alike_hole_by_hole_and_on_the_whole_map(
     done = compute_stages(here, CATALOGUE, advise=False)
     figures = CATALOGUE.figures.capacity
     at_rest = np.array([0.0])
-    counts = in_one_bay(done.placed.holes, done.framing.members, at_rest, at_rest, figures)
-    for spot, count in zip(done.spots, counts, strict=True):
-        expected = min(1.0, figures.board_bay_singles / (1 + int(count[0, 0])))
-        assert bay_factor(spot, figures) == pytest.approx(expected)
+    # studs of 35 mm every 600: bays of 565; the widest anchor wants 42 clear on either side, and 3 for the set-out
+    bays = in_one_bay(done.placed.holes, done.framing.members, at_rest, at_rest, (565 - 90, 565), figures)
+    for spot, bay in zip(done.spots, bays, strict=True):
+        for half in (4.0, 24.0, 42.0):
+            count = int(bay.near[0, 0]) + sum(bool(shared) for apart, shared in bay.far if apart <= 559 - 2 * half)
+            expected = min(1.0, figures.board_bay_singles / (1 + count))
+            assert bay_factor(spot, half, figures) == pytest.approx(expected)
 
 
 def test_the_map_reaches_from_edge_to_edge_of_what_one_sees() -> None:

@@ -484,3 +484,14 @@ def test_a_usual_wall_is_as_they_are_built_in_its_region() -> None:
         194,
         215,
     ]
+
+
+def test_a_towel_rail_on_board_holds_by_toggles_though_nobody_has_found_a_stud() -> None:
+    # posts 538 mm apart: clear of studs as each toggle must be, they cannot stand in one bay of 600 or 625
+    for region in (Region.BRITAIN, Region.CENTRAL_EUROPE):
+        answer = what_goes_in(Supposed(shape="towel_rail", wall="board_on_studs", region=region), CATALOGUE)
+        assert answer.verdict.word is VerdictWord.READY, answer.verdict.sentence
+        assert answer.fits[0].fixing == "strap_toggle_m6"
+    # posts that may both be in one bay share what its board bears
+    narrow = Supposed(shape="towel_rail", wall="board_on_studs", measures={"width": 450})
+    assert what_goes_in(narrow, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL

@@ -3,7 +3,7 @@
 One method a module, of one signature; :mod:`rockpin.core.capacity.method` finds them by name.
 """
 
-from rockpin.core.capacity.board import beside_in_bay
+from rockpin.core.capacity.board import bay_reach_mm, beside_in_bay
 from rockpin.core.capacity.common import Assessment, Mode, Proviso, Refusal
 from rockpin.core.capacity.method import method_of
 from rockpin.core.capacity.methods import assess, assess_all, assess_pairs, fit_for, refused_here, told_of_place
@@ -22,6 +22,7 @@ __all__ = [
     "assess",
     "assess_all",
     "assess_pairs",
+    "bay_reach_mm",
     "beside_in_bay",
     "bolt_through",
     "fit_for",

@@ -30,10 +30,6 @@ _CUTS_ITS_OWN = ("self_drilling", "bare_screw")
 _PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
 
 
-NEARBY_STUD_MM = 600.0
-"""As wide as a bay is where nobody has found its studs [mm]."""
-
-
 _NO_SELF_DRILLING = {
     BoardKind.FIBRE_CEMENT: ("fibre-cement", "It cannot cut into fibre-cement board."),
     BoardKind.LATH: ("lath", "It breaks the old plaster off its laths."),
@@ -91,16 +87,29 @@ def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -
     return 1 / (1 + total)
 
 
-def beside_in_bay(dx_mm: float, dy_mm: float, figures: CapacityFigures) -> bool:
+def bay_reach_mm(bay_mm: float | None, half_mm: float, figures: CapacityFigures) -> float:
+    """How far apart [mm] two anchors of one bay can be that each want so much [mm] clear beside them.
+
+    ``bay_mm``: the widest that studs there leave between them; None: there are none.
+    """
+    return figures.board_bay_mm if bay_mm is None else bay_mm - 2 * half_mm
+
+
+def beside_in_bay(dx_mm: float, dy_mm: float, reach_mm: float, figures: CapacityFigures) -> bool:
     """Whether a hole so far to the right and up [mm] counts with this one, unless a stud stands between them."""
-    return abs(dy_mm) <= figures.board_bay_height_mm and abs(dx_mm) <= NEARBY_STUD_MM
+    return abs(dy_mm) <= figures.board_bay_height_mm and abs(dx_mm) <= reach_mm
 
 
-def bay_factor(spot: Spot, figures: CapacityFigures) -> float:
-    """Factor [1] for all anchors of one bay within reach in height: together no more than so many single values."""
+def bay_factor(spot: Spot, half_mm: float, figures: CapacityFigures) -> float:
+    """Factor [1] for all anchors of one bay within reach in height: together no more than so many single values.
+
+    ``half_mm``: how much clear of studs each of them is, and besides by what a hole may end beside its mark, so that
+    two too far apart for it have one between them.
+    """
     places = [one.rect.centre_x_mm - spot.hole.x_mm for one in spot.members if not one.horizontal]
+    reach = bay_reach_mm(spot.bay_mm, half_mm + spot.framing.setout_error_mm, figures)
     count = 1 + sum(
-        beside_in_bay(dx, dy, figures) and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
+        beside_in_bay(dx, dy, reach, figures) and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
         for dx, dy in spot.neighbours
     )
     return min(1.0, figures.board_bay_singles / count)
@@ -358,15 +367,16 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
         return setting
     if found := _refusals(anchor, setting.screw, spot, tables):
         return found
+    half, provisos = _half_mm(anchor), []
+    in_bay = spot.cached_per_place(f"anchors in one bay {half}", lambda: bay_factor(spot, half, figures))
     factors = [
         Factor(
             "neighbours", spot.cached_per_place("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
         ),
-        Factor("anchors in one bay", spot.cached_per_place("anchors in one bay", lambda: bay_factor(spot, figures))),
+        Factor("anchors in one bay", in_bay),
         Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
     ]
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
-    half, provisos = _half_mm(anchor), []
     clear = spot.chance_clear(half)
     if clear < spot.framing.clear_of_stud:
         what = "it is clear for this anchor"

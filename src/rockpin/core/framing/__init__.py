@@ -10,6 +10,7 @@ from rockpin.core.framing.behind import (
 )
 from rockpin.core.framing.find import FramingReading, read_framing
 from rockpin.core.framing.many import CoursedGrid, FramedGrid, Widths, coursed_grid, framed_grid
+from rockpin.core.framing.pitches import usual_pitches_mm, widest_bay_mm
 from rockpin.core.framing.sure_places import Shift, nearest_sure
 
 __all__ = [
@@ -28,4 +29,6 @@ __all__ = [
     "members_of",
     "nearest_sure",
     "read_framing",
+    "usual_pitches_mm",
+    "widest_bay_mm",
 ]

@@ -99,6 +99,7 @@ class Spot:
     ``existing``: the hole, where it is drilled already. ``outside_mm``: how deep [mm] one comes to an outer skin that
     nothing may go through; None: there is none. ``worded``: whether somebody reads what is said of it, beyond the
     verdict.
+    ``bay_mm``: the widest that studs leave between them here; None: the wall has none.
     ``looked_up``: goes with the hole wherever it is put. ``figures``, ``framing``: single figures of this room and of
     what stands behind it.
     """
@@ -124,6 +125,7 @@ class Spot:
     outside_mm: float | None = None
     mass_kg: float = 0.0
     edge_on_board: bool = False
+    bay_mm: float | None = None
     joint_proved: frozenset[str] | None = frozenset()
     group: AnchorGroup | None = None
     worded: bool = True

@@ -22,6 +22,7 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.wall_remedies import (
     backing_board,
     blocking,
+    empty_void,
     masonry_board,
     off_seen_joints,
     proof_pulls,
@@ -308,6 +309,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 
 
 _IN_TURN = (
+    empty_void,
     move,
     other_holes,
     off_seen_joints,

@@ -10,7 +10,7 @@ from rockpin.core.demand import Demand
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import existing_holes
-from rockpin.core.framing import BehindKind, MemberReading, look_behind
+from rockpin.core.framing import BehindKind, MemberReading, look_behind, widest_bay_mm
 from rockpin.core.hidden import Hidden
 from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
 from rockpin.core.identification import WallReading
@@ -88,6 +88,7 @@ def spots_of(
     met = {one.hole_id for one in job.records if "as_planned" in one.met}
     existing = existing_holes(job, holes, catalogue)
     edges = {hole.id: edges_of(wall, hole.x_mm, hole.y_mm) for hole in holes}
+    bay = widest_bay_mm(wall, job.site.region, catalogue) if reading.family.framed else None
     bare = edge_on_board((hole.id for hole in holes), job.fixture, reading, catalogue)
     group = loads_together(holes, [edges[hole.id].free_mm for hole in holes], demand)
     for hole in holes:
@@ -123,6 +124,7 @@ def spots_of(
                 outside_mm=outer_skin_mm(wall, met_reading, figures.hole.outer_skin_mm),
                 mass_kg=job.fixture.mass_kg,
                 edge_on_board=hole.id in bare,
+                bay_mm=bay,
                 joint_proved=None if hole.id in met else proved,
                 group=group,
                 worded=worded,

@@ -7,13 +7,39 @@ from rockpin.core.base.quantities import show_across, show_force, show_length, s
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import method_of
 from rockpin.core.choice import divisors_of
+from rockpin.core.document.evidence import Filling
 from rockpin.core.document.job import JobDocument, PullEnd, PullTest
-from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind
+from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind
 from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
 from rockpin.core.setout import off_joints, place_fixture
+from rockpin.core.tables.catalogue import Role
+
+
+def empty_void(trial: Trial) -> WayOut | None:
+    """What opens in an empty void only, where nobody has felt yet whether it is: nothing is applied before he has."""
+    wall, refused = trial.job.wall, [one for hole in trial.before.holes for one in hole.refused]
+    if trial.before.reading.filling is not Filling.UNKNOWN or not refused:
+        return None
+    rows = trial.catalogue.material_by_key
+
+    def unknown(layer: Layer) -> bool:
+        hollow = rows[layer.material].role in (Role.CAVITY, Role.FRAME)
+        return hollow and layer.filling in (None, Filling.UNKNOWN)
+
+    layers = tuple(one.model_copy(update={"filling": Filling.EMPTY}) if unknown(one) else one for one in wall.build_up)
+    felt = wall.model_copy(update={"build_up": layers})
+    return trial.way(
+        WayKind.EMPTY_VOID,
+        trial.job.model_copy(update={"walls": tuple(felt if one.id == wall.id else one for one in trial.job.walls)}),
+        lambda plan: (
+            f"Feel whether the void is empty, with a bent strip through a small hole: if it is, {with_what(plan)} "
+            "holds it."
+        ),
+        applied=False,
+    )
 
 
 def backing_board(trial: Trial) -> WayOut | None:

@@ -32,6 +32,7 @@ class WayKind(StrEnum):
     PROOF_PULLS = "proof_pulls"
     OFF_JOINTS = "off_joints"
     BLOCKING = "blocking"
+    EMPTY_VOID = "empty_void"
 
 
 class WayOut(Model):

@@ -13,6 +13,7 @@ from rockpin.core.base.quantities import show_length
 from rockpin.core.document.fixture import Attachment, LinkKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Member, StudRow
+from rockpin.core.framing import usual_pitches_mm
 from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -48,14 +49,6 @@ def _play_mm(stud_mm: float, catalogue: Catalogue) -> float:
     return max(0.0, stud_mm / 2 - catalogue.figures.framing.wood_edge_min_mm)
 
 
-def usual_pitches_mm(job: JobDocument, catalogue: Catalogue) -> tuple[float, ...]:
-    """How far apart [mm] studs usually stand there: as on the wall itself, and what else is common in the region."""
-    row = job.wall.framing.row if job.wall.framing else None
-    least = catalogue.starts.common_pitch_share
-    common = [one.pitch_mm for one in catalogue.belief.pitches if one.regions[job.site.region] >= least]
-    return tuple(dict.fromkeys([*([row.pitch_mm] if row else []), *common]))
-
-
 def _on_one_row(columns: Sequence[float], pitch_mm: float, play_mm: float) -> bool:
     """Whether all columns can be on studs so far apart [mm] at once."""
     off = [(x - columns[0] + pitch_mm / 2) % pitch_mm - pitch_mm / 2 for x in columns]
@@ -86,7 +79,10 @@ def all_on_studs(job: JobDocument, stud_mm: float, brackets_free: bool, catalogu
     ``stud_mm``: how wide studs are. ``brackets_free``: whoever hangs it puts its brackets where they hold.
     """
     play = _play_mm(stud_mm, catalogue)
-    columns, pitches = _columns(_holes_x_mm(job, catalogue), play), usual_pitches_mm(job, catalogue)
+    columns, pitches = (
+        _columns(_holes_x_mm(job, catalogue), play),
+        usual_pitches_mm(job.wall, job.site.region, catalogue),
+    )
     if len(columns) < 2 or any(_on_one_row(columns, pitch, play) for pitch in pitches):
         return True
     sliding = all(one.attachment is Attachment.SLIDING for one in job.fixture.supports)

@@ -76,6 +76,7 @@ class FramingFigures(Model):
     hits_every_second: float
     sweep_shared_mm: float
     stud_lean_mm_per_m: float
+    narrowest_stud_mm: float
     clear_of_stud: float
     wood_edge_diameters: float
     wood_edge_min_mm: float
@@ -175,6 +176,7 @@ class CapacityFigures(Model):
     board_moving_metal: float
     board_neighbour_full_mm: float
     board_neighbour_span_mm: float
+    board_bay_mm: float
     board_bay_height_mm: float
     board_bay_singles: float
     board_edge_min_mm: float

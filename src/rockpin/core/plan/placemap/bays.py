@@ -1,11 +1,12 @@
 """How many holes of a fixture lie in one bay of board with each of them, wherever it comes to hang."""
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from rockpin.core.capacity import beside_in_bay
+from rockpin.core.capacity import bay_reach_mm, beside_in_bay
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden import rect_gaps
 from rockpin.core.plan.spots import NEARBY_MM
@@ -15,26 +16,55 @@ from rockpin.core.tables.figures import CapacityFigures
 Places = NDArray[np.float64]
 
 
+class InBay(NamedTuple):
+    """Others in the bay of a hole at every shift, (shifts up, shifts along).
+
+    ``near``: how many of those that any anchor may share it with. ``far``: each that is so far off [mm] that only
+    narrow anchors do, and whether no stud stands between.
+    """
+
+    near: NDArray[np.uint8]
+    far: tuple[tuple[float, NDArray[np.uint8]], ...]
+
+    @property
+    def grids(self) -> list[NDArray[np.uint8]]:
+        """All that decides of the hole's bay, whatever anchor it gets."""
+        return [self.near, *(shared for _, shared in self.far)]
+
+
 def in_one_bay(
-    holes: Sequence[PlacedHole], members: Sequence[MemberReading], dx: Places, dy: Places, figures: CapacityFigures
-) -> list[NDArray[np.uint8]]:
-    """For each hole the number of others in its bay at every shift [mm], (shifts up, shifts along)."""
+    holes: Sequence[PlacedHole],
+    members: Sequence[MemberReading],
+    dx: Places,
+    dy: Places,
+    reaches_mm: tuple[float, float],
+    figures: CapacityFigures,
+) -> list[InBay]:
+    """For each hole the others in its bay at every shift [mm].
+
+    ``reaches_mm``: how far apart two of the widest anchors can be in one bay, and two of the narrowest. Where there
+    are no studs at all it is as far as the figures say.
+    """
     studs = [one for one in members if not one.horizontal]
+    surely, most = reaches_mm[0], max(reaches_mm[1], bay_reach_mm(None, 0.0, figures))
     found = []
     for hole in holes:
         x, y = hole.x_mm + dx, hole.y_mm + dy
-        count = np.zeros((len(dy), len(dx)), np.uint8)
+        near, far = np.zeros((len(dy), len(dx)), np.uint8), []
         for other in holes:
             apart = (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm)
-            if other.id == hole.id or not beside_in_bay(*apart, figures):
+            if other.id == hole.id or not beside_in_bay(*apart, most, figures):
                 continue
-            between = np.zeros(count.shape, bool)
+            between = np.zeros(near.shape, bool)
             for stud in studs:
                 place = stud.rect.centre_x_mm - x
                 columns = np.flatnonzero((min(0.0, apart[0]) < place) & (place < max(0.0, apart[0])))
                 if len(columns):
                     part = slice(columns[0], columns[-1] + 1)
                     between[:, part] |= rect_gaps(stud.rect, x[part], y) < NEARBY_MM
-            count += ~between
-        found.append(count)
+            if beside_in_bay(*apart, surely, figures):
+                near += ~between
+            else:
+                far.append((abs(apart[0]), (~between).astype(np.uint8)))
+        found.append(InBay(near, tuple(far)))
     return found

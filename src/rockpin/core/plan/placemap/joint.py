@@ -8,7 +8,9 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from rockpin.core.capacity import bay_reach_mm
 from rockpin.core.demand import reach_of_hands
+from rockpin.core.framing import widest_bay_mm
 from rockpin.core.plan.placemap.alike import Pinned
 from rockpin.core.plan.placemap.bays import in_one_bay
 from rockpin.core.plan.placemap.codes import Coded, Codes, Grid, changes, together
@@ -57,9 +59,14 @@ def joint_of(
             grids += around.edges_mm
         measured.append([np.asarray(lattice.mine(number, grid)) for grid in grids])
     if lattice.asked.framed:
-        bays = in_one_bay(lattice.holes, done.framing.members, lattice.dx, lattice.dy, done.catalogue.figures.capacity)
+        bay = widest_bay_mm(done.job.wall, done.job.site.region, catalogue)
+        widest = lattice.asked.halves_mm[-1] + catalogue.figures.framing.setout_error_mm
+        surely = bay_reach_mm(bay, widest, catalogue.figures.capacity)
+        bays = in_one_bay(
+            lattice.holes, done.framing.members, lattice.dx, lattice.dy, (surely, bay), catalogue.figures.capacity
+        )
         for number in numbers:
-            parts[number].append(bays[number])
+            parts[number] += bays[number].grids
     reach = reach_of_hands(done.job.fixture, catalogue.demand)
     foot = done.job.placement.y_mm + lattice.dy
     step = np.searchsorted(np.array(reach.steps_mm), foot, side="right")
