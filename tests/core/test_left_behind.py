@@ -13,7 +13,7 @@ from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, DoneStep, FailedHow, Holds, HoleRecord, OldFixing, Photo, Progress
 from rockpin.core.drilling import drilled_holes, existing_holes, stays_behind
 from rockpin.core.placing import shifted
-from rockpin.core.plan import PhotoTaken, Report, better_places, make_plan, repair_of, take_in, ways_out
+from rockpin.core.plan import PhotoTaken, Report, WayKind, better_places, make_plan, repair_of, take_in, ways_out
 from rockpin.core.plan.happened import HoleAnswered
 from rockpin.core.plan.way_out import body_of
 from rockpin.core.setout import place_fixture
@@ -253,3 +253,35 @@ def test_what_spun_though_it_should_have_held_did_so_by_its_kind(fixing: str, ca
     assert len(said) == 2
     assert all("though by the figures it should have held" in one for one in said)
     assert all(cause in one for one in said)
+
+
+@pytest.mark.parametrize(
+    ("how", "keeps_mm"),
+    # four of its diameters, and 50 mm where the wall round it is gone
+    [(FailedHow.PULLED_OUT, 44.0), (FailedHow.BOARD_CRUMBLED, 50.0)],
+)
+def test_whoever_moves_a_thing_that_came_loose_drills_well_clear_of_its_old_holes(
+    how: FailedHow, keeps_mm: float
+) -> None:
+    old = tuple(OldFixing(hole_id=one, how=how, hole_mm=11, depth_mm=35) for one in ("h1", "h2"))
+    again = job(brick_wall(15), TWO, 1057, 1007, came_loose=CameLoose(holes=old))
+    was = [(one.x_mm, one.y_mm) for one in place_fixture(again, 0).holes]
+    ways = {way.kind: way for way in ways_out(again, CATALOGUE)}
+    assert WayKind.MOVE in ways
+    # a larger plate has its holes elsewhere: what is in the wall does not move with them
+    for kind in (WayKind.MOVE, WayKind.LARGER_PLATE):
+        if body := ways[kind].job if kind in ways else None:
+            after = again.model_copy(update={n: getattr(body, n) for n in type(body).model_fields})
+            now = [(one.x_mm, one.y_mm) for one in place_fixture(after, 0).holes]
+            assert all(hypot(x - u, y - v) >= keeps_mm for x, y in now for u, v in was)
+            assert {one.crumbled for one in after.left} == {how is FailedHow.BOARD_CRUMBLED}
+
+
+def test_wood_that_is_put_behind_the_board_has_none_of_its_old_holes() -> None:
+    old = tuple(OldFixing(hole_id=one, how=FailedHow.BOARD_CRUMBLED, hole_mm=16) for one in ("h1", "h2"))
+    heavy = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=30)
+    again = job(stud_wall(), heavy, 560, 1007, came_loose=CameLoose(holes=old))
+    fresh = again.model_copy(update={"came_loose": None})
+    # the wall is opened for it: what was drilled in the board says nothing of the wood
+    told = [next(one for one in ways_out(it, CATALOGUE) if one.kind is WayKind.BLOCKING) for it in (again, fresh)]
+    assert told[0].sentence == told[1].sentence

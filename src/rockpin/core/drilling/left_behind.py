@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 from math import hypot, inf
 
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.record import HoleRecord, LeftHole, OldFixing, Progress
+from rockpin.core.document.record import FailedHow, HoleRecord, LeftHole, OldFixing, Progress
 from rockpin.core.placing import lying
 from rockpin.core.setout import PlacedHole, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
@@ -26,6 +26,7 @@ def _of_old(hole: PlacedHole, old: OldFixing) -> LeftHole:
         y_mm=hole.y_mm,
         diameter_mm=old.hole_mm,
         depth_mm=old.depth_mm or 0,
+        crumbled=old.how is FailedHow.BOARD_CRUMBLED,
     )
 
 

@@ -10,7 +10,6 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import HowKnown, Member
-from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
@@ -209,7 +208,7 @@ def move(trial: Trial) -> WayOut | None:
     felt_for: list[WayOut] = []
     for dx_mm, dy_mm in _moves(trial.job, trial.before, trial.sizes):
         words = move_words(dx_mm, dy_mm, trial.units)
-        job = stays_behind(trial.job, _moved(trial.job, dx_mm, dy_mm), trial.catalogue)
+        job = _moved(trial.job, dx_mm, dy_mm)
         unsure: list[bool] = []
 
         def says(plan: Plan, words: str = words, unsure: list[bool] = unsure) -> str:

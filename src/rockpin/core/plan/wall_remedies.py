@@ -88,6 +88,9 @@ def blocking(trial: Trial) -> WayOut | None:
     behind = wall.model_copy(update={"framing": framing.model_copy(update={"members": (*framing.members, put)})})
     walls = tuple(behind if one.id == wall.id else one for one in trial.job.walls)
 
+    # no hole that there was goes into the wood that comes
+    opened = trial.job.model_copy(update={"walls": walls, "records": (), "came_loose": None})
+
     def with_wood(wider: float, larger: float) -> WayOut | None:
         plates = tuple(scaled(one, larger) for one in trial.job.fixture.supports)
         fixture = trial.job.fixture.model_copy(update={"supports": plates}) if larger > 1 else trial.job.fixture
@@ -100,7 +103,7 @@ def blocking(trial: Trial) -> WayOut | None:
             besides = f", take plates of {size}, holes as much farther apart{besides}"
         return trial.way(
             WayKind.BLOCKING,
-            trial.job.model_copy(update={"walls": walls, "fixture": fixture_drilled}),
+            opened.model_copy(update={"fixture": fixture_drilled}),
             lambda plan: (
                 "Open the wall and put wood between the studs behind it, as deep as they are and screwed to both"
                 f"{besides}: {with_what(plan)}."

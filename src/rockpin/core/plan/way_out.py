@@ -9,6 +9,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
@@ -33,6 +34,9 @@ class WayKind(StrEnum):
     OFF_JOINTS = "off_joints"
     BLOCKING = "blocking"
     EMPTY_VOID = "empty_void"
+
+
+_OVER_OLD_HOLES = (WayKind.BACKING_BOARD, WayKind.BLOCKING, WayKind.TEST_FIRST)
 
 
 class WayOut(Model):
@@ -81,6 +85,10 @@ def works(plan: Plan, before: Plan) -> bool:
     if any(hole.chosen is None for hole in plan.holes) or left & set(STOPPED):
         return False
     return _stops(plan) <= _stops(before) and (strained(plan) <= strained(before) or to_be_felt_for(plan, before))
+
+
+def _near_old(plan: Plan) -> int:
+    return sum(finding.code == "old-hole-near" for finding in plan.findings)
 
 
 def to_be_felt_for(plan: Plan, before: Plan) -> bool:
@@ -146,9 +154,15 @@ class Trial:
     def way(
         self, kind: WayKind, job: JobDocument, says: Callable[[Plan], str], *, applied: bool = True
     ) -> WayOut | None:
-        """The way out that a change is, if it works. ``says``: the sentence; ``applied``: whether a press can do it."""
+        """The way out that a change is, if it works. ``says``: the sentence; ``applied``: whether a press can do it.
+
+        Holes that are drilled already stay where they are in the wall. Wood in front of them or behind the board goes
+        over them; else nobody drills anew so near to one of them that it has to be filled and set first.
+        """
+        job = stays_behind(self.job, job, self.catalogue)
         plan = self.plan(job)
-        if not works(plan, self.before):
+        beside = kind not in _OVER_OLD_HOLES and _near_old(plan) > _near_old(self.before)
+        if beside or not works(plan, self.before):
             return None
         worst = worst_of(plan)
         use = worst.working.use if worst and worst.working else None
