@@ -10,13 +10,13 @@ from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.sweeps import Find, Refuted, Scan, ScanMode
-from rockpin.core.document.wall import Point, Wall, WallSide
+from rockpin.core.document.wall import Layer, Point, Wall, WallSide
 from rockpin.core.framing.behind import members_of
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.read import Hidden, read_hidden
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
-from tests.builders import brick_wall, stud_wall
+from tests.builders import BOARD, brick_wall, stud_wall
 
 
 def hidden_of(wall: Wall, region: Region = Region.BRITAIN, built_year: int | None = 1995) -> Hidden:
@@ -66,6 +66,15 @@ HALF = 86 / 2
 def test_a_hole_in_a_zone_asks_for_proof(x: float, y: float, met: bool) -> None:
     codes = worst(brick_wall(points=(SOCKET,)), x, y, 40)
     assert codes == ({"in-zone"} if met else set())
+
+
+@pytest.mark.parametrize("region", [Region.BRITAIN, Region.CENTRAL_EUROPE])
+@pytest.mark.parametrize(("gap_mm", "asks"), [(16, False), (37, False), (38, True)])
+def test_behind_a_gap_that_ends_within_fifty_stands_solid_masonry(region: Region, gap_mm: float, asks: bool) -> None:
+    # 12.5 mm of board on dabs before block: a sleeve 90 deep ends in the block, where nobody runs a cable
+    layers = (BOARD, Layer(material="dabs", thickness_mm=gap_mm), Layer(material="dense_block", thickness_mm=215))
+    found = {one.code for one in judge(brick_wall(build_up=layers, courses=None), 600, 1000, 90, region=region)}
+    assert bool(found & {"deeper-than-rule", "zones-may-be-left"}) is asks
 
 
 def test_deeper_than_fifty_in_a_hollow_wall_may_meet_a_cable_anywhere() -> None:

@@ -168,11 +168,12 @@ def read_hidden(
         for point, kind in kinds
     )
     year = wall.built_year or site.built_year
-    hollow = reading.family.framed or reading.family is Family.BONDED_BOARD
+    bonded = reading.family is Family.BONDED_BOARD
+    lined = reading.family.framed or bonded
     routes = read_routes(wall, points, reading, school.key, tables)
     finds = tuple(find for scan in wall.scans for find in scan.finds)
-    front = reading.front_mm if hollow else 0.0
-    depths = (front, max(front + 1.0, reading.thickness_mm if hollow else 50.0))
+    front = reading.front_mm if lined else 0.0
+    depths = (front, max(front + 1.0, reading.thickness_mm if lined else 50.0))
     field = RiskField(
         routes=routes,
         finds=tuple(
@@ -201,7 +202,8 @@ def read_hidden(
         plates=_plates(wall, reading, members, tables),
         thickness_mm=reading.thickness_mm,
         front_mm=front,
-        hollow=hollow,
+        # the gap behind a bonded board belongs to the zones of its face, and behind it is solid masonry
+        hollow=reading.family.framed or (bonded and reading.skin_mm > tables.figures.hollow_gap_mm),
     )
 
 

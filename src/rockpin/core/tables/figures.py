@@ -275,6 +275,7 @@ class HiddenFigures(Model):
     find_half_mm: float
     stud_plate_mm: float
     hollow_free_mm: float
+    hollow_gap_mm: float
     risk_prove: float
     risk_stop: float
     gas_prove: float
