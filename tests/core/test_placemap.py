@@ -25,6 +25,7 @@ from rockpin.core.document.sweeps import Scan, ScanMode
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, StudRow, Wall
 from rockpin.core.framing import Widths, chance_clear, framed_grid, look_behind
 from rockpin.core.framing.behind import chance_of_wood
+from rockpin.core.framing.many import LEANS
 from rockpin.core.hidden import HiddenGrid, PlannedHole, judge_hole
 from rockpin.core.placing import shifted
 from rockpin.core.plan import make_plan, wall_map
@@ -353,9 +354,10 @@ def test_grids_say_what_is_said_of_one_spot(name: str) -> None:
         ]
         clear = [chance_clear(members, *at, half, framing.stud_lean_mm_per_m) for half in halves]
         assert grid.wood[row, column] == sum(one >= framing.solid_wood_credit for one in wood)
-        for steps, chances in ((grid.wood_open, wood), (grid.clear_open, clear)):
+        hole_clear = chance_clear(members, *at, framing.hole_half_mm, framing.stud_lean_mm_per_m)
+        for steps, chances, leans in ((grid.wood_open, wood, wood[0] >= hole_clear), (grid.clear_open, clear, False)):
             may, likely = (sum(one >= least for one in chances) for least in (framing.open_least, framing.open_likely))
-            assert divmod(int(steps[row, column]), 256) == (may, likely)
+            assert divmod(int(steps[row, column]), 256) == (may, likely + LEANS * (leans and may > 0))
         assert grid.clear[row, column] == sum(one >= framing.clear_of_stud for one in clear)
         behind = look_behind(wall, read.identified.reading, members, *at, 5.0, framing)
         if grid.member[row, column] and behind.member:

@@ -380,7 +380,7 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
     clear = spot.chance_clear(half)
     if clear < spot.framing.clear_of_stud:
         what = "it is clear for this anchor"
-        provisos.append(open_proviso(spot, anchor, clear, what))
+        provisos.append(open_proviso(spot, anchor, clear, what, wood=False))
     return tabled(anchor, spot, setting, factors, holder, _by_case(anchor, spot, figures), provisos)
 
 

@@ -96,12 +96,12 @@ class Use(NamedTuple):
 class Proviso:
     """What must be proved first if a fixing is taken; put into words only where it is, since most are not.
 
-    ``unlikely``: what has to be so is less likely than not.
+    ``unlikely``: 0 where what has to be so is likelier than not; else 1, and 2 where its contrary is likelier than it.
     """
 
     code: str
     told: Callable[[], Finding]
-    unlikely: bool = False
+    unlikely: int = 0
 
     @cached_property
     def finding(self) -> Finding:

@@ -28,9 +28,15 @@ def moves_text(shifts: Iterable[Shift], units: UnitSystem) -> str:
 _OPEN = "stud-open"
 
 
-def open_proviso(spot: Spot, fixing: FixingBase, chance: float, what: str) -> Proviso:
-    """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so."""
-    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, what), chance < spot.framing.open_likely)
+def open_proviso(spot: Spot, fixing: FixingBase, chance: float, what: str, *, wood: bool) -> Proviso:
+    """Proof that is wanted where a place is neither surely wood nor surely clear. ``what``: what has to be so.
+
+    ``wood``: whether that is a stud. Of two that both likely fail, the one of the likelier side is the lesser evil.
+    """
+    unlikely = 0
+    if chance < spot.framing.open_likely:
+        unlikely = 1 if spot.leans_to_wood is wood else 2
+    return Proviso(_OPEN, lambda: _open_finding(spot, fixing, chance, what), unlikely)
 
 
 def _open_finding(spot: Spot, fixing: FixingBase, chance: float, what: str) -> Finding:

@@ -243,7 +243,7 @@ def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, diameter_mm: fl
     if behind.solid_wood >= spot.framing.solid_wood_credit:
         return []
     what = "there is solid wood on both sides of the screw"
-    return [open_proviso(spot, fastener, behind.solid_wood, what)]
+    return [open_proviso(spot, fastener, behind.solid_wood, what, wood=True)]
 
 
 _Fitting = tuple[tuple[float, ...], tuple[Held, ...]]

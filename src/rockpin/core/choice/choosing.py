@@ -93,8 +93,8 @@ def _taste(wishes: Sequence[Wish], catalogue: Catalogue) -> Taste:
 
 
 def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock, pressed: bool) -> tuple[float, ...]:
-    """Smaller is better: first what asks for no further proof, and for none that is likely to fail, then the wishes in
-    their order.
+    """Smaller is better: first what asks for no proof that is likely to fail, and for as little as may be, then the
+    wishes in their order.
 
     Before all of it what the board bears: nobody drills for an anchor beside which it is ``pressed`` in.
 
@@ -109,7 +109,8 @@ def _rank(one: Assessment, spot: Spot, taste: Taste, stock: Stock, pressed: bool
     # a head that needs a washer only because it is small for the bracket's hole is the wrong screw, the looser the more
     washer = one.screw is not None and one.screw.washer_mm > 0 and not spot.hole.washer_wanted
     small = 1.0 + spot.hole.diameter_mm - one.screw.diameter_mm if washer and one.screw else 0.0
-    doubts = (float(pressed), float(len(one.provisos) + beyond), float(any(each.unlikely for each in one.provisos)))
+    unlikely = max((each.unlikely for each in one.provisos), default=0)
+    doubts = (float(pressed), float(unlikely), float(len(one.provisos) + beyond))
     first = (*doubts, *wished, float(one.from_afar), tight, float(len(stock.lacks)))
     return (*first, small, width + taste.mm_per_minute * one.minutes, one.use)
 
@@ -152,12 +153,13 @@ def _alike(kind: BehindKind, spot: Spot) -> tuple[BehindKind, bool]:
     return BehindKind.UNIT if kind is BehindKind.JOINT else kind, likely
 
 
-_Doubts = tuple[float, int, bool]
+_Doubts = tuple[float, int, int]
 
 
 def _doubts(one: Assessment, spot: Spot, ranks: Ranks) -> _Doubts:
-    """Whether the board is pressed in beside a fixing, how much proof it asks for, and whether that likely fails."""
-    return ranks[spot.hole.id][one.fixing][0], len(one.provisos), any(proviso.unlikely for proviso in one.provisos)
+    """Whether the board is pressed in beside a fixing, how likely a proof fails, and how much of it is asked for."""
+    unlikely = max((proviso.unlikely for proviso in one.provisos), default=0)
+    return ranks[spot.hole.id][one.fixing][0], unlikely, len(one.provisos)
 
 
 def _group_pick(

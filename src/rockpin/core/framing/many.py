@@ -32,8 +32,9 @@ class FramedGrid(NamedTuple):
     """What each spot meets in a framed wall, arrays of shape (rows, columns).
 
     ``wood``: for how many of the sides it is surely wood; ``wood_open``: for how many it may be, and for how many it is
-    likelier than not, as one number that is 0 where it may be for none. ``clear``, ``clear_open``: the same of being
-    clear for the half widths. ``member``: the number of the member met, counted from 1; 0
+    likelier than not, as one number that is 0 where it may be for none; with ``LEANS`` besides where a thin screw
+    meets it likelier than a hole is clear of it. ``clear``, ``clear_open``: the same of being clear for the half
+    widths, which leans nowhere. ``member``: the number of the member met, counted from 1; 0
     where none may be. ``edge_mm``: the distance to its edge that is sure, without bound where none is met.
     """
 
@@ -46,7 +47,8 @@ class FramedGrid(NamedTuple):
 
 
 _FEWER_THAN = 256
-"""Widths that are asked of framing, of either kind: two counts of them go into one number."""
+LEANS = 128
+"""Twice as many as the widths that are asked of framing, of either kind: two counts of them go into one number."""
 
 
 def _alike(
@@ -153,6 +155,8 @@ def _fill(
         wood_open += _FEWER_THAN * may.astype(np.uint16) + (chance >= figures.open_likely).astype(np.uint8)
         # the member that the thinnest screw meets; where none may be met it says nothing
         number = np.where((number == 0) & may, met, number)
+    leans = block.met(widths.sides_mm[0])[0] >= block.clear(figures.hole_half_mm)
+    wood_open += LEANS * (leans & (wood_open > 0)).astype(np.uint16)
     clear, may_clear = np.zeros(number.shape, np.uint8), np.zeros(number.shape, np.uint16)
     for half in widths.halves_mm:
         chance = block.clear(half)

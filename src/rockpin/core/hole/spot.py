@@ -349,6 +349,12 @@ class Spot:
         forces = [(one.tension_n, one.shear_n, one.shear_x_n, one.shear_y_n) for one in (case.forces for case in cases)]
         return np.array(forces), np.array([case.allowance.factors for case in cases])
 
+    @property
+    def leans_to_wood(self) -> bool:
+        """Whether a thin screw likelier meets a stud here than a hole is clear of it."""
+        behind = self.behind(0.0)
+        return behind.solid_wood >= behind.clear
+
     def chance_clear(self, half_mm: float) -> float:
         """Chance [1] that no framing stands within so many mm of this hole's axis."""
         if self.existing and half_mm <= self.existing.clear_half_mm:

@@ -128,6 +128,7 @@ class Alike:
         there = spot.existing and Same(spot.existing)
         likely = spot.behind(0.0).solid_wood >= spot.framing.open_likely
         told: list[Hashable] = [at.hole, spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, likely, there]
+        told.append(spot.leans_to_wood)
         here = [told_of_place(row, spot, tables) for row in fixings]
         told += here
         for reading in self._others:
