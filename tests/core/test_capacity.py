@@ -303,6 +303,12 @@ def test_two_anchors_side_by_side_carry_more_than_one_does(catalogue: Catalogue)
     assert bay_factor(spot(stud_wall(), 740, 1000, neighbours=over), 4, catalogue.figures.capacity) == 1
 
 
+def test_beside_a_hole_told_by_itself_each_neighbour_has_its_own_edges() -> None:
+    at = spot(stud_wall(), 500, 1000, neighbours=((30.0, 20.0),), free_edges_mm=(100.0, 300.0, 400.0, 200.0))
+    # 30 to the right and 20 up: that much farther from the left and from below, nearer to the right and to the top
+    assert at.anchor_group().edges == ((100, 300, 400, 200), (130, 270, 420, 180))
+
+
 def test_anchors_too_far_apart_for_one_bay_have_a_stud_between_them(catalogue: Catalogue) -> None:
     # two posts of a rail 538 mm apart, two holes each, where nobody has found a stud; 3 mm for the set-out besides
     apart = ((0.0, -35.0), (538.0, 0.0), (538.0, -35.0))

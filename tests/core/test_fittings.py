@@ -204,7 +204,10 @@ def test_the_wall_remembers_the_pipes_that_were_led_in_it() -> None:
         document = job(concrete_wall(), rail, 1000, 600)
         record = HoleRecord(hole_id="upper-1-hole", holds=holds, depth_mm=50)
         document = document.model_copy(update={"records": (record,)})
-        return [scan.area for scan in laid_pipes("rail", document, document.wall)]
+        pipes = laid_pipes("rail", document, document.wall)
+        # each runs straight down to the floor
+        assert all(find.y_mm == 0 and find.x_mm == find.x2_mm for scan in pipes for find in scan.finds)
+        return [scan.area for scan in pipes]
 
     areas = left(1, Holds.YES)
     assert [(area.centre_x_mm, area.y_mm, area.top_mm) for area in areas] == [(1025, 0, 560), (1475, 0, 560)]

@@ -208,6 +208,21 @@ def test_a_repair_that_is_moved_has_fresh_holes_and_leaves_the_old_ones() -> Non
     ]
 
 
+@pytest.mark.parametrize(
+    ("says", "drilled"),
+    [
+        ({"met": ("soft",)}, True),
+        ({"bit_mm": 8}, True),
+        ({"holds": Holds.YES}, True),
+        ({"depth_mm": 0}, True),
+        ({}, False),
+    ],
+)
+def test_whatever_is_recorded_of_a_hole_says_that_it_is_in_the_wall(says: dict[str, object], drilled: bool) -> None:
+    before = _drilled(records=(HoleRecord.model_validate({"hole_id": "h1"} | says),))
+    assert bool(_moved(before, 200, 0).left) is drilled
+
+
 def test_a_photo_that_is_sent_twice_is_kept_once() -> None:
     document = _drilled()
     for sent, photo in (("first", "a"), ("again", "a"), ("another", "b")):

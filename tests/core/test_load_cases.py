@@ -174,6 +174,13 @@ def test_a_rail_on_three_posts_is_pushed_at_the_one_between_too() -> None:
     }
 
 
+def test_where_a_post_is_along_its_rail_is_told_from_where_the_rail_begins() -> None:
+    held = rail(RailKind.GRAB_RAIL, posts=(100, 300, 700))
+    begins_late = held.rails[0].model_copy(update={"x_mm": 60.0, "x2_mm": 860.0})
+    # their middles at 100, 300 and 700 of a rail from 60 to 860
+    assert {share for share, words in rail_spots(begins_late, held).items() if "post" in words} == {0.05, 0.3, 0.8}
+
+
 def test_a_push_at_the_end_of_a_rail_gives_the_near_post_more_than_all_of_it() -> None:
     # posts at 100 and 700, the push at 0: 700/600 on the near one, 100/600 upwards on the far one
     fixture = rail(RailKind.GRAB_RAIL)

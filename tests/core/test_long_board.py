@@ -61,6 +61,21 @@ def test_a_long_board_brings_no_pull_to_its_far_end() -> None:
     assert both.tension_n[0] == pytest.approx([375, 375, 125 + 150, 125 + 150, 150, 150], abs=1e-6)
 
 
+def test_a_board_presses_where_the_bracket_that_prises_most_does() -> None:
+    board, light, heavy = board_of((100, 500, 900)), _bracket(300), _bracket(700)
+
+    def pressed(brackets: list[SupportGroup], downs: list[float]) -> float:
+        # a load 100 mm in front of the wall at the brackets' height
+        brought = [
+            _brought(Force(one.own.centre_x_mm, 70, 100, 0, down, 0)) for one, down in zip(brackets, downs, strict=True)
+        ]
+        return float(solve_board(board, brackets, brought, 3.0, 5.0).compression_n[0])
+
+    alone = pressed([heavy], [-900])
+    assert alone > 100
+    assert pressed([light, heavy], [-10, -900]) == pressed([heavy, light], [-900, -10]) == pytest.approx(alone)
+
+
 def test_a_push_along_a_board_is_shared_by_all_of_its_screws() -> None:
     board = board_of((100, 500, 900))
     found = solve_board(board, [_bracket(200)], [_brought(Force(200, 70, 0, 600, 0, 0))], 3.0, 5.0)

@@ -11,7 +11,7 @@ from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.words import inside
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import MasonryPlug
-from rockpin.core.document.fixture import Environment, Fixture
+from rockpin.core.document.fixture import Environment, Fixture, LinkKind
 from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import HowKnown, Layer
 from rockpin.core.plan import WayKind, WayOut, make_plan, ways_out
@@ -213,3 +213,15 @@ def test_what_needs_an_empty_void_is_a_way_where_nobody_has_felt_in_it(catalogue
     assert {hole.chosen for hole in made.holes} == {"strap_toggle_m6"}
     assert felt.sentence.endswith("if it is, strap toggle M6, used to 86 % holds it.")
     assert way(Filling.MINERAL_WOOL) is None
+
+
+@pytest.mark.parametrize("key", ["arm-board", "toggle-beside-stud", "mirror-nylon"])
+def test_a_board_across_the_studs_reaches_past_the_brackets_on_either_side(key: str, catalogue: Catalogue) -> None:
+    document = next(row for row in REFUSED if row.key == key).job()
+    (way,) = (one for one in ways_out(document, catalogue) if one.kind is WayKind.BACKING_BOARD)
+    assert way.job
+    (link,) = (one for one in way.job.fixture.links if one.kind is LinkKind.BACKING_BOARD)
+    supports = [one.rect for one in document.fixture.supports]
+    # it ends 60 mm past a stud; a bracket may stand out over that stud by no more than 20
+    assert link.rect.x_mm + 60 <= min(one.x_mm for one in supports) + 20
+    assert link.rect.right_mm - 60 >= max(one.right_mm for one in supports) - 20
