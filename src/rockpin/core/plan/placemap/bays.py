@@ -16,7 +16,7 @@ from rockpin.core.tables.figures import CapacityFigures
 Places = NDArray[np.float64]
 
 
-class InBay(NamedTuple):
+class Bay(NamedTuple):
     """Others in the bay of a hole at every shift, (shifts up, shifts along).
 
     ``near``: how many of those that any anchor may share it with. ``far``: each that is so far off [mm] that only
@@ -39,7 +39,7 @@ def in_one_bay(
     dy: Places,
     reaches_mm: tuple[float, float],
     figures: CapacityFigures,
-) -> list[InBay]:
+) -> list[Bay]:
     """For each hole the others in its bay at every shift [mm].
 
     ``reaches_mm``: how far apart two of the widest anchors can be in one bay, and two of the narrowest. Where there
@@ -66,5 +66,5 @@ def in_one_bay(
                 near += ~between
             else:
                 far.append((abs(apart[0]), (~between).astype(np.uint8)))
-        found.append(InBay(near, tuple(far)))
+        found.append(Bay(near, tuple(far)))
     return found
