@@ -6,9 +6,10 @@ from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish, Location
 from rockpin.core.document.sweeps import Scan, ScanMode, Screen
 from rockpin.core.document.wall import Point, Wall
-from rockpin.core.hidden.cautions import ALWAYS, CABLES, FLUE, GAS, OLD, TANKED, WATER
+from rockpin.core.hidden.cautions import ALWAYS, CABLES, FLUE, GAS, LOOK, OLD, TANKED, WATER
 from rockpin.core.hidden.sweep_limits import read_sweeps
 from rockpin.core.plan.make import make_plan
+from rockpin.core.questions import Supposed, what_goes_in
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_hidden import hidden_of
@@ -84,6 +85,13 @@ def test_cautions_stand_once_each_where_they_matter(
     found = cautions(brick_wall(points=points), catalogue, year)
     assert found == (*wanted, *ALWAYS)
     assert len(found) == len(set(found))
+
+
+def test_where_nobody_has_looked_there_may_be_anything(catalogue: Catalogue) -> None:
+    assert cautions(brick_wall(looked=False), catalogue) == (LOOK, CABLES, WATER, *ALWAYS)
+    # the question of what goes in knows nothing of what is hidden, and says so before anybody drills
+    answer = what_goes_in(Supposed(shape="curtain_pole", wall="plastered_brick"), catalogue)
+    assert answer.before[:3] == (LOOK, CABLES, WATER)
 
 
 def test_a_flue_and_a_seal_against_water_are_warned_of_where_they_are(catalogue: Catalogue) -> None:

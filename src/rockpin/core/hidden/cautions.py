@@ -9,6 +9,10 @@ from rockpin.core.tables.services import Service
 
 _IN_ZONE = {"in-zone", "zone-cleared", "deeper-than-rule", "zones-may-be-left", "stud-depth", "risk", "risk-high"}
 
+LOOK = (
+    "Look first for sockets, switches, lights, taps and radiators on both faces of the wall: cables and pipes run to "
+    "them, mostly level and plumb."
+)
 CABLES = (
     "Where a cable may lie: switch the circuit off and prove it dead before you drill. A detector that shows nothing "
     "proves little. Work on the wiring itself is an electrician's."
@@ -37,19 +41,24 @@ ALWAYS = (
 _OF_PLACES = {Location.CHIMNEY_BREAST: FLUE, Location.BASEMENT: TANKED}
 
 
-def hidden_cautions(hidden: Hidden, judged: Sequence[Judged], stands: Location, old: bool) -> tuple[str, ...]:
+def hidden_cautions(
+    hidden: Hidden, judged: Sequence[Judged], stands: Location, *, unseen: bool, old: bool
+) -> tuple[str, ...]:
     """What to do before drilling here, where it matters: cables, water, gas, and ``old`` coatings nobody tested.
 
-    ``stands``: what the place itself warns of, a flue or a seal against water.
+    ``stands``: what the place itself warns of, a flue or a seal against water. ``unseen``: nobody has looked yet what
+    is on the wall, so that there may be anything.
     """
     codes = {hazard.code for one in judged for hazard in one.hazards}
     services = {service for point in hidden.points for service in point.services}
     found = []
     if hidden.school.key == HARNESS:
         found.append(RIDES)
-    if codes & _IN_ZONE or services & {Service.CABLE, Service.LOW_VOLTAGE}:
+    if unseen:
+        found.append(LOOK)
+    if unseen or codes & _IN_ZONE or services & {Service.CABLE, Service.LOW_VOLTAGE}:
         found.append(CABLES)
-    if services & {Service.WATER, Service.HEATING, Service.WASTE}:
+    if unseen or services & {Service.WATER, Service.HEATING, Service.WASTE}:
         found.append(WATER)
     if Service.GAS in services:
         found.append(GAS)

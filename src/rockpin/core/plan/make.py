@@ -254,7 +254,8 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
     not_yet = _not_yet(findings)
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
-    cautions = hidden_cautions(hidden, done.judged, wall.stands, untested)
+    unseen = any(finding.code == "not-looked" for finding in findings)
+    cautions = hidden_cautions(hidden, done.judged, wall.stands, unseen=unseen, old=untested)
     cards = {
         spot.hole.id: card_of(spot, choice.chosen, job.kit, catalogue)
         for spot, choice in zip(done.spots, choices, strict=False)
