@@ -505,3 +505,15 @@ def test_of_two_that_likely_fail_the_one_of_the_likelier_side_is_taken() -> None
     assert (left.behind.kind, right.behind.kind) == (BehindKind.OPEN, BehindKind.VOID)
     assert left.behind.solid_wood < 0.1 < left.behind.clear
     assert left.chosen == "strap_toggle_m6"
+
+
+def test_a_handrail_on_three_hole_brackets_holds_in_studs_of_three_and_a_half_inches() -> None:
+    asked = Supposed(shape="handrail", wall="board_on_studs", region=Region.NORTH_AMERICA, in_studs=True)
+    answer = what_goes_in(asked, CATALOGUE)
+    assert answer.verdict.word is VerdictWord.READY, answer.verdict.sentence
+    assert {fit.count for fit in answer.fits} == {12}
+    bracket = job_of(asked, CATALOGUE).fixture.supports[0]
+    assert [hole.y_mm - bracket.height_mm / 2 for hole in bracket.holes] == [50, -50, 0]
+    # the same with two in each of them is refused
+    two = asked.model_copy(update={"measures": {"holes": 2}})
+    assert what_goes_in(two, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
