@@ -28,7 +28,7 @@ from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue, Role
 from rockpin.core.tables.identification import CheckForm, Era
-from tests.builders import job, plate_fixture, stud_wall
+from tests.builders import BOARD, job, plate_fixture, stud_wall
 
 DOOR = Opening(id="door", kind=OpeningKind.DOOR, x_mm=3100, y_mm=0, width_mm=760, height_mm=2000)
 
@@ -385,3 +385,13 @@ def test_the_thinnest_leaf_that_is_plausible_counts_where_nobody_has_seen_its_ba
     assert new.holding_mm < old.holding_mm
     # and so much thinner is all of it
     assert old.thickness_mm - new.thickness_mm == pytest.approx(old.holding_mm - new.holding_mm)
+
+
+@pytest.mark.parametrize("said", [None, Filling.UNKNOWN, Filling.MINERAL_WOOL])
+def test_a_probe_tells_what_fills_a_void_of_which_nobody_said_it(said: Filling | None, catalogue: Catalogue) -> None:
+    layers = (BOARD, Layer(material="timber_studs", thickness_mm=89, filling=said), BOARD)
+    felt = probe((12.5, CameOut.WHITE_CHALKY, Drilled.EASILY), ended=Ended.VOID, void_mm=89, filling=Filling.EMPTY)
+    made = planned(stud_wall(build_up=layers, evidence=(felt,)), catalogue)
+    # what somebody has stated otherwise stands: nothing that needs an empty void goes by one hole
+    assert made.reading.filling is (said if said is Filling.MINERAL_WOOL else Filling.EMPTY)
+    assert {one.filling for one in made.reading.layers if one.material == "gypsum_board"} == {None}

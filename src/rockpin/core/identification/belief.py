@@ -303,7 +303,7 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
             )
     if stated:
         index = rows.index(stated)
-        usual_one, told = readings[index], read_layers(_stated(wall, filling, figures), solidity, catalogue, figures)
+        usual_one, told = readings[index], read_layers(_stated(wall, filling, catalogue), solidity, catalogue, figures)
         # somebody's word for a thickness that nobody saw: where it may be less, whoever drills feels for the back
         heard = wall.stated is not HowStated.SEEN and usual_one.leaf_unseen
         thinner = heard and usual_one.holding_mm < told.holding_mm
@@ -343,7 +343,9 @@ def identify(wall: Wall, site: Site, catalogue: Catalogue) -> Identified:
         doubted=doubted,
     )
     reading = (
-        read_layers(_stated(wall, filling, figures), solidity, catalogue, figures) if unmatched else readings[order[0]]
+        read_layers(_stated(wall, filling, catalogue), solidity, catalogue, figures)
+        if unmatched
+        else readings[order[0]]
     )
     if reading.leaf_unseen:
         # whatever else of the kind it may be, the thinnest leaf of them counts for every depth
@@ -368,15 +370,17 @@ def _reason(row: BuildUp) -> str:
     return row.prior.reason if row.prior else ""
 
 
-def _stated(wall: Wall, filling: Filling | None, figures: IdentificationFigures) -> list[Measured]:
+def _stated(wall: Wall, filling: Filling | None, catalogue: Catalogue) -> list[Measured]:
     """The stated layers; what a probe found in the void fills in where nobody said.
 
     A face that is told to be tiled has its tile in front of them, also where nobody stated that layer.
     """
-    found = [
-        one._replace(filling=filling) if filling and one.filling is Filling.UNKNOWN else one
-        for one in as_measured(wall.build_up)
-    ]
+    rows, figures = catalogue.material_by_key, catalogue.figures.identification
+
+    def unsaid(layer: Measured) -> bool:
+        return rows[layer.material].role in (Role.FRAME, Role.CAVITY) and layer.filling in (None, Filling.UNKNOWN)
+
+    found = [one._replace(filling=filling) if filling and unsaid(one) else one for one in as_measured(wall.build_up)]
     if wall.finish is Finish.TILED and all(one.material != "tile" for one in found):
         found.insert(0, Measured("tile", figures.tile_mm, figures.tile_spread_mm, None))
     return found
