@@ -169,6 +169,8 @@ def _place(layers: Sequence[Measured], catalogue: Catalogue) -> tuple[LayerReadi
     depth = 0.0
     for index, layer in enumerate(layers):
         material = catalogue.material_by_key[layer.material]
+        # whoever leaves open what fills a void does not know it
+        unsaid = Filling.UNKNOWN if material.role in (Role.FRAME, Role.CAVITY) else None
         placed.append(
             LayerReading(
                 index=index,
@@ -179,7 +181,7 @@ def _place(layers: Sequence[Measured], catalogue: Catalogue) -> tuple[LayerReadi
                 front_mm=depth,
                 back_mm=depth + layer.thickness_mm,
                 sigma_mm=layer.sigma_mm,
-                filling=layer.filling,
+                filling=layer.filling or unsaid,
             )
         )
         depth += layer.thickness_mm
@@ -239,7 +241,7 @@ def read_layers(
         void_mm=(least if least is not None and void is holding else max(0.0, void.thickness_mm - z * void.sigma_mm))
         if void
         else 0.0,
-        filling=(void.filling or Filling.UNKNOWN) if void else None,
+        filling=void.filling if void else None,
         holding=holding.material if holding else None,
         holding_mm=max(0.0, back - skin) if least is None else least,
         thickness_mm=max(
