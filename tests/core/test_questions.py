@@ -513,7 +513,7 @@ def test_a_handrail_on_three_hole_brackets_holds_in_studs_of_three_and_a_half_in
     assert answer.verdict.word is VerdictWord.READY, answer.verdict.sentence
     assert {fit.count for fit in answer.fits} == {12}
     bracket = job_of(asked, CATALOGUE).fixture.supports[0]
-    assert [hole.y_mm - bracket.height_mm / 2 for hole in bracket.holes] == [50, -50, 0]
+    assert [hole.y_mm - bracket.height_mm / 2 for hole in bracket.holes] == [50, 0, -50]
     # the same with two in each of them is refused
     two = asked.model_copy(update={"measures": {"holes": 2}})
     assert what_goes_in(two, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
