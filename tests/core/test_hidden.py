@@ -14,7 +14,7 @@ from rockpin.core.document.wall import Layer, Point, Wall, WallSide
 from rockpin.core.framing.behind import members_of
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.read import Hidden, read_hidden
-from rockpin.core.identification.reading import read_stated
+from rockpin.core.identification.reading import Measured, read_layers, read_stated
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
 from tests.builders import BOARD, brick_wall, stud_wall
 
@@ -75,6 +75,20 @@ def test_behind_a_gap_that_ends_within_fifty_stands_solid_masonry(region: Region
     layers = (BOARD, Layer(material="dabs", thickness_mm=gap_mm), Layer(material="dense_block", thickness_mm=215))
     found = {one.code for one in judge(brick_wall(build_up=layers, courses=None), 600, 1000, 90, region=region)}
     assert bool(found & {"deeper-than-rule", "zones-may-be-left"}) is asks
+
+
+@pytest.mark.parametrize(("sigma_mm", "hollow"), [(0.0, False), (7.0, False), (10.0, True)])
+def test_a_gap_that_nobody_measured_counts_as_deep_as_it_may_be(sigma_mm: float, hollow: bool) -> None:
+    # board and battens of 37.5 mm: nine in ten end before 37.5 + 1.28 × 7 = 46.5, or 37.5 + 1.28 × 10 = 50.3
+    catalogue = load_catalogue()
+    layers = [
+        Measured("gypsum_board", 12.5, 0.0, None),
+        Measured("battens", 25.0, sigma_mm, None),
+        Measured("brick", 215.0, 0.0, None),
+    ]
+    reading = read_layers(layers, None, catalogue, catalogue.figures.identification)
+    site = Site(id="site", name="Site", region=Region.BRITAIN, built_year=1995)
+    assert read_hidden(brick_wall(), reading, (), site, catalogue.hidden).hollow is hollow
 
 
 def test_deeper_than_fifty_in_a_hollow_wall_may_meet_a_cable_anywhere() -> None:

@@ -13,15 +13,16 @@ from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberK
 from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.plan import Plan
-from rockpin.core.plan.way_out import Trial, WayKind, WayOut, first_of, with_what
+from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, first_of, strained, with_what
 from rockpin.core.setout import off_joints, place_fixture
 from rockpin.core.tables.catalogue import Role
 
 
 def empty_void(trial: Trial) -> WayOut | None:
     """What opens in an empty void only, where nobody has felt yet whether it is: nothing is applied before he has."""
-    wall, refused = trial.job.wall, [one for hole in trial.before.holes for one in hole.refused]
-    if trial.before.reading.filling is not Filling.UNKNOWN or not refused:
+    wall = trial.job.wall
+    # where nothing is stopped, what else would go in there is no help
+    if trial.before.reading.filling is not Filling.UNKNOWN or not strained(trial.before) & set(STOPPED):
         return None
     rows = trial.catalogue.material_by_key
 
