@@ -47,8 +47,10 @@ class FramedGrid(NamedTuple):
 
 
 _FEWER_THAN = 256
+"""Two counts of widths go into one number: far fewer are asked of framing, of either kind."""
+
 LEANS = 128
-"""Twice as many as the widths that are asked of framing, of either kind: two counts of them go into one number."""
+"""Stands in such a number beside its second count, which never comes near it."""
 
 
 def _alike(
