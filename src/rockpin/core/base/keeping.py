@@ -26,6 +26,7 @@ class Keep:
     """
 
     most: int
+    _written: OrderedDict[int, tuple[Model, str]] = field(default_factory=OrderedDict)
     _found: OrderedDict[tuple[object, ...], tuple[object, object]] = field(default_factory=OrderedDict)
     _lock: Lock = field(default_factory=Lock)
 
@@ -33,9 +34,8 @@ class Keep:
         """What ``work`` gives, or what it gave for the same content."""
         if self.most == 0:
             return work()
-        written = (part.model_dump_json() if isinstance(part, Model) else part for part in content)
-        key = (room, id(owner), *written)
         with self._lock:
+            key = (room, id(owner), *map(self._as_written, content))
             if key in self._found:
                 self._found.move_to_end(key)
                 return cast(T, self._found[key][1])
@@ -47,5 +47,22 @@ class Keep:
                 self._found.popitem(last=False)
         return made
 
+    def _as_written(self, part: object) -> object:
+        """A part as it is compared: what is written of a model, once for the same one, or of each of several."""
+        if isinstance(part, tuple):
+            return tuple(map(self._as_written, part))
+        if not isinstance(part, Model):
+            return part
+        known = self._written.get(id(part))
+        if known is None or known[0] is not part:
+            # the part is kept with it, so that nothing else can come to have its identity
+            known = self._written[id(part)] = (part, part.model_dump_json())
+            while len(self._written) > _PARTS_EACH * self.most:
+                self._written.popitem(last=False)
+        return known[1]
+
+
+_PARTS_EACH = 4
+"""So many written parts are kept for each result."""
 
 NOTHING_KEPT = Keep(0)

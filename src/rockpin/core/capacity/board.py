@@ -192,16 +192,19 @@ def shut_out(spot: Spot) -> bool:
     return spot.chance_clear(0.0) < spot.framing.open_least
 
 
-def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTables) -> list[Refusal]:
-    """What refuses an anchor at this hole: the stud, its neighbours, an edge, the bracket."""
+def _refusals(
+    anchor: BoardAnchor, screw: Screw, spot: Spot, needs: float, clear: float, tables: CapacityTables
+) -> list[Refusal]:
+    """What refuses an anchor at this hole: the stud, its neighbours, an edge, the bracket.
+
+    ``needs``: how far about it [mm] the back of the board must be clear, ``clear``: the chance [1] that it is.
+    """
     figures, units = tables.figures, spot.units
     found: list[Refusal] = []
 
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    needs = _half_mm(anchor)
-    clear = spot.chance_clear(needs)
     if clear < spot.framing.open_least:
         in_stud = spot.chance_clear(anchor.hole_mm / 2) < spot.framing.open_least
         code, sentence = (
@@ -233,13 +236,13 @@ def _refusals(anchor: BoardAnchor, screw: Screw, spot: Spot, tables: CapacityTab
             edge_mm=spot.board_edge_mm,
         )
     cover = anchor.hole_mm / 2 + figures.board_flange_cover_mm
-    if anchor.flange_mm == 0 and spot.hole.cover_mm < cover:
+    if anchor.flange_mm == 0 and spot.cover_mm < cover:
         no(
             "hole-uncovered",
             f"Its {show_length(anchor.hole_mm, units)} hole needs a plate reaching "
-            f"{show_length(cover, units)} past the middle; yours reaches {show_limit(spot.hole.cover_mm, units)}.",
+            f"{show_length(cover, units)} past the middle; yours reaches {show_limit(spot.cover_mm, units)}.",
             needs_mm=cover,
-            has_mm=spot.hole.cover_mm,
+            has_mm=spot.cover_mm,
         )
     if anchor.kind == "bare_screw" and spot.demand.tension_n > anchor.rating.tension_n:
         no("pulled", "A bare screw in board is never for a thing that is pulled off the wall.")
@@ -365,9 +368,10 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
     setting = spot.cached_per_wall(anchor.key, lambda: _set(anchor, spot, tables))
     if isinstance(setting, list):
         return setting
-    if found := _refusals(anchor, setting.screw, spot, tables):
-        return found
     half, provisos = _half_mm(anchor), []
+    clear = spot.chance_clear(half)
+    if found := _refusals(anchor, setting.screw, spot, half, clear, tables):
+        return found
     in_bay = spot.cached_per_place(f"anchors in one bay {half}", lambda: bay_factor(spot, half, figures))
     factors = [
         Factor(
@@ -377,7 +381,6 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
         Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
     ]
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
-    clear = spot.chance_clear(half)
     if clear < spot.framing.clear_of_stud:
         what = "it is clear for this anchor"
         provisos.append(open_proviso(spot, anchor, clear, what, wood=False))

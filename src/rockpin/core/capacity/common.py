@@ -109,8 +109,7 @@ class Proviso:
         return self.told()
 
 
-@dataclass(frozen=True)
-class Assessment:
+class Assessment(NamedTuple):
     """One fixing at one hole: refused with reasons, or its capacity, use, and the hole it wants.
 
     ``use`` is demand over capacity as the method combines them; 1 is full, and infinite where nothing is left to
@@ -154,9 +153,9 @@ class Assessment:
         """Whether it is so much too weak that the figure tells nobody anything."""
         return self.use >= PLAINLY_TOO_WEAK
 
-    @cached_property
+    @property
     def working(self) -> tuple[WorkLine, ...]:
-        """The sums behind the capacities, line by line."""
+        """The sums behind the capacities, line by line, made when they are asked for."""
         return self.lines()
 
 

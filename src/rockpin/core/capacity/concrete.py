@@ -5,8 +5,7 @@ touch act as one group: all of them share its use. Pull-out and steel are checke
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import ClassVar, NamedTuple, cast
+from typing import NamedTuple, cast
 
 import numpy as np
 
@@ -26,7 +25,7 @@ from rockpin.core.capacity.common import (
 )
 from rockpin.core.capacity.concrete_group import Solved, pullout_n, solved_group
 from rockpin.core.capacity.setting_ways import Goes
-from rockpin.core.capacity.sweep import Answer, Prepared, shares
+from rockpin.core.capacity.sweep import Prepared, shares
 from rockpin.core.demand import Rows
 from rockpin.core.document.fixings import ConcreteAnchor
 from rockpin.core.document.fixture import HoleKind
@@ -81,7 +80,7 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
         )
     elif short := through_refusal(spot, depth_mm):
         found.append(short)
-    edge, near = min(spot.free_edges_mm), spot.nearest_neighbour_mm()
+    edge, near = spot.free_edge_mm, spot.nearest_neighbour_mm()
     if edge < anchor.edge_min_mm:
         no(
             "concrete-edge",
@@ -178,15 +177,18 @@ def _lines(
     return tuple(lines)
 
 
-@dataclass(frozen=True)
-class _Anchored:
+class _Anchored(NamedTuple):
     """An anchor at a hole, among the same anchors in the fixture's other holes."""
 
     fixing: ConcreteAnchor
     spot: Spot
     hole: HoleSpec
     pick: ScrewPick
-    answer: ClassVar[Answer]
+
+    @staticmethod
+    def answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
+        """All of them together."""
+        return _answer(prepared, tables)
 
 
 def _pick(anchor: ConcreteAnchor, length_mm: float, under_head_mm: float) -> ScrewPick:
@@ -351,9 +353,6 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
         made_here = _of_one_group(here, as_told(tables.figures, here[0].spot))
         found |= dict(zip(numbers, made_here, strict=True))
     return [found[number] for number in range(len(some))]
-
-
-_Anchored.answer = _answer
 
 
 def goes(anchor: ConcreteAnchor) -> Goes:

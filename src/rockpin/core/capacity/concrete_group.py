@@ -19,9 +19,8 @@ from rockpin.core.tables.figures import CapacityFigures
 _OUTWARD = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))
 
 
-def _clusters(group: AnchorGroup, members: Sequence[int], within_mm: float) -> list[list[int]]:
-    """The members that touch one another, directly or through others: nearer than ``within_mm`` in both directions."""
-    touch = (group.apart_mm < within_mm).tolist()
+def _clusters(touch: Sequence[Sequence[bool]], members: Sequence[int]) -> list[list[int]]:
+    """The members that touch one another, directly or through others. ``touch``: which do so directly."""
     left, found = list(members), []
     while left:
         cluster = [left.pop(0)]
@@ -64,6 +63,13 @@ class _Group:
         self.safe_n = figures.concrete_gamma_mc * anchor.gamma_inst * load
         self.safe_v = figures.concrete_gamma_mc * load
         self._cones: dict[tuple[tuple[int, ...], float], Cone] = {}
+        self._touch: dict[float, list[list[bool]]] = {}
+
+    def _clusters(self, members: Sequence[int], within_mm: float) -> list[list[int]]:
+        """The members that touch one another: nearer than ``within_mm`` in both directions."""
+        if within_mm not in self._touch:
+            self._touch[within_mm] = (self.group.apart_mm < within_mm).tolist()
+        return _clusters(self._touch[within_mm], members)
 
     def _cone(self, cluster: Sequence[int], critical_hefs: float = 1.5, most_n: float = 1e12) -> Cone:
         key = (tuple(cluster), critical_hefs)
@@ -89,7 +95,7 @@ class _Group:
         pulls[2] = tension * self.safe_n / pullout_n(self.anchor, self.figures)
         cones: dict[int, tuple[Cone, int]] = {}
         for members, at in self.group.pulled_together:
-            for cluster in _clusters(self.group, members, 3 * self.anchor.hef_mm):
+            for cluster in self._clusters(members, 3 * self.anchor.hef_mm):
                 cone = self._cone(cluster)
                 cones |= dict.fromkeys(cluster, (cone, len(cluster)))
                 self._pull(cluster, at, cone, pulls[0])
@@ -97,11 +103,11 @@ class _Group:
             far = self.figures.concrete_split_hefs * self.anchor.hef_mm
             if self._nearest_edge(members) >= 1.2 * far:
                 continue
-            for cluster in _clusters(self.group, members, 2 * far):
+            for cluster in self._clusters(members, 2 * far):
                 if self._nearest_edge(cluster) < (far if len(cluster) == 1 else 1.2 * far):
                     self._pull(cluster, at, self._split(cluster), pulls[1])
         pry, edge = np.zeros((rows, count)), np.zeros((rows, count))
-        for cluster in _clusters(self.group, range(count), 3 * self.anchor.hef_mm):
+        for cluster in self._clusters(range(count), 3 * self.anchor.hef_mm):
             cone = self._cone(cluster)
             cones.setdefault(cluster[0], (cone, len(cluster)))
             resist = (1.0 if self.anchor.hef_mm < 60 else 2.0) * cone.resistance_n / self.safe_v
@@ -109,7 +115,7 @@ class _Group:
             # the most loaded anchor stands for all: torsion must not cancel itself out
             pry[:, cluster] = (len(cluster) * shear.max(axis=1) / resist)[:, None]
         for side in range(4):
-            np.maximum(edge, self._edge(side), out=edge)
+            self._edge(side, edge)
         return Solved(pulls, pry, edge, cones)
 
     def _nearest_edge(self, members: Sequence[int]) -> float:
@@ -122,34 +128,33 @@ class _Group:
         total = tension.sum(axis=1)
         resist: float | Rows = cone.resistance_n
         if len(cluster) > 1:
-            places: Rows = np.array([self.group.places[i] for i in cluster], dtype=np.float64)
+            places = self.group.places_mm[cluster]
             off: Rows = np.abs(tension @ places / total[:, None] - places.mean(axis=0))
             resist = cone.resistance_n * eccentricity(off, cone.critical_spacing_mm).prod(axis=1)
         uses[block] = (total * self.safe_n / resist)[:, None]
 
-    def _edge(self, side: int) -> Rows:
-        """Edge failure towards one side; not to be checked beyond max(10·hef, 60·d) (7.2.2.5(1)).
+    def _edge(self, side: int, uses: Rows) -> None:
+        """Raises uses to those of edge failure towards one side; none beyond max(10·hef, 60·d) (7.2.2.5(1)).
 
         The anchors nearest to the edge take all of the group's shear: with play in the holes the others may not bear.
         """
         group, anchor, figures = self.group, self.anchor, self.figures
         nx, ny = _OUTWARD[side]
-        found = np.zeros(group.tension_n.shape)
         count = len(group.hole_ids)
         farthest = max(10 * anchor.hef_mm, 60 * anchor.diameter_mm)
-        distances = [max(group.edges[i][side], 1.0) for i in range(count)]
-        if min(distances) > farthest:
-            return found
+        if min(group.by_side_mm[side]) > farthest:
+            return
+        distances = [max(distance, 1.0) for distance in group.by_side_mm[side]]
         one_end, other_end = (2, 3) if side < 2 else (0, 1)
         axis = 1 if side < 2 else 0
         towards = group.shear_x_n * nx + group.shear_y_n * ny
         along = group.shear_y_n if side < 2 else group.shear_x_n
-        for cluster in _clusters(group, range(count), 3 * max(anchor.hef_mm, min(distances))):
+        for cluster in self._clusters(range(count), 3 * max(anchor.hef_mm, min(distances))):
             c1 = min(distances[i] for i in cluster)
             if c1 > farthest:
                 continue
             front = [i for i in cluster if distances[i] < c1 + 1.0]
-            for part in _clusters(group, front, 3 * c1):
+            for part in self._clusters(front, 3 * c1):
                 spots = np.array([group.places[i][axis] for i in part])
                 row = EdgeRow(
                     c1_mm=c1,
@@ -175,8 +180,7 @@ class _Group:
                 off = np.abs(bears @ (spots - spots.mean())) / np.maximum(bears.sum(axis=1), 1e-9)
                 psi = along_edge(out, aside) * eccentricity(off, 3 * c1)
                 use = np.hypot(out, aside) * self.safe_v / (resist * psi)
-                found[:, cluster] = np.maximum(found[:, cluster], use[:, None])
-        return found
+                uses[:, cluster] = np.maximum(uses[:, cluster], use[:, None])
 
 
 def solved_group(anchor: ConcreteAnchor, group: AnchorGroup, wall_mm: float, figures: CapacityFigures) -> Solved:

@@ -149,7 +149,7 @@ def edge_steps_mm(plug: MasonryPlug, tables: CapacityTables) -> tuple[float, ...
 def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[Refusal]:
     """What refuses a plug at this hole: edges and neighbours."""
     units, found = spot.units, []
-    edge, least = min(spot.free_edges_mm), figures.masonry_edge_min_plugs * plug.plug_length_mm
+    edge, least = spot.free_edge_mm, figures.masonry_edge_min_plugs * plug.plug_length_mm
     if edge < least:
         found.append(
             refuse(
@@ -272,7 +272,7 @@ def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, tables: CapacityTables
             keep = spot.framing.masonry_unit_end_share * spot.wall.measured_courses.unit_length_mm
             if behind.unit_end_mm < keep:
                 factors.append(Factor(label="near the brick's end", value=figures.masonry_unit_end_factor))
-    if min(spot.free_edges_mm) < figures.masonry_edge_full_plugs * plug.plug_length_mm:
+    if spot.free_edge_mm < figures.masonry_edge_full_plugs * plug.plug_length_mm:
         factors.append(Factor(label="near the wall's edge", value=figures.masonry_edge_factor))
     if plug.kind not in _OWN_SPACING:
         beside = neighbour_factor(spot.spacings_mm, plug.plug_length_mm, figures, weak=_weak_unit(spot))

@@ -1,7 +1,6 @@
 """Every fixing at every hole, and what refuses any fixing whatever its method."""
 
 from collections.abc import Hashable, Iterable, Sequence
-from dataclasses import replace
 from functools import partial
 from typing import cast
 
@@ -26,7 +25,7 @@ def _in_the_hole(made: Assessment, fixing: AnyFixing, spot: Spot, tables: Capaci
         return made
     # whatever else stands against it, this is what somebody at the wall wants to read
     barred = _barred_by(there, made, fixing, spot, tables)
-    return replace(made, refusals=(barred, *made.refusals)) if barred else made
+    return made._replace(refusals=(barred, *made.refusals)) if barred else made
 
 
 def _barred_by(
@@ -83,7 +82,7 @@ def _reached(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment
         f"There is {show_limit(room, spot.units)} of room in front of the hole; "
         f"{'a spanner' if by_spanner else 'this screw with a short driver'} needs {show_length(needs, spot.units)}."
     )
-    return replace(made, refusals=(refuse("no-access", sentence, room_mm=room, needs_mm=needs),))
+    return made._replace(refusals=(refuse("no-access", sentence, room_mm=room, needs_mm=needs),))
 
 
 def _no_lever(case: str) -> Refusal:
@@ -154,21 +153,21 @@ def _seated(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment:
             f"Its {show_across(screw.head_mm, spot.units)} head would slip through the keyhole's "
             f"{show_across(hole.diameter_mm, spot.units)} neck."
         )
-        return replace(made, refusals=(refuse("head-slips", sentence, head_mm=screw.head_mm),))
+        return made._replace(refusals=(refuse("head-slips", sentence, head_mm=screw.head_mm),))
     # a head may reach as far past the edge as it rests on metal on the other side
-    if wide / 2 > hole.cover_mm + hole.diameter_mm / 2 and screw.washer_mm:
+    if screw.washer_mm and wide / 2 > spot.cover_mm + hole.diameter_mm / 2:
         sentence = (
             f"Its {show_across(wide, spot.units)} washer finds no room on the bracket, whose edge is "
-            f"{show_across(hole.cover_mm, spot.units)} away."
+            f"{show_across(spot.cover_mm, spot.units)} away."
         )
-        return replace(made, refusals=(refuse("washer-no-room", sentence, washer_mm=wide, cover_mm=hole.cover_mm),))
+        return made._replace(refusals=(refuse("washer-no-room", sentence, washer_mm=wide, cover_mm=spot.cover_mm),))
     near = spot.nearest_neighbour_mm()
     if near < wide - 1e-6:
         sentence = (
             f"Its {show_across(wide, spot.units)} {'washer' if screw.washer_mm else 'head'} meets "
             f"the next, {show_across(near, spot.units)} away."
         )
-        return replace(made, refusals=(refuse("heads-meet", sentence, wide_mm=wide, spacing_mm=near),))
+        return made._replace(refusals=(refuse("heads-meet", sentence, wide_mm=wide, spacing_mm=near),))
     return made
 
 
@@ -181,7 +180,7 @@ def _kept_inside(made: Assessment, spot: Spot) -> Assessment:
         f"It reaches {show_length(made.hole.reach_mm, spot.units)} deep; the outer skin begins at "
         f"{show_limit(limit + spot.figures.outer_skin_mm, spot.units)}, and nothing may dent or pierce it."
     )
-    return replace(made, refusals=(refuse("comes-out-outside", sentence, reach_mm=made.hole.reach_mm, limit_mm=limit),))
+    return made._replace(refusals=(refuse("comes-out-outside", sentence, reach_mm=made.hole.reach_mm, limit_mm=limit),))
 
 
 def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
@@ -190,14 +189,14 @@ def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
     if most is None or not made.tension_n or made.tension_n <= most or not made.demand_tension_n:
         return made
     use = made.use * made.tension_n / most
-    capped = replace(made, use=use, tension_n=most)
+    capped = made._replace(use=use, tension_n=most)
     if use <= 1 or not made.accepted:
         return capped
     sentence = (
         f"Pulls on the spot allow no more than {show_force(most, spot.units, demand=False)}: it is used "
         f"{show_times(use)} when {made.case}."
     )
-    return replace(capped, refusals=(refuse("too-weak", sentence, use=use, tension_n=made.demand_tension_n),))
+    return capped._replace(refusals=(refuse("too-weak", sentence, use=use, tension_n=made.demand_tension_n),))
 
 
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
@@ -209,7 +208,7 @@ def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTab
     if claimed <= tables.figures.packet_over_table:
         return made
     doubt = Proviso(_CLAIMS_MUCH, lambda: _claims_much(fixing, claimed, spot))
-    return replace(made, provisos=(*made.provisos, doubt))
+    return made._replace(provisos=(*made.provisos, doubt))
 
 
 _CLAIMS_MUCH = "packet-high"
@@ -262,7 +261,11 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
             found[number] = made
     for number, (fixing, spot) in enumerate(pairs):
         if number not in known:
-            known[number] = _finish(found[number], fixing, spot, tables)
+            made = found[number]
+            # what is refused before it has a hole is refused, whatever else there is
+            if made.hole is not None or spot.existing is not None or fixing.over_table:
+                made = _finish(made, fixing, spot, tables)
+            known[number] = made
             spot.assessed[fixing.key] = (fixing, tables, known[number])
     return [known[number] for number in range(len(pairs))]
 
@@ -305,17 +308,30 @@ def assess_all(
     first, sold = spots[0], set(spots[0].sold)
     # what is not sold here comes last: it is the least of reasons
     ordered = sorted(fixings, key=lambda row: sold.isdisjoint(row.systems))
-    nowhere: dict[str, Assessment] = {}
-    able: list[AnyFixing] = []
+    # in their order, with what is to be said of them wherever they go
+    everywhere: dict[str, Assessment | None] = {}
+    able: dict[str, list[AnyFixing]] = {}
     for fixing in ordered:
         barred = [_NOT_SOLD] if sold.isdisjoint(fixing.systems) else refused_here(fixing, first, tables)
         if barred:
-            nowhere[fixing.key] = first.cached_per_wall(f"{fixing.key} refused", partial(refused, fixing, barred))
+            everywhere[fixing.key] = first.cached_per_wall(f"{fixing.key} refused", partial(refused, fixing, barred))
         else:
-            able.append(fixing)
-    assessed = iter(assess_pairs([(fixing, spot) for spot in spots for fixing in able], tables))
-    keys, table = [fixing.key for fixing in ordered], {}
+            everywhere[fixing.key] = None
+            able.setdefault(fixing.method, []).append(fixing)
+    pairs, shut = [], {}
     for spot in spots:
-        here = {fixing.key: one for fixing, one in zip(able, assessed, strict=False)}
-        table[spot.hole.id] = {key: here[key] if key in here else nowhere[key] for key in keys}
-    return table
+        here: dict[str, Assessment | None] = {}
+        for method, rows in able.items():
+            if not spot.worded and method_named(method).shut_out(spot):
+                here |= spot.cached_per_wall(f"all of {method} shut out", partial(_all_shut_out, rows))
+            else:
+                pairs += [(fixing, spot) for fixing in rows]
+        shut[spot.hole.id] = here
+    table = {spot.hole.id: everywhere | shut[spot.hole.id] for spot in spots}
+    for (fixing, spot), made in zip(pairs, assess_pairs(pairs, tables), strict=True):
+        table[spot.hole.id][fixing.key] = made
+    return cast(dict[str, dict[str, Assessment]], table)
+
+
+def _all_shut_out(fixings: Iterable[AnyFixing]) -> dict[str, Assessment]:
+    return {fixing.key: refused(fixing, [_SHUT_OUT]) for fixing in fixings}

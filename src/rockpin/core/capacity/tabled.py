@@ -1,11 +1,10 @@
 """Fixings that go by a tabled value: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending over its lever."""
 
 from collections.abc import Callable, Hashable, Sequence
-from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import partial
 from math import prod
-from typing import ClassVar, NamedTuple, cast
+from typing import NamedTuple, cast
 
 import numpy as np
 
@@ -21,7 +20,7 @@ from rockpin.core.capacity.common import (
     sleeve_line,
     tube_bending_n,
 )
-from rockpin.core.capacity.sweep import Answer, Prepared, Same, cases_of, shares, worst_rows
+from rockpin.core.capacity.sweep import Prepared, Same, cases_of, shares, worst_rows
 from rockpin.core.document.fixings import FixingBase, Rating, Screw, Tube
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import CapacityTables
@@ -123,8 +122,7 @@ def table_lines(
 Lines = Callable[[CapacityFigures, Sequence[Factor]], tuple[WorkLine, ...]]
 
 
-@dataclass(frozen=True)
-class Tabled:
+class Tabled(NamedTuple):
     """A fixing with working values [N] at a hole. ``always_bends``: its bending counts without a lever too."""
 
     fixing: FixingBase
@@ -137,12 +135,16 @@ class Tabled:
     by: ByCase
     always_bends: bool = False
     provisos: tuple[Proviso, ...] = ()
-    answer: ClassVar[Answer]
 
     def told(self, tables: CapacityTables) -> Hashable:
         """All that decides of its place."""
         codes = tuple((proviso.code, proviso.unlikely) for proviso in self.provisos)
         return self.tension_n, self.shear_n, Same(self.setting), self.mode, self.by, self.always_bends, codes
+
+    @staticmethod
+    def answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
+        """All of them together, each in its worst case."""
+        return _answer(prepared, tables)
 
     def worked(self, allowance: Allowance, figures: CapacityFigures) -> tuple[WorkLine, ...]:
         """The lines of its working in a case that acts so."""
@@ -150,7 +152,7 @@ class Tabled:
 
     def with_lines(self, lines: Lines) -> "Tabled":
         """The same with other lines for its working."""
-        return replace(self, lines=lines)
+        return self._replace(lines=lines)
 
 
 def tabled(
@@ -242,6 +244,3 @@ def _values(one: Tabled) -> tuple[float, ...]:
         by.doubted.value,
         by.board,
     )
-
-
-Tabled.answer = _answer

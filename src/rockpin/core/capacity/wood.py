@@ -4,9 +4,8 @@ Wherever the load stands off the stud, the bending of the screw over its lever l
 """
 
 from collections.abc import Hashable, Sequence
-from dataclasses import dataclass, replace
 from math import inf
-from typing import ClassVar, NamedTuple, cast
+from typing import NamedTuple, cast
 
 import numpy as np
 from numpy.typing import NDArray
@@ -38,7 +37,7 @@ from rockpin.core.capacity.common import (
 )
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, reference_shear
 from rockpin.core.capacity.open_spots import open_proviso
-from rockpin.core.capacity.sweep import Answer, Cases, Prepared, Same, cases_of, shares, worst_rows
+from rockpin.core.capacity.sweep import Cases, Prepared, Same, cases_of, shares, worst_rows
 from rockpin.core.capacity.wood_hold import (
     Held,
     combined_use,
@@ -249,8 +248,7 @@ def _proviso(fastener: WoodFastener, spot: Spot, behind: Behind, diameter_mm: fl
 _Fitting = tuple[tuple[float, ...], tuple[Held, ...]]
 
 
-@dataclass(frozen=True)
-class _Screwed:
+class _Screwed(NamedTuple):
     """A screw in the wood behind a hole, with what each stock length that fits there bears."""
 
     fixing: WoodFastener
@@ -259,13 +257,17 @@ class _Screwed:
     behind: Behind
     lengths_mm: tuple[float, ...]
     held: tuple[Held, ...]
-    answer: ClassVar[Answer]
 
     def told(self, tables: CapacityTables) -> Hashable:
         """All that decides of its place."""
         wood, figures = self.behind.solid_wood, self.spot.framing
         sure = wood >= figures.solid_wood_credit, wood >= figures.open_likely
         return Same(self.held), _of_screw(self, tables.figures), self.spot.depth_limit_mm, sure
+
+    @staticmethod
+    def answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
+        """All of them together."""
+        return _answer(prepared, tables)
 
 
 def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Screwed | list[Refusal]:
@@ -336,7 +338,7 @@ def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables:
         ),
         screw=spot.cached_per_wall(f"{fastener.key} pick {length}", lambda: spot.pick(screw, length)),
     )
-    return replace(assessment, over_formula=over_formula(fastener, screw, held)) if fastener.rated else assessment
+    return assessment._replace(over_formula=over_formula(fastener, screw, held)) if fastener.rated else assessment
 
 
 def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assessment]:
@@ -354,9 +356,6 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
         found.append(_at_length(one, number, _use(one.held[number], swept, row, case), case, tables))
         first += count
     return found
-
-
-_Screwed.answer = _answer
 
 
 def _use(held: Held, swept: _Swept, row: int, case: CaseDemand) -> Use:

@@ -5,7 +5,7 @@ One type for all holes of a kind, unless the wall differs; the user's own pick s
 
 from collections import Counter
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from enum import StrEnum
 from itertools import islice
 from typing import NamedTuple
@@ -251,7 +251,7 @@ def _doubted(
         return one
     other, there = max(against, key=lambda pair: pair[0].chance)
     doubt = Proviso(_DEPENDS_ON_WALL, lambda: _doubt(one, spot, other, there, chance))
-    return replace(one, provisos=(*one.provisos, doubt))
+    return one._replace(provisos=(*one.provisos, doubt))
 
 
 _DEPENDS_ON_WALL = "depends-on-wall"
@@ -278,7 +278,7 @@ _PULL_ANSWERS = (_DEPENDS_ON_WALL, "packet-high")
 def _proved(one: Assessment, proved: Collection[str]) -> Assessment:
     if one.fixing not in proved or not one.provisos:
         return one
-    return replace(one, provisos=tuple(proviso for proviso in one.provisos if proviso.code not in _PULL_ANSWERS))
+    return one._replace(provisos=tuple(proviso for proviso in one.provisos if proviso.code not in _PULL_ANSWERS))
 
 
 NO_KIT = Kit()
@@ -302,8 +302,11 @@ def _choose(
         found = assessed
         if maker and not maker.says_nothing:
             found = {key: maker.judge(one, at[hole]) for key, one in assessed.items()}
-        holding[hole] = {key: one for key, one in found.items() if one.accepted}
-        refusing[hole] = {key: one for key, one in found.items() if not one.accepted}
+        holds: dict[str, Assessment] = {}
+        fails: dict[str, Assessment] = {}
+        holding[hole], refusing[hole] = holds, fails
+        for key, one in found.items():
+            (fails if one.refusals else holds)[key] = one
     plausible = _others(others, spots, catalogue.figures.identification.plausible_build_up)
     elsewhere = _elsewhere(holding, plausible, catalogue)
     for spot in spots:

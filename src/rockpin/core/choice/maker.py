@@ -6,7 +6,6 @@ beside it.
 
 from collections.abc import Sequence
 from copy import copy
-from dataclasses import replace
 
 from rockpin.core.base.quantities import show_across, show_length, show_limit, show_mass, show_use
 from rockpin.core.base.words import WorkLine
@@ -145,7 +144,7 @@ class Maker:
             thick = limit.kind is LimitKind.FASTENER_DIAMETER_MAX_MM and one.screw.diameter_mm > limit.value + 1e-6
             if thin or thick:
                 says = f"The maker wants screws of at {'least' if thin else 'most'} {size} ({limit.source})."
-                return replace(one, refusals=(Refusal("maker-screw", says, {"limit": limit.value}),))
+                return one._replace(refusals=(Refusal("maker-screw", says, {"limit": limit.value}),))
         return one
 
     def _as_rated(self, one: Assessment, rating: AssemblyRating, spot: Spot) -> Assessment:
@@ -154,8 +153,7 @@ class Maker:
             f"{show_use(self._use)}; its parts by themselves would be used to {show_use(one.use)}",
             source=rating.source,
         )
-        return replace(
-            one,
+        return one._replace(
             refusals=(),
             use=self._use,
             mode=Mode.RATED,

@@ -4,6 +4,7 @@ from enum import StrEnum
 from functools import lru_cache
 from math import ceil, erf, floor, hypot, sqrt
 from statistics import NormalDist
+from typing import NamedTuple
 
 from pydantic import Field
 
@@ -73,8 +74,20 @@ class MemberReading(Model):
     def horizontal(self) -> bool:
         return self.rect.width_mm > self.rect.height_mm
 
+    @property
+    def strays_mm(self) -> float:
+        """Farther from where it is drawn [mm] it surely does not stand."""
+        return 8 * self.sigma_mm + (400 if self.density else 0)
 
-class Behind(Model):
+    def is_far_from(self, x_mm: float, y_mm: float) -> bool:
+        """Whether none of it can stand at a spot, wherever it is."""
+        rect, strays = self.rect, self.strays_mm
+        return abs(x_mm - rect.centre_x_mm) > rect.width_mm / 2 + strays or (
+            self.horizontal and abs(y_mm - rect.centre_y_mm) > rect.height_mm / 2 + strays
+        )
+
+
+class Behind(NamedTuple):
     """What stands behind one spot: wood or steel, clear, or open between the two.
 
     ``solid_wood``: chance that the least wood stands on each side of a screw's axis. ``clear``: chance that no framing
@@ -188,7 +201,7 @@ def chance_clear(
             beside = max(rect.y_mm - y_mm, y_mm - rect.top_mm)
             offset, half = x_mm - rect.centre_x_mm, rect.width_mm / 2
         reach = half + half_mm
-        if beside >= half_mm or abs(offset) - reach > 8 * member.sigma_mm + 400 * bool(member.density):
+        if beside >= half_mm or abs(offset) - reach > member.strays_mm:
             continue
         if member.density and not member.horizontal:
             lean = member.lean_sigma_mm(y_mm, lean_mm_per_m)
@@ -255,6 +268,8 @@ def look_behind(
     elif reading.family.framed:
         side = max(figures.wood_edge_diameters * screw_mm, figures.wood_edge_min_mm)
         for candidate in members:
+            if candidate.is_far_from(x_mm, y_mm):
+                continue
             chance = chance_of_wood(candidate, x_mm, y_mm, side, figures.stud_lean_mm_per_m)
             if chance > wood or (member is None and candidate.rect.distance_to(x_mm, y_mm) == 0):
                 wood, member = chance, candidate

@@ -183,7 +183,7 @@ class MemberChances:
                 near = (np.abs(offset) < reach).astype(float)
             else:
                 near = _phi((reach - offset) / member.sigma_mm) - _phi((-reach - offset) / member.sigma_mm)
-            far = np.abs(offset) - reach > 8 * member.sigma_mm + 400 * bool(member.density)
+            far = np.abs(offset) - reach > member.strays_mm
             meets = (beside < half_mm) & ~far & self._counted(one)
             clear[window] *= np.where(meets, 1 - np.minimum(1.0, member.exists * near), 1.0)
         return clear

@@ -14,7 +14,7 @@ _AT_ONCE = 40
 
 def _gap_mm(member: MemberReading, x_mm: float) -> float:
     """The least [mm] by which an upright member keeps away from a place along the wall, as chance_clear sees it."""
-    spread = 8 * member.sigma_mm + 400 * bool(member.density)
+    spread = member.strays_mm
     return abs(x_mm - member.rect.centre_x_mm) - member.rect.width_mm / 2 - spread
 
 

@@ -118,7 +118,7 @@ def judge_hole(hidden: Hidden, planned: PlannedHole) -> Judged:
     """What a hole meets when drill, screw or toggle reach so deep."""
     radius = planned.diameter_mm / 2 + hidden.tables.setout_error_mm
     here = hidden.at_hole(planned.x_mm, planned.y_mm, radius, planned.in_stud)
-    risk = hidden.field.at(planned.x_mm, planned.y_mm, radius, planned.reach_mm)
+    risk = hidden.field.at(planned.x_mm, planned.y_mm, radius, planned.reach_mm, here.told_by)
     hazards = _finds(hidden, planned, radius) + _zones(hidden, planned, here, risk)
     # a find is said by itself, and a zone asks for proof already: the risk that they make would only say it again
     said = {one.code for one in hazards}

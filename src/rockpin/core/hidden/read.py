@@ -6,6 +6,7 @@ they permit careful opening by hand.
 """
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length
@@ -47,12 +48,16 @@ class FindReading(Model):
     refuted: bool
 
 
-class HiddenAtHole(Model):
-    """What section 5 says of one hole, reaching so deep: the zones it meets, and the greatest depth without them."""
+class HiddenAtHole(NamedTuple):
+    """What section 5 says of one hole, reaching so deep: the zones it meets, and the greatest depth without them.
+
+    ``told_by``: the sweeps and openings that tell of it.
+    """
 
     zones: tuple[Zone, ...]
     cleared_to_mm: float
     depth_limit_mm: float | None
+    told_by: tuple[Scan, ...]
 
 
 @dataclass(frozen=True)
@@ -97,13 +102,14 @@ class Hidden:
         elif self.school.hollow_free and self.hollow and not in_stud:
             limits.append(self.front_mm + self.tables.figures.hollow_free_mm)
         limit = min(limits, default=None)
-        cleared = cleared_to_mm(self.field.covering(x_mm, y_mm, radius_mm), self.tables.figures.sweep_depth_share)
+        told_by = self.field.covering(x_mm, y_mm, radius_mm)
+        cleared = cleared_to_mm(told_by, self.tables.figures.sweep_depth_share)
         in_zone = any(zone.face is WallSide.THIS for zone in zones)
         if in_zone and 0 < cleared < OPENED_TO_MM:
             limit = cleared
         elif limit is not None:
             limit = max(limit, cleared)
-        return HiddenAtHole(zones=zones, cleared_to_mm=cleared, depth_limit_mm=limit)
+        return HiddenAtHole(zones, cleared, limit, told_by)
 
 
 def _veil(wall: Wall, reading: WallReading) -> ScanConditions:

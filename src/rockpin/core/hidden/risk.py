@@ -264,10 +264,12 @@ class RiskField(NamedTuple):
             free *= 1 - posterior(chance, SweepCoverage(left, cleared))
         return 1 - free
 
-    def at(self, x_mm: float, y_mm: float, radius_mm: float, reach_mm: float) -> HoleRisk:
-        """The risk of one hole with all its parts."""
+    def at(
+        self, x_mm: float, y_mm: float, radius_mm: float, reach_mm: float, told_by: tuple[Scan, ...] | None = None
+    ) -> HoleRisk:
+        """The risk of one hole with all its parts. ``told_by``: the sweeps that tell of it, where they are known."""
         least = self.tables.figures.risk_part_least
-        scans = self.covering(x_mm, y_mm, radius_mm)
+        scans = self.covering(x_mm, y_mm, radius_mm) if told_by is None else told_by
         parts: list[RiskPart] = []
 
         def name(says: str, service: Service | None, chance: float) -> None:

@@ -57,9 +57,19 @@ class AnchorGroup:
     @cached_property
     def apart_mm(self) -> Rows:
         """How far any two holes are apart in the direction in which they are farther [mm], (holes, holes)."""
-        places = np.array(self.places)
+        places = self.places_mm
         away: Rows = np.abs(places[:, None, :] - places[None, :, :]).max(axis=2)
         return away
+
+    @cached_property
+    def places_mm(self) -> Rows:
+        """Where the holes are [mm], (holes, 2)."""
+        return np.array(self.places, dtype=np.float64)
+
+    @cached_property
+    def by_side_mm(self) -> tuple[tuple[float, ...], ...]:
+        """Distances [mm] of all holes to the edge on the left, on the right, below and above."""
+        return tuple(zip(*self.edges, strict=True))
 
     @cached_property
     def pulled_together(self) -> tuple[tuple[list[int], NDArray[np.int_]], ...]:
@@ -79,11 +89,18 @@ class AnchorGroup:
 class LookedUp(NamedTuple):
     """What was looked up of a hole's place already, for every wall and all loads that it is asked for.
 
-    ``behind``: by screw [mm] and by what the wall is; ``figures``: by key and by whether it is framed.
+    ``behind``: by screw [mm] and by what the wall is; ``figures``: by key and by whether it is framed; ``clear``:
+    chances [1] by whether it is framed and by how wide [mm] it is asked to be clear.
     """
 
     behind: dict[tuple[object, float], Behind]
     figures: dict[tuple[bool, str], float]
+    clear: dict[tuple[bool, float], float]
+
+    @classmethod
+    def nothing(cls) -> "LookedUp":
+        """Of a place where nothing was looked up yet."""
+        return cls({}, {}, {})
 
 
 @dataclass(frozen=True)
@@ -130,7 +147,7 @@ class Spot:
     group: AnchorGroup | None = None
     worded: bool = True
     shared: Shared = field(default_factory=dict, compare=False, repr=False)
-    looked_up: LookedUp = field(default_factory=lambda: LookedUp({}, {}), compare=False, repr=False)
+    looked_up: LookedUp = field(default_factory=LookedUp.nothing, compare=False, repr=False)
     _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
     assessed: dict[str, tuple[object, object, object]] = field(
         default_factory=dict, init=False, compare=False, repr=False
@@ -336,7 +353,7 @@ class Spot:
     def aside(self, dx_mm: float) -> "Spot":
         """The same hole so much farther along [mm], where neighbours and edges are about as far as here."""
         hole = self.hole.model_copy(update={"x_mm": self.hole.x_mm + dx_mm})
-        return replace(self, hole=hole, looked_up=LookedUp({}, {}), worded=False)
+        return replace(self, hole=hole, looked_up=LookedUp.nothing(), worded=False)
 
     def under(self, demand: HoleDemand, group: AnchorGroup) -> "Spot":
         """The same hole under other loads."""
@@ -348,6 +365,16 @@ class Spot:
         cases = self.demand.cases
         forces = [(one.tension_n, one.shear_n, one.shear_x_n, one.shear_y_n) for one in (case.forces for case in cases)]
         return np.array(forces), np.array([case.allowance.factors for case in cases])
+
+    @cached_property
+    def cover_mm(self) -> float:
+        """How far the plate reaches past the hole's middle [mm], at the least."""
+        return self.hole.cover_mm
+
+    @cached_property
+    def free_edge_mm(self) -> float:
+        """Distance [mm] to the nearest edge where masonry or concrete ends."""
+        return min(self.free_edges_mm)
 
     @property
     def leans_to_wood(self) -> bool:
@@ -365,13 +392,11 @@ class Spot:
         return self._chance_clear(half_mm)
 
     def _chance_clear(self, half_mm: float) -> float:
-        key = f"clear {half_mm}"
-        return self.cached_per_place(
-            key,
-            lambda: chance_clear(
-                self.members, self.hole.x_mm, self.hole.y_mm, half_mm, self.framing.stud_lean_mm_per_m
-            ),
-        )
+        known, of = self.looked_up.clear, (self.reading.family.framed, half_mm)
+        if of not in known:
+            hole, lean = self.hole, self.framing.stud_lean_mm_per_m
+            known[of] = chance_clear(self.members, hole.x_mm, hole.y_mm, half_mm, lean)
+        return known[of]
 
     @cached_property
     def _surely_clear(self) -> bool:

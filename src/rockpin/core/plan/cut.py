@@ -13,7 +13,7 @@ from rockpin.core.base.quantities import (
 from rockpin.core.document.evidence import Filling
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
-from rockpin.core.identification import Family, Identified, LayerReading, WallReading
+from rockpin.core.identification import Family, Identified, LayerReading
 from rockpin.core.plan.ruler import Tick, ruler
 from rockpin.core.tables.catalogue import BoardKind, Catalogue, Role
 
@@ -170,7 +170,6 @@ def behind_text(spot: Spot, behind: Behind) -> str:
 
 def draw_cut(
     spot: Spot,
-    reading: WallReading,
     kind: BehindKind,
     text: str,
     hole: HoleSpec | None,
@@ -178,10 +177,10 @@ def draw_cut(
     stack: Sequence[float] = (),
 ) -> Cut:
     """The cut through one hole, with the fixing in it if there is one. ``stack``: spacers [mm] behind it."""
-    limit = spot.depth_limit_mm
+    limit, reading = spot.depth_limit_mm, spot.reading
     shown = limit is not None and limit < reading.thickness_mm
     return Cut(
-        layers=_cut_layers(reading.layers, kind, spot.units),
+        layers=spot.cached_per_wall(f"layers {kind}", lambda: _cut_layers(reading.layers, kind, spot.units)),
         total_mm=reading.layers[-1].back_mm if reading.layers else 0.0,
         behind_text=text,
         plate_mm=spot.hole.plate_mm,

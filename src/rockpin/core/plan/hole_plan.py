@@ -231,7 +231,6 @@ def hole_plan(
         risk_if=risk_if,
         cut=draw_cut(
             spot,
-            spot.reading,
             method_of(catalogue.fixing_by_key[chosen.fixing]).kind_behind(behind.kind) if chosen else behind.kind,
             text,
             chosen.hole if chosen else None,

@@ -1,6 +1,6 @@
 """Gathers each hole's surroundings, for the wall as it is believed to be and for what else it may be."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from math import sqrt
 
 import numpy as np
@@ -10,7 +10,7 @@ from rockpin.core.demand import Demand
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import existing_holes
-from rockpin.core.framing import BehindKind, MemberReading, look_behind, widest_bay_mm
+from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind, widest_bay_mm
 from rockpin.core.hidden import Hidden
 from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
 from rockpin.core.identification import WallReading
@@ -76,11 +76,13 @@ def spots_of(
     worded: bool = True,
     only: Collection[str] | None = None,
     shared: Shared | None = None,
+    looked: Mapping[str, Behind] | None = None,
 ) -> list[Spot]:
     """All holes with what is round them. ``proved``: fixings that were pulled in this wall and held.
 
     ``worded``: whether the sentences are wanted that take work of their own and change no verdict. ``only``: the holes
-    that are asked for, by id; None: all. ``shared``: what is the same at all holes, where it is known already.
+    that are asked for, by id; None: all. ``shared``: what is the same at all holes, ``looked``: what stands behind each
+    before anybody drilled, where it is known already.
     """
     wall, figures = job.wall, catalogue.figures
     spots = []
@@ -95,7 +97,9 @@ def spots_of(
         if only is not None and hole.id not in only:
             continue
         radius = hole.diameter_mm / 2 + figures.framing.setout_error_mm
-        behind = look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures.framing)
+        behind = (looked or {}).get(hole.id) or look_behind(
+            wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures.framing
+        )
         in_stud = behind.kind in (BehindKind.TIMBER, BehindKind.STEEL, BehindKind.OPEN)
         there = existing.get(hole.id)
         met_reading = there.reading(reading) if there else reading

@@ -9,7 +9,7 @@ from rockpin.core.capacity import Assessment, assess
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.job import JobDocument, Placement
+from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, OldFixing
 from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes, where_it_hung
@@ -131,7 +131,7 @@ class ReadWall(NamedTuple):
 
 def wall_content(job: JobDocument) -> tuple[object, ...]:
     """All that follows from a wall alone follows from this of its counted document."""
-    return job.wall, job.site, job.model_dump_json(include={"packets", "screw_packets", "own_fixings"})
+    return job.wall, job.site, job.packets, job.screw_packets, job.own_fixings
 
 
 def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ReadWall:
@@ -191,10 +191,9 @@ def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
     return job.model_copy(update={"fixture": job.fixture.model_copy(update={"duty": SHAKEN})})
 
 
-def _but_for_its_place(job: JobDocument) -> JobDocument:
+def _but_for_its_place(job: JobDocument) -> tuple[object, ...]:
     """What a fixing is in every hole of a kind follows from this, wherever the fixture is put."""
-    nowhere = Placement(wall_id=job.wall.id, x_mm=0, y_mm=0)
-    return job.model_copy(update={"placement": nowhere, "title": "", "revision": 0})
+    return job.wall.id, *(told for name, told in job if name not in ("placement", "title", "revision"))
 
 
 def compute_stages(
@@ -222,20 +221,32 @@ def compute_stages(
     catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
 
     placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
-    behinds = {
+    looked = {
         hole.id: look_behind(wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, catalogue.figures.framing)
         for hole in placed.holes
     }
-    behinds |= {
-        hole_id: there.seen(behinds[hole_id], reading)
+    behinds = looked | {
+        hole_id: there.seen(looked[hole_id], reading)
         for hole_id, there in existing_holes(job, placed.holes, catalogue).items()
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
     demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in proofs if proof.settles)
-    shared = keep.of("holes", shipped, (_but_for_its_place(job),), dict[object, dict[str, object]])
+    shared = keep.of("holes", shipped, _but_for_its_place(job), dict[object, dict[str, object]])
+    # while it is moved nobody reads what else there is about a hole
+    worded = advise and advice is None
     spots = spots_of(
-        job, reading, members, placed.holes, hidden, demand, catalogue, proved, worded=advise, shared=shared
+        job,
+        reading,
+        members,
+        placed.holes,
+        hidden,
+        demand,
+        catalogue,
+        proved,
+        worded=worded,
+        shared=shared,
+        looked=looked,
     )
     if advice is None:
         advice = next_check(job, identified, spots, hidden, catalogue) if advise and not wall.post else NOT_ASKED

@@ -77,6 +77,10 @@ def _nearest_miss(choice: HoleChoice) -> str:
             return "Nothing comes near: take the load off it, or hang it on framing or masonry."
         raises = f" {best.mode.raises}" if best.mode else ""
         return f"The nearest is {best.label}, used {show_times(best.use)}.{raises}"
+    asked = [one for one in serving if one.refusals[0].code != "shut-out"]
+    if serving and not asked:
+        return "Let go of it here, and it is said why."
+    serving = asked
     if not serving:
         return "Nothing in the catalogue is made for this: put in the packet of a fixing that is."
     counts = Counter(one.refusals[0].code for one in serving)

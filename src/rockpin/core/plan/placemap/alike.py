@@ -47,7 +47,7 @@ class PinnedSpot(Spot):
         if screw_mm not in self._behind:
             found = super().behind(screw_mm)
             if found.edge_mm is not None and self.stud_edge_mm is not None and self.wood_species is None:
-                found = found.model_copy(update={"edge_mm": self.stud_edge_mm})
+                found = found._replace(edge_mm=self.stud_edge_mm)
             self._behind[screw_mm] = found
         return self._behind[screw_mm]
 
@@ -120,7 +120,7 @@ class Alike:
         told = {one.name: getattr(spot, one.name) for one in fields(spot) if one.init}
         if spot.existing is None:
             told["shared"] = self._shared
-        told["looked_up"] = self._looked_up.setdefault((at.hole, at.code), LookedUp({}, {}))
+        told["looked_up"] = self._looked_up.setdefault((at.hole, at.code), LookedUp.nothing())
         return PinnedSpot(**told, stud_edge_mm=at.pinned.stud_edge_mm)
 
     def _numbered(self, spot: Spot, at: At) -> int:
