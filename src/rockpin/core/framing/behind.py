@@ -4,7 +4,6 @@ from enum import StrEnum
 from functools import lru_cache
 from math import ceil, erf, floor, hypot, sqrt
 from statistics import NormalDist
-from typing import NamedTuple
 
 from pydantic import Field
 
@@ -87,7 +86,7 @@ class MemberReading(Model):
         )
 
 
-class Behind(NamedTuple):
+class Behind(Model):
     """What stands behind one spot: wood or steel, clear, or open between the two.
 
     ``solid_wood``: chance that the least wood stands on each side of a screw's axis. ``clear``: chance that no framing

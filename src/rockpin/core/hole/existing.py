@@ -59,7 +59,7 @@ class Existing:
     def seen(self, behind: Behind, reading: WallReading) -> Behind:
         """What stands behind this hole, now that it was drilled."""
         if self.behind == "joint" and reading.family in _MASONRY:
-            return behind._replace(kind=BehindKind.JOINT, unit_end_mm=0.0, joints_known=True)
+            return behind.model_copy(update={"kind": BehindKind.JOINT, "unit_end_mm": 0.0, "joints_known": True})
         if self.clear_half_mm and behind.kind is BehindKind.OPEN:
-            return behind._replace(kind=BehindKind.VOID, member=None, clear=1.0, solid_wood=0.0)
+            return behind.model_copy(update={"kind": BehindKind.VOID, "member": None, "clear": 1.0, "solid_wood": 0.0})
         return behind

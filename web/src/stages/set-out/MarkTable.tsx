@@ -61,13 +61,15 @@ export function MarkTable({
                   {hole.number}
                 </button>
               </td>
-              <td className="text-right text-[19px] font-bold whitespace-nowrap">
+              <td className="pl-3 text-right text-[19px] font-bold whitespace-nowrap">
                 {marks[index]?.[ACROSS[from]]}
               </td>
-              <td className="text-right text-[19px] font-bold whitespace-nowrap">
+              <td className="pl-3 text-right text-[19px] font-bold whitespace-nowrap">
                 {from === "running" ? marks[index]?.rise_text : marks[index]?.up_text}
               </td>
-              <td className="pr-1 text-right text-[12.5px] text-chalk">{hole.behind_text}</td>
+              <td className="pr-1 pl-3 text-right text-[12.5px] leading-tight text-chalk">
+                {hole.behind_text}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -10,7 +10,7 @@ import { WhereItCouldGo } from "./WhereItCouldGo";
 import type { StageProps } from "../../job/stage";
 
 export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPlaces }: StageProps) {
-  const { plan, at } = editing;
+  const { plan } = editing;
   const units = editing.data.site.units;
   const { placing } = plan;
   // what one sees of it, and the sentence measures, need not begin at the corner that it is kept by
@@ -28,13 +28,13 @@ export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPla
         <Field
           label="Left side, from the left edge"
           units={units}
-          value={at.x_mm + aside}
+          value={placing.left_mm}
           onCommit={(v) => editing.put({ x_mm: v - aside })}
         />
         <Field
           label="Lower edge, from the floor"
           units={units}
-          value={at.y_mm + above}
+          value={placing.low_mm}
           onCommit={(v) => editing.put({ y_mm: v - above })}
         />
       </div>

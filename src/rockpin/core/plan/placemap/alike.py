@@ -47,7 +47,7 @@ class PinnedSpot(Spot):
         if screw_mm not in self._behind:
             found = super().behind(screw_mm)
             if found.edge_mm is not None and self.stud_edge_mm is not None and self.wood_species is None:
-                found = found._replace(edge_mm=self.stud_edge_mm)
+                found = found.model_copy(update={"edge_mm": self.stud_edge_mm})
             self._behind[screw_mm] = found
         return self._behind[screw_mm]
 
