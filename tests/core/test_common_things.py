@@ -7,7 +7,7 @@ from pydantic import ValidationError
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
-from rockpin.core.document.fixture import HeldBy
+from rockpin.core.document.fixture import Environment, HeldBy
 from rockpin.core.plan import WayKind, ways_out
 from rockpin.core.plan.changed import drilled
 from rockpin.core.questions import Supposed, job_of, what_goes_in
@@ -23,7 +23,8 @@ def test_a_thing_by_its_name_is_its_shape_with_its_measures(key: str) -> None:
     thing = THINGS[key]
     named = what_goes_in(Supposed(shape=key, wall="plastered_brick"), CATALOGUE)
     up = job_of(Supposed(shape=key), CATALOGUE).placement.y_mm
-    told = Supposed(shape=thing.shape, measures=thing.measures, hand=thing.hand, wall="plastered_brick", up_mm=up)
+    used = {"hand": thing.hand, "environment": thing.environment}
+    told = Supposed(shape=thing.shape, measures=thing.measures, wall="plastered_brick", up_mm=up, **used)
     shaped = what_goes_in(told, CATALOGUE)
     assert named.title == f"{thing.label} on a plastered brick wall"
     assert (named.verdict, named.fits, named.ways) == (shaped.verdict, shaped.fits, shaped.ways)
@@ -43,6 +44,19 @@ def test_what_is_said_of_a_thing_goes_before_what_is_usual_of_it() -> None:
     assert "what hangs on it 6 kg" in assumed[-1]
     with pytest.raises(BadInput, match="“sofa” is no shape"):
         job_of(Supposed(shape="sofa"), CATALOGUE)
+
+
+def test_what_hangs_outdoors_is_fixed_with_what_stands_the_weather_until_somebody_says_otherwise() -> None:
+    for key in ("letterbox", "hose_reel"):
+        usual = what_goes_in(Supposed(shape=key, wall="fair_faced_brick"), CATALOGUE)
+        assert any("outdoors" in line for line in usual.assumed)
+        kept_dry = Supposed(shape=key, wall="fair_faced_brick", environment=Environment.DRY)
+        assert usual.fits
+        lasting = ("tainless", "coated")
+        assert all(any(word in fit.card.put_in_text for word in lasting) for fit in usual.fits)
+        assert not any("tainless" in fit.card.put_in_text for fit in what_goes_in(kept_dry, CATALOGUE).fits)
+        assert job_of(Supposed(shape=key), CATALOGUE).fixture.environment is Environment.OUTDOOR
+        assert job_of(kept_dry, CATALOGUE).fixture.environment is Environment.DRY
 
 
 @pytest.mark.parametrize("key", [*sorted(THINGS), "radiator", "handrail", "shelf"])

@@ -150,7 +150,9 @@ def goes_in(
     plaster: Plaster = None,
     in_studs: Studs = False,
     hand: HandOn = None,
-    environment: Annotated[str, typer.Option("--in", help="Where it hangs: dry, wet or outdoor.")] = "dry",
+    environment: Annotated[
+        str | None, typer.Option("--in", help="Where it hangs: dry, wet or outdoor; not said: where such things do.")
+    ] = None,
     measure: Annotated[
         list[str] | None,
         typer.Option("--measure", help="What was measured on it, as width=40cm; what was not follows from it."),

@@ -31,5 +31,6 @@ export function startOf(lists: Lists, key: string | undefined) {
     says: shape.says,
     shape: { ...shape, measures },
     hand: thing?.hand ?? shape.hand,
+    environment: thing?.environment ?? "dry",
   };
 }

@@ -22,10 +22,10 @@ from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import Check, Mark
 
 
-def entropy_bits(chances: Probabilities) -> float:
-    """Entropy [bits] of a distribution."""
-    kept = chances[chances > 0]
-    return float(-(kept * np.log2(kept)).sum())
+def entropy_bits(chances: Probabilities) -> Probabilities:
+    """Entropy [bits] of a distribution of chances [1], or of each row of several."""
+    logs = np.log2(chances, out=np.zeros_like(chances), where=chances > 0)
+    return np.asarray(-(chances * logs).sum(axis=-1))
 
 
 class MarkPlace(NamedTuple):
@@ -85,7 +85,7 @@ def _worth(
     after = chances * table**catalogue.figures.identification.evidence_temper
     after = after / after.sum(axis=1, keepdims=True)
     change = float(likely[decisions.of(after) != decisions.of(chances[None, :])[0]].sum())
-    bits = entropy_bits(chances) - float(sum(p * entropy_bits(belief) for p, belief in zip(likely, after, strict=True)))
+    bits = float(entropy_bits(chances) - likely @ entropy_bits(after))
     return _Worth(1 - (1 - change) * (1 - measuring), max(0.0, bits))
 
 

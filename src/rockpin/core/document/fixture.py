@@ -127,6 +127,11 @@ class Environment(StrEnum):
     WET = "wet"
     OUTDOOR = "outdoor"
 
+    @property
+    def words(self) -> str:
+        """Where that is, in a sentence."""
+        return {Environment.DRY: "in the dry", Environment.WET: "in the wet", Environment.OUTDOOR: "outdoors"}[self]
+
 
 class FixtureHole(Model):
     """A hole for a fastener, by the middle it is marked at: a slot's centre, the narrow end of a keyhole."""

@@ -11,7 +11,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, gathered, verdi
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
 from rockpin.core.choice import JointPlan, check_joints
-from rockpin.core.document.fixture import Environment, HeldRail
+from rockpin.core.document.fixture import HeldRail
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import DrillCard, card_of, existing_holes
 from rockpin.core.fixture import bodies_of, outline_of, things_of
@@ -130,10 +130,9 @@ def _on_the_wall(rail: HeldRail, at: Placement) -> HeldRail:
 
 
 def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
-    where = {Environment.DRY: "in the dry", Environment.WET: "in the wet", Environment.OUTDOOR: "outdoors"}
     return (
         f"{job.fixture.name}, {show_mass(job.fixture.mass_kg, units)} with what it holds; {duty.label.lower()}, "
-        f"factor {duty.factor:g} on the live part; {where[job.fixture.environment]}."
+        f"factor {duty.factor:g} on the live part; {job.fixture.environment.words}."
     )
 
 

@@ -33,10 +33,10 @@ _TOLD_MEASURES = ("width", "height", "depth", "own", "holds")
 class Supposed(Model):
     """What somebody says of a thing, a wall and a place before any of them has a name.
 
-    ``shape``: what goes up, as a shape or by its everyday name.
-    ``wall``: a usual build-up, None where he does not know. ``in_studs``: the holes are meant to go into the framing;
-    else into what is between it. ``across_mm`` and ``up_mm``: the lower left corner of the thing; None: the middle of
-    the wall, at a usual height.
+    ``shape``: what goes up, as a shape or by its everyday name. ``environment``: where it hangs; None: where such
+    things do. ``wall``: a usual build-up, None where he does not know. ``in_studs``: the holes are meant to go into the
+    framing; else into what is between it. ``across_mm`` and ``up_mm``: the lower left corner of the thing; None: the
+    middle of the wall, at a usual height.
     """
 
     region: Region = Region.BRITAIN
@@ -55,7 +55,7 @@ class Supposed(Model):
     shape: Id = "hook"
     measures: dict[str, float] = Field(default_factory=dict, max_length=40)
     hand: Id | None = None
-    environment: Environment = Environment.DRY
+    environment: Environment | None = None
     across_mm: WallCoordinate | None = None
     up_mm: WallCoordinate | None = None
 
@@ -109,8 +109,8 @@ def job_of(asked: Supposed, catalogue: Catalogue) -> JobDocument:
     if start.shape.place is not ShapePlace.WALL:
         raise BadInput([Fault("shape", f"“{start.shape.label}” is more than one wall answers for; start it as a job")])
     fixture = started(start, asked.measures)
-    kept = {"environment": asked.environment} | ({"hand": asked.hand} if asked.hand else {})
-    fixture = fixture.model_copy(update=kept)
+    said = {"environment": asked.environment, "hand": asked.hand}
+    fixture = fixture.model_copy(update={name: one for name, one in said.items() if one})
     wide = max(piece.rect.right_mm for piece in fixture.pieces)
     up = start_height_mm(start, fixture, asked.height_mm, catalogue.figures.setout.start_height_mm)
     body = JobBody(
@@ -216,7 +216,7 @@ def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[st
         )
     hands = {row.key: row for row in catalogue.hands}
     duty = catalogue.duty_by_key[fixture.duty]
-    found.append(f"Used so: {inside(duty.label)}; {inside(hands[fixture.hand].label)}.")
+    found.append(f"Used so: {inside(duty.label)}; {inside(hands[fixture.hand].label)}; {fixture.environment.words}.")
     told: dict[MeasureUnit, Callable[[float, UnitSystem], str]] = {
         MeasureUnit.MM: show_length,
         MeasureUnit.KG: show_mass,

@@ -166,9 +166,10 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
             thing.short,
             thing.brackets_free or shape.brackets_free,
             shape.lower_edge_mm if thing.lower_edge_mm is None else thing.lower_edge_mm,
+            thing.environment,
         )
     shape = shape_named(key, catalogue)
-    return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free, shape.lower_edge_mm)
+    return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free, shape.lower_edge_mm, None)
 
 
 def starts_of(shape: Shape, catalogue: Catalogue) -> dict[str, set[float]]:

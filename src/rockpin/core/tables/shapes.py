@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 
 from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.base.row import Row
+from rockpin.core.document.fixture import Environment
 
 
 class MeasureUnit(StrEnum):
@@ -106,12 +107,14 @@ class Shape(Row):
 class CommonThing(Row):
     """What people put up, by the name they call it: a shape with measures of its own to start from.
 
-    ``measures``: where they start otherwise than the shape's do; ``hand``: what hands do to it, if otherwise.
+    ``measures``: where they start otherwise than the shape's do; ``hand``: what hands do to it, ``environment``: where
+    it hangs, if otherwise.
     """
 
     shape: Id
     measures: dict[Id, float] = Field(default_factory=dict)
     hand: Id | None = None
+    environment: Environment | None = None
     brackets_free: bool = False
     lower_edge_mm: float | None = Field(default=None, ge=0)
 
@@ -125,7 +128,7 @@ class ShapeStart(NamedTuple):
     """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called.
 
     ``brackets_free``: whoever hangs it puts its brackets where they hold. ``lower_edge_mm``: how high above the floor
-    it usually hangs; None: at chest height.
+    it usually hangs; None: at chest height. ``environment``: None: as its shape is made.
     """
 
     shape: Shape
@@ -133,3 +136,4 @@ class ShapeStart(NamedTuple):
     short: str
     brackets_free: bool
     lower_edge_mm: float | None
+    environment: Environment | None

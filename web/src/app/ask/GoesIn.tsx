@@ -282,7 +282,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
         label="What goes up"
         value={start.key}
         options={whatGoesUp(lists, (one) => one.key !== "own" && one.place === "wall")}
-        onChange={(key) => asking.say({ shape: key, measures: {}, hand: null })}
+        onChange={(key) => asking.say({ shape: key, measures: {}, hand: null, environment: null })}
       />
       {holds && (
         <>
@@ -318,7 +318,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
       , in{" "}
       <Word
         label="Where it hangs"
-        value={supposed.environment ?? "dry"}
+        value={supposed.environment ?? start.environment}
         options={PLACES}
         onChange={(key) => asking.say({ environment: key as "dry" })}
       />

@@ -29,7 +29,7 @@ const START: Asked = {
     shape: "hook",
     measures: {},
     hand: null,
-    environment: "dry",
+    environment: null,
     across_mm: null,
     up_mm: null,
   },
