@@ -254,6 +254,7 @@ def _fixture(**changes: object) -> Fixture:
         (job(stud_wall(), plate_fixture(mass_kg=0), 550, 1000), "no-mass"),
         (job(stud_wall(), plate_fixture(duty="body_support"), 550, 1000), "no-rail-line"),
         (job(brick_wall(), _fixture(environment=Environment.OUTDOOR), 550, 1000), "wind-planning"),
+        (job(stud_wall(), _fixture(environment=Environment.OUTDOOR), 550, 1000), "board-outdoors"),
         (
             job(
                 brick_wall(),
@@ -278,6 +279,18 @@ def _fixture(**changes: object) -> Fixture:
 )
 def test_what_is_missing_or_not_planned_is_a_finding(document: JobDocument, code: str) -> None:
     assert code in codes(plan(document))
+
+
+@pytest.mark.parametrize(
+    ("document", "code"),
+    [
+        (job(stud_wall(), _fixture(environment=Environment.WET), 550, 1000), "board-outdoors"),
+        (job(brick_wall(12), _fixture(environment=Environment.OUTDOOR), 550, 1000), "board-outdoors"),
+        (job(stud_wall(build_up=()), _fixture(environment=Environment.OUTDOOR), 550, 1000), "board-outdoors"),
+    ],
+)
+def test_what_is_not_so_is_no_finding(document: JobDocument, code: str) -> None:
+    assert code not in codes(plan(document))
 
 
 def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said() -> None:

@@ -9,7 +9,7 @@ from rockpin.core.plan.findings.board_alone import board_findings
 from rockpin.core.plan.findings.corner import corner_findings, no_second_wall, of_second_plane
 from rockpin.core.plan.findings.fittings import OFF_THE_FLOOR, OFF_THE_FLOOR_MM, fitting_findings
 from rockpin.core.plan.findings.fixings import concrete_findings, fixing_findings
-from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings
+from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings, weather_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings, looks_by_sweep
 from rockpin.core.plan.findings.keep_off import kept_off, old_hole_keep_mm
 from rockpin.core.plan.findings.kit import kit_findings
@@ -106,7 +106,7 @@ def what_holds(job: JobDocument, done: ComputedStages) -> _Holding:
         choices, job.wall, catalogue
     )
     return _Holding(
-        loads=fixture_findings(job, done.demand, duty, units),
+        loads=fixture_findings(job, done.demand, duty, units) + weather_findings(job.fixture, done.identified),
         limits=unused + limits,
         rated=rating_findings(job, done.maker, choices, units),
         fixings=fixings + kit_findings(choices, numbers),

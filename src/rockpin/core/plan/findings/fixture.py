@@ -3,10 +3,10 @@
 from rockpin.core.base.findings import Finding, Severity, Stage
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit
 from rockpin.core.demand import Demand, Turns, load_cases, solve_fixture
-from rockpin.core.document.fixture import Attachment, Environment, Link, LinkKind, RailKind, Support
+from rockpin.core.document.fixture import Attachment, Environment, Fixture, Link, LinkKind, RailKind, Support
 from rockpin.core.document.job import JobBody
-from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import DemandTables, Duty
+from rockpin.core.identification import Identified, WallReading
+from rockpin.core.tables.catalogue import BoardKind, DemandTables, Duty
 
 _CARRIES = {
     "upright": (
@@ -123,6 +123,21 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem
             )
         )
     return found
+
+
+def weather_findings(fixture: Fixture, identified: Identified) -> list[Finding]:
+    """Where what hangs outdoors is said to hang on plasterboard: one of the two is not so."""
+    outdoors, board = fixture.environment is Environment.OUTDOOR, identified.reading.board_kind
+    if not outdoors or board is not BoardKind.GYPSUM or not identified.belief.told:
+        return []
+    return [
+        _finding(
+            Severity.PROVE_FIRST,
+            "board-outdoors",
+            "This hangs outdoors, and gypsum board does not stand the weather: an outer face is of something else.",
+            "State the face that it hangs on under Wall; under a roof that keeps it dry, say so under Fixture.",
+        ).model_copy(update={"action_stage": Stage.WALL})
+    ]
 
 
 def unused_findings(
