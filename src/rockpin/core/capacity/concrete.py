@@ -214,6 +214,16 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
     least_mm = reading.skin_mm + anchor.embedment_mm
     if found := _refusals(anchor, spot, least_mm + dust, tables):
         return found
+    fits = spot.cached_per_wall(f"{anchor.key} set", lambda: _set(anchor, spot, dust, figures))
+    return fits if isinstance(fits, list) else _Anchored(anchor, spot, *fits)
+
+
+def _set(
+    anchor: ConcreteAnchor, spot: Spot, dust: float, figures: CapacityFigures
+) -> tuple[HoleSpec, ScrewPick] | list[Refusal]:
+    """The hole and the length of an anchor in a bracket's hole of this kind, or why it cannot be set there."""
+    reading = spot.reading
+    least_mm = reading.skin_mm + anchor.embedment_mm
     # a bolt that ends in a nut must hold fixture, washer and the whole nut beyond the concrete
     nut = figures.nut_diameters * anchor.diameter_mm if "nut" in anchor.head else 0.0
     plate = spot.hole.plate_mm + spot.hole.spacer_mm + nut
@@ -238,7 +248,7 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
         wing_depth_mm=0.0,
     )
     under = spot.hole.plate_mm + spot.hole.spacer_mm
-    return _Anchored(anchor, spot, hole, _pick(anchor, length, max(under, length - least_mm) if nut else under))
+    return hole, _pick(anchor, length, max(under, length - least_mm) if nut else under)
 
 
 def _bending_shear_n(anchor: ConcreteAnchor, spot: Spot, pull_n: Values, figures: CapacityFigures) -> Rows:
