@@ -488,3 +488,8 @@ def test_a_screw_in_a_steel_flange_by_hand() -> None:
     # AISI S100-16: 0.85·0.5·4.2·310/3 and 4.2·√(0.5³·4.2)·310/3
     assert pull_out_n(0.5, 4.2, 310) == pytest.approx(184.45, abs=0.01)
     assert tilting_n(0.5, 4.2, 310) == pytest.approx(314.46, abs=0.01)
+    one = put("flange_screw_4_2", spot(steel(), 1150, 1200))
+    assert one.hole is not None
+    assert one.screw is not None
+    # all of the screw but what the plate of 3 takes goes into the wall
+    assert one.hole.reach_mm == one.screw.length_mm - 3

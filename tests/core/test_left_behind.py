@@ -11,6 +11,7 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.record import CameLoose, DoneStep, FailedHow, Holds, HoleRecord, OldFixing, Photo, Progress
+from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import drilled_holes, existing_holes, stays_behind
 from rockpin.core.placing import shifted
 from rockpin.core.plan import PhotoTaken, Report, WayKind, better_places, make_plan, repair_of, take_in, ways_out
@@ -166,6 +167,25 @@ def test_where_a_screw_gave_way_no_other_of_its_size_goes_in(how: FailedHow) -> 
 def test_what_broke_says_nothing_of_its_hole() -> None:
     made = make_plan(_repair(FailedHow.BROKE, "stud_screw_5_0", job(stud_wall(), ON_STUD, 1180, 1000), 3), CATALOGUE)
     assert all("stud_screw_5_0_stainless" in {one.fixing for one in hole.candidates} for hole in made.holes)
+
+
+@pytest.mark.parametrize(
+    ("wall", "fixing", "says"),
+    [
+        (stud_wall(), "strap_toggle_m5", "Take the screw out: its wings fall into the void"),
+        (stud_wall(), "spring_toggle_m5", "Take the screw out: its wings fall into the void"),
+        (stud_wall(), "sleeve_m5", "Screw out; cut the flange off"),
+        (stud_wall(), "self_drilling_zinc", "Turn it out."),
+        (brick_wall(15), "nylon_plug_8", "Turn a screw a few turns into the plug"),
+        (brick_wall(15), "resin_m8_solid", "A rod in resin is cut off flush"),
+        (brick_wall(15), "masonry_screw_6", "Turn it out."),
+    ],
+)
+def test_what_gave_way_comes_out_as_it_was_made_to_hold(wall: Wall, fixing: str, says: str) -> None:
+    thing = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), hole_mm=9)
+    made = make_plan(_repair(FailedHow.SPUN, fixing, job(wall, thing, 500, 1007), 9), CATALOGUE)
+    assert made.loose
+    assert all(one.comes_out.startswith(says) for one in made.loose), made.loose
 
 
 def _contradicted(document: JobDocument) -> list[str | None]:

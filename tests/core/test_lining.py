@@ -71,3 +71,9 @@ def test_a_lining_carries_nobody(catalogue: Catalogue) -> None:
     made = make_plan(job(lined(18), grab_rail(), 1000, 900), catalogue)
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
     assert "carries nobody" in _why(made, "lining_screw_5_0")
+
+
+def test_a_screw_too_near_the_linings_edge_is_told_how_near(catalogue: Catalogue) -> None:
+    # the plate's hole stands 50 right of its corner, 8 from where the lining is cut; four of its diameters are 16
+    made = planned(lined(18, left_edge="free_end"), catalogue, x_mm=-42)
+    assert "The lining's edge is 8 mm away; it needs 16 mm." in _why(made, "lining_screw_4_0")

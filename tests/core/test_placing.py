@@ -252,11 +252,11 @@ def test_loads_are_those_of_the_piece_as_it_lies() -> None:
 
 def test_brackets_slide_along_the_piece_as_it_lies() -> None:
     said = held(job(stud_wall(), two_holes(), 900, 1700), lie=Lie(kind=LieKind.FALL, fall_mm_per_m=-20))
-    slid = said.placement.model_copy(update={"supports": (SupportPlace(support_id="plate", dx_mm=100),)})
+    slid = said.placement.model_copy(update={"supports": (SupportPlace(support_id="plate", dx_mm=100, dy_mm=30),)})
     level_x, level_y = holes_of(said)[0]
     x, y = holes_of(said.model_copy(update={"placement": slid}))[0]
-    angle = atan(0.02)
-    assert (x - level_x, y - level_y) == pytest.approx((100 * cos(angle), 100 * sin(angle)))
+    along, up = cos(atan(0.02)), sin(atan(0.02))
+    assert (x - level_x, y - level_y) == pytest.approx((100 * along - 30 * up, 100 * up + 30 * along))
 
 
 def test_above_the_nosing_line_of_a_stair_of_37_degrees() -> None:
