@@ -31,7 +31,9 @@ _TESTS = ("tests/core", "tests/api", "tests/exchange", "tests/devices")
 _SCHEMA = "tests/core/test_documents.py::test_the_published_schema_is_the_one_that_documents_are_read_by"
 _LOOKED_AT = ("rockpin.core", "rockpin.store", "rockpin.exchange", "rockpin.api")
 """Where changes are made; of what lies elsewhere nobody knows which tests come through it, and all of them are run."""
-_LONGEST_S = 900
+_TIMES_AS_LONG = 3.0
+"""A change hangs where its tests take so many times as long as they took without it."""
+_START_S = 60.0
 _KEPT = _ROOT / ".run" / "mutants"
 
 _COMPARED: dict[type[ast.cmpop], str] = {
@@ -149,6 +151,10 @@ class Reach(NamedTuple):
             found = frozenset().union(*lines.values(), *([_SCHEMA] if _SCHEMA in self.took_s else []))
         return sorted(found, key=lambda test: self.took_s.get(test, 0.0))
 
+    def longest_s(self, tests: list[str]) -> float:
+        """How long tests may take [s] before a change counts as one that hangs; none named: all of them."""
+        return _START_S + _TIMES_AS_LONG * sum(self.took_s.get(test, 0.0) for test in tests or self.took_s)
+
 
 def _digest() -> str:
     """What the tests and the package are like now."""
@@ -193,7 +199,7 @@ def reach_of_tests() -> Reach:
     return Reach(tests, took)
 
 
-def _caught(mutant: Mutant, tests: list[str]) -> bool:
+def _caught(mutant: Mutant, tests: list[str], longest_s: float) -> bool:
     """Whether one of the tests fails on the changed package. A change that hangs is caught too."""
     with tempfile.TemporaryDirectory() as folder:
         copy = Path(folder) / "rockpin"
@@ -208,7 +214,7 @@ def _caught(mutant: Mutant, tests: list[str]) -> bool:
         environment = {**os.environ, "PYTHONPATH": folder, "PYTHONDONTWRITEBYTECODE": "1"}
         try:
             ran = subprocess.run(
-                command, cwd=_ROOT, env=environment, capture_output=True, timeout=_LONGEST_S, check=False
+                command, cwd=_ROOT, env=environment, capture_output=True, timeout=longest_s, check=False
             )
         except subprocess.TimeoutExpired:
             return True
@@ -232,7 +238,8 @@ def main() -> None:
     reach = reach_of_tests()
     survivors = 0
     with ThreadPoolExecutor(asked.at_once) as pool:
-        runs = pool.map(lambda mutant: _caught(mutant, reach.through(mutant)), mutants)
+        tests = [reach.through(mutant) for mutant in mutants]
+        runs = pool.map(_caught, mutants, tests, map(reach.longest_s, tests))
         for mutant, caught in zip(mutants, runs, strict=True):
             survivors += not caught
             print(f"{'caught  ' if caught else 'SURVIVES'}  {mutant.name}", flush=True)
