@@ -5,7 +5,7 @@ from typing import Any
 import pytest
 
 from bench.ordinary_jobs import hook, job, mirror, picture, studs, two_boards
-from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.fixture import Environment, Fixture
 from rockpin.core.document.job import Choice
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.plan.make import make_plan
@@ -54,7 +54,7 @@ def test_where_a_hook_does_not_go(key: str, catalogue: Catalogue) -> None:
         planned(_light(), catalogue, studs(89).model_copy(update={"build_up": _cement()})), key
     )
     assert "It reaches through 16 mm" in _why(planned(_light(), catalogue, two_boards()), key)
-    wet = _light().model_copy(update={"environment": "wet"})
+    wet = _light().model_copy(update={"environment": Environment.WET})
     assert "rusts" in _why(planned(wet, catalogue), key)
     # a mirror of 20 kg on two hooks is not ready however light the hand
     assert "Too weak" in _why(planned(mirror(20), catalogue, x_mm=500), key)
