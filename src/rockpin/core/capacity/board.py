@@ -193,11 +193,11 @@ def shut_out(spot: Spot) -> bool:
 
 
 def _refusals(
-    anchor: BoardAnchor, screw: Screw, spot: Spot, needs: float, clear: float, tables: CapacityTables
+    anchor: BoardAnchor, screw: Screw, spot: Spot, needs_mm: float, clear: float, tables: CapacityTables
 ) -> list[Refusal]:
     """What refuses an anchor at this hole: the stud, its neighbours, an edge, the bracket.
 
-    ``needs``: how far about it [mm] the back of the board must be clear, ``clear``: the chance [1] that it is.
+    ``needs_mm``: how far about it the back of the board must be clear, ``clear``: the chance [1] that it is.
     """
     figures, units = tables.figures, spot.units
     found: list[Refusal] = []
@@ -212,7 +212,7 @@ def _refusals(
             if in_stud
             else (
                 "wing-meets-stud",
-                f"It needs {show_length(needs, units)} clear of the framing, and the stud is nearer",
+                f"It needs {show_length(needs_mm, units)} clear of the framing, and the stud is nearer",
             )
         )
         no(code, f"{sentence}.", clear=clear)
