@@ -39,16 +39,18 @@ def test_joints_are_drawn_where_a_hole_would_meet_one(x: float, y: float) -> Non
 
 
 @pytest.mark.parametrize(
-    ("length", "units", "texts"),
+    ("length", "units", "step_mm", "texts"),
     [
-        (3600, UnitSystem.METRIC, ["0", "400", "800", "1200", "1600", "2000", "2400", "2800", "3200", "3600"]),
-        (88, UnitSystem.METRIC, ["0", "10", "20", "30", "40", "50", "60", "70", "80"]),
-        (88, UnitSystem.IMPERIAL, ["0", "1/2", "1", "1 1/2", "2", "2 1/2", "3"]),
-        (900, UnitSystem.IMPERIAL, ["0", "4", "8", "12", "16", "20", "24", "28", "32"]),
+        (3600, UnitSystem.METRIC, 400, ["0", "400", "800", "1200", "1600", "2000", "2400", "2800", "3200", "3600"]),
+        (88, UnitSystem.METRIC, 10, ["0", "10", "20", "30", "40", "50", "60", "70", "80"]),
+        (88, UnitSystem.IMPERIAL, 12.7, ["0", "1/2", "1", "1 1/2", "2", "2 1/2", "3"]),
+        (900, UnitSystem.IMPERIAL, 101.6, ["0", "4", "8", "12", "16", "20", "24", "28", "32"]),
     ],
 )
-def test_rulers_step_as_a_tape_does(length: float, units: UnitSystem, texts: list[str]) -> None:
-    assert [tick.text for tick in ruler(length, units, 10)] == texts
+def test_rulers_step_as_a_tape_does(length: float, units: UnitSystem, step_mm: float, texts: list[str]) -> None:
+    ticks = ruler(length, units, 10)
+    assert [tick.text for tick in ticks] == texts
+    assert [tick.at_mm for tick in ticks] == pytest.approx([number * step_mm for number in range(len(texts))])
 
 
 def test_the_cut_shows_the_layers_at_the_hole() -> None:
