@@ -15,7 +15,7 @@ from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind, Opening, OpeningKind, StudRow, Wall
 from rockpin.core.framing.behind import Behind, BehindKind, MemberReading, chance_clear, chance_of_wood, look_behind
 from rockpin.core.framing.find import FramingReading, read_framing
-from rockpin.core.framing.scanner_traces import Channel, find_in
+from rockpin.core.framing.scanner_traces import Channel, Peak, find_in, hits_of
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import stud_wall
@@ -348,3 +348,17 @@ def test_a_stud_off_the_row_that_pins_have_met_is_one_and_a_void_makes_none(cata
     # a void there makes none
     void = found(bare(*row, hit(HitKind.PIN_VOID, 1000)), catalogue)
     assert not [one for one in void.members if abs(one.rect.centre_x_mm - 1000) < 30]
+
+
+def test_a_trace_is_no_surer_than_its_instrument_usually_is(catalogue: Catalogue) -> None:
+    usual = {row.kind: row.sigma_mm for row in catalogue.belief.hits}[HitKind.DETECTOR_EDGES]
+
+    def peak(sigma_mm: float, channel: Channel = Channel.DENSITY, struck: bool = False) -> Peak:
+        told = {"id": "p", "trace": "t", "x_mm": 400, "left_mm": 380, "right_mm": 420, "height": 1, "text": ""}
+        return Peak.model_validate(told | {"sigma_mm": sigma_mm, "channel": channel, "struck": struck})
+
+    sharp, blurred = hits_of((peak(usual / 10), peak(usual * 3)), catalogue)
+    assert (sharp.sigma_mm, blurred.sigma_mm) == (usual, usual * 3)
+    assert (sharp.x_mm, sharp.width_mm) == (400, 40)
+    # what is of metal or live is no edge of a stud, nor what was struck out
+    assert hits_of((peak(1, Channel.METAL), peak(1, Channel.LIVE), peak(1, struck=True)), catalogue) == []
