@@ -1,6 +1,7 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
-from math import hypot
+from bisect import bisect_right
+from math import hypot, inf
 
 from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
 from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, screw_here, wrong_place
@@ -106,13 +107,19 @@ def bay_factor(spot: Spot, half_mm: float, figures: CapacityFigures) -> float:
     ``half_mm``: how much clear of studs each of them is, and besides by what a hole may end beside its mark, so that
     two too far apart for it have one between them.
     """
-    places = [one.rect.centre_x_mm - spot.hole.x_mm for one in spot.members if not one.horizontal]
     reach = bay_reach_mm(spot.bay_mm, half_mm + spot.framing.setout_error_mm, figures)
-    count = 1 + sum(
-        beside_in_bay(dx, dy, reach, figures) and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
+    beside = spot.cached_per_place("beside in one bay", lambda: _beside_in_bay_mm(spot, figures))
+    return min(1.0, figures.board_bay_singles / (1 + bisect_right(beside, reach)))
+
+
+def _beside_in_bay_mm(spot: Spot, figures: CapacityFigures) -> list[float]:
+    """How far along the wall [mm] those holes are, near in height, from which no stud parts this one; nearest first."""
+    places = [one.rect.centre_x_mm - spot.hole.x_mm for one in spot.members if not one.horizontal]
+    return sorted(
+        abs(dx)
         for dx, dy in spot.neighbours
+        if beside_in_bay(dx, dy, inf, figures) and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
     )
-    return min(1.0, figures.board_bay_singles / count)
 
 
 def foreign(spot: Spot) -> Refusal | None:

@@ -94,7 +94,7 @@ class LookedUp(NamedTuple):
     """
 
     behind: dict[tuple[object, float], Behind]
-    figures: dict[tuple[bool, str], float]
+    figures: dict[tuple[bool, str], object]
     clear: dict[tuple[bool, float], float]
 
     @classmethod
@@ -309,13 +309,13 @@ class Spot:
             self._once[key] = work()
         return self._once[key]
 
-    def cached_per_place(self, key: str, work: Callable[[], float]) -> float:
-        """A figure [its own unit] of this hole's place, worked out once: no load changes it, and of a wall only whether
-        it is framed."""
+    def cached_per_place(self, key: str, work: Callable[[], T]) -> T:
+        """What is so of this hole's place, worked out once: no load changes it, and of a wall only whether it is
+        framed."""
         known, of = self.looked_up.figures, (self.reading.family.framed, key)
         if of not in known:
             known[of] = work()
-        return known[of]
+        return cast(T, known[of])
 
     def cached_per_wall(self, key: str, work: Callable[[], T]) -> T:
         """What a fixing is in every hole of this kind of the same fixture in the same wall, worked out once for all."""
