@@ -27,7 +27,8 @@ from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.document.wall import EdgeKind, Layer, Wall
 from rockpin.core.framing.behind import members_of
-from rockpin.core.hole.spot import Spot, board_edge, free_edges
+from rockpin.core.hole.edges import board_edge, free_edges
+from rockpin.core.hole.spot import Spot
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.setout.placed_hole import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue

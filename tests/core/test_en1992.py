@@ -20,7 +20,7 @@ from rockpin.core.capacity.en1992 import (
     projected_area_mm2,
 )
 from rockpin.core.document.fixings import ConcreteAnchor
-from rockpin.core.hole.spot import AnchorGroup
+from rockpin.core.hole.anchor_group import AnchorGroup
 
 FAR = 1e6
 Edges = tuple[float, float, float, float]

@@ -16,7 +16,7 @@ from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Limit,
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.wall import EdgeKind, Layer, Opening, OpeningKind
 from rockpin.core.fixture.shapes import build
-from rockpin.core.hole.spot import board_edge, free_edges
+from rockpin.core.hole.edges import board_edge, free_edges
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.stages import compute_stages

@@ -4,9 +4,11 @@ A :class:`Spot` is asked by every method of capacity; it knows the bracket's hol
 its neighbours and what it must bear.
 """
 
+from rockpin.core.hole.anchor_group import AnchorGroup
+from rockpin.core.hole.edges import edges_of
 from rockpin.core.hole.existing import Existing, Outgrown, kind_and_size
 from rockpin.core.hole.screws import BitRule, HoleSpec, ScrewPick
-from rockpin.core.hole.spot import AnchorGroup, LookedUp, Shared, Spot, edges_of
+from rockpin.core.hole.spot import LookedUp, Shared, Spot
 
 __all__ = [
     "AnchorGroup",

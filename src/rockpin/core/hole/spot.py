@@ -7,15 +7,14 @@ from math import hypot, inf, isfinite
 from typing import NamedTuple, TypeVar, cast
 
 import numpy as np
-from numpy.typing import NDArray
 
 from rockpin.core.base.quantities import UnitSystem, show_length
-from rockpin.core.demand import CaseDemand, DemandTable, HoleDemand, Rows
+from rockpin.core.demand import HoleDemand, Rows
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind, SupportMaterial
-from rockpin.core.document.outline import to_top_mm
-from rockpin.core.document.wall import EdgeKind, Wall
+from rockpin.core.document.wall import Wall
 from rockpin.core.framing import Behind, BehindKind, MemberReading, chance_clear, look_behind
+from rockpin.core.hole.anchor_group import AnchorGroup
 from rockpin.core.hole.existing import Existing
 from rockpin.core.hole.screws import ScrewPick, head_of
 from rockpin.core.identification import WallReading
@@ -27,63 +26,6 @@ T = TypeVar("T")
 
 Shared = dict[object, dict[str, object]]
 """What is the same at all holes of a fixture in a wall, by what the bracket's hole is and by a key."""
-
-
-@dataclass(frozen=True)
-class AnchorGroup:
-    """All holes of a fixture with the forces on them in every row [N], for what must look at them together.
-
-    ``edges``: of each hole, left, right, down, up [mm]. ``relief``: of each row, what concrete is allowed more [1];
-    None: nothing. ``solved``: what a method has made of the group, by its key.
-    """
-
-    hole_ids: tuple[str, ...]
-    places: tuple[tuple[float, float], ...]
-    edges: tuple[tuple[float, float, float, float], ...]
-    tension_n: Rows
-    shear_x_n: Rows
-    shear_y_n: Rows
-    table: DemandTable | None = None
-    alone: tuple[CaseDemand, ...] = ()
-    relief: Rows | None = None
-    solved: dict[tuple[str, float, float], object] = field(default_factory=dict, compare=False, repr=False)
-
-    @cached_property
-    def allowed(self) -> Rows:
-        """What concrete is allowed more [1] in each row, (rows, 1)."""
-        rows = len(self.tension_n)
-        return np.ones((rows, 1)) if self.relief is None else np.asarray(self.relief).reshape(rows, 1)
-
-    @cached_property
-    def apart_mm(self) -> Rows:
-        """How far any two holes are apart in the direction in which they are farther [mm], (holes, holes)."""
-        places = self.places_mm
-        away: Rows = np.abs(places[:, None, :] - places[None, :, :]).max(axis=2)
-        return away
-
-    @cached_property
-    def places_mm(self) -> Rows:
-        """Where the holes are [mm], (holes, 2)."""
-        return np.array(self.places, dtype=np.float64)
-
-    @cached_property
-    def by_side_mm(self) -> tuple[tuple[float, ...], ...]:
-        """Distances [mm] of all holes to the edge on the left, on the right, below and above."""
-        return tuple(zip(*self.edges, strict=True))
-
-    @cached_property
-    def pulled_together(self) -> tuple[tuple[list[int], NDArray[np.int_]], ...]:
-        """Which holes are pulled at the same time, with the rows in which just these are."""
-        pulled = self.tension_n > 1e-6
-        patterns, of = np.unique(pulled, axis=0, return_inverse=True)
-        of = of.reshape(-1)
-        return tuple(
-            (np.flatnonzero(pattern).tolist(), np.flatnonzero(of == number)) for number, pattern in enumerate(patterns)
-        )
-
-    def case_of(self, row: int, column: int) -> CaseDemand:
-        """What a row puts on one hole."""
-        return self.alone[row] if self.table is None else self.table.case(row, self.hole_ids[column])
 
 
 class LookedUp(NamedTuple):
@@ -408,51 +350,5 @@ class Spot:
         return tuple(sorted(hypot(dx, dy) for dx, dy in self.neighbours))
 
 
-_FAR_MM = inf
 _WELL_ABOUT_MM = 100.0
 """Farther about a hole [mm] than any anchor wants the back of the board clear."""
-
-
-class Edges(NamedTuple):
-    """Distances [mm] from a spot: left, right, down, up to where masonry ends, and to the nearest cut edge of board."""
-
-    free_mm: tuple[float, float, float, float]
-    board_mm: float
-
-
-def edges_of(wall: Wall, x_mm: float, y_mm: float) -> Edges:
-    """How far a spot of a wall is from where it ends, as masonry and as board."""
-    return Edges(free_edges(wall, x_mm, y_mm), board_edge(wall, x_mm, y_mm))
-
-
-def free_edges(wall: Wall, x_mm: float, y_mm: float) -> tuple[float, float, float, float]:
-    """Distances [mm] left, right, down and up to where masonry ends: outer corners, free ends, the top, openings.
-
-    An inside corner and the floor are no edges: the wall goes on behind them. The top counts as one, since nobody
-    has said what stands on it.
-    """
-    left = x_mm if wall.left_edge is not EdgeKind.INTERNAL_CORNER else _FAR_MM
-    right = wall.width_mm - x_mm if wall.right_edge is not EdgeKind.INTERNAL_CORNER else _FAR_MM
-    # a sloped side counts as an edge above, by its true distance
-    down, up = _FAR_MM, to_top_mm(wall, x_mm, y_mm)
-    for opening in wall.openings:
-        rect = opening.rect
-        gap = rect.distance_to(x_mm, y_mm)
-        # an opening diagonally away weakens both directions: it counts in each by its true distance
-        if x_mm >= rect.right_mm:
-            left = min(left, gap)
-        if x_mm <= rect.x_mm:
-            right = min(right, gap)
-        if y_mm >= rect.top_mm:
-            down = min(down, gap)
-        if y_mm <= rect.y_mm:
-            up = min(up, gap)
-    return left, right, down, up
-
-
-def board_edge(wall: Wall, x_mm: float, y_mm: float) -> float:
-    """Distance [mm] to the nearest cut edge of board: the wall's ends, openings and known joints."""
-    gaps = [x_mm, wall.width_mm - x_mm, y_mm, to_top_mm(wall, x_mm, y_mm)]
-    gaps += [opening.rect.distance_to(x_mm, y_mm) for opening in wall.openings]
-    gaps += [abs(x_mm - joint) for joint in wall.board_joints_mm]
-    return min(gaps)
