@@ -26,8 +26,9 @@ from rockpin.core.identification.belief import Belief, exponents, identify, prio
 from rockpin.core.identification.reading import Family
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm, Era
+from rockpin.core.tables.materials import Role
 from tests.builders import BOARD, job, plate_fixture, stud_wall
 
 DOOR = Opening(id="door", kind=OpeningKind.DOOR, x_mm=3100, y_mm=0, width_mm=760, height_mm=2000)

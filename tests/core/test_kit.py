@@ -4,9 +4,14 @@ import pytest
 from pydantic import ValidationError
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.model import Rect
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
 from rockpin.core.document.record import HoleRecord
+from rockpin.core.document.sweeps import Scan, ScanMode
+from rockpin.core.document.wall import Wall
+from rockpin.core.plan.fixings_told import CandidateFixing
+from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
@@ -63,7 +68,7 @@ def test_screws_are_counted_by_kind_and_length() -> None:
     by_key = {one.fixing: one for one in made.holes[0].candidates}
     assert by_key["stud_screw_5_0"].screw_text == "5 × 50"
     assert (by_key["stud_screw_5_0"].have, by_key["stud_screw_5_0"].lacks) == (4, ())
-    assert by_key["stud_screw_4_5"].lacks == ("no 4.5 mm wood screw 4.5 × 45",)
+    assert by_key["stud_screw_4_5"].lacks == ("no wood screw 4.5 × 45",)
     # a plug wants its own screw besides, of that kind and that length
     need = planned(Kit(fixings=(KitItem(key="nylon_plug_8", count=9),), tools=("hammer_drill",))).holes[0].candidates
     plug = next(one for one in need if one.fixing == "nylon_plug_8")
@@ -71,11 +76,85 @@ def test_screws_are_counted_by_kind_and_length() -> None:
     for screws, missing in (
         (KitScrew(key=key, length_mm=length, count=2), ()),
         (KitScrew(key=key, length_mm=length, count=1), (f"only 1 of 2 screws {plug.screw_text}",)),
-        (KitScrew(key=key, length_mm=length + 10, count=9), (f"no screw {plug.screw_text}",)),
+        (KitScrew(key=key, length_mm=length - 10, count=9), (f"no screw {plug.screw_text}",)),
         (KitScrew(key="wood_4_0", length_mm=length, count=9), (f"no screw {plug.screw_text}",)),
     ):
         kit = Kit(fixings=(KitItem(key="nylon_plug_8", count=9),), screws=(screws,), tools=("hammer_drill",))
         assert lacks(planned(kit), "nylon_plug_8") == missing
+
+
+def into_studs(*screws: tuple[str, float, int], wall: Wall | None = None) -> HolePlan:
+    """The first of two holes in a stud, with a van that has such screws: key, length and count."""
+    kit = Kit(screws=tuple(KitScrew(key=key, length_mm=length, count=count) for key, length, count in screws))
+    plate = plate_fixture(((50, 15), (50, 85)), mass_kg=3, hole_mm=6.5)
+    return make_plan(job(wall or stud_wall(), plate, 750, 1000, kit=kit), load_catalogue()).holes[0]
+
+
+def screw_in(hole: HolePlan, fixing: str) -> str:
+    return next(one.screw_text for one in hole.candidates if one.fixing == fixing)
+
+
+def test_nobody_buys_a_screw_with_one_that_does_as_well_in_the_van() -> None:
+    # a shop would sell 4.5 × 45 for it
+    assert screw_in(into_studs(), "stud_screw_4_5") == "4.5 × 45"
+    longer = into_studs(("wood_4_5", 50, 2))
+    (kept,) = [one for one in longer.candidates if one.fixing == "stud_screw_4_5"]
+    assert (kept.screw_text, kept.have, kept.lacks) == ("4.5 × 50", 2, ())
+    assert longer.chosen == "stud_screw_4_5"
+    # of two that are there the shorter that holds; none too few, too short, or of another size
+    assert screw_in(into_studs(("wood_4_5", 50, 2), ("wood_4_5", 52, 9)), "stud_screw_4_5") == "4.5 × 50"
+    for there in (("wood_4_5", 50, 1), ("wood_4_5", 25, 9), ("wood_5_0", 50, 9)):
+        assert screw_in(into_studs(there), "stud_screw_4_5") == "4.5 × 45"
+
+
+def test_a_screw_from_the_van_goes_no_deeper_than_what_is_hidden_allows() -> None:
+    # unswept, a cable may run anywhere from 50 mm on: 55 less the plate of 3 is 52 deep
+    deep = ("wood_4_5", 55.0, 9)
+    assert screw_in(into_studs(deep), "stud_screw_4_5") == "4.5 × 45"
+    opened = Scan(
+        id="o", mode=ScanMode.OPENED, area=Rect(x_mm=0, y_mm=0, width_mm=4000, height_mm=2400), claimed_depth_mm=90
+    )
+    assert screw_in(into_studs(deep, wall=stud_wall(scans=(opened,))), "stud_screw_4_5") == "4.5 × 55"
+
+
+def in_a_plug(
+    *screws: tuple[str, float, int], mass_kg: float = 3, leaf_mm: float = 215, skin_mm: float = 0
+) -> HolePlan:
+    """The first hole of a plate on brick, with such screws in the van."""
+    kit = Kit(screws=tuple(KitScrew(key=key, length_mm=length, count=count) for key, length, count in screws))
+    plate = plate_fixture(CORNERS, size_mm=(255, 60), mass_kg=mass_kg, hole_mm=9)
+    return make_plan(job(brick_wall(skin_mm, leaf_mm), plate, 92, 1057, kit=kit), load_catalogue()).holes[0]
+
+
+def plug_of(hole: HolePlan) -> CandidateFixing:
+    return next(one for one in hole.candidates if one.fixing == "nylon_plug_8")
+
+
+def test_a_longer_screw_in_a_plug_wants_a_deeper_hole_and_the_wall_must_have_room_for_it() -> None:
+    sold = plug_of(in_a_plug())
+    length = float(sold.screw_text.split(" × ")[1])
+    there = ("wood_6_0", length + 20, 2)
+    assert plug_of(in_a_plug(there)).screw_text == f"6 × {length + 20:g}"
+    # much longer than is wanted: nobody drills half through a wall to save a screw
+    assert plug_of(in_a_plug(("wood_6_0", length + 30, 2))).screw_text == sold.screw_text
+    # in a leaf that just has room for the hole of the one that is sold, that one stays
+    leaf = next(
+        mm for mm in range(60, 140) if any(one.fixing == "nylon_plug_8" for one in in_a_plug(leaf_mm=mm).candidates)
+    )
+    assert plug_of(in_a_plug(there, leaf_mm=leaf)).screw_text == sold.screw_text
+
+
+def test_a_thinner_screw_of_a_plugs_range_does_where_it_has_room_to_spare() -> None:
+    # through plaster the screw is a lever, and the thinner one is used the more
+    spare, taken = load_catalogue().figures.capacity.planned_use, set()
+    for mass_kg in range(2, 20, 2):
+        sold = plug_of(in_a_plug(mass_kg=mass_kg, skin_mm=12))
+        length = float(sold.screw_text.split(" × ")[1])
+        there = plug_of(in_a_plug(("wood_5_0", length, 2), mass_kg=mass_kg, skin_mm=12))
+        taken.add(there.screw_text[0])
+        assert there.use <= spare or sold.use > spare
+        assert (there.screw_text, there.use) == (sold.screw_text, sold.use) or there.lacks == ()
+    assert taken == {"5", "6"}
 
 
 def test_a_driver_must_come_at_the_screw() -> None:

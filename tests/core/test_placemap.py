@@ -19,7 +19,7 @@ from rockpin.core.base.model import Rect
 from rockpin.core.capacity.board import bay_factor
 from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, ProbeInterval
 from rockpin.core.document.fixture import Fixture, HeldBy, Limit, LimitKind
-from rockpin.core.document.job import JobDocument, Region
+from rockpin.core.document.job import JobDocument, Kit, KitScrew, Region
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, StudRow, Wall
@@ -94,6 +94,16 @@ def test_the_map_of_a_whole_wall(name: str, holes: int) -> None:
     assert found.weights.shape == (WALLS[name].height_mm - height + 1, 3000 - width + 1)
     assert len(np.unique(found.weights)) == 3
     assert told_otherwise(here, found, borders(found, 60, holes)) == []
+
+
+@pytest.mark.parametrize("name", ["board on studs", "plastered block"])
+def test_the_map_with_what_the_van_has(name: str) -> None:
+    """Screws that are there are taken where they do, and so change what is drilled and what that strikes."""
+    screws = [("wood_5_0", 60), ("wood_4_5", 50), ("wood_6_0", 90)]
+    kit = Kit(screws=tuple(KitScrew(key=key, length_mm=length, count=20) for key, length in screws))
+    here = job(WALLS[name], PLATES[2], 700, 700, kit=kit)
+    found = map_places(here, CATALOGUE, within=(-150, 200, -120, 160), uses=False)
+    assert told_otherwise(here, found, borders(found, 60, 5)) == []
 
 
 @pytest.mark.parametrize(("name", "at"), [("studs with noggins", (380, 1140)), ("brick with courses", (1330, 860))])

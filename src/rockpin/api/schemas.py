@@ -15,10 +15,10 @@ from rockpin.core.document.post import Post
 from rockpin.core.document.sweeps import ScanMode
 from rockpin.core.document.wall import Corner, MemberKind, OpeningKind, Wall
 from rockpin.core.plan import Plan
-from rockpin.core.tables.catalogue import Duty, MasonryUnit, Material, Species
 from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.identification import BuildUp, Check, HitRow
+from rockpin.core.tables.materials import Duty, MasonryUnit, Material, Species
 from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.posts import PostMaterial
 from rockpin.core.tables.services import PointKind

@@ -14,8 +14,9 @@ from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
 from rockpin.core.identification import Family, WallReading
-from rockpin.core.tables.catalogue import BoardKind, CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
+from rockpin.core.tables.materials import BoardKind
 
 HOLDS_IN = BehindKind.VOID
 
@@ -372,7 +373,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
 def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
     figures, reading = tables.figures, spot.reading
-    setting = spot.cached_per_wall(anchor.key, lambda: _set(anchor, spot, tables))
+    setting = spot.cached_per_wall(tables.kept_as(anchor.key), lambda: _set(anchor, spot, tables))
     if isinstance(setting, list):
         return setting
     half, provisos = _half_mm(anchor), []

@@ -11,7 +11,7 @@ from rockpin.core.document.fixings import PostClamp, Rating, Screw, ScrewKind
 from rockpin.core.document.fixture import HeadSeat
 from rockpin.core.document.post import Post, PostSection
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 IS_PUSHED_IN = True

@@ -17,7 +17,7 @@ from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import FixingBase, Screw, Tube
 from rockpin.core.document.fixture import Environment
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 from rockpin.core.tables.hands import Allowance
 

@@ -31,7 +31,7 @@ from rockpin.core.document.fixings import ConcreteAnchor
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.hole import AnchorGroup, BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 LAST_TURN = "Tighten it to the packet's torque"

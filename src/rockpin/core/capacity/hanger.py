@@ -9,8 +9,9 @@ from rockpin.core.document.fixture import HeadSeat
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family, WallReading
-from rockpin.core.tables.catalogue import BoardKind, CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
+from rockpin.core.tables.materials import BoardKind
 
 HOLDS_IN = BehindKind.VOID
 IS_PUSHED_IN = True

@@ -22,8 +22,9 @@ from rockpin.core.document.fixture import Environment
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import BoardKind, CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
+from rockpin.core.tables.materials import BoardKind
 
 IS_A_SCREW = True
 HOLDS_IN = BehindKind.VOID
@@ -156,7 +157,7 @@ def edge_steps_mm(fixing: LiningScrew, tables: CapacityTables) -> tuple[float, .
 def prepare(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in the lining: what refuses it there, or N/W + V/Z in every case."""
     figures, units = tables.figures, spot.units
-    setting = spot.cached_per_wall(fixing.key, lambda: _set(fixing, spot, tables))
+    setting = spot.cached_per_wall(tables.kept_as(fixing.key), lambda: _set(fixing, spot, tables))
     if isinstance(setting, list):
         return setting
     diameter = setting.screw.diameter_mm

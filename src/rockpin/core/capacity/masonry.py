@@ -24,7 +24,7 @@ from rockpin.core.hole import (
     Spot,
 )
 from rockpin.core.identification import Family, WallReading
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 IN_JOINT = "in a mortar joint"
@@ -84,14 +84,15 @@ def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
 
 
 def _best_screw(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Screw | None:
-    """The thickest screw of the plug's range that is sold here, passes the bracket's hole and stands the weather."""
+    """The thickest screw of the plug's range that is sold here, passes the bracket's hole and stands the weather; of
+    those in the van, where there are such."""
     screws = [screw for key in plug.screws if (screw := screw_here(key, spot, tables))]
     passing = [
         screw
         for screw in screws
         if set(spot.sold) & set(screw.systems) and spot.passes(screw.diameter_mm) and spot.hole.seat in screw.seats
     ]
-    return max(passing, key=lambda screw: screw.diameter_mm, default=None)
+    return max(passing, key=lambda screw: (screw.key in tables.in_van, screw.diameter_mm), default=None)
 
 
 def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
@@ -303,7 +304,7 @@ def _by_case(plug: MasonryPlug, spot: Spot, screw: Screw, heavy: bool, figures: 
 def prepare(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A plug at a hole: N/Nₐ + V/Vₐ; shear no more than the screw bears in bending through the skins."""
     figures = tables.figures
-    setting = spot.cached_per_wall(plug.key, lambda: _set(plug, spot, tables))
+    setting = spot.cached_per_wall(tables.kept_as(plug.key), lambda: _set(plug, spot, tables))
     if isinstance(setting, list):
         return setting
     if found := _refusals(plug, spot, figures):

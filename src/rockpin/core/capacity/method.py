@@ -11,7 +11,7 @@ from rockpin.core.document.fixings import AnyFixing, Rating
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 METHODS: dict[str, ModuleType] = {

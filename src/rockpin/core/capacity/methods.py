@@ -7,6 +7,7 @@ from typing import cast
 from rockpin.core.base.findings import Finding, Severity
 from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit, show_times
 from rockpin.core.capacity import masonry
+from rockpin.core.capacity.at_hand import rather
 from rockpin.core.capacity.common import Assessment, Proviso, Refusal, refuse, refused, say
 from rockpin.core.capacity.method import METHODS, method_named, method_of
 from rockpin.core.capacity.sweep import Answer, Prepared, Same
@@ -15,7 +16,7 @@ from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.hole import BitRule, Existing, Spot, kind_and_size
 from rockpin.core.identification import Family
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 
 
 def _in_the_hole(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
@@ -234,15 +235,40 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
 
     What a fixing came to at a hole is kept there: the same row at the same hole is not judged again.
     """
-    found: dict[int, Assessment] = {}
-    waiting: dict[Answer, list[tuple[int, Prepared]]] = {}
     known: dict[int, Assessment] = {}
-    shut: dict[tuple[str, int], bool] = {}
+    fresh: list[int] = []
     for number, (fixing, spot) in enumerate(pairs):
         kept = spot.assessed.get(fixing.key)
         if kept is not None and kept[0] is fixing and kept[1] is tables:
             known[number] = cast(Assessment, kept[2])
-            continue
+        else:
+            fresh.append(number)
+    found = _assessed([pairs[number] for number in fresh], tables)
+    van = tables.at_hand
+    if van is not None:
+        found = _out_of_the_van([pairs[number] for number in fresh], found, van)
+    for number, made in zip(fresh, found, strict=True):
+        fixing, spot = pairs[number]
+        known[number] = made
+        spot.assessed[fixing.key] = (fixing, tables, made)
+    return [known[number] for number in range(len(pairs))]
+
+
+def _out_of_the_van(pairs: Sequence[Pair], sold: Sequence[Assessment], van: CapacityTables) -> list[Assessment]:
+    """The same with screws that are in the van, where they do as well as those from a shop."""
+    able = [number for number, (fixing, _) in enumerate(pairs) if van.uses_van(fixing.screw_keys)]
+    found = list(sold)
+    for number, made in zip(able, _assessed([pairs[number] for number in able], van), strict=True):
+        found[number] = rather(sold[number], made, pairs[number][1], van)
+    return found
+
+
+def _assessed(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessment]:
+    """Fixings at holes, in their order, by these tables."""
+    found: dict[int, Assessment] = {}
+    waiting: dict[Answer, list[tuple[int, Prepared]]] = {}
+    shut: dict[tuple[str, int], bool] = {}
+    for number, (fixing, spot) in enumerate(pairs):
         if not spot.worded:
             # where nobody reads why, all fixings of a method are refused by one look behind the hole
             asked = fixing.method, id(spot)
@@ -260,14 +286,11 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
         for (number, _), made in zip(some, answer([prepared for _, prepared in some], tables), strict=True):
             found[number] = made
     for number, (fixing, spot) in enumerate(pairs):
-        if number not in known:
-            made = found[number]
-            # what is refused before it has a hole is refused, whatever else there is
-            if made.hole is not None or spot.existing is not None or fixing.over_table:
-                made = _finish(made, fixing, spot, tables)
-            known[number] = made
-            spot.assessed[fixing.key] = (fixing, tables, known[number])
-    return [known[number] for number in range(len(pairs))]
+        made = found[number]
+        # what is refused before it has a hole is refused, whatever else there is
+        if made.hole is not None or spot.existing is not None or fixing.over_table:
+            found[number] = _finish(made, fixing, spot, tables)
+    return [found[number] for number in range(len(pairs))]
 
 
 def told_of_place(fixing: AnyFixing, unloaded: Spot, tables: CapacityTables) -> Hashable:
@@ -278,6 +301,14 @@ def told_of_place(fixing: AnyFixing, unloaded: Spot, tables: CapacityTables) -> 
     """
     if not unloaded.worded and method_of(fixing).shut_out(unloaded):
         return None
+    sold, van = _told_by(fixing, unloaded, tables), tables.at_hand
+    if van is None or not van.uses_van(fixing.screw_keys):
+        return sold
+    there = _told_by(fixing, unloaded, van)
+    return None if sold is None and there is None else (sold, there)
+
+
+def _told_by(fixing: AnyFixing, unloaded: Spot, tables: CapacityTables) -> Hashable:
     prepared = _prepare(fixing, unloaded, tables)
     if isinstance(prepared, list):
         return None

@@ -8,7 +8,7 @@ from rockpin.core.capacity.common import Proviso, say
 from rockpin.core.document.fixings import FixingBase
 from rockpin.core.framing import Shift, nearest_sure
 from rockpin.core.hole import Spot
-from rockpin.core.tables.catalogue import BoardKind
+from rockpin.core.tables.materials import BoardKind
 
 
 def sure_places(spot: Spot, screw_mm: float, half_mm: float) -> tuple[Shift, ...]:

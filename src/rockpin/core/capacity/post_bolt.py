@@ -14,7 +14,7 @@ from rockpin.core.document.fixings import PostBolt, Rating, Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, HeadSeat
 from rockpin.core.document.post import PostSection
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 _SPECIES = "spruce"

@@ -10,7 +10,7 @@ from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
 from rockpin.core.document.fixings import Rating, Screw, SteelScrew
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 IS_A_SCREW = True
@@ -116,7 +116,7 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
     screw = screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
     if found := _refusals(screw, spot):
         return found
-    setting = spot.cached_per_wall(fixing.key, lambda: _set(screw, spot, tables.figures))
+    setting = spot.cached_per_wall(tables.kept_as(fixing.key), lambda: _set(screw, spot, tables.figures))
     if isinstance(setting, list):
         return setting
     pull, tilt = setting.rating.tension_n, setting.rating.shear_n

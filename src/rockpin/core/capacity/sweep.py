@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from rockpin.core.capacity.common import Assessment, Values
 from rockpin.core.demand import Rows
 from rockpin.core.hole import Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 
 
 class Same:

@@ -23,7 +23,7 @@ from rockpin.core.capacity.common import (
 from rockpin.core.capacity.sweep import Prepared, Same, cases_of, shares, worst_rows
 from rockpin.core.document.fixings import FixingBase, Rating, Screw, Tube
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 from rockpin.core.tables.hands import Allowance
 

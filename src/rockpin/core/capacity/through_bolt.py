@@ -11,7 +11,7 @@ from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, Link
 from rockpin.core.hole import Spot
 from rockpin.core.setout import PlacedHole
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 
 
 class Bolted(NamedTuple):

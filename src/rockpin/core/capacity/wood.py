@@ -53,7 +53,7 @@ from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import MemberKind
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 IS_A_SCREW = True
@@ -290,7 +290,8 @@ def prepare(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> _Scre
 
     member = behind.member
     depth, species = (member.depth_mm, member.species) if member else (None, None)
-    fits: _Fitting | list[Refusal] = spot.cached_per_wall(f"{fastener.key} lengths {depth} {species}", fitting)
+    key = tables.kept_as(f"{fastener.key} lengths {depth} {species}")
+    fits: _Fitting | list[Refusal] = spot.cached_per_wall(key, fitting)
     return fits if isinstance(fits, list) else _Screwed(fastener, spot, screw, behind, *fits)
 
 

@@ -14,7 +14,7 @@ from rockpin.core.document.fixings import Screw, WoodFastener
 from rockpin.core.document.fixture import Environment
 from rockpin.core.framing import MemberReading
 from rockpin.core.hole import Spot
-from rockpin.core.tables.catalogue import CapacityTables
+from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
 

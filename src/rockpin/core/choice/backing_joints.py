@@ -15,7 +15,8 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Family, LayerReading, WallReading
 from rockpin.core.setout import PlacedHole
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import Role
 
 _FAR_MM = inf
 

@@ -11,7 +11,8 @@ from rockpin.core.document.fixture import Fixture
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import BoardKind, Catalogue
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import BoardKind
 
 
 def edge_on_board(holes: Iterable[str], fixture: Fixture, reading: WallReading, catalogue: Catalogue) -> frozenset[str]:

@@ -8,7 +8,7 @@ from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import Kit
 from rockpin.core.drilling import bits_at_hand
-from rockpin.core.hole import BitRule, Spot
+from rockpin.core.hole import BitRule, ScrewPick, Spot
 from rockpin.core.tables.catalogue import Catalogue
 
 
@@ -31,12 +31,18 @@ def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, st
         if not kit.screws:
             return None, ""
         have = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
-        return have, f"{inside(one.screw.label)} {one.screw.text}"
+        return have, _called(one.screw)
     if not kit.fixings:
         return None, ""
     return sum(item.count for item in kit.fixings if item.key == (fixing.counted_as or fixing.key)), inside(
         fixing.label
     )
+
+
+def _called(screw: ScrewPick) -> str:
+    """A screw with its size said once: wood screw 5 × 60."""
+    size = screw.text.partition(" × ")[0]
+    return f"{inside(screw.label.removeprefix(size).removeprefix(' mm').strip())} {screw.text}"
 
 
 def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: Kit, catalogue: Catalogue) -> Stock:

@@ -16,7 +16,8 @@ from rockpin.core.document.fixture import Environment, Fixture, HeldBy, LimitKin
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Family
-from rockpin.core.tables.catalogue import BoardKind, Catalogue
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import BoardKind
 
 _IN_BOARD = {BoardKind.GYPSUM: RatedIn.BOARD, BoardKind.PANEL: RatedIn.PANEL}
 _WORDS = {

@@ -11,7 +11,7 @@ from rockpin.core.demand.people import person_cases
 from rockpin.core.demand.steadied import at_brackets, free_end_mm, thrown_at_brackets
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, Piece, RailKind
 from rockpin.core.fixture import bodies_of
-from rockpin.core.tables.catalogue import DemandTables
+from rockpin.core.tables.by_room import DemandTables
 from rockpin.core.tables.figures import DemandFigures
 from rockpin.core.tables.hands import Acts
 

@@ -10,7 +10,7 @@ from rockpin.core.demand.fastener_group import Force, Rows
 from rockpin.core.demand.loads import LoadCase, weight_n, weights
 from rockpin.core.demand.steadied import at_brackets
 from rockpin.core.document.fixture import Fixture, HeldBy, HeldRail, HoleKind, Piece, Swing
-from rockpin.core.tables.catalogue import DemandTables
+from rockpin.core.tables.by_room import DemandTables
 from rockpin.core.tables.hands import Acts, Hand
 
 Push = tuple[str, float, float, float]

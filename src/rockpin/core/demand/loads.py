@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2
 from rockpin.core.demand.fastener_group import Force
 from rockpin.core.document.fixture import Fixture, HeldBy, Piece
-from rockpin.core.tables.catalogue import Duty
 from rockpin.core.tables.figures import DemandFigures
 from rockpin.core.tables.hands import Allowance
+from rockpin.core.tables.materials import Duty
 
 
 @dataclass(frozen=True)

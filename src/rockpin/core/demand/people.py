@@ -8,7 +8,7 @@ import numpy as np
 from rockpin.core.demand.hands import along_and_across, rail_spots
 from rockpin.core.demand.loads import LoadCase, weights
 from rockpin.core.document.fixture import Fixture, HeldRail, RailKind
-from rockpin.core.tables.catalogue import DemandTables
+from rockpin.core.tables.by_room import DemandTables
 from rockpin.core.tables.hands import Acts
 
 

@@ -16,8 +16,9 @@ from rockpin.core.document.job import Kit
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import LayerReading
-from rockpin.core.tables.catalogue import BitType, Catalogue, Hammer, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import DrillingFigures
+from rockpin.core.tables.materials import BitType, Hammer, Role
 
 BIT_WORDS = {
     BitType.WOOD: "wood bit",

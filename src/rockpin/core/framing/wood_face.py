@@ -6,7 +6,8 @@ from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.evidence import HitKind
 from rockpin.core.document.wall import Wall
 from rockpin.core.identification import WallReading
-from rockpin.core.tables.catalogue import BoardKind, Catalogue
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import BoardKind
 
 _OF_WOOD = {BoardKind.LATH: "lath", BoardKind.LINING: "a lining"}
 

@@ -20,7 +20,7 @@ from rockpin.core.hidden.risk import Found, RiskField, ScanConditions
 from rockpin.core.hidden.routes import Route, read_routes
 from rockpin.core.hidden.zones import PointReading, Zone, read_zones
 from rockpin.core.identification import Family, WallReading
-from rockpin.core.tables.catalogue import HiddenTables
+from rockpin.core.tables.by_room import HiddenTables
 from rockpin.core.tables.services import ZoneSchool, point_area
 
 HARNESS = "maker_harness"

@@ -19,7 +19,7 @@ from rockpin.core.base.model import Model, to_line_mm
 from rockpin.core.base.quantities import show_risk
 from rockpin.core.document.sweeps import Scan, ScanMode, Screen
 from rockpin.core.hidden.routes import Route
-from rockpin.core.tables.catalogue import HiddenTables
+from rockpin.core.tables.by_room import HiddenTables
 from rockpin.core.tables.figures import HiddenFigures
 from rockpin.core.tables.services import Make, Service, ServiceKind
 

@@ -12,7 +12,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.document.wall import Opening, Wall, WallSide
 from rockpin.core.hidden.zones import PointReading
 from rockpin.core.identification import Family, WallReading
-from rockpin.core.tables.catalogue import HiddenTables
+from rockpin.core.tables.by_room import HiddenTables
 from rockpin.core.tables.services import Direction, FeedHabit, Run, Service, ServiceKind
 
 

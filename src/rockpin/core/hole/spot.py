@@ -19,8 +19,8 @@ from rockpin.core.hole.existing import Existing
 from rockpin.core.hole.screws import ScrewPick, head_of
 from rockpin.core.identification import WallReading
 from rockpin.core.setout import PlacedHole
-from rockpin.core.tables.catalogue import Duty
 from rockpin.core.tables.figures import FramingFigures, HoleFigures
+from rockpin.core.tables.materials import Duty
 
 T = TypeVar("T")
 

@@ -31,9 +31,10 @@ from rockpin.core.identification.reading import (
 from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Layers, Whereabouts, usual_layers, whereabouts_of
 from rockpin.core.identification.witnesses import EvidenceReading, Probabilities, Witness, evidence_text, witnesses_of
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import IdentificationFigures
 from rockpin.core.tables.identification import BuildUp, CheckForm
+from rockpin.core.tables.materials import Role
 
 
 class Hypothesis(Model):

@@ -8,8 +8,9 @@ from rockpin.core.identification.probing import fit_probe
 from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Whereabouts, usual_layers
 from rockpin.core.identification.witnesses import Probabilities
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Check, CheckForm
+from rockpin.core.tables.materials import Role
 
 
 def _typical_probe(build_up: BuildUp, here: Whereabouts, catalogue: Catalogue) -> Probe:

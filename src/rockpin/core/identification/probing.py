@@ -10,8 +10,9 @@ from typing import NamedTuple
 
 from rockpin.core.document.evidence import Drilled, Ended, Filling, Probe, ProbeInterval
 from rockpin.core.identification.thickness import Layers, normal
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Dust
+from rockpin.core.tables.materials import Role
 
 _HOLLOW = (Role.CAVITY, Role.FRAME)
 _CORED = ("cored_brick", "hollow_block", "clay_block")

@@ -14,8 +14,9 @@ from pydantic import Field
 from rockpin.core.base.model import Model
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.wall import Layer, UnitSolidity, Wall
-from rockpin.core.tables.catalogue import BoardKind, Catalogue, Hammer, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import IdentificationFigures
+from rockpin.core.tables.materials import BoardKind, Hammer, Role
 
 
 class Family(StrEnum):

@@ -20,8 +20,9 @@ from numpy.typing import NDArray
 from rockpin.core.document.evidence import Location
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import Wall
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Era, RestRow
+from rockpin.core.tables.materials import Role
 
 LEAST_MM = 0.5
 FAR_OFF_MM = 300.0

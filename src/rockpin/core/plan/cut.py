@@ -15,7 +15,8 @@ from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family, Identified, LayerReading
 from rockpin.core.plan.ruler import Tick, ruler
-from rockpin.core.tables.catalogue import BoardKind, Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import BoardKind, Role
 
 
 class CutLayer(Model):

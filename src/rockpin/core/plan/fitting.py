@@ -22,7 +22,8 @@ from rockpin.core.setout import (
     as_built,
     fit_of,
 )
-from rockpin.core.tables.catalogue import Catalogue, MarkingWay
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import MarkingWay
 
 
 def read_as_built(done: ComputedStages) -> tuple[AsBuiltReading, ...]:

@@ -43,7 +43,8 @@ from rockpin.core.setout import (
     measures_of,
     of_wall,
 )
-from rockpin.core.tables.catalogue import Catalogue, Duty
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import Duty
 
 _CLEAR = {
     Stage.WALL: "Enough is known of the wall.",

@@ -15,7 +15,8 @@ from rockpin.core.hidden import Hidden
 from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
 from rockpin.core.identification import WallReading
 from rockpin.core.setout import PlacedHole
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import Role
 
 NOMINAL_SCREW_MM = 5.0
 """Screw [mm] by which a hole's wall is named before a fixing is chosen."""

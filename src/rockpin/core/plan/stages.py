@@ -219,6 +219,7 @@ def compute_stages(
     catalogue, identified, framing, hidden = read
     reading, members = identified.reading, framing.members
     catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
+    catalogue = catalogue.with_van(job.kit, len(hole_numbers(job.fixture)))
 
     placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
     looked = {

@@ -15,7 +15,7 @@ from rockpin.core.plan.changed import board_behind, board_on_units, drilled, sca
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, first_of, strained, with_what
 from rockpin.core.setout import off_joints, place_fixture
-from rockpin.core.tables.catalogue import Role
+from rockpin.core.tables.materials import Role
 
 
 def empty_void(trial: Trial) -> WayOut | None:

@@ -12,7 +12,8 @@ from rockpin.core.hidden import ClearingWay, Hidden
 from rockpin.core.hole import Spot
 from rockpin.core.plan import ComputedStages, Elevation, clear_hole, compute_stages, make_plan
 from rockpin.core.questions.supposed import Supposed, supposed_job
-from rockpin.core.tables.catalogue import Catalogue, Role
+from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.materials import Role
 
 
 class SpotAnswer(Model):

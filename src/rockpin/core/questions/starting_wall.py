@@ -5,8 +5,9 @@ from typing import Any
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Courses, Framing, HowKnown, Layer, StudRow, Wall
-from rockpin.core.tables.catalogue import Catalogue, MasonryUnit
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp
+from rockpin.core.tables.materials import MasonryUnit
 
 
 def build_up_of(key: str, catalogue: Catalogue) -> BuildUp:

@@ -4,23 +4,23 @@ The catalogue package fills these from its data files; the core only reads them.
 """
 
 from collections.abc import Sequence
-from enum import StrEnum
 from functools import cached_property
-from typing import NamedTuple, Self
+from typing import Self
 
 from pydantic import Field, model_validator
 
-from rockpin.core.base.model import Model, Name
-from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.base.model import Model
 from rockpin.core.base.row import Row
 from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
-from rockpin.core.document.job import Region, Wish
-from rockpin.core.document.wall import Backing, HowKnown, UnitSolidity
-from rockpin.core.tables.figures import CapacityFigures, DemandFigures, Figures, HiddenFigures
+from rockpin.core.document.job import Kit, Region, Wish
+from rockpin.core.document.wall import Backing, HowKnown
+from rockpin.core.tables.by_room import CapacityTables, DemandTables, HiddenTables
+from rockpin.core.tables.figures import Figures
 from rockpin.core.tables.fittings import FittingTables
 from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Acts, Allowance, Hand
 from rockpin.core.tables.identification import BeliefTables, BuildUp, Check
+from rockpin.core.tables.materials import BitSeries, Duty, MarkingWay, MasonryUnit, Material, Species, Tool
 from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.posts import PostTables
 from rockpin.core.tables.remedies import RemedyTable
@@ -28,154 +28,6 @@ from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind,
 from rockpin.core.tables.shapes import CommonThing, Shape
 from rockpin.core.tables.starts import StartTable
 from rockpin.core.tables.waits import WaitRow
-
-
-class Role(StrEnum):
-    """What a layer does for a fixing."""
-
-    SKIN = "skin"
-    BOARD = "board"
-    CAVITY = "cavity"
-    FRAME = "frame"
-    MASONRY = "masonry"
-    CONCRETE = "concrete"
-    POST = "post"
-
-
-class BoardKind(StrEnum):
-    """How a board over a void takes an anchor."""
-
-    GYPSUM = "gypsum"
-    FIBRE_CEMENT = "fibre_cement"
-    LATH = "lath"
-    PANEL = "panel"
-    LINING = "lining"
-
-
-class BitType(StrEnum):
-    WOOD = "wood"
-    TWIST = "twist"
-    MASONRY = "masonry"
-    TILE = "tile"
-
-
-class Hammer(StrEnum):
-    """Whether hammer action may be used in a layer."""
-
-    NEVER = "never"
-    ONCE_SEATED = "once_seated"
-
-
-class Material(Row):
-    """What a layer is made of: how it is drawn, drilled, and leaned on."""
-
-    label_us: Name | None = None
-    role: Role
-    hatch: str
-    bearing_mpa: float = Field(gt=0)
-    skin_bears_mpa: float = Field(default=0.0, ge=0, description="beside a screw that it holds tight")
-    unit_length_mm: float = Field(default=215, gt=0, description="of a unit where its joints are hidden")
-    unit_height_mm: float = Field(default=65, gt=0)
-    plug_share: float = Field(default=1.0, gt=0, le=1, description="of a plug's value in such a unit")
-    bit: BitType
-    bit_wander_mm: float = Field(gt=0, description="off its mark, one standard deviation")
-    hammer: Hammer
-    goes_plain: bool = Field(default=False, description="can be drilled on without hammer, near its back")
-    speed: Name
-    silica_dust: bool
-    board_kind: BoardKind | None = None
-    solidity: UnitSolidity | None = None
-    usual_mm: tuple[float, ...] = ()
-
-
-class MasonryUnit(Row):
-    """A brick or block format."""
-
-    unit_length_mm: float
-    unit_height_mm: float
-    joint_mm: float
-    solidity: UnitSolidity
-
-
-class Species(Row):
-    specific_gravity: float = Field(gt=0.2, lt=1)
-
-
-class Duty(Row):
-    """How a fixture is used: its factor on the live part, whether the pull comes and goes, whether it swings."""
-
-    says: str
-    factor: float = Field(ge=1)
-    whole_mass: bool = Field(description="the factor takes the fixture's own mass as well as its contents")
-    repeated: bool = Field(description="pulled again and again: it loosens what is plastic")
-    moves: bool = Field(default=False, description="swings or is shaken: it loosens metal in board too")
-    sideways_g: float = Field(default=0, ge=0)
-    body_support: bool = False
-
-
-class BitSeries(Row):
-    """The diameters that bits are sold in."""
-
-    system: UnitSystem
-    sizes_mm: tuple[float, ...]
-
-
-class MarkingWay(Row):
-    """A way to bring marks to the wall, with its errors of one standard deviation.
-
-    ``base_mm`` and ``per_m_mm``: of each mark on each axis, and more for each metre from the first.
-    ``level_per_m_mm``: of the one slope that all marks share.
-    """
-
-    base_mm: float = Field(ge=0)
-    per_m_mm: float = Field(ge=0)
-    level_per_m_mm: float = Field(ge=0)
-    says: str
-
-
-class Tool(Row):
-    """A tool that a fixing may need."""
-
-
-class CapacityTables(NamedTuple):
-    """What is needed to say what a fixing can take: screws and kinds of wood by their keys, and single figures."""
-
-    screws: dict[str, Screw]
-    species: dict[str, Species]
-    figures: CapacityFigures
-    weatherproof: dict[str, Screw]
-
-    def fit(self, key: str, dry: bool) -> Screw | None:
-        """The screw of that key, or in places that are not dry the stainless or coated one of its size."""
-        screw = self.screws[key]
-        return screw if dry or screw.stainless else self.weatherproof.get(key)
-
-
-class DemandTables(NamedTuple):
-    """What is needed to say what pulls on a fixture: uses, hands and ways of acting by their keys, single figures."""
-
-    duties: dict[str, Duty]
-    hands: dict[str, Hand]
-    allowances: dict[Acts, Allowance]
-    figures: DemandFigures
-
-
-class HiddenTables(NamedTuple):
-    """What is needed to say what a wall hides: points, services, habits and rule schools, and single figures."""
-
-    points: dict[str, PointKind]
-    services: dict[str, ServiceKind]
-    ways: dict[str, FeedHabit]
-    runs: tuple[Run, ...]
-    schools: tuple[ZoneSchool, ...]
-    backs: dict[Backing, float]
-    figures: HiddenFigures
-    setout_error_mm: float
-
-    def school_of(self, region: Region, chosen: str | None = None) -> ZoneSchool:
-        """The rule school that was chosen for a wall, or else that of its region."""
-        return next(row for row in self.schools if (row.key == chosen if chosen else region in row.regions))
-
 
 YOUR_VALUES = " (your values)"
 """What stands behind the name of a fixing of the shipped catalogue whose values the user has changed."""
@@ -218,6 +70,7 @@ class Catalogue(Model):
     figures: Figures
     figure_sources: dict[str, str]
     belief: BeliefTables
+    at_hand_mm: dict[str, tuple[float, ...]] = Field(default={}, description="of screws in the van, by their keys")
 
     @model_validator(mode="after")
     def _references_hold(self) -> Self:
@@ -318,8 +171,19 @@ class Catalogue(Model):
 
     @cached_property
     def capacity(self) -> CapacityTables:
-        twins = {row.instead_of: row for row in self.screws if row.instead_of}
-        return CapacityTables(self.screw_by_key, self.species_by_key, self.figures.capacity, twins)
+        at_hand = self._capacity_of(self._in_the_van) if self.at_hand_mm else None
+        return self._capacity_of(self.screw_by_key)._replace(at_hand=at_hand)
+
+    @property
+    def _in_the_van(self) -> dict[str, Screw]:
+        known = self.screw_by_key
+        there = {key: known[key].model_copy(update={"lengths_mm": has}) for key, has in self.at_hand_mm.items()}
+        return known | there
+
+    def _capacity_of(self, screws: dict[str, Screw]) -> CapacityTables:
+        twins = {row.instead_of: row for row in screws.values() if row.instead_of}
+        in_van = frozenset() if screws is self.screw_by_key else frozenset(self.at_hand_mm)
+        return CapacityTables(screws, self.species_by_key, self.figures.capacity, twins, in_van=in_van)
 
     @cached_property
     def demand(self) -> DemandTables:
@@ -427,6 +291,18 @@ class Catalogue(Model):
         rows = {row.key: row for row in self.fixings} | {row.key: row for row in more}
         screws = {row.key: row for row in self.screws} | {screw.key: screw for row in more for screw in row.brings}
         return Catalogue.model_construct(**fields | {"fixings": tuple(rows.values()), "screws": tuple(screws.values())})
+
+    def with_van(self, kit: Kit, holes: int) -> "Catalogue":
+        """This catalogue with the lengths of screws of which the van has enough for so many holes."""
+        lengths: dict[str, list[float]] = {}
+        for screw in kit.screws:
+            if screw.count >= holes and screw.key in self.screw_by_key:
+                lengths.setdefault(screw.key, []).append(screw.length_mm)
+        if not lengths:
+            return self
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        told = {key: tuple(sorted(some)) for key, some in lengths.items()}
+        return Catalogue.model_construct(**fields | {"at_hand_mm": told})
 
     def only(self, fixings: Sequence[AnyFixing]) -> "Catalogue":
         """This catalogue with some of its fixings alone."""

@@ -166,6 +166,7 @@ class CapacityFigures(Model):
     """For what a fixing can take."""
 
     planned_use: float
+    at_hand_over_mm: float
     screw_safety: float
     board_step_9_5: float
     board_step_12_5: float

@@ -6,7 +6,8 @@ from rockpin.core.demand import Demand, Turns, load_cases, solve_fixture
 from rockpin.core.document.fixture import Attachment, Environment, Fixture, Link, LinkKind, RailKind, Support
 from rockpin.core.document.job import JobBody
 from rockpin.core.identification import Identified, WallReading
-from rockpin.core.tables.catalogue import BoardKind, DemandTables, Duty
+from rockpin.core.tables.by_room import DemandTables
+from rockpin.core.tables.materials import BoardKind, Duty
 
 _CARRIES = {
     "upright": (
