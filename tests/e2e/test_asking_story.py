@@ -170,6 +170,21 @@ def test_holes_that_want_different_fixings_are_each_told_theirs(open_page: OpenP
     expect(answered.get_by_text("In: Clip 1 and Clip 2", exact=True)).to_be_visible()
 
 
+def test_who_does_not_know_the_wall_sees_what_would_go_into_each_and_opens_one(open_page: OpenPage) -> None:
+    page = open_page("/ask/goes-in", 390, 844)
+    page.get_by_label("What goes up", exact=True).select_option("shelf")
+    page.get_by_label("The wall", exact=True).select_option("")
+    answered = page.get_by_role("region", name="The answer")
+    expect(answered).to_contain_text("Find out the wall first")
+    rows = answered.get_by_role("list", name="It depends on the wall")
+    expect(rows.get_by_role("button", name="Board on timber studs, between the studs")).to_contain_text("Strap toggle")
+    rows.get_by_role("button", name="Board on timber studs, in the studs").click()
+    expect(answered).to_contain_text("Wood screw")
+    expect(page.get_by_label("The wall", exact=True)).to_have_value("board_on_studs")
+    expect(page.get_by_label("Where the holes go", exact=True)).to_have_value("in")
+    expect(rows).to_have_count(0)
+
+
 def test_a_spot_is_put_by_finger_and_keys_and_what_is_there_moves_the_verdict(open_page: OpenPage) -> None:
     page = open_page("/ask/here")
     page.get_by_label("The wall", exact=True).select_option("plastered_brick")

@@ -193,6 +193,7 @@ def goes_in(
             for line in (card.pilot_text, fit.holds_text, *fit.provisos):
                 if line:
                     print(f"  {line}")
+        _lines("It depends on the wall", (f"{one.label} ({one.chance_text}): {one.says}" for one in answer.by_wall))
         _lines("It would not be", (f"{one.label}: {one.reason}" for one in answer.refused))
         _lines("What would help", answer.ways)
         _lines("Taken for granted", answer.assumed)

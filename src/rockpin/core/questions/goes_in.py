@@ -2,13 +2,12 @@
 
 from collections.abc import Iterable, Sequence
 
-from rockpin.core.base.findings import Finding, Severity, Stage, Verdict, VerdictWord, verdict_of
+from rockpin.core.base.findings import Severity, Stage, Verdict, VerdictWord, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.base.quantities import show_mass
 from rockpin.core.base.words import holes_words, inside, listed
 from rockpin.core.choice import HoleChoice
-from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import stands
@@ -18,22 +17,21 @@ from rockpin.core.plan import (
     HolePlan,
     Plan,
     WayKind,
-    bar_drilled,
     board_across,
     compute_stages,
     is_held,
     make_plan,
-    read_wall,
     ways_out,
     with_what,
 )
+from rockpin.core.questions.by_wall import OnAWall, by_wall
+from rockpin.core.questions.planned import bars_of, of_the_thing, planned, word_of
 from rockpin.core.questions.supposed import (
     Refusal,
     Supposed,
     assumed,
     between_studs,
     each_in_a_stud,
-    supposed_jobs,
     title_of,
 )
 from rockpin.core.tables.catalogue import Catalogue
@@ -43,8 +41,6 @@ from rockpin.core.tables.shapes import Measure
 _ANSWERS = 3
 _REFUSALS = 4
 _WAYS = 3
-_OF_THE_THING = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
-"""What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
 _EACH = "Its holes want different fixings."
 _HELD_STEPS = 7
 _MOST_TIMES = 16.0
@@ -74,7 +70,8 @@ class FixingAnswer(Model):
     """The answer: a verdict on what holds, the best fixings, what was refused and why, and what was taken for granted.
 
     ``together``: the fixings go in beside one another, each where it says, and none instead of another.
-    ``ways``: what would help where nothing holds. ``before``: what stands before any drilling all the same.
+    ``by_wall``: where the wall is to be found out first, what would go in once it is. ``ways``: what would help where
+    nothing holds. ``before``: what stands before any drilling all the same.
     """
 
     title: Name
@@ -82,6 +79,7 @@ class FixingAnswer(Model):
     verdict: Verdict
     fits: tuple[FixingOffer, ...]
     together: bool = False
+    by_wall: tuple[OnAWall, ...] = ()
     refused: tuple[Refusal, ...]
     ways: tuple[str, ...]
     assumed: tuple[str, ...]
@@ -95,10 +93,6 @@ def _label(verdict: Verdict, fits: Sequence[object]) -> str:
             return "Find out the wall first"
         return "Nothing holds so" if verdict.word is VerdictWord.DO_NOT_DRILL else "No one fixing for all of it"
     return "Holds" if verdict.word is VerdictWord.READY else "Holds, if it is proved"
-
-
-def _told(findings: Iterable[Finding]) -> list[Finding]:
-    return [one for one in findings if one.stage in _OF_THE_THING]
 
 
 def _with(job: JobDocument, holes: Iterable[str], fixing: str) -> JobDocument:
@@ -128,11 +122,6 @@ def _worth_naming(choices: Sequence[HoleChoice], catalogue: Catalogue) -> list[s
     return list(best.values())[:_ANSWERS]
 
 
-def _bars(job: JobDocument) -> tuple[str, ...]:
-    """The bars of a thing whose holes are drilled by whoever hangs it."""
-    return tuple(one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED)
-
-
 def _what_it_holds(job: JobDocument, catalogue: Catalogue) -> Measure | None:
     """The measure of a thing that says what it holds; None where it holds nothing but itself."""
     shape = shape_named(job.fixture.shape or "", catalogue)
@@ -146,7 +135,7 @@ def most_held_kg(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
     halving between what holds and what does not, to a hundredth of it at most: never above what was found to hold.
     """
     shape, measure = shape_named(job.fixture.shape or "", catalogue), _what_it_holds(job, catalogue)
-    if measure is None or _bars(job) or stands(job.fixture):
+    if measure is None or bars_of(job) or stands(job.fixture):
         # another mass makes the thing anew, and its bars without holes; what stands is carried by the floor
         return None
 
@@ -184,7 +173,7 @@ def _offer(
     row, ids = catalogue.fixing_by_key[hole.chosen], {one.id for one in holes}
     provisos = (
         " ".join(filter(None, (one.sentence, one.action)))
-        for one in _told(plan.findings)
+        for one in of_the_thing(plan.findings)
         if one.severity is Severity.PROVE_FIRST and (one.where is None or one.where.hole in {None, *ids})
     )
     return FixingOffer(
@@ -264,9 +253,9 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if asked.in_studs or start is None or not start.stud_width_mm:
         return ()
-    job, plan = _planned(asked.model_copy(update={"in_studs": True}), catalogue, keep)
+    job, plan = planned(asked.model_copy(update={"in_studs": True}), catalogue, keep)
     each = each_in_a_stud(asked, job, catalogue)
-    if all(hole.chosen for hole in plan.holes) and verdict_of(_told(plan.findings), "").word is VerdictWord.READY:
+    if all(hole.chosen for hole in plan.holes) and word_of(plan) is VerdictWord.READY:
         return (f"{_WHERE_STUDS_ARE if each else _WHERE_SOME_ARE}: {with_what(plan)}.",)
     # ways that change the wall or the load are as good where there is no stud
     ways = [one for one in ways_out(job, catalogue) if one.kind in _IN_ONE_GO] if each else []
@@ -276,7 +265,7 @@ def _on_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, .
 def _across_studs(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[str, ...]:
     """A board across the studs on either side of what was meant to go between them."""
     job = None if asked.in_studs else between_studs(asked, catalogue)
-    way = board_across(job, catalogue, keep) if job and not _bars(job) else None
+    way = board_across(job, catalogue, keep) if job and not bars_of(job) else None
     return (way.sentence,) if way else ()
 
 
@@ -284,29 +273,14 @@ _WHERE_STUDS_ARE = "Put it where studs are, each hole in the middle of one"
 _WHERE_SOME_ARE = "Put it where some of its holes are in the middle of a stud and the others between them"
 
 
-def _planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:
-    """The job that is supposed with its plan; of several the one that comes out best, the first of those alike."""
-    found: list[tuple[int, JobDocument, Plan]] = []
-    for job in supposed_jobs(asked, catalogue):
-        if bars := _bars(job):
-            # whoever hangs it drills them where the wall holds, and so does the answer
-            job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
-        plan = make_plan(job, catalogue, keep)
-        found.append((list(VerdictWord).index(verdict_of(_told(plan.findings), "").word), job, plan))
-        if found[-1][0] == 0:
-            break
-    _, job, plan = min(found, key=lambda one: one[0])
-    return job, plan
-
-
 def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FixingAnswer:
     """The best fixings for a thing on a wall. Raises BadInput for what the catalogue does not have."""
-    job, plan = _planned(asked, catalogue, keep)
+    job, plan = planned(asked, catalogue, keep)
     done = compute_stages(job, catalogue, keep, advise=False)
     named = _worth_naming(done.choices, catalogue)
     hand = {row.key: row for row in catalogue.hands}[job.fixture.hand]
     holds = f"It holds what it must, used so: {inside(hand.label)}."
-    verdict = verdict_of(_told(plan.findings), holds)
+    verdict = verdict_of(of_the_thing(plan.findings), holds)
     # what forbids the thing itself is answered by no fixing
     forbidden = verdict.word is VerdictWord.DO_NOT_DRILL
     holes = [one.hole_id for one in done.choices]
@@ -315,13 +289,16 @@ def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEP
     fits = alone or mixed
     if mixed:
         verdict = verdict.model_copy(update={"sentence": f"{verdict.sentence} {_EACH}"})
+    # what is refused in the likeliest of many walls says nothing of this one
+    likely = by_wall(asked, plan, catalogue, keep) if not fits and not asked.wall else ()
     return FixingAnswer(
         title=title_of(asked, catalogue),
         thing=plan.fixture_text,
         verdict=verdict.model_copy(update={"label": _label(verdict, fits)}),
         fits=fits,
         together=bool(mixed),
-        refused=_refused(plan, fits, catalogue),
+        by_wall=likely,
+        refused=() if likely else _refused(plan, fits, catalogue),
         ways=_ways(asked, job, catalogue, keep) if asked.wall and not fits else (),
         assumed=assumed(asked, job, catalogue),
         before=plan.cautions,

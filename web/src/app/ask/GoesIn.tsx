@@ -6,6 +6,7 @@ import { INK, Mark } from "../../ui/Mark";
 import { MeasureDrawing, useShapeDrawing } from "../../ui/MeasureDrawing";
 import { Said } from "../../ui/Said";
 import { BecomesAJob } from "./BecomesAJob";
+import { ByWall } from "./ByWall";
 import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useAnswer } from "./useAsked";
 import { IntoStuds, TheWall } from "./TheWall";
@@ -245,6 +246,7 @@ function Answer({ answer, asking }: { answer: Schemas["FixingAnswer"]; asking: A
         </div>
       </div>
       {shown && <Fits answer={answer} shown={shown} show={setPicked} />}
+      <ByWall walls={answer.by_wall ?? []} asking={asking} />
       <Told head="What would help" lines={answer.ways} />
       <div className="mt-4">
         <BecomesAJob supposed={asking.asked.supposed} fixing={picked === shown?.fixing ? picked : null} />

@@ -126,16 +126,20 @@ def fixture_findings(job: JobBody, demand: Demand, duty: Duty, units: UnitSystem
     return found
 
 
+_OF_ROOMS = {BoardKind.GYPSUM: "gypsum board", BoardKind.LATH: "plaster on laths"}
+
+
 def weather_findings(fixture: Fixture, identified: Identified) -> list[Finding]:
-    """Where what hangs outdoors is said to hang on plasterboard: one of the two is not so."""
+    """Where what hangs outdoors is said to hang on plasterboard or on laths: one of the two is not so."""
     outdoors, board = fixture.environment is Environment.OUTDOOR, identified.reading.board_kind
-    if not outdoors or board is not BoardKind.GYPSUM or not identified.belief.told:
+    face = _OF_ROOMS.get(board) if board else None
+    if not outdoors or face is None or not identified.belief.told:
         return []
     return [
         _finding(
             Severity.PROVE_FIRST,
             "board-outdoors",
-            "This hangs outdoors, and gypsum board does not stand the weather: an outer face is of something else.",
+            f"This hangs outdoors, and {face} does not stand the weather: an outer face is of something else.",
             "State the face that it hangs on under Wall; under a roof that keeps it dry, say so under Fixture.",
         ).model_copy(update={"action_stage": Stage.WALL})
     ]

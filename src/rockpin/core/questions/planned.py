@@ -1,0 +1,47 @@
+"""What is supposed, put through the whole plan, and what of that is an answer."""
+
+from collections.abc import Iterable
+
+from rockpin.core.base.findings import Finding, Stage, VerdictWord, verdict_of
+from rockpin.core.base.keeping import Keep
+from rockpin.core.document.fixture import Attachment
+from rockpin.core.document.job import JobDocument
+from rockpin.core.plan import Plan, bar_drilled, make_plan, read_wall
+from rockpin.core.questions.supposed import Supposed, supposed_jobs
+from rockpin.core.tables.catalogue import Catalogue
+
+_STAGES = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
+"""What is hidden, where it goes and what was recorded belong to a real wall: here only what holds is asked."""
+
+
+def of_the_thing(findings: Iterable[Finding]) -> list[Finding]:
+    """What is to be said of the thing and what holds it."""
+    return [one for one in findings if one.stage in _STAGES]
+
+
+def word_of(plan: Plan) -> VerdictWord:
+    """The verdict on what holds, whatever else is still to be found out."""
+    return verdict_of(of_the_thing(plan.findings), "").word
+
+
+def bars_of(job: JobDocument) -> tuple[str, ...]:
+    """The bars of a thing whose holes are drilled by whoever hangs it."""
+    return tuple(one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED)
+
+
+def planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:
+    """The job that is supposed with its plan; of several the one that comes out best, the first of those alike.
+
+    Raises BadInput for what the catalogue does not have.
+    """
+    found: list[tuple[int, JobDocument, Plan]] = []
+    for job in supposed_jobs(asked, catalogue):
+        if bars := bars_of(job):
+            # whoever hangs it drills them where the wall holds, and so does the answer
+            job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
+        plan = make_plan(job, catalogue, keep)
+        found.append((list(VerdictWord).index(word_of(plan)), job, plan))
+        if found[-1][0] == 0:
+            break
+    _, job, plan = min(found, key=lambda one: one[0])
+    return job, plan
