@@ -9,14 +9,15 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2 as G
 from rockpin.core.demand import Bearing, corner_shares
-from rockpin.core.document.fixture import Environment, Fixture
-from rockpin.core.document.job import JobDocument, Placement
+from rockpin.core.document.fixture import Environment, Fixture, FixtureHole, HoleKind, Link, LinkKind
+from rockpin.core.document.job import JobDocument, Placement, Region
 from rockpin.core.document.record import Holds, HoleRecord
-from rockpin.core.document.wall import Courses, EdgeKind, Point, Wall
+from rockpin.core.document.wall import Courses, EdgeKind, Layer, Point, Wall
 from rockpin.core.drilling import drilled_holes
 from rockpin.core.fixture import build
-from rockpin.core.plan import make_plan
+from rockpin.core.plan import WayKind, make_plan, ways_out
 from rockpin.core.plan.corner import planes_of
+from rockpin.core.questions import starting_wall
 from tests.builders import brick_wall, concrete_wall, job
 
 CATALOGUE = load_catalogue()
@@ -183,3 +184,44 @@ def test_each_wall_remembers_its_own_holes() -> None:
     theirs = drilled_holes("ledge", document, right, CATALOGUE)
     assert [(one.name, one.x_mm) for one in ours] == [(f"hole 1 of {document.title}", 3940)]
     assert [(one.name, one.x_mm) for one in theirs] == [(f"hole 5 of {document.title}", 60)]
+
+
+def test_ways_out_of_a_corner_leave_it_in_the_corner_and_put_no_board_round_it() -> None:
+    layers = (Layer(material="plaster", thickness_mm=13), Layer(material="aerated_block", thickness_mm=100))
+    block = brick_wall().model_copy(update={"build_up": layers, "courses": None})
+    here = cornered(block, block, ledge(holds=6))
+    assert make_plan(here, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
+    ways = ways_out(here, CATALOGUE)
+    assert WayKind.LARGER_PLATE in {one.kind for one in ways}
+    assert {WayKind.BACKING_BOARD, WayKind.BLOCKING, WayKind.ONTO_STUDS}.isdisjoint({one.kind for one in ways})
+    assert {one.job.placement.x_mm for one in ways if one.job} == {here.placement.x_mm}
+
+
+def test_a_way_out_leaves_less_open_than_there_was() -> None:
+    # brackets of both walls may be on studs: nothing that leaves them there is a way out of that
+    studs = starting_wall(
+        "board_on_studs", Region.BRITAIN, CATALOGUE, id="wall", name="Studs", looked=True, width_mm=1900, height_mm=2400
+    )
+    here = cornered(studs, studs, ledge(holds=12))
+    assert "stud-open" in {one.code for one in make_plan(here, CATALOGUE).findings}
+    for one in ways_out(here, CATALOGUE):
+        changed = here.model_copy(update=dict(one.job)) if one.job else here
+        assert "stud-open" not in {finding.code for finding in make_plan(changed, CATALOGUE).findings}, one.sentence
+
+
+@pytest.mark.parametrize("kind", [LinkKind.SPACER, LinkKind.BACKING_BOARD])
+def test_what_is_between_a_wall_and_brackets_is_on_each_wall_with_its_own(kind: LinkKind) -> None:
+    here = cornered(brick_wall(), brick_wall())
+    assert here.fixture.corner is not None
+    names, there = tuple(one.id for one in here.fixture.supports), set(here.fixture.corner.second_supports)
+    hole = FixtureHole(id="board-hole", kind=HoleKind.ROUND, x_mm=20, y_mm=20, diameter_mm=6)
+    board = {"width_mm": 200, "height_mm": 60, "holes": (hole,)} if kind.has_own_holes else {}
+    link = Link(id="between", kind=kind, thickness_mm=10, support_ids=names, **board)
+    put = here.model_copy(update={"fixture": here.fixture.model_copy(update={"links": (link,)})})
+    planes = planes_of(put, CATALOGUE.figures.demand)
+    assert planes is not None
+    first, second = planes.first.fixture.links, planes.second.fixture.links
+    # a board is on the wall of its first bracket, spacers are on both
+    assert set(first[0].support_ids) == set(names) - there
+    assert [set(one.support_ids) for one in second] == ([] if kind.has_own_holes else [there])
+    assert make_plan(put, CATALOGUE).holes

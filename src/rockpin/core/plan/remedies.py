@@ -114,7 +114,7 @@ def onto_studs(trial: Trial) -> WayOut | None:
     fixture, at = trial.job.fixture, trial.job.placement
     studs = [one.rect.centre_x_mm for one in trial.before.framing.members if not one.horizontal]
     rigid = [one for one in fixture.supports if one.attachment is not Attachment.USER_DRILLED]
-    if not studs or len(rigid) < 2 or len(rigid) < len(fixture.supports) or fixture.carriers:
+    if not studs or len(rigid) < 2 or len(rigid) < len(fixture.supports) or fixture.carriers or trial.round_a_corner:
         return None
     moved, taken, farthest = [], set(), 0.0
     for support in rigid:
@@ -207,6 +207,8 @@ def move(trial: Trial) -> WayOut | None:
     """The nearest place on the same wall where it holds; one that is sure before a stud that is still to be found."""
     felt_for: list[WayOut] = []
     for dx_mm, dy_mm in _moves(trial.job, trial.before, trial.sizes):
+        if dx_mm and trial.round_a_corner:
+            continue
         words = move_words(dx_mm, dy_mm, trial.units)
         job = _moved(trial.job, dx_mm, dy_mm)
         unsure: list[bool] = []

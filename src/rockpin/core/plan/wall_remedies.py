@@ -47,7 +47,7 @@ def backing_board(trial: Trial) -> WayOut | None:
     """A board across the studs, the thinner one where it does; the piece goes on the board."""
     members = trial.before.framing.members if trial.before.framed else ()
     board = board_behind(trial.job, members, trial.sizes, trial.sold)
-    if board is None:
+    if board is None or trial.round_a_corner:
         return None
 
     def on_board(thick: float) -> WayOut | None:
@@ -71,7 +71,7 @@ def blocking(trial: Trial) -> WayOut | None:
     holes, wall, sizes = trial.before.holes, trial.job.wall, trial.sizes
     there = {hole.behind.member.kind if hole.behind.member else None for hole in holes}
     # nobody opens a wall to put in the wood that is in it
-    if not trial.before.framed or there == {MemberKind.BLOCKING}:
+    if not trial.before.framed or there == {MemberKind.BLOCKING} or trial.round_a_corner:
         return None
     above, beyond = sizes.blocking_above_mm, sizes.blocking_beyond_mm
     low, high = min(hole.y_mm for hole in holes) - above, max(hole.y_mm for hole in holes) + above
@@ -141,7 +141,7 @@ def off_seen_joints(trial: Trial) -> WayOut | None:
 def _on_masonry_boards(trial: Trial) -> Iterator[tuple[str, JobDocument]]:
     """The job on boards over ever more bricks or blocks, each with the words of what is put up first."""
     job, reading, units = trial.job, trial.before.reading, trial.units
-    if reading.family is not Family.MASONRY or job.fixture.links or not job.fixture.supports:
+    if reading.family is not Family.MASONRY or job.fixture.links or not job.fixture.supports or trial.round_a_corner:
         return
     for board in trial.sizes.masonry_boards:
         link = board_on_units(job, board, reading.unit_mm[0], trial.sizes, trial.sold)

@@ -80,11 +80,11 @@ def _stops(plan: Plan) -> set[str]:
 
 
 def works(plan: Plan, before: Plan) -> bool:
-    """Whether nothing that stops a fixing is left, and nothing new stops the job."""
+    """Whether nothing that stops a fixing is left, less is open than before, and nothing new stops the job."""
     left = codes(plan)
     if any(hole.chosen is None for hole in plan.holes) or left & set(STOPPED):
         return False
-    return _stops(plan) <= _stops(before) and (strained(plan) <= strained(before) or to_be_felt_for(plan, before))
+    return _stops(plan) <= _stops(before) and (strained(plan) < strained(before) or to_be_felt_for(plan, before))
 
 
 def _near_old(plan: Plan) -> int:
@@ -146,6 +146,11 @@ class Trial:
         self.job = job.model_copy(update={"choices": ()}) if "own-choice-refused" in codes(before) else job
         self.units, self.sizes = job.site.units, catalogue.remedies
         self.sold = self.sizes.sold[job.site.sold[0]]
+
+    @property
+    def round_a_corner(self) -> bool:
+        """Whether it stands on two walls: no board and no wood is behind all of it."""
+        return self.job.fixture.corner is not None and self.job.placement.second_wall_id is not None
 
     def plan(self, job: JobDocument) -> Plan:
         """The plan of a changed job."""

@@ -3,12 +3,25 @@
 The first wall is the left one and ends at the corner; the second begins there.
 """
 
+from collections.abc import Sequence, Set
 from typing import TypeVar
 
+from rockpin.core.document.fixture import Link
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.wall import Wall
 
 Job = TypeVar("Job", bound=JobBody)
+
+
+def _links_on(links: Sequence[Link], there: Set[str]) -> tuple[Link, ...]:
+    """What stands between the wall and some of a fixture's supports; a part of its own is on the wall of its first."""
+    found = []
+    for link in links:
+        ours = tuple(name for name in link.support_ids if name in there)
+        elsewhere = link.kind.has_own_holes and bool(link.support_ids) and link.support_ids[0] not in there
+        if not elsewhere and (ours or not link.support_ids):
+            found.append(link.model_copy(update={"support_ids": ours}))
+    return tuple(found)
 
 
 def of_wall(job: Job, wall: Wall) -> Job:
@@ -26,6 +39,7 @@ def of_wall(job: Job, wall: Wall) -> Job:
     fixture = job.fixture.model_copy(
         update={
             "supports": ours,
+            "links": _links_on(job.fixture.links, {one.id for one in ours}),
             "corner": None,
             "envelopes": (),
             "first_hole": job.fixture.first_hole + (before if second else 0),
