@@ -15,7 +15,7 @@ from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import Courses, EdgeKind, Layer, Point, Wall
 from rockpin.core.drilling import drilled_holes
 from rockpin.core.fixture import build
-from rockpin.core.plan import WayKind, make_plan, ways_out
+from rockpin.core.plan import WayKind, better_places, make_plan, places_on_the_wall, ways_out
 from rockpin.core.plan.corner import planes_of
 from rockpin.core.questions import starting_wall
 from tests.builders import brick_wall, concrete_wall, job
@@ -225,3 +225,11 @@ def test_what_is_between_a_wall_and_brackets_is_on_each_wall_with_its_own(kind: 
     assert set(first[0].support_ids) == set(names) - there
     assert [set(one.support_ids) for one in second] == ([] if kind.has_own_holes else [there])
     assert make_plan(put, CATALOGUE).holes
+
+
+def test_what_stands_in_a_corner_is_looked_for_up_and_down_in_it() -> None:
+    here = cornered(brick_wall(12), brick_wall(12))
+    places = places_on_the_wall(here, 0, CATALOGUE).places
+    assert {one.x_mm for one in places} == {here.placement.x_mm}
+    assert len({one.y_mm for one in places}) > 5
+    assert {one.dx_mm for one in better_places(here, CATALOGUE)} <= {0.0}

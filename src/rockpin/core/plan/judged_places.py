@@ -15,7 +15,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import seen_of, shifted
-from rockpin.core.plan.corner import planes_of
+from rockpin.core.plan.corner import planes_of, second_wall
 from rockpin.core.plan.findings.marks import setout_findings
 from rockpin.core.plan.make import findings_of, make_plan
 from rockpin.core.plan.placings import standing
@@ -132,7 +132,9 @@ def places_on_the_wall(job: JobDocument, part: int, catalogue: Catalogue, keep: 
     if seen is None:
         return WallPlaces(places=(), step_mm=sizes.map_steps_mm[-1], last=True)
     area = Rect(x_mm=at.x_mm + seen.x_mm, y_mm=at.y_mm + seen.y_mm, width_mm=seen.width_mm, height_mm=seen.height_mm)
-    room = (area.x_mm, wall.width_mm - area.right_mm, area.y_mm, wall.height_mm - area.top_mm)
+    across = (area.x_mm, wall.width_mm - area.right_mm)
+    # what stands in a corner goes up and down in it
+    room = (*((0.0, 0.0) if second_wall(job) else across), area.y_mm, wall.height_mm - area.top_mm)
     lattice = _lattice(*(max(0.0, side) for side in room), sizes.map_steps_mm)
     first = part * sizes.map_at_once
     some = lattice[first : first + sizes.map_at_once]

@@ -18,6 +18,7 @@ from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
+from rockpin.core.plan.corner import second_wall
 from rockpin.core.plan.judged_places import Judged, judge
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placemap import MappedPlace, front_of_map, map_places, mappable
@@ -102,7 +103,8 @@ def _moves(job: JobDocument, done: ComputedStages, sizes: RemedyTable) -> list[t
         along, up = along | aside, up | above
     steps = {float(sign * step) for step in sizes.move_steps_mm for sign in (-1, 1)}
     far = sizes.move_farthest_mm
-    xs, ys = {0.0, *along, *steps}, {0.0, *up, *steps}
+    # what stands in a corner goes up and down in it
+    xs, ys = {0.0} if second_wall(job) else {0.0, *along, *steps}, {0.0, *up, *steps}
     found = {(x, y) for x in xs for y in ys} - {(0.0, 0.0)}
     near = sorted((one for one in found if hypot(*one) <= far), key=lambda one: (hypot(*one), one))
     return near[: sizes.places_judged]

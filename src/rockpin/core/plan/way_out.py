@@ -11,6 +11,7 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
+from rockpin.core.plan.corner import second_wall
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
@@ -150,7 +151,7 @@ class Trial:
     @property
     def round_a_corner(self) -> bool:
         """Whether it stands on two walls: no board and no wood is behind all of it."""
-        return self.job.fixture.corner is not None and self.job.placement.second_wall_id is not None
+        return second_wall(self.job) is not None
 
     def plan(self, job: JobDocument) -> Plan:
         """The plan of a changed job."""
