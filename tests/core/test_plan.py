@@ -26,6 +26,7 @@ from rockpin.core.document.fixture import (
 from rockpin.core.document.job import Choice, JobDocument, Wish
 from rockpin.core.document.wall import HowKnown, Layer, OldHole, Opening, Point, Wall, WallSide
 from rockpin.core.fixture import build, copied
+from rockpin.core.plan import ways_out
 from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
@@ -224,6 +225,7 @@ def _fixture(**changes: object) -> Fixture:
     ("document", "code"),
     [
         (job(stud_wall(build_up=()), plate_fixture(), 550, 1000), "wall-not-stated"),
+        (job(stud_wall(build_up=()), plate_fixture(), 550, 1000), "fixing-open"),
         (job(stud_wall(build_up=stud_wall().build_up[:1]), plate_fixture(), 550, 1000), "wall-not-planned"),
         (job(stud_wall(edge_slope_mm_per_m=4), plate_fixture(), 550, 1000), "edge-slope-not-planned"),
         (
@@ -287,10 +289,20 @@ def test_what_is_missing_or_not_planned_is_a_finding(document: JobDocument, code
         (job(stud_wall(), _fixture(environment=Environment.WET), 550, 1000), "board-outdoors"),
         (job(brick_wall(12), _fixture(environment=Environment.OUTDOOR), 550, 1000), "board-outdoors"),
         (job(stud_wall(build_up=()), _fixture(environment=Environment.OUTDOOR), 550, 1000), "board-outdoors"),
+        (job(stud_wall(), plate_fixture(mass_kg=80), 550, 1000), "fixing-open"),
+        (job(stud_wall(build_up=()), plate_fixture(mass_kg=80), 550, 1000), "nothing-holds"),
     ],
 )
 def test_what_is_not_so_is_no_finding(document: JobDocument, code: str) -> None:
     assert code not in codes(plan(document))
+
+
+def test_of_a_wall_that_nobody_knows_no_way_out_is_named_for_the_likeliest() -> None:
+    told, unknown = (job(one, plate_fixture(mass_kg=25), 550, 1000) for one in (stud_wall(), stud_wall(build_up=())))
+    assert "nothing-holds" in codes(plan(told))
+    assert ways_out(told, load_catalogue())
+    assert ways_out(unknown, load_catalogue()) == ()
+    assert plan(unknown).verdict.word is VerdictWord.DO_NOT_DRILL
 
 
 def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said() -> None:

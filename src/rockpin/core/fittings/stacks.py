@@ -1,6 +1,7 @@
 """Spacers stacked to fill a gap, or to reach over something: the fewest of the thicknesses that are sold."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from functools import lru_cache
 from itertools import combinations_with_replacement
 
 from rockpin.core.base.model import Model
@@ -22,7 +23,8 @@ class Stack(Model):
     text: str
 
 
-def _every_stack(sold_mm: Sequence[float], upto_mm: float) -> dict[float, tuple[float, ...]]:
+@lru_cache(maxsize=256)
+def _every_stack(sold_mm: tuple[float, ...], upto_mm: float) -> Mapping[float, tuple[float, ...]]:
     """Every thickness [mm] up to a limit that a stack can have, with the fewest spacers that make it."""
     found: dict[float, tuple[float, ...]] = {0.0: ()}
     sizes = sorted(sold_mm, reverse=True)
@@ -42,7 +44,7 @@ def _every_stack(sold_mm: Sequence[float], upto_mm: float) -> dict[float, tuple[
 
 def stack_within(gap_mm: float, sold_mm: Sequence[float]) -> tuple[float, ...]:
     """The fullest stack that goes into a gap, of the fewest spacers [mm]: never thicker, or it pushes the thing off."""
-    stacks = _every_stack(sold_mm, gap_mm)
+    stacks = _every_stack(tuple(sold_mm), gap_mm)
     return stacks[max(stacks)]
 
 
@@ -50,6 +52,6 @@ def stack_over(least_mm: float, sold_mm: Sequence[float]) -> tuple[float, ...]:
     """The thinnest stack that is at least so thick [mm], of the fewest spacers."""
     if least_mm <= 0:
         return ()
-    stacks = _every_stack(sold_mm, least_mm + max(sold_mm))
+    stacks = _every_stack(tuple(sold_mm), least_mm + max(sold_mm))
     fit = [total for total in stacks if total >= least_mm - 1e-6]
     return stacks[min(fit)] if fit else stacks[max(stacks)]

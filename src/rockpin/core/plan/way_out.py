@@ -85,7 +85,8 @@ def works(plan: Plan, before: Plan) -> bool:
     left = codes(plan)
     if any(hole.chosen is None for hole in plan.holes) or left & set(STOPPED):
         return False
-    return _stops(plan) <= _stops(before) and (strained(plan) < strained(before) or to_be_felt_for(plan, before))
+    now, then = strained(plan), strained(before)
+    return _stops(plan) <= _stops(before) and (now < then or not now | then or to_be_felt_for(plan, before))
 
 
 def _near_old(plan: Plan) -> int:

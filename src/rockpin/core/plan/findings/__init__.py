@@ -8,7 +8,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.plan.findings.board_alone import board_findings
 from rockpin.core.plan.findings.corner import corner_findings, no_second_wall, of_second_plane
 from rockpin.core.plan.findings.fittings import OFF_THE_FLOOR, OFF_THE_FLOOR_MM, fitting_findings
-from rockpin.core.plan.findings.fixings import concrete_findings, fixing_findings
+from rockpin.core.plan.findings.fixings import concrete_findings, fixing_findings, open_findings
 from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings, weather_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings, looks_by_sweep
 from rockpin.core.plan.findings.keep_off import kept_off, old_hole_keep_mm
@@ -102,13 +102,18 @@ def what_holds(job: JobDocument, done: ComputedStages) -> _Holding:
     duty = catalogue.duty_by_key[done.job.fixture.duty]
     unused = unused_findings(job, done.placed.offsets, done.demand, reading, units, catalogue.demand)
     limits = limit_findings(job, done.clearances, reading, done.behinds, choices, units)
-    fixings = fixing_findings(choices, done.spots, job.fixture, catalogue) + concrete_findings(
-        choices, job.wall, catalogue
-    )
+    told, board = done.identified.belief.told, list[Finding]()
+    if not told:
+        # whatever is made of the likeliest of many walls is no judgement of this one
+        fixings = open_findings(done.identified, choices)
+    else:
+        fixings = fixing_findings(choices, done.spots, job.fixture, catalogue)
+        fixings += concrete_findings(choices, job.wall, catalogue) + kit_findings(choices, numbers)
+        board = board_findings(job, kinds, done.demand, choices, done.spots, reading, units, catalogue)
     return _Holding(
         loads=fixture_findings(job, done.demand, duty, units) + weather_findings(job.fixture, done.identified),
         limits=unused + limits,
         rated=rating_findings(job, done.maker, choices, units),
-        fixings=fixings + kit_findings(choices, numbers),
-        board=board_findings(job, kinds, done.demand, choices, done.spots, reading, units, catalogue),
+        fixings=fixings,
+        board=board,
     )

@@ -13,7 +13,7 @@ from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.wall import Wall
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
-from rockpin.core.identification import Family
+from rockpin.core.identification import Family, Identified
 from rockpin.core.plan.findings.stud_edge import move_off_the_edge
 from rockpin.core.plan.spots import NOMINAL_SCREW_MM
 from rockpin.core.tables.catalogue import Catalogue
@@ -34,6 +34,24 @@ _OF_ANOTHER_WALL = {
     "post-drilled",
 }
 """Refusals that only say that a fixing is made for other walls: they are no reason why nothing holds in this one."""
+
+
+def open_findings(identified: Identified, choices: Sequence[HoleChoice]) -> list[Finding]:
+    """What is to be said of fixings where nobody knows the wall: that they depend on it."""
+    if not choices:
+        return []
+    first = identified.belief.leading
+    return [
+        Finding(
+            severity=Severity.PROVE_FIRST,
+            stage=Stage.FIXING,
+            code="fixing-open",
+            sentence="What holds here depends on the wall, and nobody knows it yet. What stands below is for "
+            f"{inside(first.label)}, which it is by {first.probability_text}.",
+            action="Find out the wall first: the Wall stage names the next check.",
+            action_stage=Stage.WALL,
+        )
+    ]
 
 
 def _may_serve(choice: HoleChoice) -> list[Assessment]:
