@@ -7,7 +7,9 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.document.evidence import Evidence
 from rockpin.core.document.fixture import Environment
-from rockpin.core.questions import Supposed, what_goes_in, what_wall
+from rockpin.core.document.job import Choice
+from rockpin.core.questions import Supposed, by_wall, what_goes_in, what_wall
+from tests.builders import job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
 KEEP = Keep(64)
@@ -54,3 +56,14 @@ def test_what_was_tried_on_the_wall_leaves_fewer_and_no_room_face_hangs_in_the_w
     outdoors = what_goes_in(Supposed(shape="shelf", environment=Environment.OUTDOOR), CATALOGUE, KEEP).by_wall
     assert {"board_on_studs", "board_on_dabs", "lath_and_plaster"}.isdisjoint({one.wall for one in outdoors})
     assert "plastered_brick" in {one.wall for one in outdoors}
+
+
+def test_a_job_is_answered_with_what_hangs_and_was_said_of_its_wall_and_not_with_what_was_drilled() -> None:
+    unknown = job(stud_wall(build_up=(), framing=None), plate_fixture(((20, 20), (20, 80)), mass_kg=3), 550, 1000)
+    rows = by_wall(unknown, False, CATALOGUE, KEEP)
+    assert {"board_on_studs", "plastered_brick"} <= {one.wall for one in rows}
+    picked = unknown.model_copy(update={"choices": (Choice(hole_id="h1", fixing="bare_screw"),)})
+    assert by_wall(picked, False, CATALOGUE, KEEP) == rows
+    heavy = unknown.model_copy(update={"fixture": plate_fixture(((20, 20), (20, 80)), mass_kg=60)})
+    between = next(one for one in by_wall(heavy, False, CATALOGUE, KEEP) if one.wall == "board_on_studs")
+    assert (between.word, between.says) == (VerdictWord.DO_NOT_DRILL, "Nothing holds so.")

@@ -185,6 +185,19 @@ def test_who_does_not_know_the_wall_sees_what_would_go_into_each_and_opens_one(o
     expect(rows).to_have_count(0)
 
 
+def test_a_job_on_a_wall_that_nobody_knows_says_what_would_go_into_each(open_page: OpenPage) -> None:
+    page = open_page("/ask/goes-in")
+    page.get_by_label("What goes up", exact=True).select_option("shelf")
+    page.get_by_label("The wall", exact=True).select_option("")
+    page.get_by_role("button", name="Make it a job").click()
+    page.get_by_role("link", name=re.compile("^Fixing")).click()
+    stage = page.get_by_role("complementary", name="Fixing stage")
+    expect(stage).to_contain_text("what holds depends on the wall, and nobody knows it yet")
+    rows = stage.get_by_role("list", name="It depends on the wall").get_by_role("listitem")
+    expect(rows.filter(has_text="Plaster on solid brick")).to_contain_text("Nylon expanding plug")
+    expect(stage.get_by_text("Ways that work")).to_have_count(0)
+
+
 def test_a_spot_is_put_by_finger_and_keys_and_what_is_there_moves_the_verdict(open_page: OpenPage) -> None:
     page = open_page("/ask/here")
     page.get_by_label("The wall", exact=True).select_option("plastered_brick")

@@ -11,6 +11,7 @@ from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Wo
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.fixture import ShapeDrawing, build, draw_shape, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
+from rockpin.core.questions import OnAWall
 from rockpin.core.tables.references import shape_named, starts_of, thing_named
 from rockpin.exchange.forms import Along, Decimal, Form, Paper, kind_of
 
@@ -76,6 +77,12 @@ async def will_it_fit(job_id: str, planning: Planning) -> Response:
 async def ways_that_work(job_id: str, planning: Planning) -> Response:
     """The ways that work where nothing holds, or not for sure; each has been put through the plan."""
     return answer_of(await planning.later("ways_that_work", job_id))
+
+
+@router.get("/jobs/{job_id}/by-wall", response_model=tuple[OnAWall, ...])
+async def on_each_wall(job_id: str, planning: Planning) -> Response:
+    """What would hold on each wall that this one may well be, for whoever has not found out yet which it is."""
+    return answer_of(await planning.later("on_each_wall", job_id))
 
 
 @router.get("/jobs/{job_id}/sheet.{form}", response_class=Response)

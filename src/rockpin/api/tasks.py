@@ -38,7 +38,9 @@ from rockpin.core.plan import (
 )
 from rockpin.core.questions import (
     BitQuestion,
+    OnAWall,
     Supposed,
+    by_wall,
     how_deep,
     may_drill,
     what_goes_in,
@@ -56,6 +58,7 @@ from rockpin.store.bodies import assemble
 Task = Callable[..., bytes]
 
 _WAYS_OUT = TypeAdapter(tuple[WayOut, ...])
+_BY_WALL = TypeAdapter(tuple[OnAWall, ...])
 _PLACES = TypeAdapter(tuple[BetterPlace, ...])
 _FIT = TypeAdapter(FitReading | None)
 _HAPPENED: TypeAdapter[Happened] = TypeAdapter(Happened)
@@ -117,6 +120,13 @@ def ways_that_work(context: AppContext, job_id: str) -> bytes:
     return _WAYS_OUT.dump_json(
         ways_out(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
     )
+
+
+def on_each_wall(context: AppContext, job_id: str) -> bytes:
+    """What would hold on each wall that this one may well be, as JSON."""
+    document = context.store.document(job_id, context.catalogue)
+    # a bracket stays where it was put: nobody said that these go where they hold
+    return _BY_WALL.dump_json(by_wall(document, False, context.catalogue, context.keep))
 
 
 def places(context: AppContext, job_id: str) -> bytes:
@@ -244,6 +254,7 @@ TASKS: dict[str, Task] = {
     "coarse_map": partial(wall_map_of, coarse=True),
     "line": line,
     "ways_that_work": ways_that_work,
+    "on_each_wall": on_each_wall,
     "other_holes": other_holes,
     "clearing": clearing,
     "fit": fit,

@@ -2,6 +2,7 @@
 
 from rockpin.core.questions.apart import SpacingAnswer, SpacingQuestion, how_far_apart
 from rockpin.core.questions.bit import BitAnswer, BitQuestion, InHand, which_bit
+from rockpin.core.questions.by_wall import OnAWall, by_wall
 from rockpin.core.questions.goes_in import FixingAnswer, most_held_kg, what_goes_in
 from rockpin.core.questions.here import DepthAnswer, SpotAnswer, how_deep, may_drill
 from rockpin.core.questions.starting_wall import starting_wall
@@ -14,11 +15,13 @@ __all__ = [
     "DepthAnswer",
     "FixingAnswer",
     "InHand",
+    "OnAWall",
     "SpacingAnswer",
     "SpacingQuestion",
     "SpotAnswer",
     "Supposed",
     "WallAnswer",
+    "by_wall",
     "how_deep",
     "how_far_apart",
     "job_of",

@@ -3,12 +3,16 @@
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Id, Model, Name
-from rockpin.core.plan import Plan, with_what
-from rockpin.core.questions.planned import planned, word_of
-from rockpin.core.questions.supposed import Supposed
+from rockpin.core.document.evidence import HowStated
+from rockpin.core.document.job import JobDocument
+from rockpin.core.plan import Plan, make_plan, with_what
+from rockpin.core.questions.planned import best_of, word_of
+from rockpin.core.questions.starting_wall import starting_wall
+from rockpin.core.questions.supposed import laid_out
 from rockpin.core.tables.catalogue import Catalogue
 
 _WALLS = 6
+_OF_ITS_MAKE = {"build_up", "courses", "framing", "evidence", "stated"}
 _NO_FACE = "board-outdoors"
 """Said of a wall whose face does not stand where the thing hangs: there it is none that may be met."""
 
@@ -27,20 +31,27 @@ class OnAWall(Model):
     says: str
 
 
-def by_wall(asked: Supposed, plan: Plan, catalogue: Catalogue, keep: Keep) -> tuple[OnAWall, ...]:
-    """The same thing on each wall that this one may well be, likeliest first; framed ones between studs and in them.
+def by_wall(job: JobDocument, free: bool, catalogue: Catalogue, keep: Keep) -> tuple[OnAWall, ...]:
+    """What would hold a job's thing on each wall that this one may well be, likeliest first; framed ones between their
+    studs and in them. Nothing for what stands on more than one wall, or on none.
 
-    ``plan``: of the wall that nobody knows. Raises BadInput for what the catalogue does not have.
+    ``free``: whether its brackets go where they hold. Raises BadInput for what the catalogue does not have.
     """
-    least = catalogue.figures.identification.plausible_build_up
+    wall, least = job.wall, catalogue.figures.identification.plausible_build_up
+    if wall.post or job.fixture.corner or not job.fixture.supports:
+        return ()
+    # what was checked and found has had its say in the chances
+    known = {name: value for name, value in dict(wall).items() if name not in _OF_ITS_MAKE}
+    alone = job.model_copy(update={"choices": (), "records": (), "pull_tests": (), "came_loose": None})
     found: list[OnAWall] = []
-    for one in plan.belief.hypotheses[:_WALLS]:
+    for one in make_plan(job, catalogue, keep).belief.hypotheses[:_WALLS]:
         start = catalogue.build_up_by_key.get(one.key)
         if start is None or one.probability < least:
             continue
+        there = starting_wall(one.key, job.site.region, catalogue, **known, stated=HowStated.TOLD)
+        put = alone.model_copy(update={"walls": (there,)})
         for in_studs in (False, True) if start.stud_width_mm else (False,):
-            here = asked.model_copy(update={"wall": one.key, "in_studs": in_studs, "evidence": ()})
-            _, made = planned(here, catalogue, keep)
+            _, made = best_of(laid_out(put, start, in_studs, free, catalogue), catalogue, keep)
             if any(finding.code == _NO_FACE for finding in made.findings):
                 continue
             word = word_of(made)

@@ -31,6 +31,7 @@ from rockpin.core.questions.supposed import (
     Supposed,
     assumed,
     between_studs,
+    brackets_free,
     each_in_a_stud,
     title_of,
 )
@@ -290,7 +291,7 @@ def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEP
     if mixed:
         verdict = verdict.model_copy(update={"sentence": f"{verdict.sentence} {_EACH}"})
     # what is refused in the likeliest of many walls says nothing of this one
-    likely = by_wall(asked, plan, catalogue, keep) if not fits and not asked.wall else ()
+    likely = by_wall(job, brackets_free(asked, catalogue), catalogue, keep) if not fits and not asked.wall else ()
     return FixingAnswer(
         title=title_of(asked, catalogue),
         thing=plan.fixture_text,

@@ -30,12 +30,14 @@ def bars_of(job: JobDocument) -> tuple[str, ...]:
 
 
 def planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:
-    """The job that is supposed with its plan; of several the one that comes out best, the first of those alike.
+    """The job that is supposed with its plan. Raises BadInput for what the catalogue does not have."""
+    return best_of(supposed_jobs(asked, catalogue), catalogue, keep)
 
-    Raises BadInput for what the catalogue does not have.
-    """
+
+def best_of(jobs: Iterable[JobDocument], catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:
+    """Of several jobs the one that comes out best, the first of those alike, with its plan."""
     found: list[tuple[int, JobDocument, Plan]] = []
-    for job in supposed_jobs(asked, catalogue):
+    for job in jobs:
         if bars := bars_of(job):
             # whoever hangs it drills them where the wall holds, and so does the answer
             job = bar_drilled(job, bars, read_wall(job, catalogue, keep))

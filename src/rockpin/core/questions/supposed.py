@@ -21,6 +21,7 @@ from rockpin.core.questions.starting_wall import build_up_of, starting_wall, wit
 from rockpin.core.questions.studs import holes_in_studs, studs_behind, studs_text
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.identification import BuildUp
 from rockpin.core.tables.references import thing_named
 from rockpin.core.tables.shapes import MeasureUnit, ShapePlace
 
@@ -131,7 +132,7 @@ def _laid(courses: Courses, job: JobDocument, catalogue: Catalogue) -> CoursesSh
     return off_joints(courses, holes, catalogue.figures.framing)
 
 
-def _free(asked: Supposed, catalogue: Catalogue) -> bool:
+def brackets_free(asked: Supposed, catalogue: Catalogue) -> bool:
     """Whether the thing's brackets go where they hold: nobody measured where they are."""
     return thing_named(asked.shape, catalogue).brackets_free and "margin" not in asked.measures
 
@@ -158,6 +159,16 @@ def supposed_jobs(asked: Supposed, catalogue: Catalogue) -> tuple[JobDocument, .
     """
     job = job_of(asked, catalogue)
     start = catalogue.build_up_by_key.get(asked.wall or "")
+    return laid_out(job, start, asked.in_studs, brackets_free(asked, catalogue), catalogue)
+
+
+def laid_out(
+    job: JobDocument, start: BuildUp | None, in_studs: bool, free: bool, catalogue: Catalogue
+) -> tuple[JobDocument, ...]:
+    """A job on a wall of a usual build-up, its joints and studs where an answer is meant for.
+
+    ``free``: whether its brackets go where they hold.
+    """
 
     def on(**wall: object) -> JobDocument:
         return job.model_copy(update={"walls": (job.wall.model_copy(update=wall),)})
@@ -166,9 +177,9 @@ def supposed_jobs(asked: Supposed, catalogue: Catalogue) -> tuple[JobDocument, .
         return (on(courses=_laid(job.wall.courses, job, catalogue).courses),)
     if start is None or not start.stud_width_mm:
         return (job,)
-    if not asked.in_studs:
+    if not in_studs:
         return (on(framing=None),)
-    framings = studs_behind(job, start.stud_width_mm, _free(asked, catalogue), catalogue)
+    framings = studs_behind(job, start.stud_width_mm, free, catalogue)
     return tuple(on(framing=framing) for framing in framings)
 
 
@@ -203,7 +214,7 @@ def assumed(asked: Supposed, job: JobDocument, catalogue: Catalogue) -> tuple[st
     start = catalogue.build_up_by_key.get(asked.wall or "")
     if start is not None and start.stud_width_mm:
         found.append(
-            studs_text(job, start.stud_width_mm, _free(asked, catalogue), catalogue)
+            studs_text(job, start.stud_width_mm, brackets_free(asked, catalogue), catalogue)
             if asked.in_studs
             else "Every hole is between the studs, where there is only the board."
         )

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { type Lists, type Schemas } from "../../api/client";
 import { CutThrough } from "../../drawing/CutThrough";
+import { ByWall } from "../../ui/ByWall";
 import { Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
 import { MeasureDrawing, useShapeDrawing } from "../../ui/MeasureDrawing";
 import { Said } from "../../ui/Said";
 import { BecomesAJob } from "./BecomesAJob";
-import { ByWall } from "./ByWall";
 import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useAnswer } from "./useAsked";
 import { IntoStuds, TheWall } from "./TheWall";
@@ -246,7 +246,15 @@ function Answer({ answer, asking }: { answer: Schemas["FixingAnswer"]; asking: A
         </div>
       </div>
       {shown && <Fits answer={answer} shown={shown} show={setPicked} />}
-      <ByWall walls={answer.by_wall ?? []} asking={asking} />
+      <ByWall
+        walls={answer.by_wall ?? []}
+        says={
+          (answer.by_wall ?? []).every((one) => one.word === "do_not_drill")
+            ? "Nothing holds it so on any of them. Press one to see what would help."
+            : "Press one to see its bit, depth and cut."
+        }
+        onPick={({ wall, in_studs }) => asking.say({ wall, in_studs, plaster_mm: null })}
+      />
       <Told head="What would help" lines={answer.ways} />
       <div className="mt-4">
         <BecomesAJob supposed={asking.asked.supposed} fixing={picked === shown?.fixing ? picked : null} />

@@ -6,6 +6,7 @@ import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
 import { Candidates } from "./Candidates";
 import { Compare } from "./Compare";
+import { OpenWall } from "./OpenWall";
 import { PacketForm } from "./packets/PacketForm";
 import { PacketsInHand } from "./packets/PacketsInHand";
 import { ScrewPacketForm } from "./packets/ScrewPacketForm";
@@ -38,18 +39,22 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
   };
   const mine = listed.candidates.find((one) => one.fixing === hole.chosen);
   const { van_fixing, van_label } = listed;
-  // where nothing holds, what works is what one came for
-  const stuck = saved.some((one) => one.chosen === null);
+  // where nothing holds, what works is what one came for; on a wall that nobody knows, which it is
+  const open = !editing.data.plan.belief.told;
+  const stuck = !open && saved.some((one) => one.chosen === null);
 
   return (
     <>
       <WhyLoose loose={editing.plan.loose} />
+      {open && <OpenWall editing={editing} />}
       {stuck && <WaysOut editing={editing} />}
       <HoleTabs holes={editing.plan.holes} selected={selected} onSelect={onSelect} />
       <p className="text-[12px] text-soft">
         Hole {hole.number} · {hole.support_label} · {hole.behind_text}
       </p>
-      <p className="mt-0.5 text-[19px] leading-snug font-bold">{hole.chosen_label ?? "Nothing holds here"}</p>
+      <p className="mt-0.5 text-[19px] leading-snug font-bold">
+        {hole.chosen_label ?? (open ? "Open until the wall is known" : "Nothing holds here")}
+      </p>
       {hole.card && <p className="text-[13px] text-soft">{hole.card.put_in_text}</p>}
       {mine && mine.lacks.length > 0 && van_fixing && van_label && (
         <Button look="open" className="mt-2 w-full" onClick={() => choose(editing.plan.holes, van_fixing)}>
@@ -58,7 +63,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       )}
       {hole.working && <UseBars working={hole.working} />}
       {editing.plan.heavier_text && <p className="mt-1 text-[13px] text-soft">{editing.plan.heavier_text}</p>}
-      {!stuck && <WaysOut editing={editing} />}
+      {!stuck && !open && <WaysOut editing={editing} />}
 
       <Heading
         aside={
@@ -97,7 +102,7 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
         chosen={hole.chosen}
         onChoose={(fixing) => choose([hole], fixing)}
       />
-      {listed.candidates.length === 0 && (
+      {!open && listed.candidates.length === 0 && (
         <p className="text-brick">None of the catalogue holds at this hole.</p>
       )}
       <Compare

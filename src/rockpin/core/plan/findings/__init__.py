@@ -105,7 +105,7 @@ def what_holds(job: JobDocument, done: ComputedStages) -> _Holding:
     told, board = done.identified.belief.told, list[Finding]()
     if not told:
         # whatever is made of the likeliest of many walls is no judgement of this one
-        fixings = open_findings(done.identified, choices)
+        fixings = open_findings(done.identified, done.spots)
     else:
         fixings = fixing_findings(choices, done.spots, job.fixture, catalogue)
         fixings += concrete_findings(choices, job.wall, catalogue) + kit_findings(choices, numbers)

@@ -36,21 +36,21 @@ _OF_ANOTHER_WALL = {
 """Refusals that only say that a fixing is made for other walls: they are no reason why nothing holds in this one."""
 
 
-def open_findings(identified: Identified, choices: Sequence[HoleChoice]) -> list[Finding]:
-    """What is to be said of fixings where nobody knows the wall: that they depend on it."""
-    if not choices:
-        return []
+def open_findings(identified: Identified, spots: Sequence[Spot]) -> list[Finding]:
+    """What is to be said of each hole where nobody knows the wall: that what holds there depends on it."""
     first = identified.belief.leading
     return [
         Finding(
             severity=Severity.PROVE_FIRST,
             stage=Stage.FIXING,
             code="fixing-open",
-            sentence="What holds here depends on the wall, and nobody knows it yet. What stands below is for "
-            f"{inside(first.label)}, which it is by {first.probability_text}.",
+            sentence=f"Hole {spot.hole.number}: what holds depends on the wall, and nobody knows it yet. What is "
+            f"reckoned is for {inside(first.label)}, which it is by {first.probability_text}.",
             action="Find out the wall first: the Wall stage names the next check.",
             action_stage=Stage.WALL,
+            where=Where(hole=spot.hole.id),
         )
+        for spot in spots
     ]
 
 
