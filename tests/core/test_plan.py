@@ -302,7 +302,10 @@ def test_of_a_wall_that_nobody_knows_no_way_out_is_named_for_the_likeliest() -> 
     assert "nothing-holds" in codes(plan(told))
     assert ways_out(told, load_catalogue())
     assert ways_out(unknown, load_catalogue()) == ()
-    assert plan(unknown).verdict.word is VerdictWord.DO_NOT_DRILL
+    made = plan(unknown)
+    assert made.verdict.word is VerdictWord.DO_NOT_DRILL
+    # no hole of it looks as if something surely held there
+    assert {one.severity for one in made.findings if one.code == "fixing-open"} == {Severity.PROVE_FIRST}
 
 
 def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said() -> None:
