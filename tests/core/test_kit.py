@@ -9,7 +9,7 @@ from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
-from rockpin.core.document.wall import Wall
+from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
@@ -111,6 +111,13 @@ def test_a_screw_from_the_van_goes_no_deeper_than_what_is_hidden_allows() -> Non
     # unswept, a cable may run anywhere from 50 mm on: 55 less the plate of 3 is 52 deep
     deep = ("wood_4_5", 55.0, 9)
     assert screw_in(into_studs(deep), "stud_screw_4_5") == "4.5 × 45"
+    # nor any deeper where a screw from the shop goes too deep already: behind 25 of plaster on laths
+    laths = (Layer(material="lath_and_plaster", thickness_mm=25), *stud_wall().build_up[1:])
+    old = stud_wall(build_up=laths)
+    sold = screw_in(into_studs(wall=old), "stud_screw_4_5")
+    longer = ("wood_4_5", float(sold.split(" × ")[1]) + 10, 9)
+    assert float(sold.split(" × ")[1]) - 3 > 50
+    assert screw_in(into_studs(longer, wall=old), "stud_screw_4_5") == sold
     opened = Scan(
         id="o", mode=ScanMode.OPENED, area=Rect(x_mm=0, y_mm=0, width_mm=4000, height_mm=2400), claimed_depth_mm=90
     )

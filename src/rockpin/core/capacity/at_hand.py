@@ -11,8 +11,8 @@ def rather(sold: Assessment, there: Assessment, spot: Spot, tables: CapacityTabl
     """One fixing at one hole with the screw that is ``sold`` for it, or with one that is ``there``.
 
     Nobody buys a screw of 60 mm with a box of 70 in the van. But what is there is not taken where it holds worse than
-    with room to spare and the other does not, asks for more proof, or goes deeper than what is hidden allows, or much
-    deeper than it need.
+    with room to spare and the other does not, asks for more proof, goes deeper than what is hidden allows (nor any
+    deeper where both do), or much deeper than it need.
     """
     if not there.accepted or there.screw is None or there.hole is None:
         return sold
@@ -23,7 +23,7 @@ def rather(sold: Assessment, there: Assessment, spot: Spot, tables: CapacityTabl
     worse = (
         there.use > figures.planned_use >= sold.use,
         len(there.provisos) > len(sold.provisos),
-        there.hole.reach_mm > limit >= sold.hole.reach_mm,
+        there.hole.reach_mm > max(limit, sold.hole.reach_mm),
         there.screw.length_mm > sold.screw.length_mm + figures.at_hand_over_mm,
     )
     return sold if any(worse) else there
