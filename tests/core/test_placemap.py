@@ -442,7 +442,7 @@ def test_holes_of_one_bay_are_counted_alike_hole_by_hole_and_on_the_whole_map(
     bays = in_one_bay(done.placed.holes, done.framing.members, at_rest, at_rest, (565 - 90, 565), figures)
     for spot, bay in zip(done.spots, bays, strict=True):
         for half in (4.0, 24.0, 42.0):
-            count = int(bay.near[0, 0]) + sum(bool(shared) for apart, shared in bay.far if apart <= 559 - 2 * half)
+            count = int(bay.near[0, 0]) + sum(bool(shared) for (apart, _), shared in bay.far if apart <= 559 - 2 * half)
             expected = min(1.0, figures.board_bay_singles / (1 + count))
             assert bay_factor(spot, half, figures) == pytest.approx(expected)
 

@@ -14,7 +14,7 @@ from rockpin.core.base.model import Rect
 from rockpin.core.capacity import assess
 from rockpin.core.capacity.concrete_group import pullout_n, solved_group
 from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, edge_share
-from rockpin.core.choice.choosing import _proved
+from rockpin.core.choice.holding import _proved
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import ConcreteAnchor

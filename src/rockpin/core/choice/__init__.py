@@ -3,6 +3,7 @@
 from rockpin.core.choice.backing_joints import JointPlan, check_joints
 from rockpin.core.choice.bare_board import edge_on_board, on_board, presses_in
 from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
+from rockpin.core.choice.holding import KeptHeld
 from rockpin.core.choice.maker import Maker, rated_in_words
 from rockpin.core.choice.pull_tests import Proof, divisors_of, how_it_ended, proof_wanted, with_tests
 
@@ -10,6 +11,7 @@ __all__ = [
     "ChosenBy",
     "HoleChoice",
     "JointPlan",
+    "KeptHeld",
     "Maker",
     "Proof",
     "check_joints",

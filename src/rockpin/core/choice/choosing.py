@@ -10,16 +10,14 @@ from enum import StrEnum
 from itertools import islice
 from typing import NamedTuple
 
-from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_share
-from rockpin.core.base.words import inside
-from rockpin.core.capacity import Assessment, Proviso, assess_all, assess_pairs, fit_for
+from rockpin.core.capacity import Assessment, assess_pairs, fit_for
 from rockpin.core.choice.bare_board import presses_in
+from rockpin.core.choice.holding import Holding, KeptHeld, held_at
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Kit, Wish
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import Shared, Spot
+from rockpin.core.hole import Spot
 from rockpin.core.identification import Hypothesis, WallReading
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -63,18 +61,6 @@ def _wish_value(wish: Wish, one: Assessment, stock: Stock) -> float:
             return one.screw.head_mm if one.screw else 0.0
         case Wish.IN_THE_VAN:
             return float(len(stock.lacks))
-
-
-Holding = dict[str, dict[str, Assessment]]
-"""What holds, by hole and fixing."""
-
-
-class Other(NamedTuple):
-    """What else the wall may be: its chance, what it is called, and each hole as it would be there."""
-
-    chance: float
-    label: str
-    spots: dict[str, Spot]
 
 
 class Taste(NamedTuple):
@@ -204,83 +190,6 @@ def _in_existing(spot: Spot, holding: Holding, ranks: Ranks) -> Assessment | Non
     return next(iter(ranked), None)
 
 
-def _others(
-    hypotheses: Sequence[tuple[Hypothesis, WallReading]], spots: Sequence[Spot], plausible: float
-) -> list[Other]:
-    """What else the wall may well be, with each hole as it would be there."""
-    found = []
-    for one, reading in hypotheses:
-        if one.probability >= plausible / 2:
-            shared: Shared = {}
-            found.append(
-                Other(one.probability, one.label, {spot.hole.id: spot.in_wall(reading, shared) for spot in spots})
-            )
-    return found
-
-
-def _elsewhere(
-    holding: Holding, others: Sequence[Other], catalogue: Catalogue
-) -> dict[tuple[str, str], list[tuple[Other, Assessment]]]:
-    """What holds here, by hole and fixing, in everything else that the wall may be."""
-    keys = [(hole, key) for hole, found in holding.items() for key in found]
-    found: dict[tuple[str, str], list[tuple[Other, Assessment]]] = {key: [] for key in keys}
-    for other in others:
-        pairs = [(catalogue.fixing_by_key[key], other.spots[hole]) for hole, key in keys]
-        for key, assessed in zip(keys, assess_pairs(pairs, catalogue.capacity), strict=True):
-            found[key].append((other, assessed))
-    return found
-
-
-def _by_weakest(one: Assessment, elsewhere: Sequence[tuple[Other, Assessment]], catalogue: Catalogue) -> Assessment:
-    """A plug as it would hold in the weakest units that the wall may well be made of, until dust or an edge tells."""
-    if catalogue.fixing_by_key[one.fixing].method != "masonry":
-        return one
-    least = catalogue.figures.identification.weak_units
-    weaker = [there for other, there in elsewhere if other.chance >= least and there.accepted and there.use > one.use]
-    return max(weaker, key=lambda there: there.use, default=one)
-
-
-def _doubted(
-    one: Assessment, spot: Spot, elsewhere: Sequence[tuple[Other, Assessment]], catalogue: Catalogue
-) -> Assessment:
-    """The same with a proviso, where what else the wall may be would refuse it often enough to matter."""
-    one = _by_weakest(one, elsewhere, catalogue)
-    against = [(other, assessed) for other, assessed in elsewhere if not assessed.accepted]
-    chance = sum(other.chance for other, _ in against)
-    if not against or chance < catalogue.figures.identification.plausible_build_up:
-        return one
-    other, there = max(against, key=lambda pair: pair[0].chance)
-    doubt = Proviso(_DEPENDS_ON_WALL, lambda: _doubt(one, spot, other, there, chance))
-    return one._replace(provisos=(*one.provisos, doubt))
-
-
-_DEPENDS_ON_WALL = "depends-on-wall"
-
-
-def _doubt(one: Assessment, spot: Spot, other: Other, there: Assessment, chance: float) -> Finding:
-    return Finding(
-        severity=Severity.PROVE_FIRST,
-        stage=Stage.FIXING,
-        code=_DEPENDS_ON_WALL,
-        sentence=f"Hole {spot.hole.number}: the wall may also be {inside(other.label)} "
-        f"({show_share(other.chance)}), and there {inside(one.label)} is refused. "
-        f"{there.refusals[0].sentence}",
-        action="Find out what the wall is: the Wall stage names the next check.",
-        action_stage=Stage.WALL,
-        figures={"chance": chance},
-        where=Where(hole=spot.hole.id, fixing=one.fixing),
-    )
-
-
-_PULL_ANSWERS = (_DEPENDS_ON_WALL, "packet-high")
-
-
-def _proved(one: Assessment, proved: Collection[str]) -> Assessment:
-    if one.fixing not in proved or not one.provisos:
-        return one
-    return one._replace(provisos=tuple(proviso for proviso in one.provisos if proviso.code not in _PULL_ANSWERS))
-
-
 NO_KIT = Kit()
 
 
@@ -294,25 +203,10 @@ def _choose(
     kit: Kit,
     proved: Collection[str],
     maker: Maker | None,
+    kept: KeptHeld | None,
 ) -> tuple[HoleChoice, ...]:
-    at = {spot.hole.id: spot for spot in spots}
-    holding: Holding = {}
-    refusing: Holding = {}
-    for hole, assessed in assess_all(catalogue.fixings, spots, catalogue.capacity).items():
-        found = assessed
-        if maker and not maker.says_nothing:
-            found = {key: maker.judge(one, at[hole]) for key, one in assessed.items()}
-        holds: dict[str, Assessment] = {}
-        fails: dict[str, Assessment] = {}
-        holding[hole], refusing[hole] = holds, fails
-        for key, one in found.items():
-            (fails if one.refusals else holds)[key] = one
-    plausible = _others(others, spots, catalogue.figures.identification.plausible_build_up)
-    elsewhere = _elsewhere(holding, plausible, catalogue)
-    for spot in spots:
-        here = holding[spot.hole.id]
-        for key, one in here.items():
-            here[key] = _proved(_doubted(one, spot, elsewhere[spot.hole.id, key], catalogue), proved)
+    held = held_at(spots, catalogue, others, proved, maker, kept)
+    holding: Holding = {spot.hole.id: one.holds for spot, one in zip(spots, held, strict=True)}
     # a fixing is wanted at every hole that it holds in
     wanted = Counter(key for found in holding.values() for key in found)
     stocks = {
@@ -324,19 +218,20 @@ def _choose(
     }
     picks: dict[str, Assessment] = {}
     taste = _taste(wishes, catalogue)
-    ranks = {
-        spot.hole.id: {
-            key: _rank(
-                one,
-                spot,
-                taste,
-                stocks[spot.hole.id][key],
-                presses_in(one, spot, kinds[spot.hole.id], catalogue),
-            )
-            for key, one in holding[spot.hole.id].items()
+    # without a van, and nothing in hand, how they rank is the same wherever the other holes are
+    alone = not kit.told and not any(catalogue.fixing_by_key[key].in_hand for key in wanted)
+    ranks: Ranks = {}
+    for spot, one in zip(spots, held, strict=True):
+        kind = kinds[spot.hole.id]
+        if alone and kind in one.ranks:
+            ranks[spot.hole.id] = one.ranks[kind]
+            continue
+        here = ranks[spot.hole.id] = {
+            key: _rank(made, spot, taste, stocks[spot.hole.id][key], presses_in(made, spot, kind, catalogue))
+            for key, made in one.holds.items()
         }
-        for spot in spots
-    }
+        if alone:
+            one.ranks[kind] = here
     # a hole that is there already goes its own way, and drives nobody else's
     fresh = [spot for spot in spots if spot.existing is None]
     begun = [spot.existing.meant for spot in spots if spot.existing and spot.existing.meant]
@@ -347,15 +242,15 @@ def _choose(
         if spot.existing is not None and (there := _in_existing(spot, holding, ranks)):
             picks[spot.hole.id] = there
     choices: list[HoleChoice] = []
-    for spot in spots:
+    for spot, one in zip(spots, held, strict=True):
         hole, mine = spot.hole.id, own.get(spot.hole.id, "")
-        picked = holding[hole].get(mine) or refusing[hole].get(mine)
+        picked = one.holds.get(mine) or one.refused.get(mine)
         planned = picks.get(hole)
         choices.append(
             HoleChoice(
                 hole_id=hole,
                 accepted=tuple(_best_first(holding, ranks, hole)),
-                refused=tuple(refusing[hole].values()),
+                refused=tuple(one.refused.values()),
                 chosen=picked or planned,
                 by=ChosenBy.YOU if picked else ChosenBy.PLAN if planned else ChosenBy.NOBODY,
                 stocks=stocks[hole],
@@ -374,14 +269,16 @@ def choose(
     kit: Kit = NO_KIT,
     proved: Collection[str] = (),
     maker: Maker | None = None,
+    kept: KeptHeld | None = None,
 ) -> tuple[HoleChoice, ...]:
     """Assesses and ranks every fixing at every hole. ``kinds``: what stands behind each; ``own``: the user's picks.
 
     ``others``: what else the wall may well be. A fixing that would be refused there asks for proof, so one that
     holds in all of them goes before it. ``kit``: what the van has. ``proved``: fixings that were pulled in this wall,
-    which leaves nothing open that a pull can answer. ``maker``: of what is hung, with what he allows.
+    which leaves nothing open that a pull can answer. ``maker``: of what is hung, with what he allows. ``kept``: what
+    holes by themselves came to, where the same are asked for again with all else as it is.
     """
-    choices = _choose(spots, kinds, own, wishes, catalogue, others, kit, proved, maker)
+    choices = _choose(spots, kinds, own, wishes, catalogue, others, kit, proved, maker, kept)
     if maker and not maker.counts_throughout([choice.chosen for choice in choices]):
-        return _choose(spots, kinds, own, wishes, catalogue, others, kit, proved, maker.by_parts())
+        return _choose(spots, kinds, own, wishes, catalogue, others, kit, proved, maker.by_parts(), None)
     return choices

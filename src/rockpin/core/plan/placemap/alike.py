@@ -1,6 +1,6 @@
 """Which surroundings of a hole come to the same for every fixing, whatever the loads: one of them is judged for all."""
 
-from collections.abc import Hashable, Sequence
+from collections.abc import Callable, Hashable, Sequence
 from dataclasses import dataclass, field, fields, replace
 from math import inf
 from typing import NamedTuple
@@ -58,6 +58,32 @@ class PinnedSpot(Spot):
         return self._walls[id(reading)]
 
 
+Put = Callable[[], JobDocument]
+"""The job where it is put, made once somebody asks for it."""
+
+
+def holes_alike(spots: Sequence[Spot]) -> tuple[int, ...]:
+    """For each hole of a fixture the first one that is told like it wherever both have the same surroundings.
+
+    Holes of one kind, whose neighbours lie as far off along and up, to whichever side.
+    """
+    firsts: dict[Hashable, int] = {}
+    return tuple(firsts.setdefault(_told_of_hole(spot), number) for number, spot in enumerate(spots))
+
+
+_PLACE = ("id", "number", "support", "support_label", "x_mm", "y_mm", "plate")
+"""What of a hole is its own wherever the fixture hangs."""
+
+_DIGITS = 6
+"""Lengths [mm] that differ beyond so many digits are the same: one is the other's mirror image."""
+
+
+def _told_of_hole(spot: Spot) -> Hashable:
+    kind = tuple(value for name, value in spot.hole if name not in _PLACE)
+    offsets = sorted((round(abs(dx), _DIGITS), round(abs(dy), _DIGITS)) for dx, dy in spot.neighbours)
+    return kind, round(spot.cover_mm, _DIGITS), spot.edge_on_board, tuple(offsets)
+
+
 class Alike:
     """Surroundings by what decides of them. ``catalogue``: with the fixings that are asked, ``others``: the walls that
     this one may also be."""
@@ -66,26 +92,48 @@ class Alike:
         self, base: ComputedStages, catalogue: Catalogue, others: Sequence[WallReading], proved: frozenset[str]
     ) -> None:
         self._base, self._catalogue, self._others, self._proved = base, catalogue, others, proved
+        self._like = holes_alike(base.spots)
         self._unloaded = _without_loads(base.demand)
         self._shared: Shared = {}
         self._shared_in: dict[int, Shared] = {id(reading): {} for reading in others}
         self._looked_up: dict[tuple[int, int], LookedUp] = {}
         self._number_of: dict[At, int] = {}
-        self._numbers: dict[Hashable, int] = {}
+        self._told_of: dict[At, int] = {}
+        self._told: dict[Hashable, int] = {}
+        self._numbers: dict[tuple[int, int], int] = {}
         self._first: list[Spot] = []
         self._loaded: dict[tuple[int, int], Spot] = {}
         self._groups: dict[int, AnchorGroup] = {}
 
-    def numbers(self, put: JobDocument, at: Sequence[At]) -> tuple[int, ...]:
+    def numbers(self, put: Put, at: Sequence[At]) -> tuple[int, ...]:
         """For each hole of a job, put where it has these surroundings, a number: alike for those that come to the
         same."""
-        missing = [one for one in at if one not in self._number_of]
-        if missing:
-            ids = {self._base.placed.holes[one.hole].id for one in missing}
-            fresh = self._gathered(put, self._unloaded, ids)
-            for one, spot in zip(missing, fresh, strict=True):
-                self._number_of[one] = self._numbered(self._pinned(spot, one), one)
+        if any(one not in self._number_of for one in at):
+            self._learn(put(), [one for one in at if one not in self._number_of])
         return tuple(self._number_of[one] for one in at)
+
+    def _learn(self, put: JobDocument, missing: Sequence[At]) -> None:
+        spots: dict[At, Spot] = {}
+        # what a hole like it was told of the same surroundings holds for this one too
+        shared = {one: one._replace(hole=self._like[one.hole]) for one in missing}
+        firsts = {shared[one]: one for one in reversed(missing) if shared[one] not in self._told_of}
+        spots |= self._pinned_at(put, list(firsts.values()))
+        for of, one in firsts.items():
+            self._told_of[of] = self._told.setdefault(self._telling(spots[one]), len(self._told))
+        numbers = {one: (one.hole, self._told_of[shared[one]]) for one in missing}
+        new = {number: one for one, number in numbers.items() if number not in self._numbers}
+        spots |= self._pinned_at(put, [one for one in new.values() if one not in spots])
+        for number, one in new.items():
+            self._numbers[number] = len(self._first)
+            self._first.append(spots[one])
+        self._number_of |= {one: self._numbers[number] for one, number in numbers.items()}
+
+    def _pinned_at(self, put: JobDocument, at: Sequence[At]) -> dict[At, Spot]:
+        if not at:
+            return {}
+        fresh = self._gathered(put, self._unloaded, {self._base.placed.holes[one.hole].id for one in at})
+        of = {spot.hole.id: spot for spot in fresh}
+        return {one: self._pinned(of[self._base.placed.holes[one.hole].id], one) for one in at}
 
     def under(self, number: int, demand: Demand) -> Spot:
         """The hole with surroundings of a number, under such loads."""
@@ -123,11 +171,12 @@ class Alike:
         told["looked_up"] = self._looked_up.setdefault((at.hole, at.code), LookedUp.nothing())
         return PinnedSpot(**told, stud_edge_mm=at.pinned.stud_edge_mm)
 
-    def _numbered(self, spot: Spot, at: At) -> int:
+    def _telling(self, spot: Spot) -> Hashable:
+        """All that decides of a hole's surroundings."""
         tables, fixings = self._catalogue.capacity, self._catalogue.fixings
         there = spot.existing and Same(spot.existing)
         likely = spot.behind(0.0).solid_wood >= spot.framing.open_likely
-        told: list[Hashable] = [at.hole, spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, likely, there]
+        told: list[Hashable] = [spot.depth_limit_mm, spot.behind(NOMINAL_SCREW_MM).kind, likely, there]
         told.append(spot.leans_to_wood)
         here = [told_of_place(row, spot, tables) for row in fixings]
         told += here
@@ -135,10 +184,7 @@ class Alike:
             # of what does not hold in the likeliest wall nobody asks what it comes to in another
             other = spot.in_wall(reading, self._shared_in[id(reading)])
             told += [one and told_of_place(row, other, tables) for row, one in zip(fixings, here, strict=True)]
-        number = self._numbers.setdefault(tuple(told), len(self._first))
-        if number == len(self._first):
-            self._first.append(spot)
-        return number
+        return tuple(told)
 
 
 _NO_EDGES = (inf, inf, inf, inf)

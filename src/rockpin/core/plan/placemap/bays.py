@@ -19,17 +19,17 @@ Places = NDArray[np.float64]
 class Bay(NamedTuple):
     """Others in the bay of a hole at every shift, (shifts up, shifts along).
 
-    ``near``: how many of those that any anchor may share it with. ``far``: each that is so far off [mm] that only
-    narrow anchors do, and whether no stud stands between.
+    ``near``: how many of those that any anchor may share it with. ``far``: each that is so far off along and up [mm]
+    that only narrow anchors do, and whether no stud stands between.
     """
 
     near: NDArray[np.uint8]
-    far: tuple[tuple[float, NDArray[np.uint8]], ...]
+    far: tuple[tuple[tuple[float, float], NDArray[np.uint8]], ...]
 
     @property
     def grids(self) -> list[NDArray[np.uint8]]:
-        """All that decides of the hole's bay, whatever anchor it gets."""
-        return [self.near, *(shared for _, shared in self.far)]
+        """All that decides of the hole's bay, whatever anchor it gets; in one order for holes that are alike."""
+        return [self.near, *(shared for _, shared in sorted(self.far, key=lambda one: one[0]))]
 
 
 def in_one_bay(
@@ -65,6 +65,6 @@ def in_one_bay(
             if beside_in_bay(*apart, surely, figures):
                 near += ~between
             else:
-                far.append((abs(apart[0]), (~between).astype(np.uint8)))
+                far.append(((abs(apart[0]), abs(apart[1])), (~between).astype(np.uint8)))
         found.append(Bay(near, tuple(far)))
     return found

@@ -44,11 +44,19 @@ def together(parts: Sequence[Grid]) -> Coded:
     return found
 
 
-def changes(parts: Sequence[NDArray[np.generic]]) -> NDArray[np.bool_]:
-    """Whether each row differs from the one before it in any of the grids, (rows,); the first one always does."""
-    rows = parts[0].shape[0]
-    found = np.zeros(rows, bool)
-    found[0] = True
-    for part in parts:
-        found[1:] |= (part[1:] != part[:-1]).any(axis=1)
-    return found
+def row_numbers(parts: Sequence[NDArray[np.generic]]) -> NDArray[np.int_]:
+    """For each row a number, (rows,): the same for rows that are alike in every grid, wherever they lie.
+
+    Grids of a single row say nothing of rows.
+    """
+    grids = [part for part in parts if len(part) > 1]
+    if not grids:
+        return np.zeros(max(map(len, parts)), int)
+    starts = np.zeros(len(grids[0]), bool)
+    starts[0] = True
+    for part in grids:
+        starts[1:] |= (part[1:] != part[:-1]).any(axis=1)
+    numbers: dict[bytes, int] = {}
+    keys = (b"".join(part[row].tobytes() for part in grids) for row in np.flatnonzero(starts))
+    of = np.array([numbers.setdefault(key, len(numbers)) for key in keys])
+    return np.asarray(of[np.cumsum(starts) - 1])

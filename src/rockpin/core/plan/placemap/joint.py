@@ -11,9 +11,9 @@ from numpy.typing import NDArray
 from rockpin.core.capacity import bay_reach_mm
 from rockpin.core.demand import reach_of_hands
 from rockpin.core.framing import widest_bay_mm
-from rockpin.core.plan.placemap.alike import Pinned
+from rockpin.core.plan.placemap.alike import Pinned, holes_alike
 from rockpin.core.plan.placemap.bays import in_one_bay
-from rockpin.core.plan.placemap.codes import Coded, Codes, Grid, changes, together
+from rockpin.core.plan.placemap.codes import Coded, Codes, Grid, row_numbers, together
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
 from rockpin.core.plan.placemap.surroundings import Asked, steps_of
@@ -46,18 +46,9 @@ def joint_of(
 ) -> Joint:
     """Told for rows that differ; ``barred``: where something stands against the fixture by itself."""
     numbers = range(len(lattice.holes))
-    parts: list[list[Grid]] = [
-        [lattice.mine(number, grid) for grid in lattice.around(number).parts(by_name)] for number in numbers
-    ]
-    measured: list[list[Places]] = []
-    for number in numbers:
-        around = lattice.around(number)
-        grids: list[Places] = []
-        if lattice.asked.framed:
-            grids.append(around.stud_edge_mm)
-        if lattice.asked.edges_to_mm:
-            grids += around.edges_mm
-        measured.append([np.asarray(lattice.mine(number, grid)) for grid in grids])
+    parts = [[lattice.mine(number, grid) for grid in lattice.parts(number, by_name)] for number in numbers]
+    measured = [[lattice.mine(number, grid) for grid in lattice.measured(number)] for number in numbers]
+    alike = [lattice.rows(number, by_name) for number in numbers]
     if lattice.asked.framed:
         bay = widest_bay_mm(done.job.wall, done.job.site.region, catalogue)
         widest = lattice.asked.halves_mm[-1] + catalogue.figures.framing.setout_error_mm
@@ -67,24 +58,34 @@ def joint_of(
         )
         for number in numbers:
             parts[number] += bays[number].grids
+            alike.append(row_numbers(bays[number].grids))
     reach = reach_of_hands(done.job.fixture, catalogue.demand)
     foot = done.job.placement.y_mm + lattice.dy
     step = np.searchsorted(np.array(reach.steps_mm), foot, side="right")
     foot = reach.counted(foot)
-    rows_part = np.stack([step, np.unique(foot, return_inverse=True)[1].reshape(-1)], axis=1)
-    every: list[NDArray[np.generic]] = [grid for some in parts for grid in some]
-    every += [grid for some in measured for grid in some if len(grid) > 1]
-    every += [rows_part, barred]
-    differs = changes(every)
-    at = np.flatnonzero(differs)
-    rows = np.cumsum(differs) - 1
+    alike += [step, np.unique(foot, return_inverse=True)[1].reshape(-1), row_numbers([barred])]
+    _, at, rows = np.unique(np.stack(alike), axis=1, return_index=True, return_inverse=True)
+    rows = rows.reshape(-1)
     shape = (len(at), len(lattice.dx))
-    holes = tuple(together([grid[at] for grid in some]) for some in parts)
+    holes = _of_holes([[grid[at] for grid in some] for some in parts], holes_alike(done.spots))
     of = together([*(one.of for one in holes), np.broadcast_to(step[at][:, None].astype(np.int32), shape)])
     # what is alike all along or all the way up is told once
     compact = [grid[at] if len(grid) > 1 else grid for some in measured for grid in some]
     coded, tables = steps_of([*compact, foot[at][:, None]], shape)
     return Joint(rows, at, np.flatnonzero(~barred[at]), holes, of, tuple(coded), tuple(tables))
+
+
+def _of_holes(parts: Sequence[Sequence[Grid]], alike: Sequence[int]) -> tuple[Coded, ...]:
+    """What each hole meets as one number; the same number for the same surroundings of holes that are told alike.
+
+    ``alike``: for each hole the first one that is told like it.
+    """
+    found: dict[int, Coded] = {}
+    for first in dict.fromkeys(alike):
+        some = [number for number, one in enumerate(alike) if one == first]
+        every = together([np.stack(grids) for grids in zip(*(parts[number] for number in some), strict=True)])
+        found |= {number: Coded(every.of[place], every.size) for place, number in enumerate(some)}
+    return tuple(found[number] for number in range(len(parts)))
 
 
 class _Box(NamedTuple):

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from rockpin.core.hidden import HiddenGrid
 from rockpin.core.plan.findings import looks_by_sweep
+from rockpin.core.plan.placemap.codes import Grid, row_numbers
 from rockpin.core.plan.placemap.outcomes import Drilled
 from rockpin.core.plan.placemap.standing import marks_weigh
 from rockpin.core.plan.placemap.surroundings import Around, Asked
@@ -68,6 +69,8 @@ class Lattice:
                 rows = slice(high - min(up), high - min(up) + len(dy))
                 self.window[number] = (rows, slice(right - min(across), right - min(across) + len(dx)))
         self._around: dict[tuple[int, float], Around] = {}
+        self._parts: dict[tuple[int, float, bool], list[Grid]] = {}
+        self._rows: dict[tuple[int, float, bool], NDArray[np.int_]] = {}
         self._hidden: dict[tuple[int, float], HiddenGrid] = {}
         self._weighed: dict[tuple[int, Drilled], Weights] = {}
         self._marks: dict[tuple[int, float], Weights] = {}
@@ -75,11 +78,38 @@ class Lattice:
 
     def around(self, number: int) -> Around:
         """What a hole may meet, on the grid that it shares."""
-        hole, (x, y) = self.holes[number], self._axes[number]
-        key = (self._group_of[number], hole.diameter_mm)
+        hole, (x, y), key = self.holes[number], self._axes[number], self._shared(number)
         if key not in self._around:
             self._around[key] = Around(self.done.job, self.read, self.asked, x, y, hole.diameter_mm)
         return self._around[key]
+
+    def parts(self, number: int, by_name: bool) -> list[Grid]:
+        """All that decides of a hole's surroundings by whole numbers, on the grid that it shares."""
+        key = (*self._shared(number), by_name)
+        if key not in self._parts:
+            self._parts[key] = self.around(number).parts(by_name)
+        return self._parts[key]
+
+    def measured(self, number: int) -> list[Places]:
+        """What is measured about a hole besides [mm], on the grid that it shares, or alike all along or all the way
+        up."""
+        around, grids = self.around(number), []
+        if self.asked.framed:
+            grids.append(around.stud_edge_mm)
+        if self.asked.edges_to_mm:
+            grids += around.edges_mm
+        return grids
+
+    def rows(self, number: int, by_name: bool) -> NDArray[np.int_]:
+        """For each shift up a number, the same where a hole meets the same all along, (shifts up,)."""
+        key = (*self._shared(number), by_name)
+        if key not in self._rows:
+            self._rows[key] = row_numbers([*self.parts(number, by_name), *self.measured(number)])
+        return self._rows[key][self.window[number][0]]
+
+    def _shared(self, number: int) -> tuple[int, float]:
+        """What holes share that meet the same: their group, and how wide they are [mm]."""
+        return self._group_of[number], self.holes[number].diameter_mm
 
     def mine(self, number: int, grid: AnyGrid) -> AnyGrid:
         """The part of a shared grid that a hole goes over, a spot for each shift; what is alike all along stays so."""
@@ -89,7 +119,7 @@ class Lattice:
 
     def marks(self, number: int) -> Weights:
         """What weighs against a hole's mark at each shift."""
-        key = (self._group_of[number], self.holes[number].diameter_mm)
+        key = self._shared(number)
         if key not in self._marks:
             self._marks[key] = marks_weigh(self.done, *self._axes[number], self.holes[number].diameter_mm)
         return np.asarray(self.mine(number, self._marks[key]))

@@ -8,7 +8,7 @@ from typing import NamedTuple, cast
 from rockpin.core.base.findings import weight
 from rockpin.core.base.keeping import GoOn, go_on_always
 from rockpin.core.capacity import Assessment, assess_pairs
-from rockpin.core.choice import check_joints, choose
+from rockpin.core.choice import KeptHeld, check_joints, choose
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import LimitKind
@@ -81,7 +81,7 @@ class _Sign(NamedTuple):
 class _Seen(NamedTuple):
     """The holes of a combination as they are judged."""
 
-    put: JobDocument
+    work: Work
     behinds: dict[str, Behind]
     demand: Demand
     spots: list[Spot]
@@ -115,11 +115,13 @@ class Outcomes:
         self._others = [reading for one, reading in base.identified.others if one.probability >= plausible]
         self._alike = Alike(base, self._catalogue, self._others, self._proved)
         self._demands: dict[object, Demand] = {}
+        self._demand_of: dict[object, Demand] = {}
         self._behind: dict[tuple[int, int], Behind] = {}
         self._signs: dict[object, int] = {}
         # with the spot, so that its number is never given again
         self._sign_of: dict[int, tuple[_Sign, Spot]] = {}
         self._joints: dict[int, int] = {}
+        self._held: KeptHeld = {}
         self._known: dict[Work, Outcome] = {}
         self._found: dict[object, Outcome] = {}
 
@@ -151,17 +153,17 @@ class Outcomes:
                 self._found[key] = self._outcome(one)
             self._known[work] = self._found[key]
 
-    def _see(self, work: Work) -> _Seen:
+    def _put(self, work: Work) -> JobDocument:
         base = self.base
-        place = shifted(base.job.placement, work.dx_mm, work.dy_mm)
-        put = base.job.model_copy(update={"placement": place})
+        return base.job.model_copy(update={"placement": shifted(base.job.placement, work.dx_mm, work.dy_mm)})
+
+    def _see(self, work: Work) -> _Seen:
         keys = list(enumerate(work.codes))
         if any(key not in self._behind for key in keys):
-            self._look(put, keys)
-        ids = [hole.id for hole in base.placed.holes]
-        behinds = {name: self._behind[key] for name, key in zip(ids, keys, strict=True)}
+            self._look(self._put(work), keys)
+        behinds = {hole.id: self._behind[key] for hole, key in zip(self.base.placed.holes, keys, strict=True)}
         demand = self._demand({name: behind.kind for name, behind in behinds.items()}, work.foot_mm)
-        return _Seen(put, behinds, demand, self._spots_of(put, work, demand))
+        return _Seen(work, behinds, demand, self._spots_of(work, demand))
 
     def _holes(self, put: JobDocument) -> tuple[PlacedHole, ...]:
         return place_fixture(put, self.base.catalogue.figures.setout.channel_back_mm).holes
@@ -177,6 +179,9 @@ class Outcomes:
                 self._behind[key] = there[hole.id].seen(behind, reading) if hole.id in there else behind
 
     def _demand(self, kinds: dict[str, BehindKind], foot_mm: float) -> Demand:
+        of = (*kinds.values(), foot_mm)
+        if of in self._demand_of:
+            return self._demand_of[of]
         base, figures = self.base, self.shipped.figures.demand
         stiffness = stiffness_of(kinds, figures)
         key = (tuple(stiffness.items()), foot_mm)
@@ -184,15 +189,17 @@ class Outcomes:
             fixture, bearing = base.job.fixture, base.identified.reading.bearing_mpa
             cases = load_cases(fixture, foot_mm, self.shipped.demand)
             self._demands[key] = solve_fixture(fixture, cases, base.placed.offsets, stiffness, bearing, figures)
+        self._demand_of[of] = self._demands[key]
         return self._demands[key]
 
-    def _spots_of(self, put: JobDocument, work: Work, demand: Demand) -> list[Spot]:
+    def _spots_of(self, work: Work, demand: Demand) -> list[Spot]:
         """The holes in their surroundings; those that come to the same are judged once, whatever the others meet."""
         at = [At(number, *each) for number, each in enumerate(zip(work.codes, work.pinned, strict=True))]
         if all(pinned.edges_mm is None for pinned in work.pinned):
-            return [self._alike.under(number, demand) for number in self._alike.numbers(put, at)]
+            numbers = self._alike.numbers(lambda: self._put(work), at)
+            return [self._alike.under(number, demand) for number in numbers]
         # anchors in concrete are one group, and each edge counts for all of them
-        spots = self._alike.each(put, at, demand)
+        spots = self._alike.each(self._put(work), at, demand)
         edges = tuple(one.edges_mm or spot.free_edges_mm for one, spot in zip(work.pinned, spots, strict=True))
         group = spots[0].group and replace(spots[0].group, edges=edges, solved={})
         return [replace(spot, free_edges_mm=of, group=group) for spot, of in zip(spots, edges, strict=True)]
@@ -252,11 +259,13 @@ class Outcomes:
         return self._joints[id(demand)]
 
     def _outcome(self, seen: _Seen) -> Outcome:
-        base, put, catalogue = self.base, seen.put, self._catalogue
+        base, put, catalogue = self.base, self._put(seen.work), self._catalogue
         kinds = {hole_id: behind.kind for hole_id, behind in seen.behinds.items()}
         own = {choice.hole_id: choice.fixing for choice in put.choices}
         others, spots = base.identified.others, seen.spots
-        choices = choose(spots, kinds, own, put.wishes, catalogue, others, put.kit, self._proved, base.maker)
+        choices = choose(
+            spots, kinds, own, put.wishes, catalogue, others, put.kit, self._proved, base.maker, self._held
+        )
         done = base._replace(behinds=seen.behinds, demand=seen.demand, spots=spots, choices=choices)
         done = done._replace(clearances=(), catalogue=catalogue)
         heaviest = max((weight(one) for some in what_holds(self._counted, done) for one in some), default=0)
