@@ -20,6 +20,8 @@ Weights = NDArray[np.uint8]
 _SAME_MM = 1e-9
 _MOST_OF_IT = 0.5
 """From such a share of the spots on all of them are asked at once, and kept for the next who asks."""
+_BANDS, _BAND_ROWS = 8, 250
+"""Into how many bands of rows a grid is parted at the most to leave out where nobody drills, and of how many rows."""
 
 Where = tuple[NDArray[np.bool_], NDArray[np.int_]]
 """Where a hole is drilled in one way, told for rows that differ; and of each shift up, its row there."""
@@ -154,20 +156,38 @@ class Lattice:
         """
         first = next(iter(holes))
         x, y = self._axes[first]
-        down, across = np.zeros(len(y), bool), np.zeros(len(x), bool)
-        for number, (where, rows) in holes.items():
-            up, along = self.window[number]
-            down[up] |= np.asarray(where.any(axis=1))[rows]
-            across[along] |= np.asarray(where.any(axis=0))
-        if down.mean() * across.mean() > _MOST_OF_IT:
+        parts = [
+            (rows, *self._drilled_in(rows, x, holes))
+            for rows in np.array_split(np.arange(len(y)), min(_BANDS, 1 + len(y) // _BAND_ROWS))
+        ]
+        if sum(down.sum() * across.sum() for _, down, across in parts) > _MOST_OF_IT * len(x) * len(y):
             self.weighed(first, drilled)
             return self._weighed[self._group_of[first], drilled]
-        part = x[across], y[down]
-        grid = HiddenGrid(self.done.hidden, *part, self._radius_mm(drilled.diameter_mm))
         found = np.zeros((len(y), len(x)), np.uint8)
-        seen = np.maximum(grid.weighs(drilled.reach_mm, drilled.in_stud), self._unseen(*part, drilled.diameter_mm))
-        found[np.ix_(down, across)] = seen
+        for rows, down, across in parts:
+            if not down.any():
+                continue
+            part = x[across], y[rows[down]]
+            grid = HiddenGrid(self.done.hidden, *part, self._radius_mm(drilled.diameter_mm))
+            seen = np.maximum(grid.weighs(drilled.reach_mm, drilled.in_stud), self._unseen(*part, drilled.diameter_mm))
+            found[np.ix_(rows[down], across)] = seen
         return found
+
+    def _drilled_in(
+        self, band: NDArray[np.int_], x: Places, holes: Mapping[int, Where]
+    ) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+        """In which rows of a band of the grid any of the holes is drilled, and in which columns."""
+        down, across = np.zeros(len(band), bool), np.zeros(len(x), bool)
+        for number, (where, rows) in holes.items():
+            up, along = self.window[number]
+            # of the band the rows that this hole goes over
+            low, high = max(band[0], up.start), min(band[-1] + 1, up.stop)
+            if low >= high:
+                continue
+            here = rows[low - up.start : high - up.start]
+            down[low - band[0] : high - band[0]] |= np.asarray(where.any(axis=1))[here]
+            across[along] |= np.asarray(where[np.unique(here)].any(axis=0))
+        return down, across
 
     def _unseen(self, x: Places, y: Places, diameter_mm: float) -> Weights:
         """Proof that is wanted where nobody looked and no sweep stands for it: it must cover every hole."""
