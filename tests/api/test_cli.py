@@ -106,6 +106,10 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
         ("towel rail", "towel_rail"),
         ("tv on", "tv_on_arm"),
         ("Kitchen cabinet", "kitchen_wall_cabinet"),
+        # and by what else people call it: the name as it stands before one that has it in it
+        ("toilet-roll holder", "paper_holder"),
+        ("towel radiator", "heated_towel_rail"),
+        ("Grab bar", "grab_rail"),
     ):
         assert run("ask", "goes-in", "--thing", said, "--wall", "brick") == run(
             "ask", "goes-in", "--thing", key, "--wall", "brick"
@@ -122,6 +126,11 @@ def test_a_question_is_asked_in_words_and_answered_as_on_the_screen(tmp_path: Pa
         answer = client.post("/api/ask/goes-in", json={"shape": "grab_rail", "wall": "fair_faced_brick"}).json()
     assert f"{answer['title']}: {answer['verdict']['label']}." in by_key[1]
     assert all(way in by_key[1] for way in answer["ways"])
+    # a slip of the pen is met with what may be meant
+    assert (
+        "“curtin pole” is not known here; did you mean curtain_pole? There are"
+        in run("ask", "goes-in", "--thing", "curtin pole")[2]
+    )
     for words, field in ((("--thing", "sofa"), "thing"), (("--thing", "hook", "--wall", "straw"), "wall")):
         code, out, told = run("ask", "goes-in", *words)
         assert (code, out) == (2, "")

@@ -78,6 +78,8 @@ def test_a_thing_starts_where_such_things_hang_and_whole_on_its_wall(key: str, h
     ("changed", "says"),
     [
         ({"key": "rail"}, "the key rail stands twice, or is a shape's"),
+        ({"also": ("Glass", "glass")}, "two things are called “glass”"),
+        ({"also": ("grab bar",)}, "two things are called “grab bar”"),
         ({"shape": "sofa"}, "mirror names the unknown shape sofa"),
         ({"hand": "shove"}, "mirror names the unknown hand shove"),
         ({"measures": {"own": 1e6}}, r"mirror cannot have a own of 1e\+06"),

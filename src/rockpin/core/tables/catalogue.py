@@ -138,6 +138,10 @@ class Catalogue(Model):
         keys = [*shapes, *(row.key for row in self.common_things)]
         if twice := {key for key in keys if keys.count(key) > 1}:
             raise ValueError(f"common_things: the key {min(twice)} stands twice, or is a shape's")
+        names = [name.lower() for row in self.common_things for name in (row.label, *row.also)]
+        names += [name.lower() for row in self.shapes for name in row.also]
+        if twice := {name for name in names if names.count(name) > 1}:
+            raise ValueError(f"common_things: two things are called “{min(twice)}”")
         for thing in self.common_things:
             if thing.shape not in shapes:
                 raise ValueError(f"common_things: {thing.key} names the unknown shape {thing.shape}")

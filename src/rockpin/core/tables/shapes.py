@@ -65,6 +65,7 @@ class Shape(Row):
     """
 
     short: Name = Field(description="what a job of it is called")
+    also: tuple[Name, ...] = Field(default=(), description="what else people call it")
     says: str
     duty: Id
     hand: Id
@@ -107,11 +108,12 @@ class Shape(Row):
 class CommonThing(Row):
     """What people put up, by the name they call it: a shape with measures of its own to start from.
 
-    ``measures``: where they start otherwise than the shape's do; ``hand``: what hands do to it, ``environment``: where
-    it hangs, if otherwise.
+    ``also``: what else it is called. ``measures``: where they start otherwise than the shape's do; ``hand``: what hands
+    do to it, ``environment``: where it hangs, if otherwise.
     """
 
     shape: Id
+    also: tuple[Name, ...] = ()
     measures: dict[Id, float] = Field(default_factory=dict)
     hand: Id | None = None
     environment: Environment | None = None
