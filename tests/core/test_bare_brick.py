@@ -1,16 +1,24 @@
 """A wall whose joints one sees: nobody marks a hole in one, and till a brick is measured none is reckoned by them."""
 
+from itertools import combinations
+
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.job import JobDocument, Region
-from rockpin.core.document.wall import HowKnown, UnitSolidity
+from rockpin.core.document.wall import Courses, HowKnown, UnitSolidity
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan import make_plan, ways_out
+from rockpin.core.plan.stages import compute_stages
 from rockpin.core.plan.way_out import WayKind
 from rockpin.core.questions import Supposed, job_of, what_goes_in
 from rockpin.core.questions.supposed import assumed, supposed_job
+from rockpin.core.setout import off_joints
 from rockpin.exchange.template import template_of
+from tests.builders import job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
 
@@ -93,3 +101,37 @@ def test_a_brick_is_as_large_as_they_are_in_its_region() -> None:
     assert sizes[Region.BRITAIN] == (225, 75)
     assert sizes[Region.CENTRAL_EUROPE] == (252, 83)
     assert sizes[Region.NORTH_AMERICA] == pytest.approx((8 * 25.4, 2.625 * 25.4), abs=0.01)
+
+
+@given(
+    st.lists(st.tuples(st.integers(0, 500), st.integers(0, 300)), min_size=2, max_size=5, unique=True),
+    st.sampled_from([0.0, 0.5]),
+)
+@settings(max_examples=25, deadline=None)
+def test_of_lays_that_meet_as_few_joints_and_ends_the_one_with_fewest_holes_to_a_brick_is_taken(
+    at: list[tuple[int, int]], bond: float
+) -> None:
+    courses = Courses(unit_length_mm=215, unit_height_mm=65, joint_mm=10, course_shift=bond)
+    plate = plate_fixture(tuple((float(x), float(y)) for x, y in at), size_mm=(520, 320))
+    holes = compute_stages(job(stud_wall(), plate, 700, 700), CATALOGUE, advise=False).placed.holes
+    figures = CATALOGUE.figures.framing
+
+    def counts(left: float, low: float) -> tuple[int, int, int]:
+        met, near, bricks = 0, 0, []
+        for hole in holes:
+            course, over = divmod(hole.y_mm - low, 75)
+            brick, past = divmod(hole.x_mm - left - course * bond * 225, 225)
+            end, bed = min(past, 215 - past), min(over, 65 - over)
+            met += min(end, bed - figures.setout_error_mm) < 0
+            near += end < figures.masonry_unit_end_share * 215
+            bricks.append((course, brick))
+        return met, near, sum(a == b for a, b in combinations(bricks, 2))
+
+    laid = off_joints(courses, holes, figures)
+    least = min(counts(5.0 * across, 5.0 * up) for across in range(45) for up in range(15))
+    assert counts(laid.courses.origin_x_mm, laid.courses.origin_y_mm) == least
+
+
+def test_four_holes_of_a_small_plate_are_not_all_put_in_one_brick() -> None:
+    answer = what_goes_in(Supposed(shape="speaker", wall="fair_faced_brick"), CATALOGUE)
+    assert answer.verdict.word is VerdictWord.READY

@@ -20,7 +20,8 @@ class CoursesShift(NamedTuple):
 
 
 def off_joints(courses: Courses, holes: Sequence[PlacedHole], figures: FramingFigures) -> CoursesShift:
-    """The courses where the fewest holes meet a joint, then the fewest are close to a brick's end.
+    """The courses where the fewest holes meet a joint, then the fewest are close to a brick's end, then the fewest
+    share a brick with another.
 
     Whoever sees the joints moves the whole thing by as much as half a brick; here the courses are moved [mm] instead.
     """
@@ -36,7 +37,11 @@ def off_joints(courses: Courses, holes: Sequence[PlacedHole], figures: FramingFi
     inside_mm = np.minimum(ends, beds - figures.setout_error_mm)
     met = (inside_mm < 0).sum(axis=-1)
     near = (ends < figures.masonry_unit_end_share * courses.unit_length_mm).sum(axis=-1)
-    order = np.lexsort((-inside_mm.min(axis=-1).ravel(), near.ravel(), met.ravel()))
+    # what pulls in one brick pulls on all of it
+    brick = np.floor_divide(x - along - course * courses.course_shift * run, run)
+    one, other = np.triu_indices(len(holes), 1)
+    shared = ((brick[..., one] == brick[..., other]) & (course[..., one] == course[..., other])).sum(axis=-1)
+    order = np.lexsort((-inside_mm.min(axis=-1).ravel(), shared.ravel(), near.ravel(), met.ravel()))
     best = np.unravel_index(order[0], met.shape)
     at = {"origin_x_mm": float(along[best[0], 0, 0]), "origin_y_mm": float(up[0, best[1], 0])}
     return CoursesShift(courses.model_copy(update={**at, "known": HowKnown.SEEN}), int(met[best]))
