@@ -52,6 +52,27 @@ def test_from_a_new_site_to_a_plan(client: TestClient) -> None:
     assert lines[0]["jobs"][0]["title"] == "Rope hook"
 
 
+@pytest.mark.parametrize(
+    ("title", "said", "like"),
+    [
+        ("Bike hook by the door", {}, "hook"),
+        ("Mirrors", {}, "keyholes"),
+        ("Something of Ann's", {}, "shelf"),
+        ("Mirror", {"shape": "rail"}, "rail"),
+    ],
+)
+def test_a_job_starts_from_what_its_title_names_where_nobody_says_what_it_is_like(
+    client: TestClient, title: str, said: dict[str, str], like: str
+) -> None:
+    named = client.get("/api/called", params={"said": title}).json()["key"]
+    made = client.post(
+        "/api/sites/slipway-house/jobs", json={"title": title, "wall_id": "crew-room-river", **said}
+    ).json()
+    fixture = client.get(f"/api/jobs/{made['id']}").json()["job"]["fixture"]
+    assert fixture["shape"] == like
+    assert (named is None) == (title == "Something of Ann's")
+
+
 def test_a_trial_answers_without_saving_and_agrees_with_the_save(client: TestClient) -> None:
     before = client.get("/api/jobs/oar-cradle").json()
     at = before["job"]["placement"]

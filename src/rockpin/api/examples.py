@@ -32,6 +32,7 @@ _PARAMETERS: dict[str, Any] = {
     "photo_id": "boat-bay",
     "v": "1",
     "who": "Robin",
+    "said": "Bike hook by the door",
 }
 _OF_ONE_OPERATION: dict[str, dict[str, Any]] = {
     "calculation_sheet": {"form": "pdf"},

@@ -14,7 +14,7 @@ from rockpin.core.document.job import JobBody, Placement
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import start_height_mm, started
 from rockpin.core.plan import Plan
-from rockpin.core.tables.references import thing_named
+from rockpin.core.tables.references import called_in, thing_named
 from rockpin.exchange import read_document, write_document
 from rockpin.store.practice import PracticeStore
 
@@ -23,14 +23,18 @@ router = APIRouter(prefix="/api", tags=["jobs"])
 
 @router.post("/sites/{site_id}/jobs", status_code=201)
 def make_job(site_id: str, new: JobNew, context: Context) -> Made:
-    """A job in the middle of its wall, as high as such a thing usually hangs, else at chest height."""
-    start = thing_named(new.shape, context.catalogue)
+    """A job in the middle of its wall, as high as such a thing usually hangs, else at chest height.
+
+    What it is like is said, or named in its title; else it starts as the first of the shapes.
+    """
+    catalogue = context.catalogue
+    start = thing_named(new.shape or called_in(new.title, catalogue) or catalogue.shapes[0].key, catalogue)
     fixture = started(start, {})
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
     width = max(piece.rect.right_mm for piece in fixture.pieces)
-    chest_mm = context.catalogue.figures.setout.start_height_mm
+    chest_mm = catalogue.figures.setout.start_height_mm
     place = Placement(
         wall_id=new.wall_id,
         x_mm=round((wall.body.width_mm - width) / 2),

@@ -3,15 +3,17 @@
 import re
 from functools import cache
 from importlib.metadata import PackageNotFoundError, distribution, metadata
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 
 from rockpin import __version__
 from rockpin.api.context import Context
-from rockpin.api.schemas import About, Lists, Made, PackageLine, QuantityIn, QuantityOut
+from rockpin.api.schemas import About, Called, Lists, Made, PackageLine, QuantityIn, QuantityOut
 from rockpin.api.views import lists_of
 from rockpin.core.base.quantities import parse_force_n, parse_length_mm, parse_mass_kg
 from rockpin.core.document.job import Region
+from rockpin.core.tables.references import called_in
 
 router = APIRouter(prefix="/api", tags=["reference"])
 
@@ -28,6 +30,12 @@ def read_lists(context: Context, region: Region | None = None) -> Lists:
 def read_quantity(given: QuantityIn) -> QuantityOut:
     """A length [mm], mass [kg] or force [N] from what a person wrote."""
     return QuantityOut(value=_PARSERS[given.kind](given.text, given.units, given.field))
+
+
+@router.get("/called")
+def read_called(context: Context, said: Annotated[str, Query(max_length=200)] = "") -> Called:
+    """The thing that is named in what somebody calls his job: a bike hook in “Bike hook by the door”."""
+    return Called(key=called_in(said, context.catalogue))
 
 
 _LONGEST_LICENCE = 40

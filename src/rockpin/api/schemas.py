@@ -111,11 +111,11 @@ class WallSave(Model):
 
 
 class JobNew(Model):
-    """A new job on a wall, its fixture made from a shape."""
+    """A new job on a wall, its fixture made from a shape, or from a thing by its name; None: as its title names it."""
 
     title: Name
     wall_id: Id
-    shape: Id
+    shape: Id | None = None
 
 
 class JobSave(Model):
@@ -338,6 +338,12 @@ class QuantityIn(Model):
     kind: str = Field(pattern="^(length|mass|force)$")
     units: UnitSystem = UnitSystem.METRIC
     field: str = "value"
+
+
+class Called(Model):
+    """The key of the thing or shape that is meant; None: nothing that is said is the name of one."""
+
+    key: str | None
 
 
 class QuantityOut(Model):

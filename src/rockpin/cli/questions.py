@@ -59,26 +59,13 @@ def _told(work: "Callable[[Catalogue], T]", units: UnitSystem) -> T:
     raise typer.Exit(2)
 
 
-def _names(row: "BuildUp | CommonThing | Shape | Hand") -> list[str]:
-    """What people call it, its own name first."""
-    return [name.lower() for name in (f"{row.label} {getattr(row, 'short', '')}", *getattr(row, "also", ()))]
-
-
 def _meant(said: str, rows: "Sequence[BuildUp | CommonThing | Shape | Hand]", field: str) -> str:
-    """The row that is meant by a key or by words of one of its names: the first that has them all."""
-    from difflib import get_close_matches
+    """The key of the row that is meant. Raises BadInput with what there is, and what is called nearly so."""
+    from rockpin.core.tables.names import meant, near
 
-    if any(row.key == said for row in rows):
-        return said
-    words = said.lower().replace("_", " ").replace("-", " ").split()
-    wanted = " ".join(words)
-    # a name as it stands goes before one that has it in it: a towel rail before a heated one
-    for row in sorted(rows, key=lambda row: wanted not in (row.label.lower(), *_names(row)[1:])):
-        if words and any(all(word in name for word in words) for name in _names(row)):
-            return row.key
-    named = {name: row.key for row in rows for name in (row.label.lower(), *_names(row)[1:])}
-    near = list(dict.fromkeys(named[name] for name in get_close_matches(wanted, named, n=3)))
-    guess = f"did you mean {' or '.join(near)}? There" if near else "there"
+    if row := meant(said, rows):
+        return row.key
+    guess = f"did you mean {' or '.join(near(said, rows))}? There" if near(said, rows) else "there"
     raise BadInput([Fault(field, f"“{said}” is not known here; {guess} are {', '.join(row.key for row in rows)}")])
 
 

@@ -9,6 +9,7 @@ from rockpin.core.document.job import JobBody, JobDocument, Kit
 from rockpin.core.document.wall import Wall
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm
+from rockpin.core.tables.names import named_in
 from rockpin.core.tables.packets import packet_faults, with_packets
 from rockpin.core.tables.shapes import Shape, ShapeStart
 
@@ -170,6 +171,13 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
         )
     shape = shape_named(key, catalogue)
     return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free, shape.lower_edge_mm, None)
+
+
+def called_in(title: str, catalogue: Catalogue) -> str | None:
+    """The key of the thing or the shape that is named in what somebody calls his job; None where none is."""
+    shapes = [one for one in catalogue.shapes if one.key != "own"]
+    found = named_in(title, (*catalogue.common_things, *shapes))
+    return found.key if found else None
 
 
 def starts_of(shape: Shape, catalogue: Catalogue) -> dict[str, set[float]]:

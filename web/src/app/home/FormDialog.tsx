@@ -39,24 +39,34 @@ export function Text({
   );
 }
 
-/** One of several, in a form. */
+/** One of several, in a form; `onPick`: told when somebody picked one himself. */
 export function Choose<T extends FieldValues>({
   label,
   name,
   control,
   options,
+  onPick,
 }: {
   label: string;
   name: Path<T>;
   control: Control<T>;
   options: readonly Offered[];
+  onPick?: () => void;
 }) {
   return (
     <Controller
       name={name}
       control={control}
       render={({ field }) => (
-        <Select label={label} value={field.value} options={options} onChange={field.onChange} />
+        <Select
+          label={label}
+          value={field.value}
+          options={options}
+          onChange={(value) => {
+            onPick?.();
+            field.onChange(value);
+          }}
+        />
       )}
     />
   );

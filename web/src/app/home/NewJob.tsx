@@ -1,10 +1,23 @@
 import { useQueryClient } from "@tanstack/react-query";
+import { useDeferredValue, useEffect, useRef } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
-import { client, type Lists, type Schemas, unwrap } from "../../api/client";
+import { ask, client, type Lists, type Schemas, unwrap } from "../../api/client";
 import { refreshSites } from "../../api/queries";
 import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
 import { Choose, FormDialog, Text } from "./FormDialog";
+
+/** The thing that is named in a title, asked while it is typed; null where none is, undefined until that is known. */
+function useCalled(title: string): string | null | undefined {
+  const said = useDeferredValue(title.trim());
+  const { data } = ask.useQuery(
+    "get",
+    "/api/called",
+    { params: { query: { said } } },
+    { enabled: said.length > 1, staleTime: Infinity },
+  );
+  return data?.key;
+}
 
 export function NewJob({
   siteId,
@@ -17,10 +30,17 @@ export function NewJob({
 }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const { register, control, handleSubmit } = useForm({
-    defaultValues: { title: "", wall_id: walls[0]?.id ?? "", shape: lists.shapes[0]?.key ?? "" },
+  const first = lists.shapes[0]?.key ?? "";
+  const { register, control, handleSubmit, setValue } = useForm({
+    defaultValues: { title: "", wall_id: walls[0]?.id ?? "", shape: first },
   });
   const chosen = useWatch({ control, name: "shape" });
+  const called = useCalled(useWatch({ control, name: "title" }));
+  // what somebody picked himself stays, whatever he calls it
+  const picked = useRef(false);
+  useEffect(() => {
+    if (called !== undefined && !picked.current) setValue("shape", called ?? first);
+  }, [called, first, setValue]);
   return (
     <FormDialog
       title="New job"
@@ -28,7 +48,8 @@ export function NewJob({
       action="Start the job"
       look="open"
       handle={handleSubmit}
-      onSubmit={async (body) => {
+      onSubmit={async ({ shape, ...named }) => {
+        const body = picked.current ? { ...named, shape } : named;
         const params = { path: { site_id: siteId } };
         const made = unwrap(await client.POST("/api/sites/{site_id}/jobs", { params, body }));
         await refreshSites(queries);
@@ -42,7 +63,15 @@ export function NewJob({
         control={control}
         options={walls.map((one) => ({ key: one.id, label: one.name }))}
       />
-      <Choose label="What it is like" name="shape" control={control} options={whatGoesUp(lists)} />
+      <Choose
+        label="What it is like"
+        name="shape"
+        control={control}
+        options={whatGoesUp(lists)}
+        onPick={() => {
+          picked.current = true;
+        }}
+      />
       <p className="text-[12px] text-soft">{startOf(lists, chosen)?.says}</p>
     </FormDialog>
   );

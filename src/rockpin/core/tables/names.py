@@ -1,0 +1,67 @@
+"""What people call a thing, a wall or what hands do: the row that is meant by what somebody says."""
+
+import re
+from collections.abc import Sequence
+from difflib import get_close_matches
+from typing import Protocol, TypeVar
+
+
+class Named(Protocol):
+    """What has a key, and a name of its own; it may have a short one and others besides (``short``, ``also``)."""
+
+    @property
+    def key(self) -> str: ...
+
+    @property
+    def label(self) -> str: ...
+
+
+AnyNamed = TypeVar("AnyNamed", bound=Named)
+
+_NEAR = 3
+"""So many are told at the most where nothing is called so."""
+
+
+def _plain(said: str) -> str:
+    return " ".join(re.sub(r"[_\-]", " ", said.lower()).split())
+
+
+def _names(row: Named) -> list[str]:
+    """What people call it, its own name first."""
+    return [_plain(name) for name in (row.label, *getattr(row, "also", ()))]
+
+
+def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
+    """The row of that key, or the first that has all of these words in one of its names; None where none has.
+
+    A name as it stands goes before one that has it in it: a towel rail before a heated one.
+    """
+    wanted = _plain(said)
+
+    def told(row: AnyNamed) -> bool:
+        own = f"{_names(row)[0]} {_plain(getattr(row, 'short', ''))}"
+        return any(all(word in name for word in wanted.split()) for name in (own, *_names(row)[1:]))
+
+    if not wanted:
+        return None
+    by_key = next((row for row in rows if row.key == said), None)
+    exactly = next((row for row in rows if wanted in _names(row)), None)
+    return by_key or exactly or next((row for row in rows if told(row)), None)
+
+
+def named_in(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
+    """The row of which a name stands in what is said, one or several of it, as in “Mirrors in the hall”; of several
+    the longest name. None where none does."""
+    found: list[tuple[int, AnyNamed]] = []
+    for row in rows:
+        for name in (*_names(row), _plain(getattr(row, "short", ""))):
+            if name and re.search(rf"\b{re.escape(name)}(s|es)?\b", _plain(said)):
+                found.append((len(name), row))
+    # of names as long the first row's
+    return max(found, key=lambda one: one[0])[1] if found else None
+
+
+def near(said: str, rows: Sequence[Named]) -> tuple[str, ...]:
+    """Keys of what may be meant by a slip of the pen, the nearest first."""
+    named = {name: row.key for row in rows for name in _names(row)}
+    return tuple(dict.fromkeys(named[name] for name in get_close_matches(_plain(said), named, n=_NEAR)))

@@ -1,0 +1,64 @@
+"""What people call a thing is found by what they say, and nothing is found where nobody named one."""
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.tables.names import meant, named_in, near
+
+CATALOGUE = load_catalogue()
+ROWS = (*CATALOGUE.common_things, *CATALOGUE.shapes)
+
+
+@pytest.mark.parametrize(
+    ("said", "key"),
+    [
+        ("curtain_pole", "curtain_pole"),
+        ("Toilet-roll holder", "paper_holder"),
+        ("bike hook", "bicycle_hook"),
+        # a name as it stands goes before one that has it in it
+        ("towel rail", "towel_rail"),
+        ("towel radiator", "heated_towel_rail"),
+        ("wall cabinet", "kitchen_wall_cabinet"),
+        ("heated", "heated_towel_rail"),
+        ("sledge", None),
+        ("", None),
+        (" - ", None),
+    ],
+)
+def test_a_thing_is_meant_by_its_key_or_by_words_of_one_of_its_names(said: str, key: str | None) -> None:
+    found = meant(said, ROWS)
+    assert (found and found.key) == key
+
+
+@pytest.mark.parametrize(
+    ("said", "key"),
+    [
+        ("Bike hook by the back door", "bicycle_hook"),
+        # the longest name that stands there, whatever the order of the list
+        ("Heated towel rail, left", "heated_towel_rail"),
+        ("Mirrors in the hall", "mirror"),
+        ("TV", "tv_on_plate"),
+        ("Grab bar for Ann", "grab_rail"),
+        # a name within a word, and half of a name, name nothing
+        ("Bookmirrorless", None),
+        ("Toilet", None),
+        ("Chart table", None),
+        ("", None),
+    ],
+)
+def test_a_title_names_a_thing_where_a_whole_name_stands_in_it(said: str, key: str | None) -> None:
+    found = named_in(said, ROWS)
+    assert (found and found.key) == key
+
+
+def test_every_name_means_its_own_thing() -> None:
+    for row in CATALOGUE.common_things:
+        for name in (row.label, *row.also):
+            for found in (meant(name, ROWS), named_in(name, ROWS)):
+                assert found is not None
+                assert found.key == row.key, name
+
+
+def test_a_slip_of_the_pen_is_met_with_what_is_called_nearly_so() -> None:
+    assert near("curtin pole", ROWS)[0] == "curtain_pole"
+    assert near("zzzz", ROWS) == ()
