@@ -263,7 +263,7 @@ def _stop(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
     if spot.hole.kind is not HoleKind.KEYHOLE:
         return fixing.stop
     proud = show_thickness(screw.proud_mm, spot.units)
-    return f"Stop with the head {proud} off the wall, and try the piece on it. A plug that spins is not holding."
+    return f"Stop with the head {proud} off the wall, and try the piece on it. What spins is not holding."
 
 
 def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
