@@ -41,7 +41,9 @@ def test_plan_and_sheet_of_a_file_say_the_same(tmp_path: Path) -> None:
 def test_the_kit_and_own_fixings_go_in_and_out_as_tables(tmp_path: Path) -> None:
     data = ("--data", tmp_path / "d.sqlite")
     kit, rows = tmp_path / "kit.csv", tmp_path / "rows.csv"
-    kit.write_text("what,key,length_mm,count,price\nfixing,nylon_plug_8,,12,0.5\nbit,8,,1,\n", encoding="utf-8")
+    kit.write_text(
+        "what,key,length_mm,count,price,kind\nfixing,nylon_plug_8,,12,0.5,\nbit,8,,1,,tile\n", encoding="utf-8"
+    )
     assert run("kit", kit, *data)[:2] == (0, "1 fixings, 0 screws, 1 bits, 0 tools\n")
     assert run("kit", *data)[1] == kit.read_text(encoding="utf-8")
     faulty = tmp_path / "bad.csv"

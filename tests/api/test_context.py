@@ -9,7 +9,7 @@ from rockpin.api import context
 from rockpin.api.views import job_line
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import Kit
+from rockpin.core.document.kit import Kit
 from rockpin.core.plan import make_plan
 from rockpin.demo import load_demo
 from rockpin.store import Store

@@ -10,7 +10,8 @@ from fastapi.testclient import TestClient
 from rockpin.api import context, make_app
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import Kit, Site, SupportPlace
+from rockpin.core.document.job import Site, SupportPlace
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Wall
 from rockpin.demo import demo_documents, load_demo

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from pathlib import Path
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.document.job import Kit
+from rockpin.core.document.kit import Kit
 from rockpin.exchange.lists import write_fixings, write_kit
 from tests.attack.server import Server, serving
 from tests.reliability.broken import HOSTILE, broken_documents, odd_tables, overgrown

@@ -5,11 +5,15 @@ from pydantic import ValidationError
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import MasonryPlug
-from rockpin.core.document.job import Kit, KitItem, KitScrew, Wish
+from rockpin.core.document.job import Wish
+from rockpin.core.document.kit import BitType, Kit, KitBit, KitItem, KitScrew
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
 from rockpin.core.document.wall import Layer, Wall
+from rockpin.core.drilling.bits import BitBox
+from rockpin.core.hole import BitRule
 from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
@@ -44,6 +48,59 @@ def test_what_the_kit_cannot_drill_or_set_is_marked() -> None:
     assert lacks(made, "masonry_screw_6") == ("no 6 mm bit", "no impact driver", "no hammer drill")
     hammering = planned(Kit(bits_mm=(5, 5.5, 8), tools=("hammer_drill",)))
     assert lacks(hammering, "nylon_plug_8") == ()
+
+
+def bits(*, masonry: tuple[float, ...] = (), twist: tuple[float, ...] = (), wood: tuple[float, ...] = ()) -> Kit:
+    kinds = {BitType.MASONRY: masonry, BitType.TWIST: twist, BitType.WOOD: wood}
+    return Kit(bits=tuple(KitBit(kind=kind, diameter_mm=mm) for kind, sizes in kinds.items() for mm in sizes))
+
+
+def test_a_bit_counts_for_what_it_cuts() -> None:
+    """A wood bit of 8 drills no brick; a twist bit drills a stud, a wood bit its board, and neither bores a tile."""
+    assert lacks(planned(bits(wood=(8,), masonry=(6,))), "nylon_plug_8") == ("no 8 mm masonry bit",)
+    assert lacks(planned(bits(wood=(6,), masonry=(5.5, 8))), "nylon_plug_8") == ()
+    assert (
+        lacks(planned(Kit(bits_mm=(5.5, 8), bits=bits(wood=(6,)).bits)), "nylon_plug_8") == ()
+    )  # their kind is not told
+
+    def in_stud(kit: Kit) -> HolePlan:
+        fixture = plate_fixture(((30, 30), (30, 170)), size_mm=(60, 200), mass_kg=3)
+        return make_plan(job(stud_wall(), fixture, 1170, 1000, kit=kit), load_catalogue()).holes[0]
+
+    for kit, word in ((bits(twist=(2.5, 3, 3.5, 4)), "twist bit"), (bits(wood=(2.5, 3, 3.5, 4)), "wood bit")):
+        hole = in_stud(kit)
+        assert hole.card
+        assert {step.bit for step in hole.card.steps} == {word}
+        assert not any(step.buy for step in hole.card.steps)
+    bored = in_stud(bits(masonry=(2.5, 3, 3.5, 4))).card
+    assert bored
+    assert [(step.bit, step.buy) for step in bored.steps] == [("masonry bit", False), ("wood bit", True)]
+
+
+def test_a_tile_wants_a_bit_of_its_own_besides_that_of_the_brick() -> None:
+    tiled = brick_wall(build_up=(Layer(material="tile", thickness_mm=8), Layer(material="brick", thickness_mm=215)))
+    document = job(tiled, plate_fixture(CORNERS, size_mm=(255, 60), mass_kg=3, hole_mm=9), 92, 1057)
+    masonry = bits(masonry=(5, 5.5, 6, 7, 8, 10))
+    made = make_plan(document.model_copy(update={"kit": masonry}), load_catalogue())
+    assert lacks(made, "nylon_plug_8") == ("no 8 mm tile bit",)
+    # one a little wider goes through the tile as well, one twice as wide does not
+    for mm, missing in ((10, ()), (16, ("no 8 mm tile bit",))):
+        wide = Kit(bits=(*masonry.bits, KitBit(kind=BitType.TILE, diameter_mm=mm)))
+        assert lacks(make_plan(document.model_copy(update={"kit": wide}), load_catalogue()), "nylon_plug_8") == missing
+
+
+@pytest.mark.parametrize(
+    ("size", "rule", "own", "buy"),
+    [
+        (13, BitRule.CLEARANCE, (14,), False),
+        (13, BitRule.CLEARANCE, (20,), True),  # the wings would fall through
+        (3.5, BitRule.PILOT, (3,), False),
+        (3.5, BitRule.PILOT, (1,), True),  # the stud would split
+    ],
+)
+def test_a_bit_far_from_the_hole_is_no_bit_for_it(size: float, rule: BitRule, own: tuple[float], buy: bool) -> None:
+    found = BitBox(own, UnitSystem.METRIC, load_catalogue().figures.drilling).choose(size, rule)
+    assert (found.buy, found.diameter_mm) == (buy, size if buy else own[0])
 
 
 def test_short_stock_leads_to_the_next_that_fits_and_is_there() -> None:

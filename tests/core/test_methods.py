@@ -12,7 +12,8 @@ from mypy import api as mypy
 
 from rockpin.core.capacity.method import METHODS
 from rockpin.core.document.fixings import BoardAnchor
-from rockpin.core.document.job import Choice, Kit, KitItem, PullEnd, PullTest
+from rockpin.core.document.job import Choice, PullEnd, PullTest
+from rockpin.core.document.kit import Kit, KitItem
 from rockpin.core.framing.behind import BehindKind
 from rockpin.core.hole.screws import BitRule, HoleSpec
 from rockpin.core.plan.make import make_plan

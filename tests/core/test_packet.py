@@ -8,7 +8,8 @@ from rockpin.core.base.findings import Severity
 from rockpin.core.document.assembly import RatedIn
 from rockpin.core.document.fixings import BoardAnchor, MasonryPlug, WoodFastener
 from rockpin.core.document.fixture import Environment
-from rockpin.core.document.job import Choice, Kit
+from rockpin.core.document.job import Choice
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.packet import Packet, PacketBasis, ScrewPacket
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.plan.make import make_plan

@@ -19,7 +19,8 @@ from rockpin.core.base.model import Rect
 from rockpin.core.capacity.board import bay_factor
 from rockpin.core.document.evidence import CameOut, Ended, Evidence, Probe, ProbeInterval
 from rockpin.core.document.fixture import Fixture, HeldBy, Limit, LimitKind
-from rockpin.core.document.job import JobDocument, Kit, KitScrew, Region
+from rockpin.core.document.job import JobDocument, Region
+from rockpin.core.document.kit import Kit, KitScrew
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, StudRow, Wall

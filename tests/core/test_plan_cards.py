@@ -8,10 +8,11 @@ from rockpin.core.base.errors import BadInput
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish
-from rockpin.core.document.job import Choice, JobDocument, Kit
+from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import Layer, Opening, OpeningKind, Point
-from rockpin.core.drilling.card import BitBox
+from rockpin.core.drilling.bits import BitBox
 from rockpin.core.hole.screws import BitRule
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue

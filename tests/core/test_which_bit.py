@@ -6,7 +6,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.capacity.board import bit_rule
-from rockpin.core.drilling.card import BitBox
+from rockpin.core.drilling.bits import BitBox
 from rockpin.core.questions import (
     BitQuestion,
     InHand,

@@ -287,5 +287,9 @@ def test_the_van_is_told_by_the_set(open_page: OpenPage) -> None:
     bits = page.get_by_role("region", name="Bits")
     expect(bits.get_by_role("button", name="6.5", exact=True)).to_have_attribute("aria-pressed", "true")
     expect(bits.get_by_role("button", name="9", exact=True)).to_have_attribute("aria-pressed", "false")
+    # what cuts brick is no wood bit
+    bits.get_by_role("button", name="Wood bits", exact=True).click()
+    expect(bits.get_by_role("button", name="6.5", exact=True)).to_have_attribute("aria-pressed", "false")
+    bits.get_by_role("button", name="Masonry bits: 7").click()
     page.get_by_role("button", name="Undo").click()
     expect(bits.get_by_role("button", name="6.5", exact=True)).to_have_attribute("aria-pressed", "false")

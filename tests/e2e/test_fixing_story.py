@@ -69,7 +69,7 @@ def test_the_van_marks_what_is_missing_and_offers_what_it_has(open_page: OpenPag
     page.get_by_role("button", name="Back", exact=True).click()
     holds = page.get_by_role("list", name="Fixings that hold")
     expect(holds.get_by_role("button", name=re.compile("Nylon expanding plug 12"))).to_contain_text(
-        "to buy: the van has no nylon expanding plug 12 × 60, no 12 mm bit"
+        "to buy: the van has no nylon expanding plug 12 × 60, no 12 mm masonry bit"
     )
     page.get_by_role("button", name="Take nylon expanding plug 10 × 50: the van has it").click()
     expect(holds.get_by_role("button", pressed=True)).to_contain_text("in the van: 24")

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
-from rockpin.core.document.job import Kit, KitItem, KitScrew
+from rockpin.core.document.kit import BitType, Kit, KitBit, KitItem, KitScrew
 from rockpin.exchange.forms import Decimal
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit
 
@@ -79,6 +79,7 @@ kits = st.builds(
         lambda keys: tuple(KitScrew(key=key, length_mm=50, count=3) for key in keys)
     ),
     bits_mm=st.lists(st.sampled_from([4.0, 5.5, 6.35, 8.0]), max_size=4, unique=True).map(tuple),
+    bits=st.lists(st.builds(KitBit, kind=st.sampled_from(BitType), diameter_mm=st.just(5.5)), unique=True).map(tuple),
     tools=st.lists(st.sampled_from(list(CATALOGUE.tool_by_key)), max_size=3, unique=True).map(tuple),
 )
 
@@ -90,8 +91,8 @@ def test_a_kit_goes_out_and_comes_in_the_same(kit: Kit, decimal: Decimal) -> Non
 
 def test_a_table_writes_figures_as_its_spreadsheet_reads_them() -> None:
     kit = Kit(fixings=(KitItem(key="nylon_plug_8", count=24, price=0.12),), bits_mm=(6.5,))
-    assert write_kit(kit, "comma").splitlines()[1:] == ["fixing;nylon_plug_8;;24;0,12", "bit;6,5;;1;"]
-    assert write_kit(kit, "point").splitlines()[1:] == ["fixing,nylon_plug_8,,24,0.12", "bit,6.5,,1,"]
+    assert write_kit(kit, "comma").splitlines()[1:] == ["fixing;nylon_plug_8;;24;0,12;", "bit;6,5;;1;;"]
+    assert write_kit(kit, "point").splitlines()[1:] == ["fixing,nylon_plug_8,,24,0.12,", "bit,6.5,,1,,"]
 
 
 def test_faults_of_a_kit_are_named_by_line() -> None:
@@ -103,5 +104,11 @@ def test_faults_of_a_kit_are_named_by_line() -> None:
     assert told["line 3"] == told["line 4"] == "a count, length, price or bit here is no number"
     assert told["line 5, what"] == "is “spoon”; it must be fixing, screw, bit or tool"
     assert re.fullmatch(r"is -\d+; give 0 or more", told["line 6, count"])
+    unkind = "what,key,kind\nbit,8,Masonry\nbit,6,\nbit,6,clay\n"
+    assert faults(unkind, kit=True)["line 4, kind"] == (
+        "is “clay”; it must be wood or twist or masonry or tile, or empty: not told"
+    )
+    told_apart = read_kit(unkind.rsplit("bit,6,clay")[0], CATALOGUE)
+    assert (told_apart.bits_mm, told_apart.bits) == ((6.0,), (KitBit(kind=BitType.MASONRY, diameter_mm=8),))
     twice = "what,key,count\nfixing,nylon_plug_8,1\nfixing,nylon_plug_8,2\n"
     assert faults(twice, kit=True)["file"] == "fixings: nylon_plug_8 stands twice; add the counts up"

@@ -8,7 +8,7 @@ from rockpin.api.context import A_TABLE, AppContext, Body, Context
 from rockpin.api.schemas import Choice, KitOut, KitSave, OwnOut
 from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import Kit
+from rockpin.core.document.kit import Kit
 from rockpin.core.tables.references import kit_faults
 from rockpin.exchange.forms import Decimal
 from rockpin.exchange.lists import read_fixings, read_kit, write_fixings, write_kit

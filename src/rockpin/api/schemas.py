@@ -9,7 +9,8 @@ from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish, HowStated, Location, Reading
 from rockpin.core.document.fixture import Fixture, Link, Support
-from rockpin.core.document.job import JobBody, Kit, Region, Site
+from rockpin.core.document.job import JobBody, Region, Site
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.landmarks import Stairs, TileGrid
 from rockpin.core.document.post import Post
 from rockpin.core.document.sweeps import ScanMode
@@ -408,6 +409,7 @@ class Lists(Model):
     trade_words: tuple[TradeWord, ...]
     screws: tuple[ScrewLine, ...]
     bits: tuple[BitLine, ...]
+    bit_kinds: tuple[Choice, ...]
     regions: tuple[Choice, ...]
     wishes: tuple[Choice, ...]
     known: tuple[Choice, ...]

@@ -30,6 +30,7 @@ from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.capacity import method_of
 from rockpin.core.document.fixture import Link, Support
 from rockpin.core.document.job import Region, Site
+from rockpin.core.document.kit import BitType
 from rockpin.core.document.sweeps import Refuted, Screen
 from rockpin.core.document.wall import HowKnown, Wall
 from rockpin.core.framing import members_of
@@ -46,6 +47,13 @@ _REGIONS = {
     Region.UNKNOWN: "Elsewhere or unknown",
 }
 _MOST_WALL_LINES = 5000
+_BIT_KINDS = {
+    BitType.MASONRY: "Masonry bits",
+    BitType.TWIST: "Twist bits, for metal, board and wood",
+    BitType.WOOD: "Wood bits",
+    BitType.TILE: "Tile bits",
+}
+
 _KNOWN = {
     HowKnown.SEEN: "Seen with the wall open",
     HowKnown.PINNED: "Confirmed with a pin",
@@ -112,6 +120,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
             )
             for row in catalogue.bits
         ),
+        bit_kinds=_choices(_BIT_KINDS),
         regions=_choices(_REGIONS),
         wishes=_choices(catalogue.wishes),
         known=_choices(_KNOWN),

@@ -62,6 +62,6 @@ def kit(
     else:
         store.save(KIT_ID, found, store.kit().revision, "kit read from a file")
         print(
-            f"{len(found.fixings)} fixings, {len(found.screws)} screws, {len(found.bits_mm)} bits, "
+            f"{len(found.fixings)} fixings, {len(found.screws)} screws, {len(found.bits_mm) + len(found.bits)} bits, "
             f"{len(found.tools)} tools"
         )

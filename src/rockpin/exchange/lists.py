@@ -14,7 +14,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from rockpin.core.base.errors import BadInput, Fault, fault_of
 from rockpin.core.document.fixings import AnyFixing, Fixing, OwnFixings
-from rockpin.core.document.job import Kit, KitItem, KitScrew
+from rockpin.core.document.kit import BitType, Kit, KitBit, KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.exchange.forms import Decimal
 from rockpin.exchange.table import clean_table, safe_cell, table_rows, table_text
@@ -171,16 +171,18 @@ def read_fixings(text: str, catalogue: Catalogue) -> OwnFixings:
     return OwnFixings(rows=tuple(row for key, row in found.items() if catalogue.fixing_by_key.get(key) != row))
 
 
-_KIT_COLUMNS = ("what", "key", "length_mm", "count", "price")
+_BIT_KINDS = " or ".join(BitType)
+_KIT_COLUMNS = ("what", "key", "length_mm", "count", "price", "kind")
 
 
 def write_kit(kit: Kit, decimal: Decimal = "point") -> str:
     """The kit as CSV: ``what`` is fixing, screw, bit or tool; a bit's key is its diameter in mm."""
     rows: list[Iterable[object]] = [_KIT_COLUMNS]
-    rows += [("fixing", item.key, "", item.count, _cell(item.price)) for item in kit.fixings]
-    rows += [("screw", screw.key, f"{screw.length_mm:g}", screw.count, "") for screw in kit.screws]
-    rows += [("bit", f"{bit:g}", "", 1, "") for bit in kit.bits_mm]
-    rows += [("tool", tool, "", 1, "") for tool in kit.tools]
+    rows += [("fixing", item.key, "", item.count, _cell(item.price), "") for item in kit.fixings]
+    rows += [("screw", screw.key, f"{screw.length_mm:g}", screw.count, "", "") for screw in kit.screws]
+    rows += [("bit", f"{bit:g}", "", 1, "", "") for bit in kit.bits_mm]
+    rows += [("bit", f"{bit.diameter_mm:g}", "", 1, "", bit.kind.value) for bit in kit.bits]
+    rows += [("tool", tool, "", 1, "", "") for tool in kit.tools]
     return table_text(rows, decimal)
 
 
@@ -198,6 +200,10 @@ def read_kit(text: str, catalogue: Catalogue) -> Kit:
         if what not in parts:
             faults.append(Fault(f"line {number}, what", f"is “{what}”; it must be fixing, screw, bit or tool"))
             continue
+        kind = (cells.get("kind") or "").strip().lower()
+        if kind and kind not in set(BitType):
+            faults.append(Fault(f"line {number}, kind", f"is “{kind}”; it must be {_BIT_KINDS}, or empty: not told"))
+            continue
         if what in known and key not in known[what]:
             faults.append(Fault(f"line {number}, key", f"“{key}” is no {what} of the catalogue"))
             continue
@@ -211,7 +217,8 @@ def read_kit(text: str, catalogue: Catalogue) -> Kit:
                     length = float((cells.get("length_mm") or "").strip().replace(",", "."))
                     parts[what].append(KitScrew(key=key, length_mm=length, count=count))
                 case "bit":
-                    parts[what].append(float(key.replace(",", ".")))
+                    size = float(key.replace(",", "."))
+                    parts[what].append(KitBit(kind=BitType(kind), diameter_mm=size) if kind else size)
                 case _:
                     parts[what].append(key)
         except ValidationError as error:
@@ -223,7 +230,8 @@ def read_kit(text: str, catalogue: Catalogue) -> Kit:
         return Kit(
             fixings=tuple(parts["fixing"]),
             screws=tuple(parts["screw"]),
-            bits_mm=tuple(dict.fromkeys(parts["bit"])),
+            bits_mm=tuple(dict.fromkeys(bit for bit in parts["bit"] if not isinstance(bit, KitBit))),
+            bits=tuple(dict.fromkeys(bit for bit in parts["bit"] if isinstance(bit, KitBit))),
             tools=tuple(dict.fromkeys(parts["tool"])),
         )
     except ValidationError as error:

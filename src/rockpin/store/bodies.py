@@ -9,7 +9,8 @@ from pydantic import ValidationError
 from rockpin.core.base.errors import CannotPlan, Fault, faults_of
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Kit, Site
+from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Site
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.sweeps import Scan
 from rockpin.core.document.upgrades import upgraded_part
 from rockpin.core.document.wall import OldHole, Wall

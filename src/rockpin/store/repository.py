@@ -14,7 +14,8 @@ from sqlalchemy.orm import Session
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
-from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Kit, Site
+from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Site
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import drilled_holes, laid_pipes
 from rockpin.core.tables.catalogue import Catalogue

@@ -15,7 +15,8 @@ from rockpin.core.choice.bare_board import presses_in
 from rockpin.core.choice.holding import Holding, KeptHeld, held_at
 from rockpin.core.choice.kit import Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
-from rockpin.core.document.job import Kit, Wish
+from rockpin.core.document.job import Wish
+from rockpin.core.document.kit import Kit
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Hypothesis, WallReading

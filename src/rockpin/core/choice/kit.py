@@ -2,13 +2,12 @@
 
 from typing import NamedTuple
 
-from rockpin.core.base.quantities import show_bit
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.job import Kit
-from rockpin.core.drilling import bits_at_hand
-from rockpin.core.hole import BitRule, ScrewPick, Spot
+from rockpin.core.document.kit import Kit
+from rockpin.core.drilling import BIT_WORDS, BitPick, hole_bits
+from rockpin.core.hole import ScrewPick, Spot
 from rockpin.core.tables.catalogue import Catalogue
 
 
@@ -45,6 +44,11 @@ def _called(screw: ScrewPick) -> str:
     return f"{inside(screw.label.removeprefix(size).removeprefix(' mm').strip())} {screw.text}"
 
 
+def _kind_words(bit: BitPick, kit: Kit) -> str:
+    """What a missing bit is called: by its kind where the van tells kinds apart."""
+    return BIT_WORDS[bit.kind].partition(",")[0] if kit.bits else "bit"
+
+
 def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: Kit, catalogue: Catalogue) -> Stock:
     """What the van has for ``need`` holes of this kind. A list that nobody filled in is not held against it."""
     if not kit.told and not fixing.in_hand:
@@ -58,14 +62,12 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
         fits = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
         if fits < need:
             lacks.append(f"only {fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
-    if kit.bits_mm and one.hole:
-        box = bits_at_hand(kit, spot, catalogue)
-        bit = box.choose(one.hole.diameter_mm, one.hole.bit_rule, one.hole.most_mm)
-        if bit.buy:
-            lacks.append(f"no {bit.text} bit")
-        pilot = one.hole.pilot_mm
-        if pilot and box.choose(pilot, BitRule.ABOUT).buy:
-            lacks.append(f"no bit near {show_bit(pilot, spot.units)} for the pilot")
+    if kit.bits_told and one.hole and one.screw:
+        bits = hole_bits(spot, one.hole, one.screw, fixing, kit, catalogue)
+        missing = [pick for pick in (bits.whole, *(pick for _, pick in bits.of_layers)) if pick.buy]
+        lacks += dict.fromkeys(f"no {pick.text} {_kind_words(pick, kit)}" for pick in missing)
+        if bits.pilot and bits.pilot.buy:
+            lacks.append(f"no bit near {bits.pilot.text} for the pilot")
     if kit.tools:
         wanted = list(fixing.tools)
         if spot.reading.hammered and one.hole and one.hole.depth_mm > spot.reading.skin_mm:

@@ -1,15 +1,16 @@
 """The job document: everything that goes in at the left of the house, for one fixture at one place."""
 
 from enum import StrEnum
-from typing import Annotated, Literal, Self
+from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from rockpin.core.base.model import Day, Id, Model, Name, Note, PositiveMm, WallCoordinate, duplicated
+from rockpin.core.base.model import Day, Id, Model, Name, Note, WallCoordinate, duplicated
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fixings import Fixing
 from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.packet import Packet, ScrewPacket
 from rockpin.core.document.placing import ALONG_ONLY, UPRIGHT_ONLY, FeatureKind, Lie, Reference
 from rockpin.core.document.record import AsBuilt, CameLoose, HoleRecord, LeftHole, Photo, Progress
@@ -101,46 +102,6 @@ class Choice(Model):
 
     hole_id: Id
     fixing: Id
-
-
-class KitItem(Model):
-    """So many of a fixing; ``price``: of one, in whatever money the user counts."""
-
-    key: Id
-    count: int = Field(ge=0, le=100_000)
-    price: float | None = Field(default=None, ge=0, le=10_000)
-
-
-class KitScrew(Model):
-    """So many screws of a kind and a length."""
-
-    key: Id
-    length_mm: PositiveMm
-    count: int = Field(ge=0, le=100_000)
-
-
-class Kit(Model):
-    """What the user owns. Empty lists mean: not told, so the standard series is assumed."""
-
-    fixings: tuple[KitItem, ...] = Field(default=(), max_length=500)
-    screws: tuple[KitScrew, ...] = Field(default=(), max_length=500)
-    bits_mm: tuple[Annotated[float, Field(gt=0, le=200)], ...] = Field(default=(), max_length=200)
-    tools: tuple[Id, ...] = Field(default=(), max_length=100)
-
-    @property
-    def told(self) -> bool:
-        return bool(self.fixings or self.screws or self.bits_mm or self.tools)
-
-    @model_validator(mode="after")
-    def _once_each(self) -> Self:
-        keys = [item.key for item in self.fixings]
-        if len(keys) != len(set(keys)):
-            raise ValueError(f"fixings: {max(keys, key=keys.count)} stands twice; add the counts up")
-        sizes = [(item.key, item.length_mm) for item in self.screws]
-        if len(sizes) != len(set(sizes)):
-            key, length = max(sizes, key=sizes.count)
-            raise ValueError(f"screws: {key} of {length:g} mm stands twice; add the counts up")
-        return self
 
 
 class PullEnd(StrEnum):

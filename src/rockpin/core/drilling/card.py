@@ -1,39 +1,21 @@
 """The drilling card of one hole: bit for each layer, hammer on or off, depth, screw, and how it should feel."""
 
-from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from pydantic import Field
 
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_limit, show_thickness
+from rockpin.core.base.quantities import UnitSystem, show_length, show_limit, show_thickness
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
-from rockpin.core.document.job import Kit
+from rockpin.core.document.kit import Kit
+from rockpin.core.drilling.bits import BIT_WORDS, HoleBits, hole_bits, layers_cut
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
-from rockpin.core.identification import LayerReading
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.figures import DrillingFigures
-from rockpin.core.tables.materials import BitType, Hammer, Role
-
-BIT_WORDS = {
-    BitType.WOOD: "wood bit",
-    BitType.TWIST: "twist bit",
-    BitType.MASONRY: "masonry bit",
-    BitType.TILE: "tile bit, spear or diamond",
-}
-
-
-class BitPick(Model):
-    """A bit from the series or the kit, or the one to buy."""
-
-    diameter_mm: float
-    text: str
-    buy: bool
+from rockpin.core.tables.materials import Hammer, Role
 
 
 class DrillStep(Model):
@@ -67,6 +49,7 @@ class DrillCard(Model):
     pilot_text: str | None
     pilot_bit_text: str | None
     pilot_bit_buy: bool
+    pilot_bit_words: str = Field(exclude=True)
     steps: tuple[DrillStep, ...]
     fixing: str = Field(exclude=True)
     goes: Goes = Field(exclude=True)
@@ -90,67 +73,10 @@ class DrillCard(Model):
     notes: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class BitBox:
-    """The bits to choose from, their diameters [mm] rising: one's own, or the series that is sold."""
-
-    sizes_mm: tuple[float, ...]
-    units: UnitSystem
-    figures: DrillingFigures
-
-    def choose(self, diameter_mm: float, rule: BitRule, most_mm: float | None = None) -> BitPick:
-        """The bit for a hole of this diameter [mm].
-
-        A plug's hole: the nearest not larger, at most 0.3 mm under; a clearance hole: the nearest not smaller; a
-        pilot: the nearest not larger; the first of two steps: the nearest of about that size. Otherwise the nominal
-        bit has to be bought. ``most_mm``: the widest hole [mm] that a packet prints; the narrowest bit from the hole to
-        that one is taken.
-        """
-        if rule is BitRule.PUSHED:
-            return BitPick(diameter_mm=diameter_mm, text="none", buy=False)
-        sizes, figures, tolerance = self.sizes_mm, self.figures, 0.05
-        not_under = next(iter(sizes[bisect_left(sizes, diameter_mm - tolerance) :]), None)
-        if not_under is not None and not_under <= (most_mm or 0.0) + tolerance:
-            return BitPick(diameter_mm=not_under, text=show_bit(not_under, self.units), buy=False)
-        if rule is BitRule.ABOUT:
-            near = min(sizes, key=lambda one: abs(one - diameter_mm), default=0.0)
-            size = near if abs(near - diameter_mm) <= figures.step_up_about * diameter_mm else None
-        elif rule is BitRule.CLEARANCE:
-            size = not_under
-        else:
-            not_over = bisect_right(sizes, diameter_mm + tolerance)
-            size = sizes[not_over - 1] if not_over else None
-            under = {BitRule.PLUG: figures.plug_bit_under_mm, BitRule.EXACT: tolerance}.get(rule)
-            if size is not None and under is not None and diameter_mm - size > under + 1e-9:
-                size = None
-        if size is None:
-            return BitPick(diameter_mm=diameter_mm, text=show_bit(diameter_mm, self.units), buy=True)
-        return BitPick(diameter_mm=size, text=show_bit(size, self.units), buy=False)
-
-
-def bits_at_hand(kit: Kit, spot: Spot, catalogue: Catalogue) -> BitBox:
-    """The user's own bits, or the series that is sold here where he has not told."""
-    sizes = kit.bits_mm or [size for row in catalogue.bits if row.system in spot.sold for size in row.sizes_mm]
-    return BitBox(tuple(sorted(sizes)), spot.units, catalogue.figures.drilling)
-
-
-def _through(spot: Spot, depth_mm: float, kind: BehindKind) -> list[LayerReading]:
-    """The layers that the bit cuts: not the void between studs."""
-    return [
-        layer
-        for layer in spot.reading.layers
-        if layer.front_mm < depth_mm and not (layer.role is Role.FRAME and kind is not BehindKind.TIMBER)
-    ]
-
-
-def _steps(
-    spot: Spot, hole: HoleSpec, bit: BitPick, shank: BitPick, kind: BehindKind, catalogue: Catalogue
-) -> tuple[DrillStep, ...]:
-    """The layers under the bit. ``shank``: the bit that lets the screw through a tile, which a thread would crack."""
+def _steps(spot: Spot, hole: HoleSpec, bits: HoleBits, kind: BehindKind, catalogue: Catalogue) -> tuple[DrillStep, ...]:
+    """The layers under the bit, each with its own bit."""
     steps: list[DrillStep] = []
-    if hole.bit_rule is BitRule.PUSHED:
-        return ()
-    for layer in _through(spot, hole.depth_mm, kind):
+    for layer, bit in bits.of_layers:
         material = catalogue.material_by_key[layer.material]
         joint = kind is BehindKind.JOINT and layer.role is Role.MASONRY
         hammer, plain_past = "off", None
@@ -160,13 +86,12 @@ def _steps(
                 plain_past = show_limit(spot.hammer_to_mm(), spot.units)
                 hammer += f", and off again past {plain_past}"
         to_mm = min(layer.back_mm, hole.depth_mm)
-        here = shank if layer.material == "tile" and shank.diameter_mm > bit.diameter_mm else bit
         steps.append(
             DrillStep(
                 layer=layer.label if not joint else "Mortar joint",
-                bit=BIT_WORDS[material.bit],
-                diameter_text=here.text,
-                buy=here.buy,
+                bit=BIT_WORDS[bit.kind],
+                diameter_text=bit.text,
+                buy=bit.buy,
                 hammer=hammer,
                 plain_past_text=plain_past,
                 speed=material.speed,
@@ -183,7 +108,7 @@ def _feel(spot: Spot, hole: HoleSpec, kind: BehindKind, catalogue: Catalogue) ->
         return ""
     dust = {row.material: row.came_out for row in catalogue.belief.dust}
     told = []
-    for layer in _through(spot, hole.depth_mm, kind):
+    for layer in layers_cut(spot, hole.depth_mm, kind):
         if shares := dust.get(layer.material):
             colour = catalogue.belief.came_out[max(shares, key=lambda one: shares[one])]
             told.append(f"{inside(colour)} from {inside(layer.label)}")
@@ -298,12 +223,10 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     if hole is None or screw is None:
         return None
     fixing, units = catalogue.fixing_by_key[chosen.fixing], spot.units
-    box = bits_at_hand(kit, spot, catalogue)
-    bit = box.choose(hole.diameter_mm, hole.bit_rule, hole.most_mm)
     kind = method_of(fixing).kind_behind(spot.behind(screw.diameter_mm).kind)
-    shank = box.choose(screw.diameter_mm + catalogue.figures.drilling.tile_play_mm, BitRule.CLEARANCE)
-    steps = _steps(spot, hole, bit, shank, kind, catalogue)
-    pilot = box.choose(hole.pilot_mm, BitRule.ABOUT) if hole.pilot_mm else None
+    bits = hole_bits(spot, hole, screw, fixing, kit, catalogue)
+    bit, pilot = bits.whole, bits.pilot
+    steps = _steps(spot, hole, bits, kind, catalogue)
     deepest = steps[-1] if steps else None
     pushed = method_of(fixing).is_pushed_in
     label = f"{screw.label}, {screw.head}" if screw.label != chosen.label else screw.head
@@ -323,6 +246,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
         pilot_bit_text=pilot.text if pilot else None,
         pilot_bit_buy=pilot.buy if pilot else False,
+        pilot_bit_words=BIT_WORDS[pilot.kind] if pilot else "",
         steps=steps,
         fixing=chosen.fixing,
         goes=method_of(fixing).goes(fixing),

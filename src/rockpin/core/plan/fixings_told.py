@@ -7,8 +7,8 @@ from rockpin.core.base.quantities import UnitSystem, show_force, show_length, sh
 from rockpin.core.capacity import Assessment, method_of
 from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.job import Kit
-from rockpin.core.drilling import bits_at_hand, deep_text
+from rockpin.core.document.kit import Kit
+from rockpin.core.drilling import deep_text, hole_bits
 from rockpin.core.hole import BitRule, Spot
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -106,12 +106,16 @@ class FixingsTold:
 
     def _bit(self, one: Assessment, spot: Spot) -> str:
         """The bit as the card will name it, not the hole it was reckoned for."""
-        if one.hole is None:
+        if one.hole is None or one.screw is None:
             return ""
         key = one.hole.diameter_mm, one.hole.bit_rule, one.hole.most_mm
-        if key not in self._bits:
-            self._bits[key] = bits_at_hand(self._kit, spot, self._catalogue).choose(*key).text
-        return self._bits[key]
+        # where the van tells kinds of bits apart, it depends on what the hole goes through
+        if key in self._bits and not self._kit.bits:
+            return self._bits[key]
+        fixing = self._catalogue.fixing_by_key[one.fixing]
+        found = hole_bits(spot, one.hole, one.screw, fixing, self._kit, self._catalogue).whole.text
+        self._bits[key] = found
+        return found
 
     def _tools_of(self, fixing: str) -> tuple[str, ...]:
         if fixing not in self._tools:

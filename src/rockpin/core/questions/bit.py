@@ -12,7 +12,8 @@ from rockpin.core.base.model import Id, Model, Name
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import AnyFixing, BoardAnchor, ConcreteAnchor, MasonryPlug
-from rockpin.core.document.job import Choice, JobDocument, Kit, Region, Site
+from rockpin.core.document.job import Choice, JobDocument, Region, Site
+from rockpin.core.document.kit import Kit
 from rockpin.core.drilling import DrillCard
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.plan import Plan, make_plan

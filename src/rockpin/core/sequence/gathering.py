@@ -9,7 +9,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_thickness
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Fixture, LinkKind
-from rockpin.core.document.job import Kit
+from rockpin.core.document.kit import Kit
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.tables.catalogue import Catalogue
@@ -92,7 +92,7 @@ def _fixings(cards: Sequence[DrillCard], short: frozenset[str], catalogue: Catal
 
 def _tools(cards: Sequence[DrillCard], kit: Kit, catalogue: Catalogue) -> list[GatherItem]:
     bits = {(step.diameter_text, step.bit, step.buy) for card in cards for step in card.steps}
-    bits |= {(card.pilot_bit_text, card.bit_words, card.pilot_bit_buy) for card in cards if card.pilot_bit_text}
+    bits |= {(card.pilot_bit_text, card.pilot_bit_words, card.pilot_bit_buy) for card in cards if card.pilot_bit_text}
     items = [_named("tools", f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
     hammered = any(step.hammer != "off" for card in cards for step in card.steps)
     plain = any(step.hammer == "off" for card in cards for step in card.steps)

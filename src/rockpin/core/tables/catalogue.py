@@ -12,7 +12,8 @@ from pydantic import Field, model_validator
 from rockpin.core.base.model import Model
 from rockpin.core.base.row import Row
 from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
-from rockpin.core.document.job import Kit, Region, Wish
+from rockpin.core.document.job import Region, Wish
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.wall import Backing, HowKnown
 from rockpin.core.tables.by_room import CapacityTables, DemandTables, HiddenTables
 from rockpin.core.tables.figures import Figures

@@ -322,6 +322,8 @@ class DrillingFigures(Model):
     """For choosing bits, and for the minutes that work takes."""
 
     plug_bit_under_mm: float
+    clearance_bit_over_mm: float
+    pilot_bit_under_share: float
     tile_play_mm: float
     step_up_about: float
     mark_minutes: float

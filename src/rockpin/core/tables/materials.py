@@ -7,6 +7,7 @@ from pydantic import Field
 from rockpin.core.base.model import Name
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.row import Row
+from rockpin.core.document.kit import BitType
 from rockpin.core.document.wall import UnitSolidity
 
 
@@ -32,13 +33,6 @@ class BoardKind(StrEnum):
     LINING = "lining"
 
 
-class BitType(StrEnum):
-    WOOD = "wood"
-    TWIST = "twist"
-    MASONRY = "masonry"
-    TILE = "tile"
-
-
 class Hammer(StrEnum):
     """Whether hammer action may be used in a layer."""
 
@@ -58,6 +52,7 @@ class Material(Row):
     unit_height_mm: float = Field(default=65, gt=0)
     plug_share: float = Field(default=1.0, gt=0, le=1, description="of a plug's value in such a unit")
     bit: BitType
+    bits_too: tuple[BitType, ...] = Field(default=(), description="what else cuts it as well as need be")
     bit_wander_mm: float = Field(gt=0, description="off its mark, one standard deviation")
     hammer: Hammer
     goes_plain: bool = Field(default=False, description="can be drilled on without hammer, near its back")
@@ -66,6 +61,11 @@ class Material(Row):
     board_kind: BoardKind | None = None
     solidity: UnitSolidity | None = None
     usual_mm: tuple[float, ...] = ()
+
+    @property
+    def cut_by(self) -> tuple[BitType, ...]:
+        """The kinds of bit that cut it, the one that is made for it first."""
+        return (self.bit, *self.bits_too)
 
 
 class MasonryUnit(Row):

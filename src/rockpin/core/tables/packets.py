@@ -5,7 +5,8 @@ from typing import NamedTuple
 
 from rockpin.core.base.errors import Fault
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.job import JobBody, KitItem, KitScrew
+from rockpin.core.document.job import JobBody
+from rockpin.core.document.kit import KitItem, KitScrew
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.packet_fixings import as_fixings
 from rockpin.core.tables.packet_screws import as_fastener

@@ -5,7 +5,8 @@ from collections.abc import Collection, Sequence
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.evidence import Evidence
 from rockpin.core.document.fixings import AnyFixing
-from rockpin.core.document.job import JobBody, JobDocument, Kit
+from rockpin.core.document.job import JobBody, JobDocument
+from rockpin.core.document.kit import Kit
 from rockpin.core.document.wall import Wall
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm

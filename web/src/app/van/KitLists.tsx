@@ -10,7 +10,7 @@ export interface KitProps {
   save: (update: (now: Kit) => Kit, summary: string) => Promise<void>;
 }
 
-function quietly(work: Promise<void>): void {
+export function quietly(work: Promise<void>): void {
   // what was refused stands at the top of the page
   void work.catch(() => undefined);
 }
@@ -104,50 +104,6 @@ export function KitScrews({ kit, lists, save }: KitProps) {
           ),
       }}
     />
-  );
-}
-
-export function KitBits({ kit, lists, save }: KitProps) {
-  const has = (mm: number) => kit.bits_mm.some((one) => Math.abs(one - mm) < 0.01);
-  const toggle = (mm: number) =>
-    quietly(
-      save(
-        (now) => ({
-          ...now,
-          bits_mm: has(mm)
-            ? now.bits_mm.filter((one) => Math.abs(one - mm) > 0.01)
-            : [...now.bits_mm, mm].sort((a, b) => a - b),
-        }),
-        "bits",
-      ),
-    );
-  return (
-    <section aria-label="Bits" className="border-t-2 border-ink pt-2">
-      <h2 className="text-[17px] font-bold">Bits</h2>
-      {lists.bits.map((series) => (
-        <div key={series.key}>
-          <h3 className="mt-1.5 text-[12.5px] text-soft">{series.label}</h3>
-          <ul className="mt-1 flex flex-wrap gap-1">
-            {series.sizes.map(({ mm, text }) => (
-              <li key={mm}>
-                <button
-                  type="button"
-                  aria-pressed={has(mm)}
-                  onClick={() => toggle(mm)}
-                  className={`min-h-9 min-w-12 border px-1.5 text-[13px] max-sm:min-h-12 ${
-                    has(mm)
-                      ? "border-chalk bg-chalk-wash font-bold text-chalk"
-                      : "border-rule text-soft hover:bg-wash"
-                  }`}
-                >
-                  {text}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </div>
-      ))}
-    </section>
   );
 }
 

@@ -1,12 +1,11 @@
 import { Button } from "../../ui/controls";
+import { hasBit, withBits } from "./bits";
 import type { KitProps } from "./KitLists";
-
-const near = (one: number, other: number) => Math.abs(one - other) < 0.01;
 
 /** What is owned by the set: one press tells the van of all of it. */
 export function Sets({ kit, lists, save }: KitProps) {
   const whole = (set: KitProps["lists"]["sets"][number]) =>
-    set.bits_mm.every((mm) => kit.bits_mm.some((own) => near(own, mm))) &&
+    set.bits_mm.every((mm) => hasBit(kit, set.kind ?? "", mm)) &&
     set.tools.every((tool) => kit.tools.includes(tool));
   return (
     <section aria-label="By the set" className="mb-7 border-t-2 border-ink pt-2">
@@ -22,11 +21,7 @@ export function Sets({ kit, lists, save }: KitProps) {
               onClick={() =>
                 void save(
                   (now) => ({
-                    ...now,
-                    bits_mm: [
-                      ...now.bits_mm,
-                      ...set.bits_mm.filter((mm) => !now.bits_mm.some((own) => near(own, mm))),
-                    ].sort((a, b) => a - b),
+                    ...withBits(now, set.kind ?? "", set.bits_mm),
                     tools: [...new Set([...now.tools, ...set.tools])],
                   }),
                   "set added",
