@@ -293,3 +293,26 @@ def test_the_van_is_told_by_the_set(open_page: OpenPage) -> None:
     bits.get_by_role("button", name="Masonry bits: 7").click()
     page.get_by_role("button", name="Undo").click()
     expect(bits.get_by_role("button", name="6.5", exact=True)).to_have_attribute("aria-pressed", "false")
+
+
+def test_a_site_that_was_made_is_looked_at_and_its_job_is_asked_for_it(open_page: OpenPage) -> None:
+    page = open_page("/")
+    page.get_by_role("button", name="New site").click()
+    form = page.get_by_role("dialog")
+    form.get_by_label("Name").fill("Cabin at Elk Creek")
+    form.get_by_label("Region").select_option("north_america")
+    form.get_by_label("You measure in").select_option("imperial")
+    form.get_by_label("Year it was built").fill("1978")
+    form.get_by_role("button", name="Make the site").click()
+    made = page.get_by_role("region", name="Cabin at Elk Creek")
+    expect(made.get_by_role("heading", name="Cabin at Elk Creek")).to_be_focused()
+    expect(made.get_by_role("button", name="New wall")).to_be_in_viewport()
+    made.get_by_role("link", name="Start a job").click()
+    expect(page.get_by_label("Region")).to_have_value("north_america")
+    expect(page.get_by_label("Measured in")).to_have_value("imperial")
+    # what is changed by hand stays, also after a reload
+    page.get_by_label("Region").select_option("britain")
+    page.reload()
+    expect(page.get_by_label("Region")).to_have_value("britain")
+    page.get_by_role("button", name="Make it a job").click()
+    expect(page.get_by_role("banner")).to_contain_text("Cabin at Elk Creek")

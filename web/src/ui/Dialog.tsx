@@ -10,6 +10,7 @@ export function Dialog({
   open,
   onOpenChange,
   leave = "Leave it",
+  onClosed,
   children,
 }: {
   title: string;
@@ -19,6 +20,8 @@ export function Dialog({
   onOpenChange: (open: boolean) => void;
   /** What closes it is called, where nothing can be left. */
   leave?: string;
+  /** Where the keyboard goes once it is shut; true: it was put somewhere, and not back where it came from. */
+  onClosed?: () => boolean;
   children: ReactNode;
 }) {
   return (
@@ -26,7 +29,12 @@ export function Dialog({
       {trigger && <Radix.Trigger asChild>{trigger}</Radix.Trigger>}
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-[#22272b]/55" />
-        <Radix.Content className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(560px,94vw)] -translate-x-1/2 overflow-auto border-t-4 border-chalk bg-sheet p-5 text-ink">
+        <Radix.Content
+          onCloseAutoFocus={(event) => {
+            if (onClosed?.()) event.preventDefault();
+          }}
+          className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(560px,94vw)] -translate-x-1/2 overflow-auto border-t-4 border-chalk bg-sheet p-5 text-ink"
+        >
           <Radix.Title className="text-[18px] font-bold">{title}</Radix.Title>
           <Radix.Description className="mt-1 mb-4 text-[13px] text-soft">{says}</Radix.Description>
           {children}

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { NavLink, useParams } from "react-router";
+import { NavLink, useLocation, useNavigate, useParams } from "react-router";
 import { type Lists } from "../../api/client";
 import { useLists } from "../../api/queries";
 import { SpokenIn } from "../../ui/spokenIn";
@@ -10,7 +10,7 @@ import { Deep } from "./Deep";
 import { GoesIn } from "./GoesIn";
 import { Here } from "./Here";
 import { QUESTIONS } from "./questions";
-import { type Asking, useAsked } from "./useAsked";
+import { type Asking, useAsked, type Where } from "./useAsked";
 import { WallItself } from "./WallItself";
 import { Word } from "./words";
 
@@ -36,10 +36,23 @@ function Asked({ question, asking, lists }: { question: string; asking: Asking; 
   }
 }
 
+/** Takes over the site from whose part of the list somebody came, once: what he changes afterwards stands. */
+function useSiteAsked(asking: Asking) {
+  const { state, pathname } = useLocation() as { state: { site?: Where } | null; pathname: string };
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (!state?.site) return;
+    asking.askFor(state.site);
+    void navigate(pathname, { replace: true });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked changes with it
+  }, [state]);
+}
+
 /** One question and its answer, usable before anything exists. */
 export function AskPage() {
   const { question = "goes-in" } = useParams();
   const asking = useAsked();
+  useSiteAsked(asking);
   const lists = useLists(asking.asked.supposed.region);
   const here = QUESTIONS.find((one) => one.key === question) ?? QUESTIONS[0];
   useEffect(() => {

@@ -1,26 +1,23 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { ask, client, Refused, type Schemas, unwrap } from "../../api/client";
+import { ask, client, Refused, unwrap } from "../../api/client";
 import { refreshSites, SITES } from "../../api/queries";
+import type { Asking } from "./useAsked";
 import { Button, Select } from "../../ui/controls";
 
 const NONE = { key: "", label: "no site yet" };
 
 /** One press makes a wall and a job of what was asked; nothing that was said is lost. */
-export function BecomesAJob({
-  supposed,
-  fixing = null,
-}: {
-  supposed: Schemas["Supposed"];
-  fixing?: string | null;
-}) {
+export function BecomesAJob({ asking, fixing = null }: { asking: Asking; fixing?: string | null }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [site, setSite] = useState("");
   const [fault, setFault] = useState("");
   const { data } = ask.useQuery(...SITES, { params: { query: {} } });
   const sites = data?.sites ?? [];
+  const { supposed } = asking.asked;
+  // one that was taken out meanwhile is none
+  const site = sites.some((one) => one.id === asking.asked.site) ? asking.asked.site : "";
   const make = async () => {
     try {
       const body = { asked: supposed, fixing, site_id: site || null };
@@ -42,7 +39,7 @@ export function BecomesAJob({
             label="at"
             value={site}
             options={[NONE, ...sites.map((one) => ({ key: one.id, label: one.site.name }))]}
-            onChange={setSite}
+            onChange={asking.saySite}
           />
         </div>
       )}

@@ -257,7 +257,7 @@ function Answer({ answer, asking }: { answer: Schemas["FixingAnswer"]; asking: A
       />
       <Told head="What would help" lines={answer.ways} />
       <div className="mt-4">
-        <BecomesAJob supposed={asking.asked.supposed} fixing={picked === shown?.fixing ? picked : null} />
+        <BecomesAJob asking={asking} fixing={picked === shown?.fixing ? picked : null} />
       </div>
       {answer.refused.length > 0 && (
         <>

@@ -135,7 +135,7 @@ function Answer({ answer, asking }: { answer: Schemas["SpotAnswer"]; asking: Ask
       <Told head="What would clear it" lines={answer.clearing.map((one) => one.says)} />
       <Told head="Before you drill" lines={answer.before} look="border-l-4 border-ochre pl-2.5" />
       <div className="mt-4">
-        <BecomesAJob supposed={asking.asked.supposed} />
+        <BecomesAJob asking={asking} />
       </div>
     </>
   );

@@ -4,6 +4,8 @@ import { client, type Schemas, unwrap } from "../../api/client";
 
 /** What is said of thing, wall and place; every question has its part of it, and none loses what another asked. */
 export interface Asked {
+  /** The site that it is asked for, by its id; "": none yet. */
+  site: string;
   supposed: Schemas["Supposed"];
   bit: Schemas["BitQuestion"];
   apart: Schemas["SpacingQuestion"];
@@ -11,7 +13,16 @@ export interface Asked {
 
 const NAME = "rock-pin-asked";
 
+/** Where somebody stands when he asks: what a site says of it. */
+export interface Where {
+  id: string;
+  region: NonNullable<Schemas["Supposed"]["region"]>;
+  units: NonNullable<Schemas["Supposed"]["units"]>;
+  built_year: number | null;
+}
+
 const START: Asked = {
+  site: "",
   supposed: {
     region: "britain",
     units: "metric",
@@ -51,6 +62,7 @@ function kept(): Asked {
   try {
     const found = JSON.parse(sessionStorage.getItem(NAME) ?? "{}") as Partial<Asked>;
     return {
+      site: found.site ?? START.site,
       supposed: { ...START.supposed, ...found.supposed },
       bit: { ...START.bit, ...found.bit },
       apart: { ...START.apart, ...found.apart },
@@ -62,6 +74,9 @@ function kept(): Asked {
 
 export interface Asking {
   asked: Asked;
+  saySite: (site: string) => void;
+  /** Asks for a site from here on: its region, units and year. */
+  askFor: (site: Where) => void;
   say: (change: Partial<Schemas["Supposed"]>) => void;
   sayBit: (change: Partial<Schemas["BitQuestion"]>) => void;
   sayApart: (change: Partial<Schemas["SpacingQuestion"]>) => void;
@@ -79,8 +94,17 @@ export function useAsked(): Asking {
   });
   return {
     asked,
+    saySite: (site) => setAsked((now) => ({ ...now, site })),
+    askFor: ({ id, region, units, built_year }) =>
+      setAsked((now) => ({
+        site: id,
+        supposed: { ...now.supposed, region, units, built_year },
+        bit: { ...now.bit, region, units },
+        apart: { ...now.apart, units },
+      })),
     say: (change) =>
       setAsked((now) => ({
+        ...now,
         supposed: { ...now.supposed, ...change },
         bit: {
           ...now.bit,

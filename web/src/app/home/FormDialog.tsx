@@ -1,4 +1,4 @@
-import { type ReactNode, useId, useState } from "react";
+import { type FormEvent, type ReactNode, useId, useRef, useState } from "react";
 import {
   type Control,
   Controller,
@@ -79,6 +79,8 @@ interface Props<T extends FieldValues> {
   look: "open" | "quiet" | "solid";
   handle: UseFormHandleSubmit<T>;
   onSubmit: (values: T) => Promise<void>;
+  /** What is looked at once it was done and the dialog is shut, instead of the button that opened it. */
+  lookAt?: () => void;
   children: ReactNode;
 }
 
@@ -90,28 +92,39 @@ export function FormDialog<T extends FieldValues>({
   look,
   handle,
   onSubmit,
+  lookAt,
   children,
 }: Props<T>) {
   const [open, setOpen] = useState(false);
   const [faults, setFaults] = useState<readonly string[]>([]);
-  const submit = handle(async (values) => {
-    try {
-      await onSubmit(values);
-      setFaults([]);
-      setOpen(false);
-    } catch (error) {
-      setFaults(error instanceof Refused ? error.sentences : ["Rock Pin does not answer."]);
-    }
-  });
+  const done = useRef(false);
+  const closed = () => {
+    if (!done.current || !lookAt) return false;
+    done.current = false;
+    lookAt();
+    return true;
+  };
+  const submit = (event: FormEvent) =>
+    void handle(async (values) => {
+      try {
+        await onSubmit(values);
+        done.current = true;
+        setFaults([]);
+        setOpen(false);
+      } catch (error) {
+        setFaults(error instanceof Refused ? error.sentences : ["Rock Pin does not answer."]);
+      }
+    })(event);
   return (
     <Dialog
       title={title}
       says={says}
       open={open}
       onOpenChange={setOpen}
+      onClosed={closed}
       trigger={<Button look={look}>{title}</Button>}
     >
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <form onSubmit={submit} className="space-y-3">
         {children}
         {faults.length > 0 && (
           <ul role="alert" className="border-l-4 border-brick bg-brick-wash p-2 text-[13px]">

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { client, OWN, refusalOf, Refused, unwrap } from "../../api/client";
+import { client, OWN, refusalOf, Refused, type Schemas, unwrap } from "../../api/client";
 import { refreshSites, useLists } from "../../api/queries";
 import { Button } from "../../ui/controls";
 import { QUESTIONS } from "../ask/questions";
@@ -30,11 +30,12 @@ function Questions() {
   );
 }
 
-/** A site, or everything, that was saved as one file. */
-async function bringWhole(chosen: File): Promise<void> {
+/** A site, or everything, that was saved as one file; how many documents came in. */
+async function bringWhole(chosen: File): Promise<number> {
   const headers = { ...OWN, "content-type": "application/zip" };
   const response = await fetch("/api/everything", { method: "POST", headers, body: chosen });
   if (!response.ok) throw await refusalOf(response);
+  return ((await response.json()) as Schemas["BroughtIn"]).documents;
 }
 
 /** The questions first; under them all sites with their walls and jobs. */
@@ -43,17 +44,21 @@ export function HomePage() {
   const queries = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const [faults, setFaults] = useState<readonly string[]>([]);
+  const [cameIn, setCameIn] = useState("");
+  const [fresh, setFresh] = useState("");
   const lists = useLists();
   useEffect(() => {
     document.title = "Rock Pin";
   }, []);
 
   const bring = async (chosen: File) => {
+    setCameIn("");
     try {
       if (chosen.name.endsWith(".zip")) {
-        await bringWhole(chosen);
+        const count = await bringWhole(chosen);
         await refreshSites(queries);
         setFaults([]);
+        setCameIn(`Brought in: ${count} sites, walls and jobs, each with its history.`);
         return;
       }
       const answer = await client.POST("/api/documents", {
@@ -75,7 +80,7 @@ export function HomePage() {
       <main className="mx-auto max-w-[1160px] px-5 py-5 max-sm:px-3">
         <h1 className="sr-only">Rock Pin</h1>
         <Questions />
-        {lists && <SiteList lists={lists} />}
+        {lists && <SiteList lists={lists} fresh={fresh} />}
         {faults.length > 0 && (
           <div role="alert" className="mb-6 border-l-4 border-brick bg-brick-wash p-3 text-[13px]">
             <strong>Nothing was brought in.</strong>
@@ -86,8 +91,11 @@ export function HomePage() {
             </ul>
           </div>
         )}
+        <p role="status" className="text-[13px]">
+          {cameIn}
+        </p>
         <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-4">
-          {lists && <NewSite lists={lists} />}
+          {lists && <NewSite lists={lists} onMade={setFresh} />}
           <input
             ref={file}
             type="file"

@@ -1,6 +1,7 @@
+import { useRef } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type Control, useForm, type UseFormRegister } from "react-hook-form";
-import { client, type Lists, type Schemas, type Units } from "../../api/client";
+import { client, type Lists, type Schemas, type Units, unwrap } from "../../api/client";
 import { refreshSites } from "../../api/queries";
 import { Choose, FormDialog, Text, yearOf } from "./FormDialog";
 
@@ -61,8 +62,10 @@ export function EditSite({ line, lists }: { line: Schemas["SiteLine"]; lists: Li
   );
 }
 
-export function NewSite({ lists }: { lists: Lists }) {
+/** `onMade`: told the id of the site once it is in the list. */
+export function NewSite({ lists, onMade }: { lists: Lists; onMade: (id: string) => void }) {
   const queries = useQueryClient();
+  const made = useRef("");
   const { register, control, handleSubmit, reset } = useForm<SiteValues>({
     defaultValues: { name: "", region: "britain", units: "metric", year: "" },
   });
@@ -73,8 +76,10 @@ export function NewSite({ lists }: { lists: Lists }) {
       action="Make the site"
       look="solid"
       handle={handleSubmit}
+      lookAt={() => onMade(made.current)}
       onSubmit={async ({ year, ...values }) => {
-        await client.POST("/api/sites", { body: { ...values, built_year: yearOf(year), note: "" } });
+        const body = { ...values, built_year: yearOf(year), note: "" };
+        made.current = unwrap(await client.POST("/api/sites", { body })).id;
         reset();
         await refreshSites(queries);
       }}

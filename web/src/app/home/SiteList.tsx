@@ -78,8 +78,8 @@ function Finder({ look, onLook, found }: { look: Look; onLook: (look: Look) => v
   );
 }
 
-/** The sites page by page, and those that a word finds. */
-export function SiteList({ lists }: { lists: Lists }) {
+/** The sites page by page, and those that a word finds. `fresh`: the one that was just made. */
+export function SiteList({ lists, fresh }: { lists: Lists; fresh: string }) {
   const [look, setLook] = useState<Look>({ typed: "", order: "touched", away: false });
   const search = useDeferredValue(look.typed.trim());
   const sites = useSites(search, look.order, look.away);
@@ -130,7 +130,7 @@ export function SiteList({ lists }: { lists: Lists }) {
     <>
       <Finder look={look} onLook={setLook} found={found} />
       {shown.map((line) => (
-        <SiteSection key={line.id} line={line} lists={lists} narrowed={narrowed} />
+        <SiteSection key={line.id} line={line} lists={lists} narrowed={narrowed} fresh={fresh === line.id} />
       ))}
       {sites.hasNextPage && (
         <div className="border-t-2 border-ink py-4">

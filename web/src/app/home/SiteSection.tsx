@@ -1,7 +1,8 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { useLists } from "../../api/queries";
 import { ask, type Lists, type Schemas } from "../../api/client";
+import type { Where } from "../ask/useAsked";
 import { JobRow } from "./JobRow";
 import { NewJob } from "./NewJob";
 import { NewWall } from "./NewWall";
@@ -53,16 +54,41 @@ function countsOf(line: SiteLine): string {
   return `${walls} · ${jobs} · last touched ${touchedOn(line.touched)}`;
 }
 
-/** One site: its walls drawn with their things. `narrowed`: only those jobs that are looked for. */
+/** What asking takes over from a site. */
+const whereOf = ({ id, site }: SiteLine): Where => ({
+  id,
+  region: site.region,
+  units: site.units,
+  built_year: site.built_year ?? null,
+});
+
+/** What is to be looked at once it is there: it comes into view and has the keyboard. */
+function useLookAt(wanted: boolean) {
+  const head = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    if (!wanted) return;
+    head.current?.scrollIntoView({ block: "start" });
+    head.current?.focus({ preventScroll: true });
+  }, [wanted]);
+  return head;
+}
+
+/**
+ * One site: its walls drawn with their things. `narrowed`: only those jobs that are looked for; `fresh`: it was just
+ * made.
+ */
 export function SiteSection({
   line,
   lists: anywhere,
   narrowed,
+  fresh,
 }: {
   line: SiteLine;
   lists: Lists;
   narrowed: boolean;
+  fresh: boolean;
 }) {
+  const head = useLookAt(fresh);
   const lists = useLists(line.site.region) ?? anywhere;
   const { jobs, rest, showAll } = useJobs(line);
   const shelves = useShelves();
@@ -73,11 +99,14 @@ export function SiteSection({
   return (
     <section className="pb-9" aria-label={line.site.name}>
       <div className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
-        <h2 className="text-[22px] leading-tight font-bold">{line.site.name}</h2>
+        <h2 ref={head} tabIndex={-1} className="scroll-mt-3 text-[22px] leading-tight font-bold">
+          {line.site.name}
+        </h2>
         <p className="text-[13px] text-soft">{countsOf(line)}</p>
         <span className="flex-1" />
         <Link
           to="/ask/goes-in"
+          state={{ site: whereOf(line) }}
           className="inline-flex min-h-9 items-center text-[14px] font-bold text-chalk max-sm:min-h-11"
         >
           Start a job
