@@ -156,6 +156,12 @@ def test_the_sentence_says_what_where_how_long_and_what_it_settles(catalogue: Ca
     assert sentence.startswith("Knock along the line at the height of the holes, 1050 mm up: it would settle ")
     assert sentence.endswith(". It takes 1 minute and leaves no mark.")
     assert " against " in sentence
+    # nobody needs a torch to tell board from bare brick
+    american = Site(id="s", name="Site", region=Region.NORTH_AMERICA, built_year=1978)
+    document = job(unknown_wall(), plate_fixture(), 1500, 1500).model_copy(update={"site": american})
+    told = [one.settles for one in make_plan(document, catalogue).advice.options if one.settles]
+    assert told
+    assert not any("exposed brick" in one for one in told)
     # once every check that may be done is done, it says so and what remains
     everything = brick_wall(stated=HowStated.GUESSED)
     assert planned(everything, catalogue).advice.options

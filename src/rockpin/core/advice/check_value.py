@@ -19,7 +19,7 @@ from rockpin.core.base.words import inside
 from rockpin.core.document.wall import Wall
 from rockpin.core.identification import Belief, Family, Probabilities, Whereabouts, outcome_chances
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.identification import Check, Mark
+from rockpin.core.tables.identification import BuildUp, Check, FaceLook, Mark
 
 
 def entropy_bits(chances: Probabilities) -> Probabilities:
@@ -89,9 +89,27 @@ def _worth(
     return _Worth(1 - (1 - change) * (1 - measuring), max(0.0, bits))
 
 
-def _settles(chances: Probabilities, table: Probabilities, acceptance: Acceptance, labels: Sequence[str]) -> str | None:
-    """The two build-ups of different decisions that a check tells apart best, the likely ones first."""
-    best, names = 0.0, None
+Look = Mapping[str, float]
+"""The chances [1] of what one sees of a face."""
+
+
+def _look_alike(one: Look, other: Look) -> bool:
+    """Whether two faces may be taken for one another: what one sees of them overlaps by half or more."""
+    return sum(sqrt(one[seen] * other[seen]) for seen in one) >= 0.5
+
+
+def _look_of(row: BuildUp, faces: Sequence[FaceLook]) -> Look:
+    return next(face.p for face in faces if row.layers[0].material in face.materials)
+
+
+def _settles(
+    chances: Probabilities, table: Probabilities, acceptance: Acceptance, labels: Sequence[str], looks: Sequence[Look]
+) -> str | None:
+    """The two build-ups of different decisions that a check tells apart best, the likely ones first.
+
+    Two that nobody takes for one another, board and bare brick, are named only where there are no others.
+    """
+    pairs: list[tuple[bool, float, int, int]] = []
     for one in range(len(chances)):
         for other in range(one + 1, len(chances)):
             same = acceptance.families[one] is acceptance.families[other]
@@ -100,11 +118,12 @@ def _settles(chances: Probabilities, table: Probabilities, acceptance: Acceptanc
             # Hellinger distance between the two rows of outcomes, weighed by how open the question is
             apart = 1 - float(np.sqrt(table[:, one] * table[:, other]).sum())
             weight = sqrt(float(chances[one] * chances[other])) * apart
-            if weight > best:
-                best, names = weight, (one, other)
-    if names is None or best < 0.005:
+            if weight >= 0.005:
+                pairs.append((_look_alike(looks[one], looks[other]), weight, -one, -other))
+    if not pairs:
         return None
-    first, second = sorted(names, key=lambda index: -chances[index])
+    *_, one, other = max(pairs)
+    first, second = sorted((-one, -other), key=lambda index: -chances[index])
     return f"{inside(labels[first])} against {inside(labels[second])}"
 
 
@@ -131,13 +150,14 @@ def advise(
     place = {row.key: index for index, row in enumerate(rows)}
     considered = [one for one in belief.hypotheses if one.key in acceptance]
     columns = [place[one.key] for one in considered]
+    looks = [_look_of(rows[column], catalogue.belief.faces) for column in columns]
+    labels = [one.label for one in considered]
     chances = np.array([one.probability for one in considered])
     chances = chances / chances.sum()
     seen = Acceptance(
         families=tuple(acceptance[one.key][0] for one in considered),
         holding=tuple(acceptance[one.key][1] for one in considered),
     )
-    labels = [one.label for one in considered]
     done = {one.check for one in wall.evidence}
     waiting = [check for check in catalogue.belief.checks if check.key not in done]
     why_not = {check.key: _why_not(check, wall, mark_at) for check in waiting}
@@ -170,7 +190,7 @@ def advise(
             chance_text=show_share(worths[check.key].chance),
             bits=worths[check.key].bits,
             bits_text=f"{worths[check.key].bits:.2f} bits",
-            settles=_settles(chances, tables[check.key], seen, labels),
+            settles=_settles(chances, tables[check.key], seen, labels, looks),
             why_not=why_not[check.key],
         )
         for check in sorted(waiting, key=first)
