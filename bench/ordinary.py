@@ -20,7 +20,7 @@ from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_use
 from rockpin.core.document.evidence import Filling
-from rockpin.core.document.fixture import Environment, Fixture, HeldBy
+from rockpin.core.document.fixture import Attachment, Environment, Fixture, HeldBy
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Layer, StudRow, Wall
 from rockpin.core.fixture import build
@@ -76,11 +76,11 @@ def _started(shape: str, wall: Wall, x: float, y: float) -> Fixture:
     """A shape with its starting measures; a bar gets its holes where the wall holds, as its button does."""
     catalogue = load_catalogue()
     made = build(catalogue.shape_by_key[shape], {})
-    if shape != "cabinet":
+    bar = next((one for one in made.supports if one.attachment is Attachment.USER_DRILLED and not one.holes), None)
+    if bar is None:
         return made
     document = job(wall, made, x, y)
     inside = read_wall(document, catalogue)
-    bar = next(one for one in made.supports if not one.holes)
     area = next(part.area for part in place_fixture(document, 2.5).supports if part.id == bar.id)
     holes = bar_holes(
         bar, area, wall, inside.identified.reading, inside.framing.members, made.measures["hole"], inside.catalogue

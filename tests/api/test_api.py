@@ -73,6 +73,18 @@ def test_a_job_starts_from_what_its_title_names_where_nobody_says_what_it_is_lik
     assert (named is None) == (title == "Something of Ann's")
 
 
+def test_what_is_not_planned_here_starts_no_job_by_its_name(client: TestClient) -> None:
+    """A hook for a hammock is no hook: who goes on all the same has to say what it is like."""
+    told = client.get("/api/called", params={"said": "Hammock hook"}).json()
+    assert told["key"] is None
+    assert told["beyond"].startswith("“Hammock hook” is not planned here. It carries people in motion")
+    path, body = "/api/sites/slipway-house/jobs", {"title": "Hammock hook", "wall_id": "crew-room-river"}
+    refused = client.post(path, json=body)
+    assert refused.status_code == 422
+    assert told["beyond"] in faults(refused)["title"]
+    assert client.post(path, json=body | {"shape": "hook"}).status_code == 201
+
+
 def test_a_trial_answers_without_saving_and_agrees_with_the_save(client: TestClient) -> None:
     before = client.get("/api/jobs/oar-cradle").json()
     at = before["job"]["placement"]

@@ -272,6 +272,17 @@ def test_a_cabinet_on_its_bar_leans_on_its_foot_and_its_clip_carries_no_weight()
     assert on(demand, "bar-1", "hanging")[2] == pytest.approx(-weight / 2)
 
 
+def test_all_of_a_floating_shelf_tips_about_the_foot_of_its_low_bar() -> None:
+    """Nothing of it reaches below its bar, so 8 kg at 115 mm pull as hard as a lever of half the bar lets them."""
+    made = build(load_catalogue().shape_by_key["floating_shelf"], {"own": 5, "holds": 3, "bar_height": 40})
+    places = [FixtureHole(id=f"h{x}", x_mm=x, y_mm=20, diameter_mm=6.5) for x in (100, 620)]
+    bar = made.supports[0].model_copy(update={"holes": tuple(places)})
+    shelf = made.model_copy(update={"supports": (bar,), "duty": "display", "hand": "none"})
+    demand = solve(shelf, cases_of(shelf))
+    for hole in places:
+        assert on(demand, hole.id, "hanging")[0] == pytest.approx(8 * G * 115 / (20 - INSET) / 2)
+
+
 def test_hung_but_not_yet_clipped_is_a_case_of_its_own_weight_alone() -> None:
     demand = solve(cabinet(), cases_of(cabinet()))
     own = 10 * G

@@ -16,6 +16,7 @@ SHAPES = {one.key: one for one in CATALOGUE.shapes}
 # a hole that is drilled later, lengths that begin at nought, and what gives and is not seen
 NOT_DRAWN = {
     ("cabinet", "hole"),
+    ("floating_shelf", "hole"),
     ("handrail", "rise"),
     ("on_spacers", "spacer"),
     ("screen_arm", "across"),

@@ -4,9 +4,10 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.tables.names import meant, named_in, near
+from rockpin.core.tables.shapes import Beyond, CommonThing
 
 CATALOGUE = load_catalogue()
-ROWS = (*CATALOGUE.common_things, *CATALOGUE.shapes)
+ROWS = (*CATALOGUE.common_things, *CATALOGUE.shapes, *CATALOGUE.beyond)
 
 
 @pytest.mark.parametrize(
@@ -20,6 +21,8 @@ ROWS = (*CATALOGUE.common_things, *CATALOGUE.shapes)
         ("towel radiator", "heated_towel_rail"),
         ("wall cabinet", "kitchen_wall_cabinet"),
         ("heated", "heated_towel_rail"),
+        # a word from its beginning: an oar is no cupboard
+        ("oar", None),
         ("sledge", None),
         ("", None),
         (" - ", None),
@@ -39,6 +42,14 @@ def test_a_thing_is_meant_by_its_key_or_by_words_of_one_of_its_names(said: str, 
         ("Mirrors in the hall", "mirror"),
         ("TV", "tv_on_plate"),
         ("Grab bar for Ann", "grab_rail"),
+        # what it is goes before where it goes
+        ("Hook by the washbasin", "hook"),
+        ("Floating shelf over the desk", "floating_shelf"),
+        ("TV on an arm", "tv_on_arm"),
+        ("Above the mirror", "mirror"),
+        # the longer name is what is meant: no hook alone holds a hammock
+        ("Hammock hook", "people_in_motion"),
+        ("Swing arm for the lamp", "arm"),
         # a name within a word, and half of a name, name nothing
         ("Bookmirrorless", None),
         ("Toilet", None),
@@ -52,7 +63,8 @@ def test_a_title_names_a_thing_where_a_whole_name_stands_in_it(said: str, key: s
 
 
 def test_every_name_means_its_own_thing() -> None:
-    for row in CATALOGUE.common_things:
+    rows: list[CommonThing | Beyond] = [*CATALOGUE.common_things, *CATALOGUE.beyond]
+    for row in rows:
         for name in (row.label, *row.also):
             for found in (meant(name, ROWS), named_in(name, ROWS)):
                 assert found is not None

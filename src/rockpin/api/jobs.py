@@ -15,6 +15,7 @@ from rockpin.core.fittings import stands
 from rockpin.core.fixture import start_height_mm, started
 from rockpin.core.plan import Plan
 from rockpin.core.tables.references import called_in, thing_named
+from rockpin.core.tables.shapes import Beyond
 from rockpin.exchange import read_document, write_document
 from rockpin.store.practice import PracticeStore
 
@@ -28,7 +29,10 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     What it is like is said, or named in its title; else it starts as the first of the shapes.
     """
     catalogue = context.catalogue
-    start = thing_named(new.shape or called_in(new.title, catalogue) or catalogue.shapes[0].key, catalogue)
+    called = None if new.shape else called_in(new.title, catalogue)
+    if isinstance(called, Beyond):
+        raise BadInput([Fault("title", f"{called.says(new.title)} If it is something else, say what it is like.")])
+    start = thing_named(new.shape or (called or catalogue.shapes[0]).key, catalogue)
     fixture = started(start, {})
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:

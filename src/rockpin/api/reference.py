@@ -14,6 +14,7 @@ from rockpin.api.views import lists_of
 from rockpin.core.base.quantities import parse_force_n, parse_length_mm, parse_mass_kg
 from rockpin.core.document.job import Region
 from rockpin.core.tables.references import called_in
+from rockpin.core.tables.shapes import Beyond
 
 router = APIRouter(prefix="/api", tags=["reference"])
 
@@ -35,7 +36,10 @@ def read_quantity(given: QuantityIn) -> QuantityOut:
 @router.get("/called")
 def read_called(context: Context, said: Annotated[str, Query(max_length=200)] = "") -> Called:
     """The thing that is named in what somebody calls his job: a bike hook in “Bike hook by the door”."""
-    return Called(key=called_in(said, context.catalogue))
+    called = called_in(said, context.catalogue)
+    if isinstance(called, Beyond):
+        return Called(key=None, beyond=called.says(said))
+    return Called(key=called.key if called else None)
 
 
 _LONGEST_LICENCE = 40

@@ -342,9 +342,13 @@ class QuantityIn(Model):
 
 
 class Called(Model):
-    """The key of the thing or shape that is meant; None: nothing that is said is the name of one."""
+    """The key of the thing or shape that is meant; None: nothing that is said is the name of one.
+
+    ``beyond``: why what is named is not planned here, and what to do instead.
+    """
 
     key: str | None
+    beyond: str | None = None
 
 
 class QuantityOut(Model):

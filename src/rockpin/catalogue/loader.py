@@ -30,6 +30,7 @@ _TABLES = (
     "waits",
     "shapes",
     "common_things",
+    "beyond",
     "sets",
     "trade_words",
     "tools",

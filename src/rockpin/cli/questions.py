@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from rockpin.core.tables.catalogue import Catalogue
     from rockpin.core.tables.hands import Hand
     from rockpin.core.tables.identification import BuildUp
-    from rockpin.core.tables.shapes import CommonThing, Shape
+    from rockpin.core.tables.shapes import Beyond, CommonThing, Shape
 
 asking = typer.Typer(no_args_is_help=True, help="Ask one thing: nothing is kept, and what was not said is told.")
 app.add_typer(asking, name="ask")
@@ -59,11 +59,18 @@ def _told(work: "Callable[[Catalogue], T]", units: UnitSystem) -> T:
     raise typer.Exit(2)
 
 
-def _meant(said: str, rows: "Sequence[BuildUp | CommonThing | Shape | Hand]", field: str) -> str:
-    """The key of the row that is meant. Raises BadInput with what there is, and what is called nearly so."""
+def _meant(
+    said: str, rows: "Sequence[BuildUp | CommonThing | Shape | Hand]", field: str, beyond: "Sequence[Beyond]" = ()
+) -> str:
+    """The key of the row that is meant. Raises BadInput with what there is, and what is called nearly so; of what is
+    ``beyond`` the catalogue, with why."""
     from rockpin.core.tables.names import meant, near
+    from rockpin.core.tables.shapes import Beyond
 
-    if row := meant(said, rows):
+    row = meant(said, (*rows, *beyond))
+    if isinstance(row, Beyond):
+        raise BadInput([Fault(field, row.says(said))])
+    if row:
         return row.key
     guess = f"did you mean {' or '.join(near(said, rows))}? There" if near(said, rows) else "there"
     raise BadInput([Fault(field, f"“{said}” is not known here; {guess} are {', '.join(row.key for row in rows)}")])
@@ -130,7 +137,7 @@ def _supposed(catalogue: "Catalogue", units: UnitSystem, **said: Any) -> "Suppos
     )
     for key, field, rows in named:
         if key in given:
-            given[key] = _meant(given[key], rows, field)
+            given[key] = _meant(given[key], rows, field, catalogue.beyond if key == "shape" else ())
     for key in ("plaster_mm", "across_mm", "up_mm"):
         if key in given:
             given[key] = parse_length_mm(given[key], units, key.removesuffix("_mm"))

@@ -26,7 +26,7 @@ from rockpin.core.tables.outcomes import Outcome
 from rockpin.core.tables.posts import PostTables
 from rockpin.core.tables.remedies import RemedyTable
 from rockpin.core.tables.services import FeedHabit, PointKind, Run, ServiceKind, ZoneSchool
-from rockpin.core.tables.shapes import CommonThing, Shape
+from rockpin.core.tables.shapes import Beyond, CommonThing, Shape
 from rockpin.core.tables.starts import StartTable
 from rockpin.core.tables.waits import WaitRow
 
@@ -59,6 +59,7 @@ class Catalogue(Model):
     waits: tuple[WaitRow, ...]
     shapes: tuple[Shape, ...]
     common_things: tuple[CommonThing, ...]
+    beyond: tuple[Beyond, ...]
     tools: tuple[Tool, ...]
     sets: tuple[OwnedSet, ...]
     trade_words: tuple[TradeWord, ...]
@@ -141,6 +142,7 @@ class Catalogue(Model):
             raise ValueError(f"common_things: the key {min(twice)} stands twice, or is a shape's")
         names = [name.lower() for row in self.common_things for name in (row.label, *row.also)]
         names += [name.lower() for row in self.shapes for name in row.also]
+        names += [name.lower() for row in self.beyond for name in (row.label, *row.also)]
         if twice := {name for name in names if names.count(name) > 1}:
             raise ValueError(f"common_things: two things are called “{min(twice)}”")
         for thing in self.common_things:

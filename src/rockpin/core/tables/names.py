@@ -22,6 +22,10 @@ _NEAR = 3
 """So many are told at the most where nothing is called so."""
 
 
+_PLACES = re.compile(r"\b(over|above|under|below|by|beside|near|next to|opposite|at|in|on|behind|between)\b")
+"""What follows such a word in a title is where the thing goes, not what it is."""
+
+
 def _plain(said: str) -> str:
     return " ".join(re.sub(r"[_\-]", " ", said.lower()).split())
 
@@ -32,7 +36,8 @@ def _names(row: Named) -> list[str]:
 
 
 def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
-    """The row of that key, or the first that has all of these words in one of its names; None where none has.
+    """The row of that key, or the first that has all of these words in one of its names, from their beginning; None
+    where none has.
 
     A name as it stands goes before one that has it in it: a towel rail before a heated one.
     """
@@ -40,7 +45,8 @@ def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
 
     def told(row: AnyNamed) -> bool:
         own = f"{_names(row)[0]} {_plain(getattr(row, 'short', ''))}"
-        return any(all(word in name for word in wanted.split()) for name in (own, *_names(row)[1:]))
+        names = [name.split() for name in (own, *_names(row)[1:])]
+        return any(all(any(one.startswith(word) for one in name) for word in wanted.split()) for name in names)
 
     if not wanted:
         return None
@@ -51,14 +57,19 @@ def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
 
 def named_in(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
     """The row of which a name stands in what is said, one or several of it, as in “Mirrors in the hall”; of several
-    the longest name. None where none does."""
-    found: list[tuple[int, AnyNamed]] = []
+    the longest name. None where none does.
+
+    What it is goes before where it goes: a hook by the washbasin is a hook.
+    """
+    plain = _plain(said)
+    place = _PLACES.search(plain)
+    found: list[tuple[bool, int, AnyNamed]] = []
     for row in rows:
         for name in (*_names(row), _plain(getattr(row, "short", ""))):
-            if name and re.search(rf"\b{re.escape(name)}(s|es)?\b", _plain(said)):
-                found.append((len(name), row))
+            if name and (at := re.search(rf"\b{re.escape(name)}(s|es)?\b", plain)):
+                found.append((place is None or at.start() < place.start(), len(name), row))
     # of names as long the first row's
-    return max(found, key=lambda one: one[0])[1] if found else None
+    return max(found, key=lambda one: one[:2])[2] if found else None
 
 
 def near(said: str, rows: Sequence[Named]) -> tuple[str, ...]:

@@ -12,7 +12,7 @@ from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import CheckForm
 from rockpin.core.tables.names import named_in
 from rockpin.core.tables.packets import packet_faults, with_packets
-from rockpin.core.tables.shapes import Shape, ShapeStart
+from rockpin.core.tables.shapes import Beyond, CommonThing, Shape, ShapeStart
 
 
 def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
@@ -174,11 +174,12 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
     return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free, shape.lower_edge_mm, None)
 
 
-def called_in(title: str, catalogue: Catalogue) -> str | None:
-    """The key of the thing or the shape that is named in what somebody calls his job; None where none is."""
+def called_in(title: str, catalogue: Catalogue) -> CommonThing | Shape | Beyond | None:
+    """The thing or the shape that is named in what somebody calls his job, or what is not planned here; None where
+    none is."""
     shapes = [one for one in catalogue.shapes if one.key != "own"]
-    found = named_in(title, (*catalogue.common_things, *shapes))
-    return found.key if found else None
+    rows: list[CommonThing | Shape | Beyond] = [*catalogue.common_things, *shapes, *catalogue.beyond]
+    return named_in(title, rows)
 
 
 def starts_of(shape: Shape, catalogue: Catalogue) -> dict[str, set[float]]:

@@ -126,6 +126,18 @@ class CommonThing(Row):
         return self.label
 
 
+class Beyond(Row):
+    """What people hang up and is not planned here, by the names they call it: why not, and what to do instead."""
+
+    also: tuple[Name, ...] = ()
+    why: str
+    instead: str
+
+    def says(self, said: str) -> str:
+        """The same in sentences, of what somebody called it."""
+        return f"“{said}” is not planned here. {self.why} {self.instead}"
+
+
 class ShapeStart(NamedTuple):
     """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called.
 

@@ -7,8 +7,8 @@ import { refreshSites } from "../../api/queries";
 import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
 import { Choose, FormDialog, Text } from "./FormDialog";
 
-/** The thing that is named in a title, asked while it is typed; null where none is, undefined until that is known. */
-function useCalled(title: string): string | null | undefined {
+/** What is named in a title, asked while it is typed; undefined until that is known. */
+function useCalled(title: string): Schemas["Called"] | undefined {
   const said = useDeferredValue(title.trim());
   const { data } = ask.useQuery(
     "get",
@@ -16,7 +16,7 @@ function useCalled(title: string): string | null | undefined {
     { params: { query: { said } } },
     { enabled: said.length > 1, staleTime: Infinity },
   );
-  return data?.key;
+  return data;
 }
 
 export function NewJob({
@@ -39,7 +39,7 @@ export function NewJob({
   // what somebody picked himself stays, whatever he calls it
   const picked = useRef(false);
   useEffect(() => {
-    if (called !== undefined && !picked.current) setValue("shape", called ?? first);
+    if (called !== undefined && !picked.current) setValue("shape", called.key ?? first);
   }, [called, first, setValue]);
   return (
     <FormDialog
@@ -57,6 +57,11 @@ export function NewJob({
       }}
     >
       <Text label="What goes up" entry={register("title")} placeholder="Coat rail" />
+      {called?.beyond && (
+        <p role="status" className="border-l-4 border-ochre bg-ochre-wash p-2 text-[13px]">
+          {called.beyond}
+        </p>
+      )}
       <Choose
         label="On which wall"
         name="wall_id"
