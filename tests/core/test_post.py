@@ -153,6 +153,8 @@ def test_a_post_says_where_it_ends() -> None:
     assert {"post-leans", "post-depth-unknown", "frost-not-told"}.isdisjoint(codes(held))
     assert held.post is not None
     assert held.post.wanted_mm is None
+    # nobody said how it is held, so nobody says that it is
+    assert "stands deep enough" not in held.verdict.sentence
     # timber: 500 psi, in gusts 1.6 times that (NDS 2018, supplement 4D and 2.3.2)
     wood = planned(mast(section=PostSection.TIMBER, material="timber_post", across_mm=120)).post
     assert wood is not None

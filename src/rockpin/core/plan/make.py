@@ -84,7 +84,9 @@ def _ready_sentence(count: int, hand: str | None, post: PostReading | None, bore
     if post is not None:
         thing = "bolt" if bored else "clamp"
         all_of_them = {1: f"The {thing} holds", 2: f"Both {thing}s hold"}.get(count, f"All {count} {thing}s hold")
-        return f"{all_of_them}{f', also when {hand}' if hand else ''}; the post bears it and stands deep enough."
+        # of what holds its foot somebody else knows whether it does
+        foot = ", and what holds its foot must too" if post.held else " and stands deep enough"
+        return f"{all_of_them}{f', also when {hand}' if hand else ''}; the post bears it{foot}."
     also = f", also when {hand}," if hand else ""
     if count == 1:
         return f"The hole holds{also} and is clear of every zone, or proved."
