@@ -192,3 +192,37 @@ def test_a_thing_that_came_loose_is_a_job_of_its_own(client: TestClient) -> None
     strange = client.post(f"{JOB}/came-loose", json={"holes": [{"hole_id": "x", "how": "spun", "hole_mm": 8}]})
     assert strange.status_code == 422
     assert "is no hole of this job" in strange.text
+
+
+def _codes(plan: dict[str, Any]) -> set[str]:
+    return {one["code"] for stage in plan["stages"] for one in stage["findings"]}
+
+
+def test_what_another_job_has_hung_hangs_there_for_every_job_on_that_wall(client: TestClient) -> None:
+    """A second thing over the oar cradle: told once all of that holds, and no more once it is gone or came loose."""
+    cradle = client.get(JOB).json()
+    at = cradle["job"]["placement"]
+    new = {"title": "Boat hook", "wall_id": at["wall_id"], "shape": "hook"}
+    hook = f"/api/jobs/{client.post('/api/sites/slipway-house/jobs', json=new).json()['id']}"
+    place = {"summary": "there", "x_mm": at["x_mm"] + 50, "y_mm": at["y_mm"] + 50, "lines_up": False}
+    planned = client.put(f"{hook}/place", json=place | {"revision": client.get(hook).json()["revision"]}).json()
+    # what is only planned there may still go elsewhere
+    assert "piece-over-thing" not in _codes(planned["plan"])
+    *first, last = cradle["plan"]["holes"]
+    for hole in (*first, last):
+        assert not client.get(hook).json()["plan"]["elevation"]["things"]
+        happen(client, kind="report", id=hole["id"], hole_id=hole["id"], report={"outcome": "as_planned"})
+        happen(client, kind="tried", id=f"{hole['id']}-tried", hole_ids=[hole["id"]], holds="yes")
+    hung = client.get(hook).json()["plan"]
+    assert [thing["name"] for thing in hung["elevation"]["things"]] == ["Oar cradle"]
+    assert "piece-over-thing" in _codes(hung)
+    assert hung["verdict"]["word"] == "do_not_drill"
+    # it is not in its own way, and what came loose is not in the way of its repair
+    assert "piece-over-thing" not in _codes(client.get(JOB).json()["plan"])
+    loose = [{"hole_id": hole["id"], "fixing": "nylon_plug_6", "how": "spun", "hole_mm": 8} for hole in (*first, last)]
+    again = client.post(f"{JOB}/came-loose", json={"holes": loose}).json()["id"]
+    assert "piece-over-thing" not in _codes(client.get(f"/api/jobs/{again}").json()["plan"])
+    assert "Oar cradle" in client.get(f"{hook}/line").json()["sentence"]
+    assert client.delete(JOB).status_code == 204
+    assert "piece-over-thing" not in _codes(client.get(hook).json()["plan"])
+    assert "Oar cradle" not in client.get(f"{hook}/line").json()["sentence"]

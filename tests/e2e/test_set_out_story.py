@@ -149,3 +149,11 @@ def test_where_it_could_go_is_drawn_and_one_press_goes_there(open_page: OpenPage
     go(page, "Set-out")
     expect(page.get_by_role("button", name="Would it be better a little aside?")).to_be_visible()
     expect(page.get_by_role("list", name="Better places near").get_by_role("listitem")).to_have_count(0)
+
+
+def test_what_other_jobs_plan_on_the_wall_is_seen_where_a_thing_is_put(open_page: OpenPage) -> None:
+    page = open_page("/jobs/tide-clock/set-out")
+    expect(page.get_by_text("Folding chart table, planned")).to_be_visible()
+    page.get_by_role("link", name=re.compile("^Hidden")).first.click()
+    expect(page.get_by_role("heading", name="Hidden")).to_be_visible()
+    expect(page.get_by_text("Folding chart table, planned")).to_have_count(0)

@@ -11,6 +11,7 @@ from rockpin.core.base.model import Model
 from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Site
 from rockpin.core.document.kit import Kit
+from rockpin.core.document.landmarks import Thing
 from rockpin.core.document.sweeps import Scan
 from rockpin.core.document.upgrades import upgraded_part
 from rockpin.core.document.wall import OldHole, Wall
@@ -87,19 +88,21 @@ def read_body(kind: type[Body], name: str, body: dict[str, Any], version: int | 
 
 
 class LeftInWall(NamedTuple):
-    """What other jobs have left in a wall: their holes, and the pipes that were led to what hangs there."""
+    """What other jobs have left on a wall: their holes, what hangs there, and the pipes that were led to it."""
 
     holes: list[OldHole]
     pipes: list[Scan]
+    things: list[Thing]
 
 
 def with_what_others_left(wall: Wall, left: LeftInWall) -> Wall:
-    known = {one.id for items in (wall.old_holes, wall.scans) for one in items}
-    holes = tuple(hole for hole in left.holes if hole.id not in known)
-    pipes = tuple(scan for scan in left.pipes if scan.id not in known)
-    if not holes and not pipes:
-        return wall
-    return wall.model_copy(update={"old_holes": (*wall.old_holes, *holes), "scans": (*wall.scans, *pipes)})
+    known = {one.id for items in (wall.old_holes, wall.scans, wall.things) for one in items}
+    added: dict[str, tuple[object, ...]] = {
+        "old_holes": (*wall.old_holes, *(hole for hole in left.holes if hole.id not in known)),
+        "scans": (*wall.scans, *(scan for scan in left.pipes if scan.id not in known)),
+        "things": (*wall.things, *(thing for thing in left.things if thing.id not in known)),
+    }
+    return wall.model_copy(update=added) if any((left.holes, left.pipes, left.things)) else wall
 
 
 def wall_places(job: JobBody) -> list[tuple[str, str]]:

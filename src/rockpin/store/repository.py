@@ -17,7 +17,7 @@ from rockpin.core.document.fixings import OwnFixings
 from rockpin.core.document.job import SCHEMA_VERSION, JobBody, JobDocument, Site
 from rockpin.core.document.kit import Kit
 from rockpin.core.document.wall import Wall
-from rockpin.core.drilling import drilled_holes, laid_pipes
+from rockpin.core.drilling import drilled_holes, hangs_again, hung_things, laid_pipes
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.store.bodies import (
     FIXINGS_ID,
@@ -335,14 +335,17 @@ class Store:
         return document.model_copy(update={"own_fixings": tuple(rows.values())})
 
     def _left_by_others(self, session: Session, job: Saved[JobBody], wall: Wall, catalogue: Catalogue) -> LeftInWall:
-        """Holes and pipes of the other jobs on a wall; a job that was removed leaves them in the wall all the same."""
-        left = LeftInWall([], [])
-        for other_id, state in drilled_on(session, wall.id, besides=job.id):
+        """Holes and pipes of the other jobs on a wall, and what they hung there; what a removed one hung is gone, and
+        the rest is in the wall all the same."""
+        left = LeftInWall([], [], [])
+        for other_id, state, removed in drilled_on(session, wall.id, besides=job.id):
             # what another job has drilled, but cannot be read, is no reason to hide this one
             with suppress(CannotPlan):
                 other = read_body(JobBody, "job", state.body, state.version)
                 left.holes.extend(drilled_holes(other_id, other, wall, catalogue))
                 left.pipes.extend(laid_pipes(other_id, other, wall))
+                if not removed and not hangs_again(job.body, other, wall):
+                    left.things.extend(hung_things(other_id, other, wall, catalogue))
         return left
 
     def add_document(self, document: JobDocument, *, keep_ids: bool = False) -> Saved[JobBody]:

@@ -58,16 +58,17 @@ def jobs_on(session: Session, wall_id: str) -> list[str]:
     return list(session.scalars(query))
 
 
-def drilled_on(session: Session, wall_id: str, besides: str) -> list[tuple[str, Revision]]:
-    """The other jobs that have drilled a wall, with their states; one that was removed left its holes all the same."""
+def drilled_on(session: Session, wall_id: str, besides: str) -> list[tuple[str, Revision, bool]]:
+    """The other jobs that have drilled a wall, with their states, and whether they were removed: one that was has left
+    its holes all the same, but what it hung is gone."""
     query = (
-        select(Document.id, Revision)
+        select(Document.id, Revision, Document.deleted)
         .join(StandsOn, StandsOn.job_id == Document.id)
         .join(Revision, Revision.id == Document.head_id)
         .where(StandsOn.wall_id == wall_id, StandsOn.place == 0, Document.drilled, Document.id != besides)
         .order_by(Document.id)
     )
-    return [(name, state) for name, state in session.execute(query)]
+    return [(name, state, removed) for name, state, removed in session.execute(query)]
 
 
 def made_from(session: Session, job_ids: Sequence[str]) -> dict[str, str]:
@@ -87,16 +88,16 @@ def made_from(session: Session, job_ids: Sequence[str]) -> dict[str, str]:
     )
     for job_id, wall_id, head in session.execute(under):
         walls[job_id].append((wall_id, head))
-    drillers: dict[str, list[tuple[str, int]]] = {}
+    drillers: dict[str, list[tuple[str, str]]] = {}
     on = {wall_id for found in walls.values() for wall_id, _ in found}
     others = (
-        select(StandsOn.wall_id, Document.id, Document.head_id)
+        select(StandsOn.wall_id, Document.id, Document.head_id, Document.deleted)
         .join(Document, Document.id == StandsOn.job_id)
         .where(StandsOn.wall_id.in_(on), StandsOn.place == 0, Document.drilled)
         .order_by(Document.id)
     )
-    for wall_id, job_id, head in session.execute(others):
-        drillers.setdefault(wall_id, []).append((job_id, head))
+    for wall_id, job_id, head, removed in session.execute(others):
+        drillers.setdefault(wall_id, []).append((job_id, f"{head}{'-' if removed else ''}"))
     sites = {job.site_id for job in jobs.values() if job.site_id}
     single = select(Document.id, Document.head_id).where(Document.id.in_([*sites, KIT_ID, FIXINGS_ID]))
     heads = dict(session.execute(single).all())
@@ -107,7 +108,7 @@ def made_from(session: Session, job_ids: Sequence[str]) -> dict[str, str]:
             job.head_id,
             heads.get(job.site_id or "", 0),
             "+".join(str(head) for _, head in walls[job_id]),
-            "+".join(str(head) for _, head in sorted(drilled)),
+            "+".join(head for _, head in sorted(drilled)),
             heads.get(KIT_ID, 0),
             heads.get(FIXINGS_ID, 0),
         )

@@ -9,7 +9,7 @@ import { closeUp, crowded, fitScale, polygon, type Scale, wholeWall } from "./sc
 import { Highlight, Risk, Routes, Unswept } from "./RiskPicture";
 import { Finds, Points, Sweeps, Zones } from "./Services";
 import { LineUps } from "./LineUps";
-import { Stairs, Things, Tiles } from "./Landmarks";
+import { PlannedThings, Stairs, Things, Tiles } from "./Landmarks";
 import { OffPhotoMarks, PhotoUnder, type UprightPhoto } from "./PhotoUnder";
 import { PlacingCross } from "./PlacingCross";
 import { useMover } from "./useMover";
@@ -43,6 +43,8 @@ export interface Overlay {
   risk: string;
   /** A photo that lies under everything. */
   photo: UprightPhoto | null;
+  /** What other jobs plan on this wall. */
+  beside: readonly { id: string; title: string; area: Rect }[];
 }
 
 interface Props {
@@ -109,6 +111,7 @@ function Still({
         <g opacity={overlay.photo ? 0.45 : 1}>
           <Openings elevation={elevation} scale={scale} />
         </g>
+        <PlannedThings things={overlay.beside} scale={scale} />
         <Things elevation={elevation} scale={scale} />
         <OldHoles elevation={elevation} scale={scale} />
         {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}

@@ -1,4 +1,4 @@
-import type { Plan } from "../api/client";
+import type { Plan, Rect } from "../api/client";
 import { polygon, type Scale } from "./scale";
 
 type Elevation = Plan["elevation"];
@@ -61,6 +61,39 @@ export function Things({ elevation, scale }: { elevation: Elevation; scale: Scal
               paintOrder="stroke"
             >
               {thing.name}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** What other jobs plan on this wall: where it shall hang, and nothing of it is there yet. */
+export function PlannedThings({
+  things,
+  scale,
+}: {
+  things: readonly { id: string; title: string; area: Rect }[];
+  scale: Scale;
+}) {
+  return (
+    <g>
+      {things.map((thing) => {
+        const box = scale.box(thing.area);
+        return (
+          <g key={thing.id}>
+            <rect {...box} fill="none" stroke="var(--soft)" strokeWidth="1.1" strokeDasharray="7 3 2 3" />
+            <text
+              x={box.x + 3}
+              y={box.y + Math.min(12, box.height - 2)}
+              fontSize="11"
+              fill="var(--soft)"
+              stroke="var(--sheet)"
+              strokeWidth="3"
+              paintOrder="stroke"
+            >
+              {thing.title}, planned
             </text>
           </g>
         );

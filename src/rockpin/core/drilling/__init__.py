@@ -4,7 +4,7 @@ from rockpin.core.drilling.bits import BIT_WORDS, BitPick, hole_bits
 from rockpin.core.drilling.card import DrillCard, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
 from rockpin.core.drilling.left_behind import is_drilled, left_with, stays_behind, where_it_hung
-from rockpin.core.drilling.record import drilled_holes, laid_pipes
+from rockpin.core.drilling.record import drilled_holes, hangs_again, hung_things, laid_pipes
 from rockpin.core.drilling.told import told_by_holes
 
 __all__ = [
@@ -15,7 +15,9 @@ __all__ = [
     "deep_text",
     "drilled_holes",
     "existing_holes",
+    "hangs_again",
     "hole_bits",
+    "hung_things",
     "is_drilled",
     "laid_pipes",
     "left_with",

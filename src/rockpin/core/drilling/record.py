@@ -1,9 +1,10 @@
-"""What a job has drilled is in its wall for every other job there."""
+"""What a job has drilled and hung is on its wall for every other job there."""
 
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fittings import TailFrom
 from rockpin.core.document.job import JobBody
+from rockpin.core.document.landmarks import Thing
 from rockpin.core.document.record import Holds, LeftHole
 from rockpin.core.document.sweeps import Find, Scan, ScanMode
 from rockpin.core.document.wall import OldHole, Wall
@@ -43,6 +44,49 @@ def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -
             )
         )
     return (*found, *_left_by(job_id, job))
+
+
+_SAME_PLACE_MM = 1.0
+"""How far two corners may lie apart and be the same one."""
+
+
+def hangs_again(job: JobBody, other: JobBody, wall: Wall) -> bool:
+    """Whether a job hangs again what another had put up on its wall and what came loose: that hangs there no more."""
+    loose = job.came_loose
+    if loose is None:
+        return False
+    at = lying(of_wall(other, wall), wall).placement
+    x = job.placement.x_mm if loose.hung_x_mm is None else loose.hung_x_mm
+    y = job.placement.y_mm if loose.hung_y_mm is None else loose.hung_y_mm
+    return max(abs(at.x_mm - x), abs(at.y_mm - y)) <= _SAME_PLACE_MM
+
+
+def hung_things(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -> tuple[Thing, ...]:
+    """What a job has put up, as things that hang on its wall for every other job there: its pieces, as far as they lie
+    on that wall, once every hole of it holds."""
+    job = lying(of_wall(job, wall), wall)
+    placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
+    holding = {record.hole_id for record in job.records if record.holds is Holds.YES}
+    if not placed.holes or any(hole.id not in holding for hole in placed.holes):
+        return ()
+    face = Rect(x_mm=0, y_mm=0, width_mm=wall.width_mm, height_mm=wall.height_mm)
+    found = []
+    for piece in placed.pieces:
+        left, right = max(0.0, piece.area.x_mm), min(face.right_mm, piece.area.right_mm)
+        foot, top = max(0.0, piece.area.y_mm), min(face.top_mm, piece.area.top_mm)
+        if left < right and foot < top:
+            name = job.title if len(placed.pieces) == 1 else f"{piece.label} of {job.title}"
+            found.append(
+                Thing(
+                    id=f"{job_id}-{piece.id}"[:60],
+                    name=name[:120],
+                    x_mm=left,
+                    y_mm=foot,
+                    width_mm=right - left,
+                    height_mm=top - foot,
+                )
+            )
+    return tuple(found)
 
 
 _PIPE_HALF_MM = 11.0

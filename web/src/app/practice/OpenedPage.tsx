@@ -83,6 +83,7 @@ function Unskinned({ opened }: { opened: Opened }) {
           line_mm: null,
           highlight: null,
           map: null,
+          beside: [],
           places: [],
           nearest: null,
           risk: "",

@@ -24,6 +24,7 @@ import { usePlacing } from "./usePlacing";
 import { useJobKeys, usePageTitle } from "./useJobKeys";
 import { useSweep } from "../../job/useSweep";
 import { type PhotoUnder, usePhoto } from "../../job/usePhoto";
+import { usePlannedBeside } from "../../job/usePlannedBeside";
 import { nearestReady, useWallPlaces } from "../../job/useWallPlaces";
 import { useWorkspace } from "../../job/useWorkspace";
 
@@ -55,6 +56,7 @@ export function WorkspacePage() {
   const found = STAGES.findIndex((one) => one.key === wanted);
   const index = found === -1 ? 4 : found;
   const current = STAGES[index];
+  const beside = usePlannedBeside(editing, current?.key);
 
   useJobKeys(jobId, editing, () => setPlacing(null));
   usePageTitle(editing?.plan.title, current?.label);
@@ -115,6 +117,7 @@ export function WorkspacePage() {
                     map: key === "set-out" ? wallPlaces.map : null,
                     places: key === "set-out" ? wallPlaces.places : [],
                     nearest: key === "set-out" ? (nearestReady(wallPlaces, editing.at)?.place ?? null) : null,
+                    beside,
                     photo: photo.picture && { ...photo.picture, strength: photo.strength },
                     risk: `${BASE}/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
                   }}
