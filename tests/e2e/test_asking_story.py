@@ -316,3 +316,18 @@ def test_a_site_that_was_made_is_looked_at_and_its_job_is_asked_for_it(open_page
     expect(page.get_by_label("Region")).to_have_value("britain")
     page.get_by_role("button", name="Make it a job").click()
     expect(page.get_by_role("banner")).to_contain_text("Cabin at Elk Creek")
+
+
+def test_a_thing_is_found_by_what_somebody_calls_it(open_page: OpenPage) -> None:
+    page = open_page("/ask/goes-in")
+    called = page.get_by_label("Say what it is called")
+    called.fill("Toilet roll holder")
+    expect(page.get_by_label("What goes up")).to_have_value("paper_holder")
+    expect(page.get_by_role("main")).to_contain_text("Paper holder that holds")
+    # what is picked by hand afterwards stands
+    page.get_by_label("What goes up").select_option("mirror")
+    called.fill("Pull-up bar")
+    expect(page.get_by_role("status").filter(has_text="people in motion")).to_be_visible()
+    expect(page.get_by_label("What goes up")).to_have_value("mirror")
+    called.fill("Zither")
+    expect(page.get_by_role("status").filter(has_text="Nothing here is called so")).to_be_visible()

@@ -7,6 +7,7 @@ import { INK, Mark } from "../../ui/Mark";
 import { MeasureDrawing, useShapeDrawing } from "../../ui/MeasureDrawing";
 import { Said } from "../../ui/Said";
 import { BecomesAJob } from "./BecomesAJob";
+import { ByName } from "./ByName";
 import { NoAnswer, Question, Told } from "./parts";
 import { type Asking, useAnswer } from "./useAsked";
 import { IntoStuds, TheWall } from "./TheWall";
@@ -286,14 +287,11 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
   const { shape } = start;
   const holds =
     shape.measures.find((one) => one.key === "holds") ?? shape.measures.find((one) => one.key === "own");
+  const things = whatGoesUp(lists, (one) => one.key !== "own" && one.place === "wall");
+  const take = (key: string) => asking.say({ shape: key, measures: {}, hand: null, environment: null });
   const says = (
     <p>
-      <Word
-        label="What goes up"
-        value={start.key}
-        options={whatGoesUp(lists, (one) => one.key !== "own" && one.place === "wall")}
-        onChange={(key) => asking.say({ shape: key, measures: {}, hand: null, environment: null })}
-      />
+      <Word label="What goes up" value={start.key} options={things} onChange={take} />
       {holds && (
         <>
           {holds.key === "holds" ? " that holds " : " of "}
@@ -341,6 +339,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
       answer={data ? <Answer answer={data} asking={asking} /> : <NoAnswer error={error} />}
     >
       {data && error && <NoAnswer error={error} />}
+      <ByName things={things} onMeant={take} />
       <Measures thing={start.key} shape={shape} said={holds?.key} asking={asking} />
       <Place asking={asking} lists={lists} />
     </Question>

@@ -1,23 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useRef } from "react";
+import { useEffect, useRef } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
-import { ask, client, type Lists, type Schemas, unwrap } from "../../api/client";
+import { client, type Lists, type Schemas, unwrap } from "../../api/client";
 import { refreshSites } from "../../api/queries";
 import { startOf, whatGoesUp } from "../../lib/whatGoesUp";
+import { useCalled } from "../useCalled";
 import { Choose, FormDialog, Text } from "./FormDialog";
-
-/** What is named in a title, asked while it is typed; undefined until that is known. */
-function useCalled(title: string): Schemas["Called"] | undefined {
-  const said = useDeferredValue(title.trim());
-  const { data } = ask.useQuery(
-    "get",
-    "/api/called",
-    { params: { query: { said } } },
-    { enabled: said.length > 1, staleTime: Infinity },
-  );
-  return data;
-}
 
 export function NewJob({
   siteId,
