@@ -16,6 +16,7 @@ from rockpin.core.identification import Whereabouts
 from rockpin.core.identification.likelihoods import outcome_chances
 from rockpin.core.identification.reading import Family
 from rockpin.core.plan.make import make_plan
+from rockpin.core.questions import Supposed, job_of
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import Era
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
@@ -161,7 +162,15 @@ def test_the_sentence_says_what_where_how_long_and_what_it_settles(catalogue: Ca
     document = job(unknown_wall(), plate_fixture(), 1500, 1500).model_copy(update={"site": american})
     told = [one.settles for one in make_plan(document, catalogue).advice.options if one.settles]
     assert told
-    assert not any("exposed brick" in one for one in told)
+    assert not any("exposed brick" in one and "drywall" in one for one in told)
+    # where the eye would do most of it, that is said before the check; and no more once it was said
+    asked = Supposed(region=Region.NORTH_AMERICA, built_year=1978, shape="mirror")
+    eyed = make_plan(job_of(asked, catalogue), catalogue).advice.sentence
+    assert eyed.startswith(
+        "Say first what you see on its face: drywall on wood studs and exposed brick look different. "
+    )
+    smooth = asked.model_copy(update={"finish": Finish.SMOOTH})
+    assert "what you see" not in make_plan(job_of(smooth, catalogue), catalogue).advice.sentence
     # once every check that may be done is done, it says so and what remains
     everything = brick_wall(stated=HowStated.GUESSED)
     assert planned(everything, catalogue).advice.options

@@ -74,7 +74,10 @@ def test_a_bit_counts_for_what_it_cuts() -> None:
         assert not any(step.buy for step in hole.card.steps)
     bored = in_stud(bits(masonry=(2.5, 3, 3.5, 4))).card
     assert bored
-    assert [(step.bit, step.buy) for step in bored.steps] == [("masonry bit", False), ("wood bit", True)]
+    assert [(step.bit, step.buy) for step in bored.steps] == [
+        ("wood bit", True),
+        ("wood bit", True),
+    ]  # bought, it does for both
 
 
 def test_a_tile_wants_a_bit_of_its_own_besides_that_of_the_brick() -> None:

@@ -10,16 +10,21 @@ from math import sqrt
 from typing import NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
 from rockpin.core.advice.check_order import minutes_to_decision
 from rockpin.core.advice.decisions import NOTHING, UNSURE, Acceptance, Decisions
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_length, show_share
 from rockpin.core.base.words import inside
+from rockpin.core.document.evidence import Finish
 from rockpin.core.document.wall import Wall
 from rockpin.core.identification import Belief, Family, Probabilities, Whereabouts, outcome_chances
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Check, FaceLook, Mark
+
+_LOOK_ALIKE = 0.5
+"""From what overlap [1] on two faces may be taken for one another."""
 
 
 def entropy_bits(chances: Probabilities) -> Probabilities:
@@ -89,42 +94,58 @@ def _worth(
     return _Worth(1 - (1 - change) * (1 - measuring), max(0.0, bits))
 
 
-Look = Mapping[str, float]
-"""The chances [1] of what one sees of a face."""
+Pair = tuple[int, int]
+"""Two build-ups of different decisions by their places in the list, the likelier first."""
 
 
-def _look_alike(one: Look, other: Look) -> bool:
-    """Whether two faces may be taken for one another: what one sees of them overlaps by half or more."""
-    return sum(sqrt(one[seen] * other[seen]) for seen in one) >= 0.5
+class _Telling(NamedTuple):
+    """What checks tell apart. ``alike``: which faces pass for one another; ``looked``: what one sees was said."""
+
+    chances: Probabilities
+    tables: Mapping[str, Probabilities]
+    acceptance: Acceptance
+    labels: Sequence[str]
+    alike: NDArray[np.bool_]
+    looked: bool
+
+    def _pair(self, key: str, among: NDArray[np.bool_]) -> Pair | None:
+        """The two build-ups of different decisions that a check tells apart best, ``among`` those asked for."""
+        chances, table, best, names = self.chances, self.tables[key], 0.0, None
+        families, holding = self.acceptance
+        for one in range(len(chances)):
+            for other in range(one + 1, len(chances)):
+                same = families[one] is families[other] and holding[one][:1] == holding[other][:1]
+                if same or not among[one, other]:
+                    continue
+                # Hellinger distance between the two rows of outcomes, weighed by how open the question is
+                apart = 1 - float(np.sqrt(table[:, one] * table[:, other]).sum())
+                weight = sqrt(float(chances[one] * chances[other])) * apart
+                if weight > best:
+                    best, names = weight, (one, other)
+        if names is None or best < 0.005:
+            return None
+        first, second = sorted(names, key=lambda index: -chances[index])
+        return first, second
+
+    def settles(self, key: str) -> str | None:
+        """What a check would settle; what the eye tells no check has to."""
+        pair = self._pair(key, self.alike | self.looked)
+        return f"{inside(self.labels[pair[0]])} against {inside(self.labels[pair[1]])}" if pair else None
+
+    def by_eye(self, key: str) -> str:
+        """What is said before a check that would best tell apart what the eye tells; empty where it would not."""
+        pair = None if self.looked else self._pair(key, np.ones_like(self.alike))
+        if pair is None or self.alike[pair]:
+            return ""
+        one, other = (inside(self.labels[index]) for index in pair)
+        return f"Say first what you see on its face: {one} and {other} look different. "
 
 
-def _look_of(row: BuildUp, faces: Sequence[FaceLook]) -> Look:
-    return next(face.p for face in faces if row.layers[0].material in face.materials)
-
-
-def _settles(
-    chances: Probabilities, table: Probabilities, acceptance: Acceptance, labels: Sequence[str], looks: Sequence[Look]
-) -> str | None:
-    """The two build-ups of different decisions that a check tells apart best, the likely ones first.
-
-    Two that nobody takes for one another, board and bare brick, are named only where there are no others.
-    """
-    pairs: list[tuple[bool, float, int, int]] = []
-    for one in range(len(chances)):
-        for other in range(one + 1, len(chances)):
-            same = acceptance.families[one] is acceptance.families[other]
-            if same and acceptance.holding[one][:1] == acceptance.holding[other][:1]:
-                continue
-            # Hellinger distance between the two rows of outcomes, weighed by how open the question is
-            apart = 1 - float(np.sqrt(table[:, one] * table[:, other]).sum())
-            weight = sqrt(float(chances[one] * chances[other])) * apart
-            if weight >= 0.005:
-                pairs.append((_look_alike(looks[one], looks[other]), weight, -one, -other))
-    if not pairs:
-        return None
-    *_, one, other = max(pairs)
-    first, second = sorted((-one, -other), key=lambda index: -chances[index])
-    return f"{inside(labels[first])} against {inside(labels[second])}"
+def _alike(rows: Sequence[BuildUp], faces: Sequence[FaceLook]) -> NDArray[np.bool_]:
+    """Which build-ups may be taken for one another: what one sees of them overlaps [1] by half or more."""
+    seen = [next(face.p for face in faces if row.layers[0].material in face.materials) for row in rows]
+    roots = np.sqrt([[chances[look] for look in sorted(chances)] for chances in seen])
+    return np.asarray(roots @ roots.T >= _LOOK_ALIKE)
 
 
 def advise(
@@ -150,7 +171,6 @@ def advise(
     place = {row.key: index for index, row in enumerate(rows)}
     considered = [one for one in belief.hypotheses if one.key in acceptance]
     columns = [place[one.key] for one in considered]
-    looks = [_look_of(rows[column], catalogue.belief.faces) for column in columns]
     labels = [one.label for one in considered]
     chances = np.array([one.probability for one in considered])
     chances = chances / chances.sum()
@@ -168,6 +188,8 @@ def advise(
     }
     costs = {check.key: check.minutes * factors[check.mark] for check in waiting if not why_not[check.key]}
     tables = {check.key: outcome_chances(check, here, catalogue)[:, columns] for check in waiting}
+    alike = _alike([rows[column] for column in columns], catalogue.belief.faces)
+    telling = _Telling(chances, tables, seen, labels, alike, wall.finish is not Finish.UNKNOWN)
     decisions = Decisions(seen, catalogue)
     now = int(decisions.of(chances[None, :])[0])
     worths = {
@@ -190,7 +212,7 @@ def advise(
             chance_text=show_share(worths[check.key].chance),
             bits=worths[check.key].bits,
             bits_text=f"{worths[check.key].bits:.2f} bits",
-            settles=_settles(chances, tables[check.key], seen, labels, looks),
+            settles=telling.settles(check.key),
             why_not=why_not[check.key],
         )
         for check in sorted(waiting, key=first)
@@ -200,13 +222,14 @@ def advise(
     if now != UNSURE and not worthwhile and not belief.told and able:
         # what is usual is not known: something is looked at before anybody drills, and be it a knock
         cost = {check.key: check.minutes * factors[check.mark] for check in waiting}
-        telling = max(able, key=lambda value: value.bits / cost[value.check])
-        return _do(telling, True, mark_at, around_mm, ranked, units, catalogue)
+        most = max(able, key=lambda value: value.bits / cost[value.check])
+        return _do(most, telling.by_eye(most.check), True, mark_at, around_mm, ranked, units, catalogue)
     if now != UNSURE and not worthwhile:
         return _enough(now, ranked)
     if not worthwhile:
         return _at_a_loss(ranked)
-    return _do(worthwhile[0], now != UNSURE, mark_at, around_mm, ranked, units, catalogue)
+    best = worthwhile[0]
+    return _do(best, telling.by_eye(best.check), now != UNSURE, mark_at, around_mm, ranked, units, catalogue)
 
 
 def _why_not(check: Check, wall: Wall, mark_at: Mapping[str, MarkPlace]) -> str | None:
@@ -244,6 +267,7 @@ def _at_a_loss(ranked: tuple[CheckValue, ...]) -> Advice:
 
 def _do(
     value: CheckValue,
+    before: str,
     decided: bool,
     mark_at: Mapping[str, MarkPlace],
     around_mm: tuple[float, float],
@@ -273,7 +297,7 @@ def _do(
     return Advice(
         enough=False,
         decided=decided,
-        sentence=f"{check.advice}{where}{settles}. It takes {minutes} and {leaves}.",
+        sentence=f"{before}{check.advice}{where}{settles}. It takes {minutes} and {leaves}.",
         check=check.key,
         how=check.how,
         x_mm=x_mm,

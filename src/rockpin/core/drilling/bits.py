@@ -141,7 +141,10 @@ def hole_bits(
         wanted_mm = whole.diameter_mm
         if layer.material == "tile":
             wanted_mm = max(wanted_mm, screw.diameter_mm + catalogue.figures.drilling.tile_play_mm)
-        same = kinds == deepest and wanted_mm == whole.diameter_mm
-        here = whole if same else _pick(kit, kinds, spot, catalogue, wanted_mm, BitRule.CLEARANCE)
+        if wanted_mm != whole.diameter_mm or (kit.bits and whole.kind not in kinds):
+            here = _pick(kit, kinds, spot, catalogue, wanted_mm, BitRule.CLEARANCE)
+        else:
+            # one bit for all that it cuts; where the van does not tell kinds apart, each layer names its own
+            here = whole if kit.bits else replace(whole, kind=kinds[0])
         of_layers.append((layer, here))
     return HoleBits(whole, pilot, tuple(of_layers))
