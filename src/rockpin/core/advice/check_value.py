@@ -23,9 +23,6 @@ from rockpin.core.identification import Belief, Family, Probabilities, Whereabou
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Check, FaceLook, Mark
 
-_LOOK_ALIKE = 0.5
-"""From what overlap [1] on two faces may be taken for one another."""
-
 
 def entropy_bits(chances: Probabilities) -> Probabilities:
     """Entropy [bits] of a distribution of chances [1], or of each row of several."""
@@ -141,11 +138,11 @@ class _Telling(NamedTuple):
         return f"Say first what you see on its face: {one} and {other} look different. "
 
 
-def _alike(rows: Sequence[BuildUp], faces: Sequence[FaceLook]) -> NDArray[np.bool_]:
-    """Which build-ups may be taken for one another: what one sees of them overlaps [1] by half or more."""
+def _alike(rows: Sequence[BuildUp], faces: Sequence[FaceLook], least: float) -> NDArray[np.bool_]:
+    """Which build-ups may be taken for one another: what one sees of them overlaps [1] by ``least`` or more."""
     seen = [next(face.p for face in faces if row.layers[0].material in face.materials) for row in rows]
     roots = np.sqrt([[chances[look] for look in sorted(chances)] for chances in seen])
-    return np.asarray(roots @ roots.T >= _LOOK_ALIKE)
+    return np.asarray(roots @ roots.T >= least)
 
 
 def advise(
@@ -188,7 +185,7 @@ def advise(
     }
     costs = {check.key: check.minutes * factors[check.mark] for check in waiting if not why_not[check.key]}
     tables = {check.key: outcome_chances(check, here, catalogue)[:, columns] for check in waiting}
-    alike = _alike([rows[column] for column in columns], catalogue.belief.faces)
+    alike = _alike([rows[column] for column in columns], catalogue.belief.faces, figures.advice.look_alike)
     telling = _Telling(chances, tables, seen, labels, alike, wall.finish is not Finish.UNKNOWN)
     decisions = Decisions(seen, catalogue)
     now = int(decisions.of(chances[None, :])[0])

@@ -372,6 +372,7 @@ class AdviceFigures(Model):
     """For naming the next check."""
 
     advice_least: float
+    look_alike: float
     mark_cost_pinprick: float
     mark_cost_hole: float
 
