@@ -335,13 +335,13 @@ def set_notes(plug: MasonryPlug, made: Assessment, spot: Spot, tables: CapacityT
         ]
     if plug.body_lengths_mm:
         return ["Blow out the dust. Tap the plug in until it is flush with the face; then the bracket, then the screw."]
-    notes = [
-        "Blow out the dust and tap the plug flush: it is meant to be tight. If it will not go, clean the hole before "
+    skin = spot.reading.skin_mm
+    # flush with plaster it would grip where nothing holds
+    how = f"in until it stands wholly in the wall, {show_length(skin, spot.units)} behind the face" if skin else "flush"
+    return [
+        f"Blow out the dust and tap the plug {how}: it is meant to be tight. If it will not go, clean the hole before "
         "widening it; if it goes in by hand, it is too loose."
     ]
-    if spot.reading.skin_mm:
-        notes.append("Push the plug in until it stands wholly in the wall behind the plaster.")
-    return notes
 
 
 def tested_rating(plug: MasonryPlug, reading: WallReading, figures: CapacityFigures) -> Rating | None:
