@@ -11,8 +11,10 @@ from rockpin.core.document.wall import Layer
 from rockpin.core.framing.behind import BehindKind, look_behind
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.plan.elevation import course_lines
+from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.ruler import ruler
+from rockpin.core.questions import Supposed, job_of
 from tests.builders import BRICKS, brick_wall, job, plate_fixture, stud_wall
 
 
@@ -82,3 +84,25 @@ def test_the_cut_of_a_plug_through_plaster_agrees_with_its_card() -> None:
         "tap the plug in until it stands wholly in the wall, 13 mm behind the face:" in one for one in hole.card.notes
     )
     assert not any("flush" in one for one in hole.card.notes)
+
+
+def test_what_a_bit_meets_is_called_so_on_the_card_and_in_the_cut() -> None:
+    """A stud is one stud; a cavity is what it is, dabs or foam; what looks as what came before tells nothing."""
+    catalogue = load_catalogue()
+
+    def first(thing: str, wall: str, in_studs: bool = False) -> HolePlan:
+        asked = Supposed(shape=thing, wall=wall, in_studs=in_studs)
+        return next(hole for hole in make_plan(job_of(asked, catalogue), catalogue).holes if hole.card)
+
+    stud = first("shelf", "board_on_studs", in_studs=True)
+    assert stud.card
+    assert [step.layer for step in stud.card.steps] == ["Plasterboard", "Timber stud"]
+    assert stud.card.feel_text == (
+        "What should come out: white and chalky from plasterboard, then wood shavings from the timber stud."
+    )
+    dabs, foam = first("box", "board_on_dabs"), first("box", "foam_backed_lining")
+    assert [layer.label for layer in dabs.cut.layers] == ["Plasterboard", "Dabs and gap", "Dense block"]
+    assert [layer.label for layer in foam.cut.layers][1] == "Foam behind the board"
+    assert foam.cut.layers[1].hatch == "insulation"
+    assert dabs.card
+    assert dabs.card.feel_text.count("white and chalky") == 1

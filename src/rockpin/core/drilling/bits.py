@@ -94,6 +94,16 @@ def layers_cut(spot: Spot, depth_mm: float, kind: BehindKind) -> list[LayerReadi
     ]
 
 
+def layer_met(layer: LayerReading, kind: BehindKind) -> str:
+    """What a bit meets of a layer, by its name: the stud and not the row of them, the joint and not the brick."""
+    if layer.role is Role.MASONRY and kind is BehindKind.JOINT:
+        return "Mortar joint"
+    if layer.role is Role.FRAME and kind is BehindKind.TIMBER:
+        # "Timber studs and void", as the region calls it; a piece of wood between steel studs is no stud
+        return "Wood" if layer.material == "steel_studs" else f"{layer.label.split(' studs')[0]} stud"
+    return layer.label
+
+
 def _box(kit: Kit, kind: BitType, spot: Spot, catalogue: Catalogue) -> BitBox:
     """The user's own bits of a kind, or the series that is sold here where he has not told."""
     if kit.bits_told:

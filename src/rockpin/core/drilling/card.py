@@ -11,7 +11,7 @@ from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.kit import Kit
-from rockpin.core.drilling.bits import BIT_WORDS, HoleBits, hole_bits, layers_cut
+from rockpin.core.drilling.bits import BIT_WORDS, HoleBits, hole_bits, layer_met, layers_cut
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import Catalogue
@@ -88,7 +88,7 @@ def _steps(spot: Spot, hole: HoleSpec, bits: HoleBits, kind: BehindKind, catalog
         to_mm = min(layer.back_mm, hole.depth_mm)
         steps.append(
             DrillStep(
-                layer=layer.label if not joint else "Mortar joint",
+                layer=layer_met(layer, kind),
                 bit=BIT_WORDS[bit.kind],
                 diameter_text=bit.text,
                 buy=bit.buy,
@@ -107,13 +107,16 @@ def _feel(spot: Spot, hole: HoleSpec, kind: BehindKind, catalogue: Catalogue) ->
     if hole.bit_rule is BitRule.PUSHED or kind is BehindKind.JOINT:
         return ""
     dust = {row.material: row.came_out for row in catalogue.belief.dust}
-    told = []
+    told: list[tuple[str, str]] = []
     for layer in layers_cut(spot, hole.depth_mm, kind):
         if shares := dust.get(layer.material):
-            colour = catalogue.belief.came_out[max(shares, key=lambda one: shares[one])]
-            told.append(f"{inside(colour)} from {inside(layer.label)}")
-    told = list(dict.fromkeys(told))
-    return f"What should come out: {', then '.join(told)}." if told else ""
+            colour = inside(catalogue.belief.came_out[max(shares, key=lambda one: shares[one])])
+            # what looks as what came before is no sign of the next layer
+            if not told or told[-1][0] != colour:
+                met = inside(layer_met(layer, kind))
+                told.append((colour, f"the {met}" if layer.role is Role.FRAME else met))
+    told_apart = ", then ".join(f"{colour} from {label}" for colour, label in told)
+    return f"What should come out: {told_apart}." if told else ""
 
 
 def _depth_made_text(spot: Spot, hole: HoleSpec) -> str | None:

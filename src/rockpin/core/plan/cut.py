@@ -11,6 +11,7 @@ from rockpin.core.base.quantities import (
     show_thickness,
 )
 from rockpin.core.document.evidence import Filling
+from rockpin.core.drilling import layer_met
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family, Identified, LayerReading
@@ -72,24 +73,19 @@ def _cut_layers(layers: Sequence[LayerReading], kind: BehindKind, units: UnitSys
 
 
 def _cut_layer(layer: LayerReading, spread_mm: float, kind: BehindKind, units: UnitSystem) -> CutLayer:
-    label, hatch = layer.label, layer.hatch
-    if layer.role is Role.CAVITY:
-        label, hatch = ("Dabs and gap", "void")
-    elif layer.role is Role.FRAME:
-        if kind in (BehindKind.TIMBER, BehindKind.STEEL):
-            # "Timber studs and void", as the region calls it; a piece of wood between steel studs is no stud
-            of_steel, stud = layer.material == "steel_studs", f"{layer.label.split(' studs')[0]} stud"
-            if kind is BehindKind.TIMBER:
-                label, hatch = "Wood" if of_steel else stud, "timber"
-            else:
-                label, hatch = "Steel stud", "void"
+    label, hatch = layer_met(layer, kind), layer.hatch
+    if layer.role is Role.FRAME:
+        if kind is BehindKind.TIMBER:
+            hatch = "timber"
+        elif kind is BehindKind.STEEL:
+            label, hatch = "Steel stud", "void"
         else:
             filled = layer.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
             label, hatch = ("Insulation", "insulation") if filled else ("Void", "void")
             if layer.filling in (None, Filling.UNKNOWN):
                 label = "Void, filling not known"
     elif layer.role is Role.MASONRY and kind is BehindKind.JOINT:
-        label, hatch = "Mortar joint", "plaster"
+        hatch = "plaster"
     return CutLayer(
         label=label,
         hatch=hatch,
