@@ -205,3 +205,44 @@ def test_glue_goes_on_before_the_first_screw_and_sets_before_anybody_pulls() -> 
     # no figure counts on it
     plain = make_plan(job(wall, fixture, 1180, 1007), CATALOGUE)
     assert [hole.working for hole in made.holes] == [hole.working for hole in plain.holes]
+
+
+def test_a_tile_is_drilled_with_a_bit_of_its_own_before_what_is_behind_it() -> None:
+    """Nobody puts a wood bit, or a hammer, to a tile because the step names only the bit of the stud behind it."""
+    tile = Layer(material="tile", thickness_mm=8)
+    studs = stud_wall()
+    wall = studs.model_copy(update={"build_up": (tile, *studs.build_up)})
+    fixture = plate_fixture(((30, 30), (30, 170)), size_mm=(60, 200), mass_kg=3, hole_mm=7)
+    in_wood = job(wall, fixture, 1170, 1000)
+    made = make_plan(in_wood, load_catalogue())
+    through, drill = (step for step in made.steps if step.phase is Phase.DRILL)
+    assert through.title == "Drill through tile and adhesive"
+    # the tile so wide that no thread cracks it: the screw and a millimetre
+    screw = made.holes[0].card and float(made.holes[0].card.screw_text.split(" × ")[0])
+    assert screw
+    assert through.figure == f"{screw + 1:g} mm"
+    assert "tile bit" in through.sentence
+    assert "Hammer off" in through.sentence
+    assert "no farther than 8 mm" in through.sentence
+    assert drill.figure_words
+    assert "wood bit" in drill.figure_words
+    assert through.id in drill.needs
+    # behind it brick, with a plug: the same size, and yet another bit
+    tiled = brick_wall(build_up=(tile, Layer(material="brick", thickness_mm=215)))
+    first, then = (
+        step
+        for step in make_plan(job(tiled, plate_fixture(mass_kg=3), 57, 1007), load_catalogue()).steps
+        if step.phase is Phase.DRILL
+    )
+    assert (first.figure, first.hammer) == (then.figure, ("hammer off",))
+    assert first.figure_words == "tile bit, spear or diamond, through tile and adhesive only"
+    # holes that are answered for are through their tile
+    records = tuple(HoleRecord(hole_id=hole.id, met=("as_planned",), bit_mm=3, depth_mm=70) for hole in made.holes)
+    after = make_plan(in_wood.model_copy(update={"records": records}), load_catalogue())
+    assert all(step.done for step in after.steps if step.phase is Phase.DRILL)
+    # cement board wants one bit for all of its hole
+    cement = wall.model_copy(
+        update={"build_up": (Layer(material="fibre_cement_board", thickness_mm=12), *studs.build_up[1:])}
+    )
+    plain = make_plan(job(cement, fixture, 1350, 1000), load_catalogue())
+    assert [step.title for step in plain.steps if step.phase is Phase.DRILL] == ["Drill"]

@@ -1,7 +1,7 @@
 """The card of each hole, and the order of work."""
 
 from rockpin.core.drilling.bits import BIT_WORDS, BitPick, hole_bits, layer_met
-from rockpin.core.drilling.card import DrillCard, card_of, deep_text
+from rockpin.core.drilling.card import DrillCard, DrillStep, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
 from rockpin.core.drilling.left_behind import is_drilled, left_with, stays_behind, where_it_hung
 from rockpin.core.drilling.record import drilled_holes, hangs_again, hung_things, laid_pipes
@@ -11,6 +11,7 @@ __all__ = [
     "BIT_WORDS",
     "BitPick",
     "DrillCard",
+    "DrillStep",
     "card_of",
     "deep_text",
     "drilled_holes",

@@ -1,15 +1,18 @@
 """The steps at the holes: marked, drilled or opened up, cleaned, and what goes in before the bracket."""
 
 from collections.abc import Sequence
+from itertools import takewhile
+from typing import Any
 
 from rockpin.core.base.quantities import show_length
 from rockpin.core.base.words import holes_words, inside
 from rockpin.core.capacity import Goes
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
-from rockpin.core.drilling import DrillCard
+from rockpin.core.document.kit import BitType
+from rockpin.core.drilling import BIT_WORDS, DrillCard, DrillStep
 from rockpin.core.hole import Existing
-from rockpin.core.sequence.step import Draft, Phase
+from rockpin.core.sequence.step import Draft, Phase, StepHole
 from rockpin.core.sequence.work_site import WorkSite, wait_for
 
 
@@ -61,19 +64,47 @@ def _hammer(card: DrillCard) -> tuple[str, ...]:
     return (first, "then hammer", *(f"off past {one}" for one in past))
 
 
+def _through_first(card: DrillCard) -> tuple[DrillStep, ...]:
+    """The layers in front that want another bit than the hole does: a tile, which the bit of the wall would crack."""
+    tile = BIT_WORDS[BitType.TILE]
+    return tuple(takewhile(lambda one: one.bit == tile or one.diameter_text != card.bit_text, card.steps[:-1]))
+
+
+def _drill_through(
+    layer: DrillStep, at: tuple[StepHole, ...], minutes: float, draft_id: str, needs: list[str]
+) -> Draft:
+    """The step through one layer in front, at all holes that are drilled alike, in so many minutes."""
+    what = inside(layer.layer)
+    return Draft(
+        id=draft_id[:60],
+        phase=Phase.DRILL,
+        title=f"Drill through {what}",
+        sentence=f"{holes_words([one.number for one in at])}: {layer.diameter_text} {layer.bit}, through {what} and no "
+        f"farther than {layer.to_text}. Hammer off; {layer.speed}.",
+        minutes=minutes,
+        needs=needs,
+        at=at,
+        figure=layer.diameter_text,
+        figure_words=f"{layer.bit}, through {what} only",
+        hammer=("hammer off",),
+        reversible=False,
+        tie=(layer.diameter_text, layer.bit),
+    )
+
+
 def drill_steps(
     site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str], job: JobDocument
 ) -> list[Draft]:
     """One step for all holes that share bit, hammer, depth and pilot; what is opened up is told apart."""
     records = {one.hole_id: one for one in job.records}
-    groups: dict[tuple[str, ...], list[DrillCard]] = {}
+    groups: dict[tuple[Any, ...], list[DrillCard]] = {}
     for card in cards:
         there = site.existing.get(card.hole_id)
         again = there is not None and there.diameter_mm is not None and there.diameter_mm < card.bit_mm - 0.5
         key = (card.bit_text, card.bit_words, card.depth_text, card.hammer_text, card.pilot_text or "")
-        groups.setdefault((*key, "again" if again else ""), []).append(card)
-    drafts = []
-    for (bit, words, depth, hammer, pilot, wider), same in groups.items():
+        groups.setdefault((*key, "again" if again else "", _through_first(card)), []).append(card)
+    drafts: list[Draft] = []
+    for (bit, words, depth, hammer, pilot, wider, through), same in groups.items():
         card = same[0]
         done = {
             one.hole_id
@@ -87,6 +118,11 @@ def drill_steps(
         at = tuple(one.model_copy(update={"done": one.hole_id in done}) for one in site.at(same))
         numbers = holes_words([one.number for one in at])
         soft = [note for note in card.notes if "soft" in note]
+        before = needs
+        for layer in () if wider else through:
+            draft_id = f"through{later}-{same[0].hole_id}-{len(drafts)}"
+            drafts.append(_drill_through(layer, at, site.figures.drill_minutes * len(same), draft_id, before))
+            before = [drafts[-1].id]
         drafts.append(
             Draft(
                 id=f"drill{later}-{same[0].hole_id}{'-again' if wider else ''}"[:60],
@@ -94,7 +130,7 @@ def drill_steps(
                 title="Open up" if wider else "Drill",
                 sentence=f"{numbers}: {bit} {words}, {hammer}, {depth} deep by tape." + (f" {pilot}" if pilot else ""),
                 minutes=site.figures.drill_minutes * len(same),
-                needs=needs,
+                needs=before,
                 at=at,
                 figure=bit,
                 figure_words=f"{words}, {depth} deep to the tape",

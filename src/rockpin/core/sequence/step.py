@@ -148,7 +148,7 @@ def in_order(drafts: Sequence[Draft], done: frozenset[str]) -> tuple[Step, ...]:
                 danger=one.danger,
                 reversible=one.reversible,
                 asks=one.asks,
-                done=answered if one.asks else one.id in done,
+                done=answered or (not one.asks and one.id in done),
             )
         )
     return tuple(ordered)
