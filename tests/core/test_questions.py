@@ -22,6 +22,7 @@ from rockpin.core.plan import make_plan
 from rockpin.core.questions import (
     SpacingQuestion,
     Supposed,
+    begun,
     how_deep,
     how_far_apart,
     job_of,
@@ -517,3 +518,28 @@ def test_a_handrail_on_three_hole_brackets_holds_in_studs_of_three_and_a_half_in
     # the same with two in each of them is refused
     two = asked.model_copy(update={"measures": {"holes": 2}})
     assert what_goes_in(two, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
+
+
+@pytest.mark.parametrize(
+    ("thing", "wall"),
+    [
+        ("bookshelf", "board_on_studs"),
+        ("curtain_pole", "lath_and_plaster"),
+        ("panel_radiator", "board_on_studs"),
+        ("floating_shelf", "board_on_studs"),
+    ],
+)
+def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str, wall: str) -> None:
+    """“Holds”, and a press later “do not drill”: the job puts it on the studs that are usual there, to be found yet."""
+    asked = Supposed(shape=thing, wall=wall, in_studs=True)
+    assert what_goes_in(asked, CATALOGUE).verdict.word is VerdictWord.READY
+    job = begun(asked, CATALOGUE, Keep(60))
+    plan = make_plan(job, CATALOGUE)
+    assert plan.holes
+    assert plan.verdict.word is VerdictWord.PROVE_FIRST
+    # nothing of the thing is another for that, and nobody says that the studs were found
+    assert job.fixture.measures == job_of(asked, CATALOGUE).fixture.measures
+    assert job.wall == job_of(asked, CATALOGUE).wall
+    # between the studs it stays where it was put
+    beside = asked.model_copy(update={"in_studs": False})
+    assert begun(beside, CATALOGUE, Keep(60)).placement == job_of(beside, CATALOGUE).placement

@@ -7,7 +7,7 @@ from rockpin.api.context import Context
 from rockpin.api.planning import Asking, Planning, Turn, answer_of
 from rockpin.api.schemas import Made
 from rockpin.core.base.model import Id, Model
-from rockpin.core.document.job import Choice, JobBody, Placement, Site
+from rockpin.core.document.job import Choice, JobBody, Site
 from rockpin.core.questions import (
     BitAnswer,
     BitQuestion,
@@ -18,8 +18,8 @@ from rockpin.core.questions import (
     SpotAnswer,
     Supposed,
     WallAnswer,
+    begun,
     how_far_apart,
-    job_of,
 )
 from rockpin.store.bodies import new_id
 
@@ -87,8 +87,8 @@ def _loose_site(asked: Supposed, context: Context) -> str:
 
 @router.post("/job", status_code=201)
 def becomes_a_job(body: JobAsked, context: Context) -> Made:
-    """Makes a wall and a job of what was asked, named by themselves; everything can be changed there."""
-    document = job_of(body.asked, context.catalogue)
+    """Makes a wall and a job of what was asked, as it was answered, named by themselves; everything can be changed."""
+    document = begun(body.asked, context.catalogue, context.keep)
     if body.fixing is not None:
         holes = [hole.id for support in document.fixture.supports for hole in support.holes if hole.used]
         choices = tuple(Choice(hole_id=hole, fixing=body.fixing) for hole in holes)
@@ -96,11 +96,10 @@ def becomes_a_job(body: JobAsked, context: Context) -> Made:
     context.plan_of(document, keep=False)
     site_id = context.store.site(body.site_id).id if body.site_id else _loose_site(body.asked, context)
     wall = document.wall.model_copy(update={"id": new_id("wall")})
-    at = document.placement
     job = JobBody(
         title=document.title,
         fixture=document.fixture,
-        placement=Placement(wall_id=wall.id, x_mm=at.x_mm, y_mm=at.y_mm),
+        placement=document.placement.model_copy(update={"wall_id": wall.id}),
         choices=document.choices,
     )
     return Made(id=context.store.add_job(site_id, job, wall=wall).id)

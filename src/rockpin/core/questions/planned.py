@@ -6,8 +6,8 @@ from rockpin.core.base.findings import Finding, Stage, VerdictWord, verdict_of
 from rockpin.core.base.keeping import Keep
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
-from rockpin.core.plan import Plan, bar_drilled, make_plan, read_wall
-from rockpin.core.questions.supposed import Supposed, supposed_jobs
+from rockpin.core.plan import Plan, WayKind, bar_drilled, make_plan, read_wall, ways_out
+from rockpin.core.questions.supposed import Supposed, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
 
 _STAGES = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
@@ -32,6 +32,29 @@ def bars_of(job: JobDocument) -> tuple[str, ...]:
 def planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:
     """The job that is supposed with its plan. Raises BadInput for what the catalogue does not have."""
     return best_of(supposed_jobs(asked, catalogue), catalogue, keep)
+
+
+_ONTO_STUDS = (WayKind.MOVE, WayKind.ONTO_STUDS)
+"""Ways that put what there is where the studs are, and change nothing of it."""
+
+
+def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
+    """The job that becomes of a question, as its answer was meant: bars drilled, and what goes into studs put on those
+    that are usual there.
+
+    Nobody has found them yet, so it asks for that; but a thing that was answered to hold in studs is not begun beside
+    them. Raises BadInput as :func:`job_of`.
+    """
+    job = job_of(asked, catalogue)
+    if asked.wall is None:
+        return job
+    if bars := bars_of(job):
+        job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
+    if asked.in_studs and word_of(make_plan(job, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
+        ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in _ONTO_STUDS)
+        if body := next((one for one in ways if one is not None), None):
+            return job.model_copy(update=dict(body))
+    return job
 
 
 def best_of(jobs: Iterable[JobDocument], catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:

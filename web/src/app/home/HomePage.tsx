@@ -91,9 +91,11 @@ export function HomePage() {
             </ul>
           </div>
         )}
-        <p role="status" className="text-[13px]">
-          {cameIn}
-        </p>
+        {cameIn && (
+          <p role="status" className="pb-2 text-[13px]">
+            {cameIn}
+          </p>
+        )}
         <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-4">
           {lists && <NewSite lists={lists} onMade={setFresh} />}
           <input
