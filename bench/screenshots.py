@@ -102,21 +102,25 @@ def _open_the_sums(page: Page) -> None:
     page.get_by_text("The sums, line by line").click()
 
 
-_KIT = """what,key,length_mm,count,price
-fixing,nylon_plug_8,,40,0.12
-fixing,nylon_plug_10,,18,0.25
-fixing,nylon_plug_12,,4,0.60
-fixing,masonry_screw_6,,20,0.45
-fixing,resin_m8_solid,,6,2.10
-screw,wood_5_0,60,80,
-screw,wood_6_0,60,50,
-screw,coach_8,70,24,
-bit,6,,1,
-bit,6.5,,1,
-bit,8,,1,
-bit,10,,1,
-tool,hammer_drill,,1,
-tool,impact_driver,,1,
+_KIT = """what,key,length_mm,count,price,kind
+fixing,nylon_plug_8,,40,0.12,
+fixing,nylon_plug_10,,18,0.25,
+fixing,nylon_plug_12,,4,0.60,
+fixing,masonry_screw_6,,20,0.45,
+fixing,resin_m8_solid,,6,2.10,
+screw,wood_5_0,60,80,,
+screw,wood_6_0,60,50,,
+screw,coach_8,70,24,,
+bit,5,,1,,masonry
+bit,5.5,,1,,masonry
+bit,6,,1,,masonry
+bit,6.5,,1,,masonry
+bit,7,,1,,masonry
+bit,8,,1,,masonry
+bit,10,,1,,masonry
+bit,3,,1,,wood
+tool,hammer_drill,,1,,
+tool,impact_driver,,1,,
 """
 
 

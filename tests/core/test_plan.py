@@ -1,6 +1,7 @@
 """Whole jobs: the verdict and its reasons, the choice of fixings, the card, the record."""
 
 import re
+from itertools import combinations
 from math import hypot
 from typing import Any
 
@@ -30,6 +31,7 @@ from rockpin.core.plan import ways_out
 from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
+from rockpin.core.setout import place_fixture
 from rockpin.demo import demo_documents
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -64,6 +66,14 @@ def demo(key: str) -> JobDocument:
 )
 def test_the_demo_jobs(key: str, word: str) -> None:
     assert plan(demo(key)).verdict.word == word
+
+
+def test_no_two_things_of_the_demo_want_the_same_place() -> None:
+    for one, other in combinations(demo_documents(), 2):
+        if one.placement.wall_id != other.placement.wall_id:
+            continue
+        mine, theirs = ([piece.area for piece in place_fixture(job, 2.5).pieces] for job in (one, other))
+        assert not any(area.overlaps(there) for area in mine for there in theirs), (one.id, other.id)
 
 
 def test_the_chart_table_by_hand() -> None:

@@ -170,7 +170,7 @@ DRYING_RAIL = made(
 )
 BUNK_HEAD = made("headboard", "Bunk head", Environment.DRY, width=1700, gap_left=23, gap_right=18, margin=250)
 FLAG_LOCKER = made(
-    "tall_cabinet", "Flag locker", Environment.DRY, width=900, height=1900, bracket_up=1860, margin=50, own=38, holds=40
+    "tall_cabinet", "Flag locker", Environment.DRY, width=500, height=1900, bracket_up=1860, margin=50, own=26, holds=25
 )
 TRAILER_CABINET = _trailer_cabinet()
 MAST_LANTERN = _mast_lantern()

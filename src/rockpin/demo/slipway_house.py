@@ -393,7 +393,7 @@ def demo_documents() -> tuple[JobDocument, ...]:
         _job("dry-suit-hanger", "Dry-suit hanger", DRY_SUIT_HANGER, PLANT_ROOM, 1100, 1900, Wish.QUICKEST),
         _job("barometer", "Barometer", BAROMETER, SLIP_OFFICE, 1606, 1400),
         _job("first-aid-cabinet", "First-aid cabinet", KIT_CABINET, CREW_ROOM, 1150, 1330),
-        _job("hose-arm", "Hose arm", HOSE_ARM, PLANT_ROOM, 1950, 1900),
+        _job("hose-arm", "Hose arm", HOSE_ARM, PLANT_ROOM, 1950, 2010),
         _job("rinse-rail", "Rinse-bay grab rail", RINSE_RAIL, PLANT_ROOM, 1900, 900),
         _job("chart-screen", "Chart screen", CHART_SCREEN, BUNK_ROOM, 1035, 960),
         _job("watch-screen", "Watch screen", WATCH_SCREEN, BUNK_ROOM, 2370, 1400),
