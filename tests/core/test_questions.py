@@ -543,3 +543,12 @@ def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str,
     # between the studs it stays where it was put
     beside = asked.model_copy(update={"in_studs": False})
     assert begun(beside, CATALOGUE, Keep(60)).placement == job_of(beside, CATALOGUE).placement
+
+
+def test_where_somebody_said_that_it_goes_the_job_is_begun() -> None:
+    """A pole at a measured place, its brackets measured: nothing of that is moved for the sake of a stud."""
+    said = {"wall": "board_on_studs", "in_studs": True, "across_mm": 613, "up_mm": 2010}
+    asked = Supposed(shape="curtain_pole", measures={"margin": 95}, **said)
+    job, told = begun(asked, CATALOGUE, Keep(60)), job_of(asked, CATALOGUE)
+    assert make_plan(told, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
+    assert (job.placement, job.fixture) == (told.placement, told.fixture)

@@ -7,7 +7,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.plan import Plan, WayKind, bar_drilled, make_plan, read_wall, ways_out
-from rockpin.core.questions.supposed import Supposed, job_of, supposed_jobs
+from rockpin.core.questions.supposed import Supposed, brackets_free, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
 
 _STAGES = (Stage.WALL, Stage.FIXTURE, Stage.FIXING, Stage.DRILL)
@@ -34,8 +34,11 @@ def planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocum
     return best_of(supposed_jobs(asked, catalogue), catalogue, keep)
 
 
-_ONTO_STUDS = (WayKind.MOVE, WayKind.ONTO_STUDS)
-"""Ways that put what there is where the studs are, and change nothing of it."""
+def _left_open(asked: Supposed, catalogue: Catalogue) -> list[WayKind]:
+    """The ways onto studs that change nothing that was said: its brackets where nobody measured them, the whole of it
+    where nobody said where it goes."""
+    found = [WayKind.ONTO_STUDS] if brackets_free(asked, catalogue) else []
+    return [*found, WayKind.MOVE] if asked.across_mm is None and asked.up_mm is None else found
 
 
 def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
@@ -51,7 +54,8 @@ def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
     if bars := bars_of(job):
         job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
     if asked.in_studs and word_of(make_plan(job, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
-        ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in _ONTO_STUDS)
+        kinds = _left_open(asked, catalogue)
+        ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in kinds)
         if body := next((one for one in ways if one is not None), None):
             return job.model_copy(update=dict(body))
     return job

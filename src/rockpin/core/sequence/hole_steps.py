@@ -119,8 +119,8 @@ def drill_steps(
         numbers = holes_words([one.number for one in at])
         soft = [note for note in card.notes if "soft" in note]
         before = needs
-        for layer in () if wider else through:
-            draft_id = f"through{later}-{same[0].hole_id}-{len(drafts)}"
+        for number, layer in enumerate(() if wider else through, 1):
+            draft_id = f"through{later}-{same[0].hole_id}-{number}"
             drafts.append(_drill_through(layer, at, site.figures.drill_minutes * len(same), draft_id, before))
             before = [drafts[-1].id]
         drafts.append(
