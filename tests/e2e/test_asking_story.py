@@ -312,6 +312,7 @@ def test_a_site_that_was_made_is_looked_at_and_its_job_is_asked_for_it(open_page
     expect(page.get_by_label("Measured in")).to_have_value("imperial")
     # what is changed by hand stays, also after a reload
     page.get_by_label("Region").select_option("britain")
+    expect(page.get_by_label("Region")).to_have_value("britain")
     page.reload()
     expect(page.get_by_label("Region")).to_have_value("britain")
     page.get_by_role("button", name="Make it a job").click()
