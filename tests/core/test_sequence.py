@@ -6,7 +6,8 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.evidence import Filling
-from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.fixture import FixtureHole
+from rockpin.core.document.job import Choice, JobDocument, Region
 from rockpin.core.document.record import DoneStep, Holds, HoleRecord, LeftHole, Progress
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.fixture import build
@@ -45,6 +46,12 @@ def check(made: Plan) -> None:
         # a bar that has no holes yet is nothing that could be tried
         assert "try" in steps or all(hole.support.startswith("clip") for hole in made.holes)
         assert steps["up"].number < steps["try"].number < steps["hang"].number if "try" in steps else True
+        # what is lifted on is kept on: screwed, locked, clipped, pushed home; a picture by its own weight
+        keyholes = any(hole.kind == "keyhole" for hole in made.holes)
+        joined = steps["hang"].title.startswith(("Screw", "Bolt", "Push"))
+        assert keyholes or joined or "keep-on" in steps or "clip" in steps
+        kept = next((steps[key] for key in ("keep-on", "clip") if key in steps), steps["hang"])
+        assert keyholes or kept.danger
     cards = {hole.number: hole.card for hole in made.holes if hole.card}
     for step in made.steps:
         if step.asks:
@@ -246,3 +253,69 @@ def test_a_tile_is_drilled_with_a_bit_of_its_own_before_what_is_behind_it() -> N
     )
     plain = make_plan(job(cement, fixture, 1350, 1000), load_catalogue())
     assert [step.title for step in plain.steps if step.phase is Phase.DRILL] == ["Drill"]
+
+
+def _gathered(made: Plan) -> dict[str, int]:
+    return {one.label: one.count for one in made.gather}
+
+
+def test_what_fastens_a_plate_to_its_board_is_gathered_and_driven() -> None:
+    """Nobody stands at the wall with the board up and no screws for what goes on it."""
+    shape = CATALOGUE.shape_by_key["on_board"]
+    thick = make_plan(job(WALLS["plastered"], build(shape, {}), 1000, 1007), CATALOGUE)
+    (size,) = {joint.screw_text for joint in thick.joints}
+    assert size
+    assert [count for label, count in _gathered(thick).items() if label.startswith(f"Screw {size},")] == [4]
+    hang = next(step for step in thick.steps if step.id == "hang")
+    assert hang.figure == size
+    assert f"4 × screw {size}" in hang.sentence
+    # a thin board takes bolts, whose heads lie behind it: they are in before it is up
+    thin = make_plan(job(WALLS["plastered"], build(shape, {"board_thick": 18}), 1000, 1007), CATALOGUE)
+    bolts = [joint for joint in thin.joints if "bolt M6" in str(joint.fixing_label)]
+    assert sum(count for label, count in _gathered(thin).items() if label.startswith("Bolt M6")) == len(bolts) > 0
+    ids = [step.id for step in thin.steps]
+    assert ids.index("bolts-in") < ids.index("up") < ids.index("hang")
+    # four threads of a plate take four screws
+    plate = make_plan(job(WALLS["plastered"], build(CATALOGUE.shape_by_key["bar_on_plate"], {}), 1000, 1007), CATALOGUE)
+    used = sum(hole.used for one in build(CATALOGUE.shape_by_key["bar_on_plate"], {}).supports for hole in one.holes)
+    assert _gathered(plate)["Screw for the plate's thread, and washer"] == used
+
+
+def test_brackets_are_screwed_to_a_board_before_the_shelf_is_lifted_on() -> None:
+    shelf = build(CATALOGUE.shape_by_key["shelf"], {})
+    board = build(CATALOGUE.shape_by_key["on_board"], {"board_thick": 40, "board_width": 900, "board_height": 260})
+    behind = board.links[0].model_copy(
+        update={"support_ids": tuple(one.id for one in shelf.supports), "x_mm": -50.0, "y_mm": -210.0}
+    )
+    made = make_plan(job(WALLS["plastered"], shelf.model_copy(update={"links": (behind,)}), 900, 1207), CATALOGUE)
+    order = [step.title for step in made.steps if step.phase in (Phase.FIRST_UP, Phase.HANG)]
+    assert order == [
+        "Put up the board",
+        "Level, then draw up",
+        "Screw the 2 brackets to the board",
+        "Hang the shelf",
+        "Screw it to its brackets",
+    ]
+
+
+def test_a_bar_is_drilled_where_the_wall_holds_with_a_bit_that_is_sold_there() -> None:
+    fixture = build(CATALOGUE.shape_by_key["cabinet"], {"clips": 0})
+    bar = fixture.supports[0]
+    holes = tuple(FixtureHole(id=f"b{n}", x_mm=60 + 400 * n, y_mm=20, diameter_mm=9) for n in (0, 1))
+    drilled = fixture.model_copy(update={"supports": (bar.model_copy(update={"holes": holes}), *fixture.supports[1:])})
+    for units, region, bit in (
+        ("metric", Region.BRITAIN, "9 mm twist bit"),
+        ("imperial", Region.NORTH_AMERICA, "3/8 in twist bit"),
+    ):
+        made = make_plan(job(WALLS["concrete"], drilled, 900, 1007, units=units, region=region), CATALOGUE)
+        step = next(one for one in made.steps if one.id == f"own-holes-{bar.id}")
+        # 60 and 460 mm are 2 6/16 and 18 2/16 in
+        ends = (
+            ["60 mm · 20 mm", "460 mm · 20 mm"]
+            if units == "metric"
+            else ["2 3/8 in · 13/16 in", "18 1/8 in · 13/16 in"]
+        )
+        assert [one.figure for one in step.at] == ends
+        assert bit in step.sentence
+        assert bit in _gathered(made)
+        assert step.id in next(one for one in made.steps if one.id == "up").needs

@@ -251,6 +251,12 @@ def show_force(newtons: float, units: UnitSystem, *, demand: bool) -> str:
     return f"{rounded} {'N' if units is UnitSystem.METRIC else 'lbf'}"
 
 
+def show_summed_force(newtons: float, units: UnitSystem) -> str:
+    """A force [N] as a sum comes to it: in newtons, in which sums are written, and for imperial readers in lbf too."""
+    in_pounds = f" ({newtons / N_PER_LBF:.0f} lbf)" if units is UnitSystem.IMPERIAL else ""
+    return f"{newtons:.0f} N{in_pounds}"
+
+
 def show_mass(kg: float, units: UnitSystem) -> str:
     """A mass to one decimal."""
     value, unit = (kg, "kg") if units is UnitSystem.METRIC else (kg / KG_PER_LB, "lb")

@@ -11,7 +11,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit, show_times, show_within
+from rockpin.core.base.quantities import (
+    UnitSystem,
+    show_force,
+    show_length,
+    show_limit,
+    show_summed_force,
+    show_times,
+    show_within,
+)
 from rockpin.core.base.words import WorkLine
 from rockpin.core.demand import CaseDemand, Rows
 from rockpin.core.document.fixings import FixingBase, Screw, Tube
@@ -289,15 +297,16 @@ def screw_bending_shear_n(
 
 
 def bending_line(
-    screw: Screw, lever_mm: float, clamped: bool, figures: CapacityFigures, skin_n: float = 0.0
+    screw: Screw, lever_mm: float, clamped: bool, figures: CapacityFigures, units: UnitSystem, skin_n: float = 0.0
 ) -> WorkLine:
     """The sum of :func:`screw_bending_shear_n` without tension, written out, with what tight skins bear besides [N]."""
     alpha, steel, safety = 2 if clamped else 1, screw.yield_mpa, figures.screw_safety
     shear = float(screw_bending_shear_n(screw.diameter_mm, screw.root_mm, lever_mm, clamped, 0.0, steel, safety))
     return WorkLine(
         text=f"screw in bending: {alpha} × {steel:g} × {screw.root_mm:.2f}³ / (6 × {safety:g}) "
-        f"/ ({lever_mm:g} + {screw.diameter_mm:.2f}/2) = {shear:.0f} N; a pull takes its share of it first"
-        + (f"; the skin that the plate clamps bears {skin_n:.0f} N more" if skin_n else ""),
+        f"/ ({lever_mm:g} + {screw.diameter_mm:.2f}/2) = {show_summed_force(shear, units)}; "
+        "a pull takes its share of it first"
+        + (f"; the skin that the plate clamps bears {show_summed_force(skin_n, units)} more" if skin_n else ""),
         source="plastic bending of a round bar over its lever; safety of AISC 360-16, F1",
     )
 
@@ -311,12 +320,13 @@ def tube_bending_n(tube: Tube, lever_mm: float) -> float:
     return moment / (lever_mm + tube.outside_mm / 2)
 
 
-def sleeve_line(tube: Tube, lever_mm: float, figures: CapacityFigures) -> WorkLine:
+def sleeve_line(tube: Tube, lever_mm: float, figures: CapacityFigures, units: UnitSystem) -> WorkLine:
     """The sum of :func:`tube_bending_n` over its safety, written out."""
     shear = tube_bending_n(tube, lever_mm) / figures.screw_safety
     return WorkLine(
         text=f"the sleeve over it bears besides: {tube.yield_mpa:g} × ({tube.outside_mm:g}³ − {tube.bore_mm:g}³) "
-        f"/ (6 × {figures.screw_safety:g}) / ({lever_mm:g} + {tube.outside_mm:g}/2) = {shear:.0f} N",
+        f"/ (6 × {figures.screw_safety:g}) / ({lever_mm:g} + {tube.outside_mm:g}/2) = "
+        f"{show_summed_force(shear, units)}",
         source="plastic bending of a tube over its lever; safety of AISC 360-16, F1",
     )
 

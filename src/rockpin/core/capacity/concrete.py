@@ -9,7 +9,7 @@ from typing import NamedTuple, cast
 
 import numpy as np
 
-from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
+from rockpin.core.base.quantities import show_across, show_length, show_limit, show_summed_force, show_thickness
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
@@ -136,25 +136,27 @@ def _lines(
         lines += [
             WorkLine(
                 text=f"cone: {figures.concrete_k1:g} × √{figures.concrete_fck_mpa:g} × {depth}^1.5 = "
-                f"{cone.basic_n:.0f} N",
+                f"{show_summed_force(cone.basic_n, spot.units)}",
                 source=f"{_EN}, 7.2.1.4, eq. 7.2",
             ),
             WorkLine(
                 text=f"{together}: × {cone.area_ratio:.2f} area × {cone.psi_s:.2f} edge × {cone.psi_re:.2f} "
-                f"reinforcement = {cone.resistance_n:.0f} N; / ({gamma:g} × {anchor.gamma_inst:g}) / {load:g} = "
-                f"{working:.0f} N where they are pulled alike",
+                f"reinforcement = {show_summed_force(cone.resistance_n, spot.units)}; "
+                f"/ ({gamma:g} × {anchor.gamma_inst:g}) / {load:g} = "
+                f"{show_summed_force(working, spot.units)} where they are pulled alike",
                 source=f"{_EN}, 7.2.1.4, eq. 7.1 to 7.6; table 4.1",
             ),
         ]
     lines += [
         WorkLine(
             text=f"pull-out of one anchor: {pullout_n(anchor, figures):.0f} / ({gamma:g} × {anchor.gamma_inst:g}) / "
-            f"{load:g} = {pullout_n(anchor, figures) / (gamma * anchor.gamma_inst * load):.0f} N",
+            f"{load:g} = "
+            f"{show_summed_force(pullout_n(anchor, figures) / (gamma * anchor.gamma_inst * load), spot.units)}",
             source=f"{_EN}, 7.2.1.5; value: {anchor.source}",
         ),
         WorkLine(
-            text=f"steel: {anchor.steel_area_mm2:g} mm² × {anchor.fuk_mpa:g} MPa gives {steel_n:.0f} N pulled, "
-            f"{steel_v:.0f} N across",
+            text=f"steel: {anchor.steel_area_mm2:g} mm² × {anchor.fuk_mpa:g} MPa gives "
+            f"{show_summed_force(steel_n, spot.units)} pulled, {show_summed_force(steel_v, spot.units)} across",
             source=f"{_EN}, 7.2.1.3, 7.2.2.3; table 4.1",
         ),
     ]
@@ -164,7 +166,7 @@ def _lines(
             WorkLine(
                 text=f"the load stands {show_thickness(spot.skin_lever_mm, spot.units)} off the concrete: "
                 f"bending of the steel bears "
-                f"{bent:.0f} N",
+                f"{show_summed_force(bent, spot.units)}",
                 source=f"{_EN}, 7.2.2.3.2",
             )
         )

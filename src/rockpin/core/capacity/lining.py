@@ -10,6 +10,7 @@ from rockpin.core.base.quantities import (
     show_across,
     show_length,
     show_limit,
+    show_summed_force,
     show_thickness,
 )
 from rockpin.core.base.words import WorkLine
@@ -137,13 +138,14 @@ def _lines(setting: Setting, spot: Spot, figures: CapacityFigures) -> tuple[Work
         WorkLine(
             text=f"pull-out: 2850 × {gravity:g}² × {inches:.3f} = {rate / N_MM_PER_LB_IN:.0f} lb/in, "
             f"× {setting.rating.tension_n / rate / MM_PER_INCH:.2f} in of thread in "
-            f"{show_thickness(lining_mm(spot.reading), spot.units)} of lining = {setting.rating.tension_n:.0f} N",
+            f"{show_thickness(lining_mm(spot.reading), spot.units)} of lining = "
+            f"{show_summed_force(setting.rating.tension_n, spot.units)}",
             source="NDS 2018, eq. 12.2-2; gravity of plywood, table 12.3.3B",
         ),
         WorkLine(
             text=f"shear: dowel equations with the lining as the main member, × "
             f"{depth_share(lining_mm(spot.reading), setting.screw.diameter_mm, figures):.2f} for a lining thinner than "
-            f"six diameters = {setting.rating.shear_n:.0f} N",
+            f"six diameters = {show_summed_force(setting.rating.shear_n, spot.units)}",
             source="AWC TR12 (2015), table 1-1; planning: in proportion below NDS 2018, 12.1.5.6",
         ),
     )

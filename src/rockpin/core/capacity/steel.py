@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from math import sqrt
 
-from rockpin.core.base.quantities import show_across, show_limit, show_share
+from rockpin.core.base.quantities import show_across, show_limit, show_share, show_summed_force
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import Mode, Refusal, bending_line, refuse, screw_here, wrong_place
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
@@ -65,21 +65,21 @@ def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
 
 
 def _lines(
-    pull_n: float, tilt_n: float, setting: Setting, figures: CapacityFigures, more: Sequence[Factor]
+    pull_n: float, tilt_n: float, setting: Setting, spot: Spot, figures: CapacityFigures, more: Sequence[Factor]
 ) -> tuple[WorkLine, ...]:
     flange, strength, screw = figures.steel_flange_mm, figures.steel_fu_mpa, setting.screw
     size = f"{screw.diameter_mm:.1f}"
     raised = tuple(WorkLine(text=f"both × {factor.value:g}, {factor.label}", source="planning") for factor in more)
     return (
         WorkLine(
-            text=f"pull-out: 0.85 × {flange:g} × {size} × {strength:g} / 3 = {pull_n:.0f} N",
+            text=f"pull-out: 0.85 × {flange:g} × {size} × {strength:g} / 3 = {show_summed_force(pull_n, spot.units)}",
             source=f"{_AISI}, J4.4.1",
         ),
         WorkLine(
-            text=f"tilting: 4.2 × √({flange:g}³ × {size}) × {strength:g} / 3 = {tilt_n:.0f} N",
+            text=f"tilting: 4.2 × √({flange:g}³ × {size}) × {strength:g} / 3 = {show_summed_force(tilt_n, spot.units)}",
             source=f"{_AISI}, J4.3.1",
         ),
-        bending_line(screw, setting.lever_mm, setting.clamped, figures, setting.skin_n),
+        bending_line(screw, setting.lever_mm, setting.clamped, figures, spot.units, setting.skin_n),
         *raised,
     )
 
@@ -127,7 +127,7 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
         tilt,
         setting,
         Mode.FLANGE,
-        lambda figures, more: _lines(pull, tilt, setting, figures, more),
+        lambda figures, more: _lines(pull, tilt, setting, spot, figures, more),
         ByCase(raised=Raised.FLANGE),
         always_bends=True,
     )

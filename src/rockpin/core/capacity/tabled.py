@@ -8,6 +8,7 @@ from typing import NamedTuple, cast
 
 import numpy as np
 
+from rockpin.core.base.quantities import UnitSystem, show_summed_force
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import (
     Assessment,
@@ -95,26 +96,28 @@ class ByCase(NamedTuple):
 
 
 def table_lines(
-    setting: Setting, factors: Sequence[Factor], source: str, figures: CapacityFigures
+    setting: Setting, factors: Sequence[Factor], source: str, figures: CapacityFigures, units: UnitSystem
 ) -> tuple[WorkLine, ...]:
     """The sums of a tabled value, line by line."""
     rating, screw = setting.rating, setting.screw
     written = "".join(f" × {factor.value:.2f}" for factor in factors)
     total = prod(factor.value for factor in factors)
     lines = [
-        WorkLine(text=f"pull-out: {rating.tension_n:g}{written} = {rating.tension_n * total:.0f} N", source=source),
-        WorkLine(text=f"shear: {rating.shear_n:g}{written} = {rating.shear_n * total:.0f} N", source=source),
+        WorkLine(text=f"{name}: {of_one:g}{written} = {show_summed_force(of_one * total, units)}", source=source)
+        for name, of_one in (("pull-out", rating.tension_n), ("shear", rating.shear_n))
+    ]
+    lines.append(
         WorkLine(
             text="the factors in turn: " + "; ".join(f"{factor.value:.2f} {factor.label}" for factor in factors),
             source="planning",
-        ),
-    ]
+        )
+    )
     if setting.lever_mm > 0:
-        lines.append(bending_line(screw, setting.lever_mm, setting.clamped, figures, setting.skin_n))
+        lines.append(bending_line(screw, setting.lever_mm, setting.clamped, figures, units, setting.skin_n))
         if setting.sleeve:
-            lines.append(sleeve_line(setting.sleeve, setting.lever_mm, figures))
+            lines.append(sleeve_line(setting.sleeve, setting.lever_mm, figures, units))
             if setting.outside_mm > 0:
-                lines.append(bending_line(screw, setting.outside_mm, setting.clamped, figures))
+                lines.append(bending_line(screw, setting.outside_mm, setting.clamped, figures, units))
     lines.append(WorkLine(text="together: N/Nₐ + V/Vₐ ≤ 1", source="planning: straight line, on the safe side"))
     return tuple(lines)
 
@@ -174,7 +177,7 @@ def tabled(
         setting.rating.shear_n * total,
         setting,
         mode,
-        lambda figures, more: table_lines(setting, (*every, *more), fixing.source, figures),
+        lambda figures, more: table_lines(setting, (*every, *more), fixing.source, figures, spot.units),
         by,
         provisos=tuple(provisos),
     )

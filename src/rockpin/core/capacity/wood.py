@@ -18,6 +18,7 @@ from rockpin.core.base.quantities import (
     show_length,
     show_limit,
     show_share,
+    show_summed_force,
     show_thickness,
 )
 from rockpin.core.base.words import WorkLine
@@ -193,39 +194,45 @@ def _lines(
         if fastener.withdrawal == "wood_screw"
         else (f"1800 × {gravity:g}^1.5 × {inches:.3f}^0.75", "12.2-1")
     )
-    reference = held.withdrawal_n * held.wet
+    units = spot.units
+    lasting = {
+        factor: show_summed_force(held.withdrawal_n * held.wet * factor, units) for factor in (0.9, 1.0, 1.25, 1.6)
+    }
     by_formula = WorkLine(
         text=f"pull-out: {formula} = {held.per_mm / N_MM_PER_LB_IN:.0f} lb/in, "
-        f"× {held.thread_mm / MM_PER_INCH:.2f} in of thread in the wood = {held.per_mm * held.thread_mm:.0f} N",
+        f"× {held.thread_mm / MM_PER_INCH:.2f} in of thread in the wood = "
+        f"{show_summed_force(held.per_mm * held.thread_mm, units)}",
         source=f"NDS 2018, eq. {equation}",
     )
     lines = [by_formula]
     if fastener.rated:
-        text = f"its packet rates it in a stud: {held.withdrawal_n:.0f} N pulled, {held.dowel.force_n:.0f} N across"
+        text = f"its packet rates it in a stud: {show_summed_force(held.withdrawal_n, units)} pulled, "
+        text += f"{show_summed_force(held.dowel.force_n, units)} across"
         lines = [WorkLine(text=text, source=fastener.source)]
     lines += [
         WorkLine(
-            text=f"× {held.wet:g} for damp = {reference:.0f} N for ten years; × 0.9 = {reference * 0.9:.0f} N for "
-            f"ever; × 1.25 = {reference * 1.25:.0f} N for a week, × 1.6 = {reference * 1.6:.0f} N for a moment",
+            text=f"× {held.wet:g} for damp = {lasting[1.0]} for ten years; × 0.9 = {lasting[0.9]} for ever; "
+            f"× 1.25 = {lasting[1.25]} for a week, × 1.6 = {lasting[1.6]} for a moment",
             source="NDS 2018, tables 2.3.2 and 11.3.3",
         ),
     ]
     if held.head_n is not None:
         lines.append(
             WorkLine(
-                text=f"the head in {show_thickness(spot.hole.plate_mm, spot.units)} of board: {held.head_n:.0f} N "
-                "before it pulls through",
+                text=f"the head in {show_thickness(spot.hole.plate_mm, units)} of board: "
+                f"{show_summed_force(held.head_n, units)} before it pulls through",
                 source="NDS 2018, eq. 12.2-6",
             )
         )
     lever = spot.skin_lever_mm
     ungapped = reference_shear(held.joint._replace(gap_mm=0.0), screw.diameter_mm, ACROSS_GRAIN)
     lines += [
-        bending_line(screw, lever, spot.clamped, figures, spot.skin_bears_n_per_mm * screw.diameter_mm),
+        bending_line(screw, lever, spot.clamped, figures, units, spot.skin_bears_n_per_mm * screw.diameter_mm),
         WorkLine(
             text=f"yield of the screw, mode {held.dowel.mode} ({held.dowel.words}), over a gap of "
-            f"{show_thickness(lever, spot.units)}: "
-            f"{held.dowel.force_n:.0f} N; without the gap {ungapped.force_n:.0f} N, so it leaves "
+            f"{show_thickness(lever, units)}: "
+            f"{show_summed_force(held.dowel.force_n, units)}; "
+            f"without the gap {show_summed_force(ungapped.force_n, units)}, so it leaves "
             f"{100 * held.dowel.force_n / ungapped.force_n:.0f} %"
             + (". A thicker screw or a backing board raises it most." if lever > 0 else ""),
             source="AWC TR12 (2015), table 1-1; NDS 2018, 12.3",

@@ -1,6 +1,6 @@
 """Which fixing goes into which hole, what the van has for it, and what pulls on the spot have shown."""
 
-from rockpin.core.choice.backing_joints import JointPlan, check_joints
+from rockpin.core.choice.backing_joints import JointPlan, JointReading, check_joints
 from rockpin.core.choice.bare_board import edge_on_board, on_board, presses_in
 from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
 from rockpin.core.choice.holding import KeptHeld
@@ -11,6 +11,7 @@ __all__ = [
     "ChosenBy",
     "HoleChoice",
     "JointPlan",
+    "JointReading",
     "KeptHeld",
     "Maker",
     "Proof",

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from itertools import pairwise
 from math import inf, isfinite
+from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.model import Model
@@ -36,12 +37,31 @@ class JointPlan(Model):
     sentence: str
 
 
+class Screwed(NamedTuple):
+    """A bracket's hole over its board, as if that were the wall, and the screw that holds there."""
+
+    spot: Spot
+    screw: Assessment
+
+
+class JointReading(NamedTuple):
+    """Every bracket's fastening to its board, channel or plate, what does not hold, and what is screwed into wood.
+
+    ``bolts``: what goes through a board, in words, one for each hole.
+    """
+
+    plans: tuple[JointPlan, ...]
+    findings: tuple[Finding, ...]
+    screwed: tuple[Screwed, ...]
+    bolts: tuple[str, ...]
+
+
 def _board_reading(link: Link, bearing_mpa: float) -> WallReading:
     """A backing board as a wall of one layer of wood, with nothing behind it that a screw may reach."""
     thickness = link.thickness_mm
     layer = LayerReading(
         index=0,
-        material="backing_board",
+        material="timber_studs",
         label="Backing board",
         hatch="timber",
         role=Role.FRAME,
@@ -178,11 +198,11 @@ def _weak(hole: PlacedHole, sentence: str, action: str, **figures: float) -> Fin
     )
 
 
-def check_joints(
-    job: JobDocument, joints: Sequence[PlacedHole], demand: Demand, catalogue: Catalogue
-) -> tuple[list[JointPlan], list[Finding]]:
+def check_joints(job: JobDocument, joints: Sequence[PlacedHole], demand: Demand, catalogue: Catalogue) -> JointReading:
     """Each bracket's fastening to its board or channel, and a finding for every one that does not hold."""
     plans: list[JointPlan] = []
+    screwed: list[Screwed] = []
+    bolts: list[str] = []
     findings: list[Finding] = []
     units, framing = job.site.units, catalogue.figures.framing
     findings += [one for link in job.fixture.links if (one := _bends(job, link, demand, catalogue))]
@@ -234,6 +254,7 @@ def check_joints(
         if best is None and bolt is not None and bolt.use <= 1:
             size = bolt.screw.label.removesuffix(" machine screw")
             label = f"bolt {size} through the board, wide washer and nut let into its back before it goes up"
+            bolts.append(label)
             plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
             continue
         if best is None:
@@ -253,11 +274,12 @@ def check_joints(
             )
             plans.append(_plan(hole, "backing board", None, None, known, "", "", pulls))
             continue
+        screwed.append(Screwed(spot, best))
         screw = best.screw.text if best.screw else None
         plans.append(
             _plan(hole, "backing board", _in_wood(best.label), screw, best.use, best.governs, best.case, pulls)
         )
-    return plans, findings
+    return JointReading(tuple(plans), tuple(findings), tuple(screwed), tuple(bolts))
 
 
 def _in_wood(label: str) -> str:

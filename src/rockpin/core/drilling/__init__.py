@@ -1,6 +1,6 @@
 """The card of each hole, and the order of work."""
 
-from rockpin.core.drilling.bits import BIT_WORDS, BitPick, hole_bits, layer_met
+from rockpin.core.drilling.bits import BIT_WORDS, BitPick, bit_for, hole_bits, layer_met
 from rockpin.core.drilling.card import DrillCard, DrillStep, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
 from rockpin.core.drilling.left_behind import is_drilled, left_with, stays_behind, where_it_hung
@@ -12,6 +12,7 @@ __all__ = [
     "BitPick",
     "DrillCard",
     "DrillStep",
+    "bit_for",
     "card_of",
     "deep_text",
     "drilled_holes",

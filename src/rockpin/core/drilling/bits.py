@@ -1,6 +1,7 @@
 """The bits of a hole: one for each layer, of a kind that cuts it, from the van or from the shop."""
 
 from bisect import bisect_left, bisect_right
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from rockpin.core.base.quantities import UnitSystem, show_bit
@@ -104,13 +105,48 @@ def layer_met(layer: LayerReading, kind: BehindKind) -> str:
     return layer.label
 
 
-def _box(kit: Kit, kind: BitType, spot: Spot, catalogue: Catalogue) -> BitBox:
-    """The user's own bits of a kind, or the series that is sold here where he has not told."""
-    if kit.bits_told:
-        sizes = [*kit.bits_mm, *(bit.diameter_mm for bit in kit.bits if bit.kind is kind)]
-    else:
-        sizes = [size for row in catalogue.bits if row.system in spot.sold for size in row.sizes_mm]
-    return BitBox(tuple(sorted(sizes)), spot.units, catalogue.figures.drilling)
+def _own(kit: Kit, kind: BitType, units: UnitSystem, catalogue: Catalogue) -> BitBox:
+    """The user's own bits of a kind, with those whose kind he has not told."""
+    sizes = [*kit.bits_mm, *(bit.diameter_mm for bit in kit.bits if bit.kind is kind)]
+    return BitBox(tuple(sorted(sizes)), units, catalogue.figures.drilling)
+
+
+def _shop(sold: Iterable[str], units: UnitSystem, catalogue: Catalogue) -> BitBox:
+    """The series that are sold."""
+    systems = set(sold)
+    sizes = sorted(size for row in catalogue.bits if row.system in systems for size in row.sizes_mm)
+    return BitBox(tuple(sizes), units, catalogue.figures.drilling)
+
+
+def _thin_is_twist(cut_by: tuple[BitType, ...], diameter_mm: float, catalogue: Catalogue) -> BitType:
+    """The first kind that cuts a layer and that is made at this diameter [mm]: wood bits are not made so thin."""
+    thin = diameter_mm < catalogue.figures.drilling.wood_bit_min_mm
+    return next((kind for kind in cut_by if not (thin and kind is BitType.WOOD)), cut_by[0])
+
+
+def bit_for(
+    diameter_mm: float,
+    rule: BitRule,
+    cut_by: tuple[BitType, ...],
+    kit: Kit,
+    sold: Iterable[str],
+    units: UnitSystem,
+    catalogue: Catalogue,
+    most_mm: float | None = None,
+) -> BitPick:
+    """The bit for a hole [mm]: one's own of the kind made for what it cuts, else one that does as well, else to buy.
+
+    ``cut_by``: the kinds that cut it, the one made for it first. What has to be bought is of a size that is ``sold``
+    there. Nobody who has told no bits of his own has to buy any.
+    """
+    for kind in cut_by if kit.bits else cut_by[:1]:
+        if kit.bits_told:
+            found = _own(kit, kind, units, catalogue).choose(diameter_mm, rule, most_mm)
+            if not found.buy:
+                known = kind if kit.bits else _thin_is_twist(cut_by, found.diameter_mm, catalogue)
+                return replace(found, kind=known)
+    there = _shop(sold, units, catalogue).choose(diameter_mm, rule, most_mm)
+    return replace(there, buy=there.buy or kit.bits_told, kind=_thin_is_twist(cut_by, there.diameter_mm, catalogue))
 
 
 def _pick(
@@ -122,14 +158,7 @@ def _pick(
     rule: BitRule,
     most_mm: float | None = None,
 ) -> BitPick:
-    """A bit that cuts a layer: of the kind made for it, else one that does as well, else the one to buy."""
-    made_for = _box(kit, cut_by[0], spot, catalogue).choose(diameter_mm, rule, most_mm)
-    if made_for.buy and kit.bits:
-        for kind in cut_by[1:]:
-            found = _box(kit, kind, spot, catalogue).choose(diameter_mm, rule, most_mm)
-            if not found.buy:
-                return replace(found, kind=kind)
-    return replace(made_for, kind=cut_by[0])
+    return bit_for(diameter_mm, rule, cut_by, kit, spot.sold, spot.units, catalogue, most_mm)
 
 
 def hole_bits(
@@ -154,7 +183,11 @@ def hole_bits(
         if wanted_mm != whole.diameter_mm or (kit.bits and whole.kind not in kinds):
             here = _pick(kit, kinds, spot, catalogue, wanted_mm, BitRule.CLEARANCE)
         else:
-            # one bit for all that it cuts; where the van does not tell kinds apart, each layer names its own
-            here = whole if kit.bits else replace(whole, kind=kinds[0])
+            # one bit for all that it cuts; what it does not cut names its own
+            here = (
+                whole
+                if kit.bits or whole.kind in kinds
+                else replace(whole, kind=_thin_is_twist(kinds, wanted_mm, catalogue))
+            )
         of_layers.append((layer, here))
     return HoleBits(whole, pilot, tuple(of_layers))

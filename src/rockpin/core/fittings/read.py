@@ -80,7 +80,6 @@ class FittingsReading(Model):
     tails: tuple[TailReading, ...]
     sealing: Sealing | None
     patterns: tuple[ThreadsUnder, ...]
-    nuts: int
 
 
 def _viewing(job: JobBody, units: UnitSystem, figures: FittingsFigures) -> Viewing | None:
@@ -183,10 +182,6 @@ def read_fittings(
     spacers are sold there."""
     fixture, units, sizes = job.fixture, site.units, tables.spacers_of(site.sold[0])
     box = fixture.enclosure
-    channels = [link for link in fixture.links if link.kind is LinkKind.CHANNEL]
-    nuts = sum(
-        hole.used for link in channels for one in fixture.supports if one.id in link.support_ids for hole in one.holes
-    )
     sealing = None
     if box is not None:
         wanted = next((row for row in tables.exposures if row.key == box.exposure), None)
@@ -210,7 +205,6 @@ def read_fittings(
         tails=tuple(_tail(one, job, holes, members, figures.pipe_half_mm) for one in fixture.tails),
         sealing=sealing,
         patterns=patterns_of(fixture),
-        nuts=nuts,
     )
 
 

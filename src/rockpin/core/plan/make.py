@@ -10,7 +10,7 @@ from typing import NamedTuple
 from rockpin.core.base.findings import Finding, Severity, Stage, gathered, verdict_of
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
-from rockpin.core.choice import JointPlan, check_joints
+from rockpin.core.choice import JointReading, check_joints
 from rockpin.core.document.fixture import HeldRail
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import DrillCard, card_of, existing_holes
@@ -34,7 +34,7 @@ from rockpin.core.plan.record_lines import record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled, wall_content
 from rockpin.core.plan.unfolded import unfolded
 from rockpin.core.post import PostReading
-from rockpin.core.sequence import work_of
+from rockpin.core.sequence import JointFixings, joined_with, work_of
 from rockpin.core.setout import (
     AsBuiltReading,
     Gap,
@@ -140,16 +140,22 @@ def _fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
 
 
 class _Judged(NamedTuple):
-    joints: Sequence[JointPlan]
+    joints: JointReading
     as_built: tuple[AsBuiltReading, ...]
     findings: list[Finding]
 
 
 def findings_of(done: ComputedStages) -> _Judged:
     """All that is to be said of a job, with what it was read from besides."""
-    joints, of_joints = check_joints(done.job, done.placed.joints, done.demand, done.catalogue)
+    joints = check_joints(done.job, done.placed.joints, done.demand, done.catalogue)
     built = read_as_built(done)
-    return _Judged(joints, built, [*all_findings(done.whole, done, of_joints), *as_built_findings(built)])
+    return _Judged(joints, built, [*all_findings(done.whole, done, joints.findings), *as_built_findings(built)])
+
+
+def _joined(joints: JointReading, job: JobDocument, catalogue: Catalogue) -> JointFixings:
+    """What fastens the brackets to what they stand on, with the cards of what is screwed into a board."""
+    cards = (card_of(one.spot, one.screw, job.kit, catalogue) for one in joints.screwed)
+    return joined_with(job.fixture, [card for card in cards if card], joints.bolts)
 
 
 class _OnePlane(NamedTuple):
@@ -199,6 +205,7 @@ def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: K
         _lifted_kg(job),
         first.lacking | second.lacking,
         first.done.fittings,
+        JointFixings(),
         whole,
         frozenset(hole.id for hole in second.done.placed.holes),
     )
@@ -279,6 +286,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         _lifted_kg(job),
         lacking,
         done.fittings,
+        _joined(joints, job, catalogue),
         catalogue,
     )
     stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
@@ -350,7 +358,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         pieces=done.placed.pieces,
         supports=done.placed.supports,
         links=done.placed.links,
-        joints=tuple(joints),
+        joints=joints.plans,
         holes=planned,
         placing=done.placing,
         gaps=_gaps(job, units),

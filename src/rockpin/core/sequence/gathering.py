@@ -10,8 +10,9 @@ from rockpin.core.base.quantities import UnitSystem, show_thickness
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.document.kit import Kit
-from rockpin.core.drilling import DrillCard
+from rockpin.core.drilling import BIT_WORDS, BitPick, DrillCard
 from rockpin.core.fittings import FittingsReading
+from rockpin.core.sequence.joined import JointFixings
 from rockpin.core.tables.catalogue import Catalogue
 
 Group = Literal["parts", "fixings", "tools", "used_up", "protection"]
@@ -60,8 +61,16 @@ def _parts(fixture: Fixture, fittings: FittingsReading, units: UnitSystem) -> li
     items += [
         _named("parts", f"Spacer, {show_thickness(size, units)}", count) for size, count in sorted(spacers.items())
     ]
-    if fittings.nuts:
-        items.append(_named("parts", "Channel nut, bolt and washer", fittings.nuts))
+    return items
+
+
+def _joints(joined: JointFixings) -> list[GatherItem]:
+    """What fastens the brackets to a board, a channel or a plate behind them."""
+    items = [_named("fixings", f"{label[0].upper()}{label[1:]}", count) for label, count in joined.bolts]
+    if joined.nuts:
+        items.append(_named("parts", "Channel nut, bolt and washer", joined.nuts))
+    if joined.threads:
+        items.append(_named("parts", "Screw for the plate's thread, and washer", joined.threads))
     return items
 
 
@@ -118,15 +127,24 @@ def gather(
     sealed: bool,
     filled: bool,
     fittings: FittingsReading,
+    joined: JointFixings,
+    own_bits: Sequence[BitPick],
     units: UnitSystem,
     catalogue: Catalogue,
 ) -> tuple[GatherItem, ...]:
-    """All that has to lie ready. ``lacking``: fixings of which the van has too few; ``sealed``, ``filled``: whether
-    holes are sealed against water, and old ones filled; ``fittings``: what comes with it."""
+    """All that has to lie ready.
+
+    ``lacking``: fixings of which the van has too few. ``sealed``, ``filled``: whether holes are sealed against water,
+    and old ones filled. ``fittings``: what comes with it. ``joined``: what fastens it to a board, a channel or a plate
+    behind it. ``own_bits``: for the holes of bars and boards.
+    """
+    every = [*cards, *joined.screws]
     items = [
         *_parts(fixture, fittings, units),
-        *_fixings(cards, frozenset(lacking), catalogue),
-        *_tools(cards, kit, catalogue),
+        *_joints(joined),
+        *_fixings(every, frozenset(lacking), catalogue),
+        *_tools(every, kit, catalogue),
+        *(_named("tools", f"{bit.text} {BIT_WORDS[bit.kind]}", buy=bit.buy) for bit in own_bits),
     ]
     items.append(_named("used_up", "Masking tape"))
     if sealed:

@@ -12,7 +12,8 @@ class Hanging(NamedTuple):
     """``first``: what goes up before the piece, in words; None: the piece itself is screwed to the wall.
 
     ``later``: holes that are only marked and drilled once the piece hangs, of ``later_name``. ``keyholes``: it hangs on
-    proud heads. ``stands``: the floor carries it, and it is only pushed up to the wall.
+    proud heads. ``stands``: the floor carries it, and it is only pushed up to the wall. ``second``: brackets that are
+    fastened to what goes up first before the piece is lifted on, in words.
     """
 
     first: str | None
@@ -21,6 +22,7 @@ class Hanging(NamedTuple):
     clipped: bool
     later_name: str
     stands: bool
+    second: str | None = None
 
 
 def _is_hung_on(support: Support) -> bool:
@@ -35,20 +37,20 @@ def way_of_hanging(fixture: Fixture, catalogue: Catalogue) -> Hanging:
     later_name = "clips" if any(support.clipped for support in clipped) else "lower brackets"
     rest = (bool(clipped), later_name, stands(fixture))
     keyholes = any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
+    touching = [support for support in fixture.supports if support not in clipped]
+    shape = catalogue.shape_by_key.get(fixture.shape or "")
+    by_brackets = any(_is_hung_on(one) for one in touching) or (shape is not None and shape.brackets_first)
+    names = list(dict.fromkeys(inside(support.name) for support in touching))
+    brackets = _one_word(names, len(touching)) if by_brackets and not keyholes else None
     behind = [link for link in fixture.links if link.kind.has_own_holes]
     if behind:
         kinds = {link.kind for link in behind}
         words = {LinkKind.CHANNEL: "the channel", LinkKind.ANCHOR_PLATE: "the plate"}
         first = next((word for kind, word in words.items() if kind in kinds), "the board")
-        return Hanging(first, later, keyholes, *rest)
+        return Hanging(first, later, keyholes, *rest, brackets)
     if keyholes:
         return Hanging("the screws", later, keyholes, *rest)
-    touching = [support for support in fixture.supports if support not in clipped]
-    shape = catalogue.shape_by_key.get(fixture.shape or "")
-    if any(_is_hung_on(support) for support in touching) or (shape is not None and shape.brackets_first):
-        names = list(dict.fromkeys(inside(support.name) for support in touching))
-        return Hanging(_one_word(names, len(touching)), later, keyholes, *rest)
-    return Hanging(None, later, keyholes, *rest)
+    return Hanging(brackets, later, keyholes, *rest)
 
 
 def _one_word(names: list[str], count: int) -> str:

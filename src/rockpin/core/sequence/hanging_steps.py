@@ -8,6 +8,7 @@ from rockpin.core.capacity import Goes
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
 from rockpin.core.sequence.hole_steps import drill_steps, set_steps
+from rockpin.core.sequence.joining_steps import fastened, kept_on
 from rockpin.core.sequence.step import Draft, Phase
 from rockpin.core.sequence.work_site import WorkSite
 
@@ -89,12 +90,13 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
 
 
 def tried(site: WorkSite, cards: Sequence[DrillCard], needs: list[str], what: str) -> Draft:
+    they, them = ("they", "them") if what.endswith("brackets") else ("it", "it")
     return Draft(
         id="try",
         phase=Phase.TRY,
         title="Try it with a pull",
-        sentence=f"Pull {what} as hard as it will ever be pulled, straight out and down, before anything hangs on it. "
-        "Nothing may give, creak or turn.",
+        sentence=f"Pull {what} as hard as {they} will ever be pulled, straight out and down, before anything hangs on "
+        f"{them}. Nothing may give, creak or turn.",
         minutes=site.figures.set_minutes,
         needs=needs,
         at=site.at(cards),
@@ -108,6 +110,10 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
     name = f"the {inside(site.fixture.name)}"
     if hanging.stands:
         return [_pushed_up(site, name, needs)]
+    on_board = [fastened(site, name, needs)] if site.joined else []
+    if on_board and hanging.second is None:
+        return on_board
+    needs = [one.id for one in on_board] or needs
     after = " It hangs and is not clipped: somebody holds it." if hanging.later else ""
     mass = show_mass(site.mass_kg, site.units)
     # its mount counts with it where it is weighed, though part of that is on the wall by now
@@ -124,7 +130,7 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
         people=people,
         danger=after.strip() or None,
     )
-    return [hang]
+    return [*on_board, hang, *kept_on(site, ["hang"])]
 
 
 def _cables(site: WorkSite) -> str:

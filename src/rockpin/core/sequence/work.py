@@ -14,6 +14,8 @@ from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
 from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
 from rockpin.core.sequence.hole_steps import drill_steps, marks, set_steps
+from rockpin.core.sequence.joined import JointFixings
+from rockpin.core.sequence.joining_steps import bolts_let_in, own_bits, prepare_steps
 from rockpin.core.sequence.step import Draft, Phase, Step, in_order
 from rockpin.core.sequence.work_site import WorkSite, wait_for
 from rockpin.core.setout import PlacedHole
@@ -116,7 +118,8 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
         drafts += [marks(site, fresh)] if fresh else []
         drills = drill_steps(site, [card for card in fresh if not card.pushed], "", ["mark"], job)
         sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
-        before = [*stack_steps(site, ["parts"]), *(bed_steps(site, ["mark"]) if job.wall.stands.rides else [])]
+        before = [*prepare_steps(site, ["parts"]), *stack_steps(site, ["parts"]), *bolts_let_in(site, ["parts"])]
+        before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
         needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
         glue = glue_steps(site, needs)
         up = first_up(site, first, [*needs, *(one.id for one in (*before, *glue[:1]))])
@@ -126,8 +129,9 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     last = ["try"] if first else ["protect"]
     if site.hanging.first is not None or later:
         bolted = bolt_steps(site, ["parts"])
-        drafts += [*bolted, *hang(site, [*last, *(one.id for one in bolted)])]
-        last = ["hang"]
+        hung = hang(site, [*last, *(one.id for one in bolted)])
+        drafts += [*bolted, *hung]
+        last = [hung[-1].id]
     if later:
         drafts += clipped_later(site, later, job)
         last = ["clip"]
@@ -158,13 +162,15 @@ def work_of(
     mass_kg: float,
     lacking: Iterable[str],
     fittings: FittingsReading,
+    joined: JointFixings,
     catalogue: Catalogue,
     round_corner: frozenset[str] = frozenset(),
 ) -> Work:
     """The work on holes that have a card; no steps where there are none: a refused job has no order of work.
 
     ``existing``: holes that are there already. ``mass_kg``: what is lifted at once. ``lacking``: fixings of which the
-    van has too few. ``fittings``: what comes with it. ``round_corner``: holes on the second wall of an inside corner.
+    van has too few. ``fittings``: what comes with it. ``joined``: what fastens it to a board, a channel or a plate
+    behind it. ``round_corner``: holes on the second wall of an inside corner.
     """
     fresh = [card for card in cards if not (existing.get(card.hole_id) and existing[card.hole_id].sits)]
     hanging = way_of_hanging(job.fixture, catalogue)
@@ -176,8 +182,11 @@ def work_of(
         hanging,
         mass_kg,
         job.site.units,
+        job.site.sold,
+        job.kit,
         fittings,
         catalogue,
+        joined,
         round_corner,
     )
     # no water gets in where nothing is drilled
@@ -192,6 +201,8 @@ def work_of(
         sealed=sealed,
         filled=filled,
         fittings=fittings,
+        joined=joined,
+        own_bits=own_bits(site),
         units=job.site.units,
         catalogue=catalogue,
     )

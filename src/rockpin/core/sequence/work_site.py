@@ -5,10 +5,12 @@ from typing import NamedTuple
 
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.kit import Kit
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
 from rockpin.core.sequence.hanging import Hanging
+from rockpin.core.sequence.joined import JointFixings
 from rockpin.core.sequence.step import StepHole, Wait, WaitTime
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
@@ -16,7 +18,10 @@ from rockpin.core.tables.figures import DrillingFigures
 
 
 class WorkSite(NamedTuple):
-    """What the steps are made from. ``round_corner``: holes on the second wall of an inside corner."""
+    """What the steps are made from. ``round_corner``: holes on the second wall of an inside corner.
+
+    ``sold``: by which systems bits are sold there.
+    """
 
     cards: list[DrillCard]
     holes: dict[str, PlacedHole]
@@ -25,8 +30,11 @@ class WorkSite(NamedTuple):
     hanging: Hanging
     mass_kg: float
     units: UnitSystem
+    sold: tuple[UnitSystem, ...]
+    kit: Kit
     fittings: FittingsReading
     catalogue: Catalogue
+    joined: JointFixings
     round_corner: frozenset[str] = frozenset()
 
     @property

@@ -325,6 +325,7 @@ class DrillingFigures(Model):
     clearance_bit_over_mm: float
     pilot_bit_under_share: float
     tile_play_mm: float
+    wood_bit_min_mm: float
     step_up_about: float
     mark_minutes: float
     drill_minutes: float

@@ -57,6 +57,14 @@ class ShapePlace(StrEnum):
     POST = "post"
 
 
+class KeptOn(Model):
+    """What keeps a piece on the brackets that it was lifted on: a step of its own, and what is dangerous until then."""
+
+    title: Name
+    says: str
+    danger: str
+
+
 class Shape(Row):
     """A shape that a fixture can be made from.
 
@@ -70,6 +78,7 @@ class Shape(Row):
     duty: Id
     hand: Id
     brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
+    kept_on: KeptOn | None = None
     brackets_free: bool = Field(default=False, description="whoever hangs it puts its brackets where they hold")
     lower_edge_mm: float | None = Field(default=None, ge=0, description="how high above the floor it usually hangs")
     place: ShapePlace = ShapePlace.WALL

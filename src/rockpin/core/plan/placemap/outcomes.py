@@ -254,8 +254,8 @@ class Outcomes:
 
     def _weight_of_joints(self, put: JobDocument, demand: Demand) -> int:
         if id(demand) not in self._joints:
-            _, findings = check_joints(put, self.base.placed.joints, demand, self.base.catalogue)
-            self._joints[id(demand)] = max(map(weight, findings), default=0)
+            found = check_joints(put, self.base.placed.joints, demand, self.base.catalogue)
+            self._joints[id(demand)] = max(map(weight, found.findings), default=0)
         return self._joints[id(demand)]
 
     def _outcome(self, seen: _Seen) -> Outcome:
