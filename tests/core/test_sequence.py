@@ -8,10 +8,12 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import FixtureHole
 from rockpin.core.document.job import Choice, JobDocument, Region
+from rockpin.core.document.landmarks import Stairs
 from rockpin.core.document.record import DoneStep, Holds, HoleRecord, LeftHole, Progress
 from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, make_plan
+from rockpin.core.sequence.footing import stood_on_mm
 from rockpin.core.sequence.step import Draft, Phase, in_order
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
@@ -319,3 +321,44 @@ def test_a_bar_is_drilled_where_the_wall_holds_with_a_bit_that_is_sold_there() -
         assert bit in step.sentence
         assert bit in _gathered(made)
         assert step.id in next(one for one in made.steps if one.id == "up").needs
+
+
+def _lifted(wall: Wall, shape: str, measures: dict[str, float], y_mm: float) -> Plan:
+    return make_plan(job(wall, build(CATALOGUE.shape_by_key[shape], measures), 900, y_mm), CATALOGUE)
+
+
+def test_who_works_overhead_is_told_what_to_stand_on() -> None:
+    """Nobody is sent up with a drill, or with something heavy, as if it were done from the floor."""
+    tall = concrete_wall(height_mm=6000)
+    one_hole = plate_fixture(((50, 50),), hole_mm=7, mass_kg=2)
+    steps, tower = "Steps to stand on", "Tower, or a ladder that is tied at its top"
+    for y_mm, wanted in ((1950.0, None), (1951.0, steps), (3450.0, steps), (3451.0, tower)):
+        # from a lower edge of 1700 mm on it is lifted past the shoulders, too
+        made = make_plan(job(tall, one_hole, 900, y_mm), CATALOGUE)
+        low = make_plan(
+            job(tall, plate_fixture(((50, 350),), size_mm=(100, 400), hole_mm=7), 900, y_mm - 300), CATALOGUE
+        )
+        for plan in (made, low) if wanted else (low,):
+            assert [label for label in _gathered(plan) if label in (steps, tower)] == ([wanted] if wanted else [])
+            assert ("footing" in [step.id for step in plan.steps]) == (wanted is not None)
+            assert any("jams throws one off" in caution for caution in plan.cautions) == (wanted is not None)
+    # HSE INDG455: no more than 10 kg up steps alone; a wall cabinet at its usual height is lifted from the floor
+    light, heavy = (_lifted(concrete_wall(), "plate", {"own": kg, "holds": 0}, 1800) for kg in (10, 11))
+    assert max(step.people for step in light.steps) == 1
+    assert next(step for step in heavy.steps if step.id == "up").people == 2
+    assert "Nobody carries more than 10 kg up steps" in next(step for step in heavy.steps if step.id == "up").sentence
+
+
+def test_on_a_flight_height_counts_from_its_steps() -> None:
+    flight = Stairs(x_mm=500, y_mm=180, going_mm=250, rise_mm=180, steps=10)
+    # by hand: before the first nosing the floor; on its tenth step and beyond the landing, 180 + 10·180
+    assert [stood_on_mm(flight, x) for x in (0, 500, 1750, 3000, 4000)] == [0, 180, 1080, 1980, 1980]
+    assert stood_on_mm(None, 500) == 0
+    down_left = Stairs(x_mm=3000, y_mm=0, going_mm=-250, rise_mm=180, steps=10)
+    assert [stood_on_mm(down_left, x) for x in (3500, 1750, 0)] == [0, 900, 1800]
+    wall = concrete_wall(height_mm=6000, width_mm=5000, stairs=flight)
+    one_hole = plate_fixture(((50, 50),), hole_mm=7, mass_kg=2)
+    for y_mm, wanted in ((3000.0, False), (4000.0, True)):
+        made = make_plan(job(wall, one_hole, 2950, y_mm), CATALOGUE)
+        assert ("footing" in [step.id for step in made.steps]) == wanted
+        assert any("made for stairs" in caution for caution in made.cautions) == wanted

@@ -376,7 +376,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         people=work.people,
         gather=work.gather,
         steps=work.steps,
-        cautions=(*cautions, *ALWAYS),
+        cautions=(*cautions, *((work.climbing,) if work.climbing else ()), *ALWAYS),
         record=record_lines(job, holes, units, catalogue),
         loose=loose_readings(done),
         fittings=done.fittings,

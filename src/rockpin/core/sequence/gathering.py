@@ -12,6 +12,7 @@ from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.document.kit import Kit
 from rockpin.core.drilling import BIT_WORDS, BitPick, DrillCard
 from rockpin.core.fittings import FittingsReading
+from rockpin.core.sequence.footing import Footing
 from rockpin.core.sequence.joined import JointFixings
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -129,6 +130,7 @@ def gather(
     fittings: FittingsReading,
     joined: JointFixings,
     own_bits: Sequence[BitPick],
+    footing: Footing,
     units: UnitSystem,
     catalogue: Catalogue,
 ) -> tuple[GatherItem, ...]:
@@ -136,7 +138,7 @@ def gather(
 
     ``lacking``: fixings of which the van has too few. ``sealed``, ``filled``: whether holes are sealed against water,
     and old ones filled. ``fittings``: what comes with it. ``joined``: what fastens it to a board, a channel or a plate
-    behind it. ``own_bits``: for the holes of bars and boards.
+    behind it. ``own_bits``: for the holes of bars and boards. ``footing``: what one stands on.
     """
     every = [*cards, *joined.screws]
     items = [
@@ -146,6 +148,8 @@ def gather(
         *_tools(every, kit, catalogue),
         *(_named("tools", f"{bit.text} {BIT_WORDS[bit.kind]}", buy=bit.buy) for bit in own_bits),
     ]
+    if footing.wants_steps:
+        items.append(_named("tools", footing.label))
     items.append(_named("used_up", "Masking tape"))
     if sealed:
         items.append(_named("used_up", "Sealant"))

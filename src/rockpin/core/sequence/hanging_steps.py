@@ -64,7 +64,7 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             "before all are on."
             if rods
             else f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
-            f"{through(cards)}",
+            f"{through(cards)}{_lifting(site) if hanging.first is None else ''}",
             minutes=figures.lift_minutes + figures.screw_minutes * len(cards),
             needs=needs,
             at=at,
@@ -122,7 +122,7 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
         id="hang",
         phase=Phase.HANG,
         title=f"Hang {name}",
-        sentence=f"Lift {name} ({lifted}) on. Let go only when it sits everywhere.{_cables(site)}",
+        sentence=f"Lift {name} ({lifted}) on. Let go only when it sits everywhere.{_lifting(site)}{_cables(site)}",
         minutes=figures.lift_minutes,
         needs=needs,
         figure=mass,
@@ -131,6 +131,10 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
         danger=after.strip() or None,
     )
     return [*on_board, hang, *kept_on(site, ["hang"])]
+
+
+def _lifting(site: WorkSite) -> str:
+    return site.footing.lifting_text(site.mass_kg)
 
 
 def _cables(site: WorkSite) -> str:

@@ -3,6 +3,8 @@
 from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
+from rockpin.core.base.model import bounding
+from rockpin.core.base.quantities import show_length
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
@@ -10,6 +12,7 @@ from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
 from rockpin.core.sequence.clamp_steps import clamp_steps, clamped
 from rockpin.core.sequence.fitting_steps import bed_steps, bolt_steps, glue_steps, pipe_steps, scrap_steps, stack_steps
+from rockpin.core.sequence.footing import Footing, footing_of
 from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
 from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
@@ -23,11 +26,12 @@ from rockpin.core.tables.catalogue import Catalogue
 
 
 class Work(NamedTuple):
-    """The order of work: what to have at hand, the steps, and how many people they take at the most."""
+    """The order of work: what to have at hand, the steps, how many people they take, and what climbing asks for."""
 
     gather: tuple[GatherItem, ...]
     steps: tuple[Step, ...]
     people: int
+    climbing: str | None
 
 
 FILL = "fill"
@@ -112,6 +116,19 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
             ["safe", *(one.id for one in scrap)],
         ),
     ]
+    if site.footing.caution:
+        drafts.append(
+            Draft(
+                "footing",
+                Phase.SAFE,
+                "Set up what you stand on",
+                site.footing.caution,
+                figures.set_minutes,
+                ["safe"],
+                figure=show_length(site.footing.highest_mm, site.units),
+                figure_words=f"above the {site.footing.above}, the highest hole",
+            )
+        )
     if clamped(first):
         drafts += clamp_steps(site, first)
     elif first:
@@ -154,6 +171,14 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     return drafts
 
 
+def _footing(job: JobDocument, holes: Sequence[PlacedHole], catalogue: Catalogue) -> Footing:
+    pieces, at = job.fixture.pieces, job.placement
+    low = at.y_mm + min((piece.y_mm for piece in pieces), default=0.0)
+    along = at.x_mm + (bounding(piece.rect for piece in pieces).centre_x_mm if pieces else 0.0)
+    above = "ground" if job.wall.post is not None else "floor"
+    return footing_of(holes, low, along, job.wall.stairs, above, job.site.units, catalogue.figures.drilling)
+
+
 def work_of(
     job: JobDocument,
     cards: Sequence[DrillCard],
@@ -187,6 +212,7 @@ def work_of(
         fittings,
         catalogue,
         joined,
+        _footing(job, holes, catalogue),
         round_corner,
     )
     # no water gets in where nothing is drilled
@@ -202,10 +228,11 @@ def work_of(
         filled=filled,
         fittings=fittings,
         joined=joined,
+        footing=site.footing,
         own_bits=own_bits(site),
         units=job.site.units,
         catalogue=catalogue,
     )
     done = frozenset(one.step for one in job.progress.done)
     steps = in_order(_drafts(site, job, sealed), done) if cards else ()
-    return Work(things, steps, max((step.people for step in steps), default=1))
+    return Work(things, steps, max((step.people for step in steps), default=1), site.footing.caution)

@@ -9,6 +9,7 @@ from rockpin.core.document.kit import Kit
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
+from rockpin.core.sequence.footing import Footing
 from rockpin.core.sequence.hanging import Hanging
 from rockpin.core.sequence.joined import JointFixings
 from rockpin.core.sequence.step import StepHole, Wait, WaitTime
@@ -35,6 +36,7 @@ class WorkSite(NamedTuple):
     fittings: FittingsReading
     catalogue: Catalogue
     joined: JointFixings
+    footing: Footing
     round_corner: frozenset[str] = frozenset()
 
     @property
@@ -44,7 +46,8 @@ class WorkSite(NamedTuple):
     @property
     def lift_people(self) -> int:
         """How many lift it [people]."""
-        return 2 if self.mass_kg > self.catalogue.figures.demand.two_people_kg else 1
+        alone = self.catalogue.figures.demand.two_people_kg
+        return 2 if self.mass_kg > alone or self.footing.lifting_text(self.mass_kg) else 1
 
     def at(self, cards: Iterable[DrillCard]) -> tuple[StepHole, ...]:
         return tuple(

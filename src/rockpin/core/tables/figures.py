@@ -327,6 +327,10 @@ class DrillingFigures(Model):
     tile_play_mm: float
     wood_bit_min_mm: float
     step_up_about: float
+    steps_from_mm: float
+    lift_from_steps_mm: float
+    steps_load_kg: float
+    tower_from_mm: float
     mark_minutes: float
     drill_minutes: float
     set_minutes: float
