@@ -12,6 +12,7 @@ from rockpin.core.base.findings import Severity
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2 as G
 from rockpin.core.document.fixture import Environment, Fixture
 from rockpin.core.document.job import JobDocument
+from rockpin.core.document.placing import Feature, FeatureKind, MarkKind, Reference, WallMark
 from rockpin.core.document.post import Post, PostSection, SetIn
 from rockpin.core.document.wall import EdgeKind, Wall
 from rockpin.core.fixture import build
@@ -277,3 +278,26 @@ def test_a_timber_post_is_bolted_through_and_a_tube_is_not() -> None:
     titles = [step.title for step in made.steps]
     assert "Drill" in titles
     assert "Clamp it" not in titles
+
+
+def test_a_post_has_one_line_to_measure_along_and_is_called_by_its_name() -> None:
+    """Nobody measures a clamp from the left end of a wall that is none."""
+    made = planned(mast())
+    # the lantern's middle hangs before the post by the builder; 2900 mm up
+    assert made.placing.sentence == "Its lower edge 2900 mm above the ground, its middle in line with the post; level."
+    said = {one.stage: (one.verdict.sentence, one.because) for one in made.stages}
+    assert said["set-out"][0] == "All marks lie on the post."
+    highest = max(made.holes, key=lambda hole: hole.y_mm)
+    assert said["set-out"][1] == f"Clamp {highest.number} sits highest: {highest.y_text} above the ground."
+    assert "Nothing is drilled" in said["hidden"][0]
+    words = " ".join(text for stage, pair in said.items() for text in pair if stage != "fixture").lower()
+    assert "hole" not in words
+    assert "wall" not in words
+    # beside it, it says by how much; measured from the post it goes where the post is
+    straight = on(mast())
+    aside = straight.placement.model_copy(update={"x_mm": straight.placement.x_mm + 5})
+    beside = straight.model_copy(update={"placement": aside})
+    assert "its middle 5 mm to the right of the post" in make_plan(beside, CATALOGUE).placing.sentence
+    held = Reference(feature=Feature(kind=FeatureKind.OUTLINE), mark=WallMark(kind=MarkKind.POST))
+    told = beside.model_copy(update={"placement": aside.model_copy(update={"along": held})})
+    assert make_plan(told, CATALOGUE).placing.x_mm == pytest.approx(straight.placement.x_mm)

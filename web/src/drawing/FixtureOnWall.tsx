@@ -86,7 +86,17 @@ function HoleMark({
 }
 
 /** Dimensions of the chosen hole from the left edge and the floor, as they are carried to the wall. */
-function Dimensions({ hole, scale, from }: { hole: HolePlan; scale: Scale; from: number }) {
+function Dimensions({
+  hole,
+  scale,
+  from,
+  post,
+}: {
+  hole: HolePlan;
+  scale: Scale;
+  from: number;
+  post: boolean;
+}) {
   const [x, y] = [scale.x(hole.x_mm), scale.y(hole.y_mm)];
   // in a close-up the lines run to the edge of what is shown; the figures still count from the wall
   const left = Math.max(scale.x(from), scale.frame.left);
@@ -101,12 +111,14 @@ function Dimensions({ hole, scale, from }: { hole: HolePlan; scale: Scale; from:
   } as const;
   return (
     <g stroke="var(--chalk)" strokeWidth="1.2" aria-hidden>
-      <path d={`M${left} ${y}H${x - 12}`} strokeDasharray="1 3" />
+      {!post && <path d={`M${left} ${y}H${x - 12}`} strokeDasharray="1 3" />}
       <path d={`M${x} ${floor}V${y + 12}`} strokeDasharray="1 3" />
-      <path d={`M${left - 3} ${y + 3}l6-6M${x - 3} ${floor + 3}l6-6`} />
-      <text x={left + (x - left) * 0.42} y={y - 5} textAnchor="middle" {...text}>
-        {hole.x_text}
-      </text>
+      <path d={`${post ? "" : `M${left - 3} ${y + 3}l6-6`}M${x - 3} ${floor + 3}l6-6`} />
+      {!post && (
+        <text x={left + (x - left) * 0.42} y={y - 5} textAnchor="middle" {...text}>
+          {hole.x_text}
+        </text>
+      )}
       <text x={x + 6} y={floor - (floor - y) * 0.12 - 4} {...text}>
         {hole.y_text}
       </text>
@@ -169,7 +181,14 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
       ))}
       <Rails plan={plan} scale={scale} climbs={climbs} />
       <Gaps plan={plan} scale={scale} />
-      {chosen && <Dimensions hole={chosen} scale={scale} from={measuredFrom(plan, chosen.x_mm)} />}
+      {chosen && (
+        <Dimensions
+          hole={chosen}
+          scale={scale}
+          from={measuredFrom(plan, chosen.x_mm)}
+          post={plan.post !== null}
+        />
+      )}
       {plan.holes.map((hole) => (
         <HoleMark
           key={hole.id}

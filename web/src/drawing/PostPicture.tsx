@@ -205,16 +205,19 @@ function FromTheSide({ plan, post, left, high }: { plan: Plan; post: Post; left:
   );
 }
 
+const BESIDE_FOOT = 250;
+
 /** A post in place of the cut through a wall: from above at its clamps, and from the side down to its foot. */
 export function PostPicture({ plan, post }: { plan: Plan; post: Post }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const half = Math.max(120, size.width * 0.42);
+  // the figures beside the foot want their room first, on a phone too
+  const half = Math.max(80, Math.min(Math.max(120, size.width * 0.42), size.width - BESIDE_FOOT));
   // what is drilled has steps for the drill
   const bolted = plan.holes.some((hole) => (hole.card?.steps.length ?? 0) > 0);
   return (
     <section aria-label="Post" className="flex h-full min-h-0 flex-col">
       <div className="flex items-baseline gap-3 px-1">
-        <h2 className="text-[14px] font-bold">The post</h2>
+        <h2 className="text-[14px] font-bold whitespace-nowrap">The post</h2>
         <p className="truncate text-[12px] text-soft">
           from above at a {bolted ? "bolt" : "clamp"} · from the side, larger below the ground
         </p>

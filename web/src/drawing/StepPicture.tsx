@@ -33,7 +33,9 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
           role="img"
           aria-label={
             hole
-              ? `Hole ${hole.number}: ${hole.x_text} from the left edge, ${hole.y_text} above the floor`
+              ? plan.post
+                ? `${hole.number}: ${hole.y_text} above the ground`
+                : `Hole ${hole.number}: ${hole.x_text} from the left edge, ${hole.y_text} above the floor`
               : `${plan.title} on ${plan.wall}`
           }
         >

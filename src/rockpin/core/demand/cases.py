@@ -9,7 +9,7 @@ from rockpin.core.demand.hands import hand_cases, held_rail_cases, swing_cases
 from rockpin.core.demand.loads import LoadCase, weight_at, weights
 from rockpin.core.demand.people import person_cases
 from rockpin.core.demand.steadied import at_brackets, free_end_mm, thrown_at_brackets
-from rockpin.core.document.fixture import Environment, Fixture, HeldBy, Piece, RailKind
+from rockpin.core.document.fixture import Environment, Fixture, HeldBy, HoleKind, Piece, RailKind
 from rockpin.core.fixture import bodies_of
 from rockpin.core.tables.by_room import DemandTables
 from rockpin.core.tables.figures import DemandFigures
@@ -118,9 +118,10 @@ def _half_done(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
         return
     # of a heavier one a second pair of hands holds the rest until all of its screws are in
     part = min(1.0, tables.figures.two_people_kg / mass)
+    clamped = any(hole.kind is HoleKind.CLAMPED for support in fixture.supports for hole in support.holes)
     yield LoadCase(
         key="first-screw",
-        label="held by its first screw",
+        label=f"held by its first {'clamp' if clamped else 'screw'}",
         allowance=half_done,
         forces=tuple(force._replace(fy_n=part * force.fy_n) for force in own),
         without=later,

@@ -60,12 +60,13 @@ class MarkKind(StrEnum):
     COURSE = "course"
     TILE = "tile"
     NOSING = "nosing"
+    POST = "post"
 
 
 NAMED_MARKS = (MarkKind.OPENING, MarkKind.POINT, MarkKind.OLD_HOLE, MarkKind.THING, MarkKind.MEMBER)
 COUNTED_MARKS = (MarkKind.COURSE, MarkKind.TILE)
 UPRIGHT_ONLY = (MarkKind.FLOOR, MarkKind.TODAYS_FLOOR, MarkKind.SKIRTING, MarkKind.CEILING, MarkKind.NOSING)
-ALONG_ONLY = (MarkKind.LEFT_EDGE, MarkKind.RIGHT_EDGE)
+ALONG_ONLY = (MarkKind.LEFT_EDGE, MarkKind.RIGHT_EDGE, MarkKind.POST)
 
 
 class WallMark(Model):

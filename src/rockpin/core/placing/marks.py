@@ -131,6 +131,8 @@ def mark_mm(here: Surroundings, mark: WallMark, axis: Axis, x_mm: float) -> floa
             return wall.width_mm
         case MarkKind.NOSING:
             return wall.stairs.nosing_y_mm(x_mm) if wall.stairs else None
+        case MarkKind.POST:
+            return wall.post.x_mm if wall.post else None
         case MarkKind.OLD_HOLE:
             old = here.old_holes.get(mark.id or "")
             return None if old is None else old.x_mm if along else old.y_mm
@@ -158,6 +160,8 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
     """What a mark is called in a sentence, also where it is gone."""
     match mark.kind:
         case MarkKind.FLOOR:
+            if here.wall.post is not None:
+                return "the ground"
             return "the finished floor" if here.wall.floor_to_come_mm else "the floor"
         case MarkKind.TODAYS_FLOOR:
             return "today's floor"
@@ -171,6 +175,8 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
             return "the right end of the wall"
         case MarkKind.NOSING:
             return "the nosing line"
+        case MarkKind.POST:
+            return "the post"
         case MarkKind.OLD_HOLE:
             old = here.old_holes.get(mark.id or "")
             return _old_name(old, here.units) if old else "the old hole that was there"
@@ -191,7 +197,8 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
 def _plain(here: Surroundings, axis: Axis) -> list[WallMark]:
     wall = here.wall
     if axis is Axis.ALONG:
-        return [WallMark(kind=MarkKind.LEFT_EDGE), WallMark(kind=MarkKind.RIGHT_EDGE)]
+        post = [WallMark(kind=MarkKind.POST)] if wall.post else []
+        return [*post, WallMark(kind=MarkKind.LEFT_EDGE), WallMark(kind=MarkKind.RIGHT_EDGE)]
     found = [WallMark(kind=MarkKind.FLOOR)]
     found += [WallMark(kind=MarkKind.TODAYS_FLOOR)] if wall.floor_to_come_mm else []
     found += [WallMark(kind=MarkKind.SKIRTING)] if wall.skirting_mm else []

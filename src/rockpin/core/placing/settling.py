@@ -8,10 +8,10 @@ from rockpin.core.base.model import Model, Rect
 from rockpin.core.base.quantities import show_length
 from rockpin.core.document.fixture import Attachment, Fixture
 from rockpin.core.document.job import JobBody, JobDocument, Placement, SupportPlace
-from rockpin.core.document.placing import Lie, Reference
+from rockpin.core.document.placing import Lie, MarkKind, Reference, WallMark
 from rockpin.core.document.wall import Wall
 from rockpin.core.placing.features import Axis, Offsets, feature_mm, seen_of
-from rockpin.core.placing.marks import Surroundings, mark_mm, mark_within_mm
+from rockpin.core.placing.marks import Surroundings, mark_label, mark_mm, mark_within_mm
 from rockpin.core.placing.sentences import climb_text, held_text, lie_text
 from rockpin.core.placing.turning import angle_deg, slope_of, turned
 
@@ -125,6 +125,20 @@ def lying(job: Job, wall: Wall) -> Job:
     return job.model_copy(update={"placement": lain, "fixture": turned(job.fixture, slope or 0.0)})
 
 
+def _along_text(here: Surroundings, seen: Rect) -> str:
+    """Where along the wall it lies while nobody has said from what that is measured, in words."""
+    post = here.wall.post
+    if post is None:
+        return f"its left side {show_length(seen.x_mm, here.units)} from the left end of the wall"
+    beside = seen.centre_x_mm - post.x_mm
+    if abs(beside) < _IN_LINE_MM:
+        return "its middle in line with the post"
+    return f"its middle {show_length(abs(beside), here.units)} to the {'right' if beside > 0 else 'left'} of the post"
+
+
+_IN_LINE_MM = 0.05
+
+
 def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> Settled:
     """A job with its place worked out from what it is measured from, and its fixture as it lies there.
 
@@ -155,8 +169,9 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
     x_mm, y_mm = place[Axis.ALONG], place[Axis.UPRIGHT]
     whole = seen_of(fixture) or Rect(x_mm=0, y_mm=0, width_mm=0, height_mm=0)
     left, low = x_mm + whole.x_mm, y_mm + whole.y_mm
-    along = texts.get(Axis.ALONG) or f"its left side {show_length(left, here.units)} from the left end of the wall"
-    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {show_length(low, here.units)} above the floor"
+    floor = mark_label(here, WallMark(kind=MarkKind.FLOOR), Axis.UPRIGHT)
+    along = texts.get(Axis.ALONG) or _along_text(here, whole.model_copy(update={"x_mm": left}))
+    upright = texts.get(Axis.UPRIGHT) or f"its lower edge {show_length(low, here.units)} above {floor}"
     lie = climb_text(job.fixture) or lie_text(here, at.lie, slope)
     placed = lain.placement.model_copy(update={"x_mm": x_mm, "y_mm": y_mm})
     reading = PlacingReading(

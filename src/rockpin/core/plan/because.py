@@ -5,25 +5,35 @@ from collections.abc import Sequence
 from rockpin.core.base.findings import Stage
 from rockpin.core.base.quantities import show_risk, show_share
 from rockpin.core.base.words import inside, listed
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.stages import ComputedStages
 from rockpin.core.setout import SetOutMeasures
 
 _NO_HOLE = "It has no hole yet."
+_NOT_BORED = "Clamps go round the post and into nothing; a cable inside it stays as it is."
+CLAMP = "clamp"
+
+
+def hole_word(done: ComputedStages) -> str:
+    """What the places are called that it is fixed at: a clamp goes round a post and makes no hole."""
+    kinds = {hole.kind for hole in done.placed.holes}
+    return CLAMP if kinds == {HoleKind.CLAMPED} else "hole"
 
 
 def because_of(
     done: ComputedStages, holes: Sequence[HolePlan], measures: SetOutMeasures, thing: str, cases: str
 ) -> dict[Stage, str]:
     """One sentence or two for each stage, whatever its verdict. ``thing``, ``cases``: the thing and its load cases."""
+    one = hole_word(done)
     return {
         Stage.WALL: done.post.text if done.post else _wall(done),
-        Stage.HIDDEN: _hidden(done, holes),
+        Stage.HIDDEN: _NOT_BORED if one == CLAMP else _hidden(done, holes),
         Stage.FIXTURE: f"{thing} {cases}",
-        Stage.FIXING: _fixing(holes),
-        Stage.SET_OUT: _set_out(measures),
-        Stage.DRILL: _drill(holes),
-        Stage.RECORD: _record(done, holes),
+        Stage.FIXING: _fixing(holes, one),
+        Stage.SET_OUT: _highest(measures, one) if done.post else _set_out(measures),
+        Stage.DRILL: _drill(holes, one),
+        Stage.RECORD: _record(done, holes, one),
     }
 
 
@@ -52,15 +62,16 @@ def _hidden(done: ComputedStages, holes: Sequence[HolePlan]) -> str:
     )
 
 
-def _fixing(holes: Sequence[HolePlan]) -> str:
+def _fixing(holes: Sequence[HolePlan], one: str) -> str:
     if not holes:
         return _NO_HOLE
     if bare := [str(hole.number) for hole in holes if hole.working is None]:
-        return f"Of the whole catalogue nothing holds at hole {listed(bare)}."
+        return f"Of the whole catalogue nothing holds at {one} {listed(bare)}."
     worst, working = max(((hole, hole.working) for hole in holes if hole.working), key=lambda both: both[1].use)
     return (
-        f"Hole {worst.number} is used most: to {working.use_text} of what {inside(worst.chosen_label or 'its fixing')} "
-        f"may bear here, decided by {working.governs}, worst when {working.case}."
+        f"{one.capitalize()} {worst.number} is used most: to {working.use_text} of what "
+        f"{inside(worst.chosen_label or 'its fixing')} may bear here, decided by "
+        f"{working.governs}, worst when {working.case}."
     )
 
 
@@ -75,19 +86,53 @@ def _set_out(measures: SetOutMeasures) -> str:
     )
 
 
-def _drill(holes: Sequence[HolePlan]) -> str:
+def _highest(measures: SetOutMeasures, one: str) -> str:
+    """A post has but one line to measure along."""
+    if not measures.marks:
+        return _NO_HOLE
+    high = max(measures.marks, key=lambda mark: mark.up_mm)
+    return f"{one.capitalize()} {high.number} sits highest: {high.up_text} above the ground."
+
+
+def _drill(holes: Sequence[HolePlan], one: str) -> str:
     cards = [hole.card for hole in holes if hole.card]
     if len(cards) < len(holes) or not cards:
         return "As long as a hole has no fixing, there is nothing to drill it by."
     drilled = [card for card in cards if not card.pushed]
     if not drilled:
-        return "Nothing is drilled: it is pushed in by hand."
+        return f"Nothing is drilled: it is {'put round' if one == CLAMP else 'pushed in'} by hand."
     bits = list(dict.fromkeys(f"{card.bit_text} bit" for card in sorted(drilled, key=lambda card: card.bit_mm)))
     deepest = max(drilled, key=lambda card: card.depth_mm)
     return f"Drilled with: {listed(bits)}; the deepest hole is {deepest.depth_text} deep."
 
 
-def _record(done: ComputedStages, holes: Sequence[HolePlan]) -> str:
+def _record(done: ComputedStages, holes: Sequence[HolePlan], one: str) -> str:
     there = {hole.id for hole in holes}
     count = sum(record.hole_id in there for record in done.job.records)
-    return f"{count} of {len(holes)} holes are on record." if count else "Nothing is drilled yet."
+    if not count:
+        return f"Nothing is {'put up' if one == CLAMP else 'drilled'} yet."
+    return f"{count} of {len(holes)} {one}s are on record."
+
+
+CLEAR = {
+    Stage.WALL: "Enough is known of the wall.",
+    Stage.HIDDEN: "Every hole is clear of every zone, or was proved.",
+    Stage.FIXTURE: "Every load of this fixture is reckoned with.",
+    Stage.FIXING: "Every hole holds what it must.",
+    Stage.SET_OUT: "All marks lie on the wall.",
+    Stage.DRILL: "Bits, depths and screws are set.",
+    Stage.RECORD: "Nothing recorded stands against it.",
+}
+
+
+_CLEAR_ON_POST = CLEAR | {Stage.WALL: "Enough is known of the post.", Stage.SET_OUT: "All marks lie on the post."}
+_CLEAR_CLAMPED = _CLEAR_ON_POST | {
+    Stage.HIDDEN: "Nothing is drilled, so nothing hidden is struck.",
+    Stage.FIXING: "Every clamp holds what it must.",
+    Stage.DRILL: "Clamps and how they are drawn up are set.",
+}
+
+
+def clear_words(done: ComputedStages) -> dict[Stage, str]:
+    """What is said of each stage that nothing stands against, on a wall or on a post."""
+    return CLEAR if done.post is None else _CLEAR_CLAMPED if hole_word(done) == CLAMP else _CLEAR_ON_POST

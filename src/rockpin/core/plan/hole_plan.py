@@ -239,7 +239,9 @@ def hole_plan(
         ),
         verdict=verdict_of(
             own,
-            f"Hole {hole.number} is clear and holds.",
+            f"Clamp {hole.number} holds."
+            if hole.kind is HoleKind.CLAMPED
+            else f"Hole {hole.number} is clear and holds.",
             is_bored(catalogue.fixing_by_key[chosen.fixing] if chosen else None),
         ),
     )

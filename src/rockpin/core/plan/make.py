@@ -19,7 +19,7 @@ from rockpin.core.hidden import ALWAYS, around_holes, hidden_cautions, read_swee
 from rockpin.core.identification import may_be_old
 from rockpin.core.placing import Axis
 from rockpin.core.plan.answers import is_bored
-from rockpin.core.plan.because import because_of
+from rockpin.core.plan.because import CLEAR, because_of, clear_words
 from rockpin.core.plan.corner import Planes, planes_of
 from rockpin.core.plan.cut import draw_runner_up
 from rockpin.core.plan.elevation import draw_elevation
@@ -46,31 +46,23 @@ from rockpin.core.setout import (
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.materials import Duty
 
-_CLEAR = {
-    Stage.WALL: "Enough is known of the wall.",
-    Stage.HIDDEN: "Every hole is clear of every zone, or was proved.",
-    Stage.FIXTURE: "Every load of this fixture is reckoned with.",
-    Stage.FIXING: "Every hole holds what it must.",
-    Stage.SET_OUT: "All marks lie on the wall.",
-    Stage.DRILL: "Bits, depths and screws are set.",
-    Stage.RECORD: "Nothing recorded stands against it.",
-}
 
-
-def _clear(stage: Stage, findings: Sequence[Finding]) -> str:
+def _clear(stage: Stage, findings: Sequence[Finding], words: dict[Stage, str]) -> str:
     """What is said of a stage that nothing stands against; what another sends one there for is not yet done."""
     sends = {one.stage for one in findings if one.action_stage is stage and one.severity is not Severity.NOTE}
     if stage is not Stage.WALL or not sends:
-        return _CLEAR[stage]
+        return words[stage]
     senders = " and ".join(one.value.capitalize() for one in Stage if one in sends)
     return f"What it is built of is known; {senders} still {'asks' if len(sends) == 1 else 'ask'} for a look here."
 
 
-def _stages(findings: list[Finding], because: dict[Stage, str], bored: bool = True) -> tuple[StagePlan, ...]:
+def _stages(
+    findings: list[Finding], because: dict[Stage, str], bored: bool = True, words: dict[Stage, str] = CLEAR
+) -> tuple[StagePlan, ...]:
     return tuple(
         StagePlan(
             stage=stage,
-            verdict=verdict_of((one for one in findings if one.stage is stage), _clear(stage, findings), bored),
+            verdict=verdict_of((one for one in findings if one.stage is stage), _clear(stage, findings, words), bored),
             because=because[stage],
             findings=tuple(finding for finding in findings if finding.stage is stage),
             said=tuple(gathered(finding for finding in findings if finding.stage is stage)),
@@ -336,7 +328,9 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
             bored,
         ),
         not_yet=not_yet,
-        stages=_stages(findings, because_of(done, planned, measures, fixture_text, cases_text), bored),
+        stages=_stages(
+            findings, because_of(done, planned, measures, fixture_text, cases_text), bored, clear_words(done)
+        ),
         reading=reading,
         belief=identified.belief,
         runner_up=runner_up,

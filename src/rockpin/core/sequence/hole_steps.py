@@ -25,7 +25,11 @@ def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:
         if site.round_corner:
             there = one.hole_id in site.round_corner
             words = f"{'right wall, from the corner' if there else 'left wall, from its left edge'} · above the floor"
-        at.append(one.model_copy(update={"figure": f"{along} · {up}", "words": words}))
+        figure = f"{along} · {up}"
+        if site.footing.above == "ground":
+            # a post has but one line to measure along
+            figure, words = up, "above the ground, on the middle of the post"
+        at.append(one.model_copy(update={"figure": figure, "words": words}))
     keyholes = " Measure the keyholes on this very piece: no two backs are alike." if site.hanging.keyholes else ""
     tape = " Tape on the tiles first: it takes the pencil and keeps the bit from skidding." * any(
         card.tiled for card in cards
@@ -169,21 +173,24 @@ def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: lis
             )
         )
         needs = [f"dust{later}"]
-    kinds: dict[str, list[DrillCard]] = {}
+    # how far a plug goes in differs from wall to wall, and a step says it once for its holes
+    kinds: dict[tuple[str, tuple[str, ...]], list[DrillCard]] = {}
     for card in cards:
         if card.goes in (Goes.BEFORE, Goes.CURES, Goes.PUSHED):
-            kinds.setdefault(card.fixing, []).append(card)
-    for key, same in kinds.items():
+            said = card.notes[: 2 if card.goes is Goes.CURES else 1]
+            kinds.setdefault((card.fixing, said), []).append(card)
+    for number, ((key, said), same) in enumerate(kinds.items()):
         card, cures = same[0], same[0].goes is Goes.CURES
+        again = any(other == key for other, _ in list(kinds)[:number])
         drafts.append(
             Draft(
-                id=f"set{later}-{key}"[:60],
+                id=f"set{later}-{key}{f'-{card.hole_id}' if again else ''}"[:60],
                 phase=Phase.SET,
                 title=_by_hand(card) if card.pushed else "Fill and set" if cures else "Set",
                 sentence=" ".join(
                     [
                         f"{holes_words(sorted(one.number for one in same))}: {inside(card.fixing_label)}.",
-                        *card.notes[: 2 if cures else 1],
+                        *said,
                     ]
                 ),
                 minutes=site.figures.set_minutes * len(same),

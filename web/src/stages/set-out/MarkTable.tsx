@@ -25,20 +25,29 @@ export function MarkTable({
 }) {
   const [from, setFrom] = useState<From>("left");
   const { marks, distances, square_text: square } = plan.measures;
+  // a post has but one line to measure along
+  const onPost = plan.post !== null;
+  const up =
+    from === "running" ? "Above the lowest mark" : onPost ? "From the ground" : "From the finished floor";
   const steps = distances.filter((one) => !one.diagonal);
   return (
     <>
-      <Heading aside={from === "running" ? "above the lowest mark" : "from finished floor"}>
-        Mark these
-      </Heading>
-      <Select label="The tape is held" value={from} options={FROM} onChange={(key) => setFrom(key as From)} />
+      <Heading aside={up.toLowerCase()}>Mark these</Heading>
+      {!onPost && (
+        <Select
+          label="The tape is held"
+          value={from}
+          options={FROM}
+          onChange={(key) => setFrom(key as From)}
+        />
+      )}
       <table className="mt-1 w-full">
         <caption className="sr-only">Coordinates of the holes</caption>
         <thead className="sr-only">
           <tr>
             <th>Hole</th>
-            <th>Along the wall, {FROM.find((one) => one.key === from)?.label}</th>
-            <th>{from === "running" ? "Above the lowest mark" : "From the finished floor"}</th>
+            {!onPost && <th>Along the wall, {FROM.find((one) => one.key === from)?.label}</th>}
+            <th>{up}</th>
             <th>Behind it</th>
           </tr>
         </thead>
@@ -61,9 +70,11 @@ export function MarkTable({
                   {hole.number}
                 </button>
               </td>
-              <td className="pl-3 text-right text-[19px] font-bold whitespace-nowrap">
-                {marks[index]?.[ACROSS[from]]}
-              </td>
+              {!onPost && (
+                <td className="pl-3 text-right text-[19px] font-bold whitespace-nowrap">
+                  {marks[index]?.[ACROSS[from]]}
+                </td>
+              )}
               <td className="pl-3 text-right text-[19px] font-bold whitespace-nowrap">
                 {from === "running" ? marks[index]?.rise_text : marks[index]?.up_text}
               </td>

@@ -36,7 +36,7 @@ export function NearPlaces({
       <Heading>Better places near</Heading>
       {!asked && (
         <Button className="w-full" onClick={() => setAsked(true)}>
-          Would it be better a little aside?
+          {editing.plan.post ? "Would it be better higher or lower?" : "Would it be better a little aside?"}
         </Button>
       )}
       {query.isFetching && <p className="text-[13px] text-soft">Judging places near…</p>}

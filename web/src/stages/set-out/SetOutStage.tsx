@@ -25,14 +25,16 @@ export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPla
         {units === "imperial" ? "1 mm, about 1/32 in" : "a millimetre"}.
       </p>
       <div className="grid grid-cols-2 gap-2">
+        {!plan.post && (
+          <Field
+            label="Left side, from the left edge"
+            units={units}
+            value={placing.left_mm}
+            onCommit={(v) => editing.put({ x_mm: v - aside })}
+          />
+        )}
         <Field
-          label="Left side, from the left edge"
-          units={units}
-          value={placing.left_mm}
-          onCommit={(v) => editing.put({ x_mm: v - aside })}
-        />
-        <Field
-          label="Lower edge, from the floor"
+          label={plan.post ? "Lower edge, from the ground" : "Lower edge, from the floor"}
           units={units}
           value={placing.low_mm}
           onCommit={(v) => editing.put({ y_mm: v - above })}
