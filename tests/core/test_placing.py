@@ -329,7 +329,7 @@ def test_what_was_said_is_what_is_measured_back(fall_mm_per_m: float) -> None:
     start = held(furnished(), lie=Lie(kind=LieKind.FALL, fall_mm_per_m=fall_mm_per_m))
     before = standing(start, CATALOGUE).placement
     pairs = every_pair(placing_options(start, CATALOGUE))
-    assert {reference.mark.kind for _, reference in pairs} == set(MarkKind) - {MarkKind.COURSE}
+    assert {reference.mark.kind for _, reference in pairs} == set(MarkKind) - {MarkKind.COURSE, MarkKind.POST}
     assert {reference.feature.kind for _, reference in pairs} == {
         FeatureKind.OUTLINE, FeatureKind.HOLE, FeatureKind.LINE, FeatureKind.SUPPORT,
     }  # fmt: skip

@@ -285,7 +285,7 @@ def test_a_post_has_one_line_to_measure_along_and_is_called_by_its_name() -> Non
     made = planned(mast())
     # the lantern's middle hangs before the post by the builder; 2900 mm up
     assert made.placing.sentence == "Its lower edge 2900 mm above the ground, its middle in line with the post; level."
-    said = {one.stage: (one.verdict.sentence, one.because) for one in made.stages}
+    said = {one.stage.value: (one.verdict.sentence, one.because) for one in made.stages}
     assert said["set-out"][0] == "All marks lie on the post."
     highest = max(made.holes, key=lambda hole: hole.y_mm)
     assert said["set-out"][1] == f"Clamp {highest.number} sits highest: {highest.y_text} above the ground."

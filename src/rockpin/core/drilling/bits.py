@@ -119,9 +119,8 @@ def _shop(sold: Iterable[str], units: UnitSystem, catalogue: Catalogue) -> BitBo
 
 
 def _thin_is_twist(cut_by: tuple[BitType, ...], diameter_mm: float, catalogue: Catalogue) -> BitType:
-    """The first kind that cuts a layer and that is made at this diameter [mm]: wood bits are not made so thin."""
-    thin = diameter_mm < catalogue.figures.drilling.wood_bit_min_mm
-    return next((kind for kind in cut_by if not (thin and kind is BitType.WOOD)), cut_by[0])
+    """The kind of bit to name for a layer at this diameter [mm]: bits for wood and masonry are not made so thin."""
+    return BitType.TWIST if diameter_mm < catalogue.figures.drilling.twist_below_mm else cut_by[0]
 
 
 def bit_for(

@@ -85,7 +85,9 @@ def _moved(case: Case, leaves: Sequence[HoleRecord]) -> Iterator[WayOn | None]:
 
 
 def _anew(count: int) -> str:
-    return "It is drilled anew." if count == 1 else f"All {count} are drilled anew."
+    if count <= 2:
+        return "It is drilled anew." if count == 1 else "Both are drilled anew."
+    return f"All {count} are drilled anew."
 
 
 def _filled(count: int) -> str:

@@ -114,7 +114,8 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
     if on_board and hanging.second is None:
         return on_board
     needs = [one.id for one in on_board] or needs
-    after = " It hangs and is not clipped: somebody holds it." if hanging.later else ""
+    clips = hanging.later_name == "clips"
+    so_far = "It hangs and is not clipped" if clips else "It hangs on its upper brackets alone"
     mass = show_mass(site.mass_kg, site.units)
     # its mount counts with it where it is weighed, though part of that is on the wall by now
     lifted = f"{mass} with its mount" if site.fixture.device is not None else mass
@@ -128,7 +129,7 @@ def hang(site: WorkSite, needs: list[str]) -> list[Draft]:
         figure=mass,
         figure_words="to lift",
         people=people,
-        danger=after.strip() or None,
+        danger=f"{so_far}: somebody holds it." if hanging.later else None,
     )
     return [*on_board, hang, *kept_on(site, ["hang"])]
 

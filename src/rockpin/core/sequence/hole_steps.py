@@ -160,13 +160,15 @@ def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: lis
     tried = any(card.goes in (Goes.BEFORE, Goes.CURES) for card in drilled)
     if drilled:
         by_hand = " Try each fixing in its hole by hand." if tried else ""
+        stony = any(card.dusty for card in drilled)
+        out = "Blow and brush the dust" if stony else "Get shavings and crumbs"
         off = " Take the tape off the tiles." if any(card.tiled for card in drilled) else ""
         drafts.append(
             Draft(
                 id=f"dust{later}",
                 phase=Phase.SET,
                 title="Clean and try" if tried else "Clean",
-                sentence=f"Blow and brush the dust out of every hole.{off}{by_hand}",
+                sentence=f"{out} out of every hole.{off}{by_hand}",
                 minutes=site.figures.set_minutes * len(drilled),
                 needs=list(needs),
                 at=site.at(drilled),
