@@ -25,7 +25,8 @@ def test_the_sheet_carries_the_figures_of_the_plan() -> None:
         assert text.startswith(f"# Calculation sheet: {document.title}\n")
         assert plan.verdict.sentence in text
         for hole in plan.holes:
-            assert f"## Hole {hole.number}: {hole.support_label}" in text
+            named = "Clamp" if hole.kind == "clamped" else "Hole"
+            assert f"## {named} {hole.number}: {hole.support_label}" in text
             if hole.working:
                 assert f"| Pull-out | {hole.working.demand_tension_text} | {hole.working.tension_text} |" in text
                 for line in hole.working.lines:

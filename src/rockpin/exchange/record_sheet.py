@@ -6,7 +6,8 @@ And the sheet of a wall: everything that is known of it, for whoever drills ther
 from collections.abc import Callable, Sequence
 from datetime import date
 
-from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
+from rockpin.core.base.quantities import UnitSystem, show_bit, show_force, show_length, show_use
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord, Photo
 from rockpin.core.document.sweeps import Find
@@ -44,13 +45,16 @@ def _elevation(plan: Plan, wall: Wall) -> Drawing:
     return drawing
 
 
-def _hole_row(hole: HolePlan, record: HoleRecord | None, units: UnitSystem, catalogue: Catalogue) -> tuple[str, ...]:
-    where = f"{hole.x_text} from the left, {hole.y_text} up; {hole.behind_text}"
+def _hole_row(
+    hole: HolePlan, record: HoleRecord | None, units: UnitSystem, on_post: bool, catalogue: Catalogue
+) -> tuple[str, ...]:
+    at = f"{hole.y_text} above the ground" if on_post else f"{hole.x_text} from the left, {hole.y_text} up"
+    where = f"{at}; {hole.behind_text}"
     if record is None:
-        return str(hole.number), where, "not drilled", "–"
+        return str(hole.number), where, "not put up" if hole.kind is HoleKind.CLAMPED else "not drilled", "–"
     met = [catalogue.outcome_by_key[key].label.lower() for key in record.met]
     fixing = catalogue.fixing_by_key.get(record.fixing or "")
-    drilled = [f"{record.bit_mm:g} mm bit"] if record.bit_mm else []
+    drilled = [f"{show_bit(record.bit_mm, units)} bit"] if record.bit_mm else []
     drilled += [f"{show_length(record.depth_mm, units)} deep"] if record.depth_mm else []
     done = "; ".join([", ".join(met), ", ".join(drilled), fixing.label if fixing else "nothing set"]).strip("; ")
     pulled = f", pulled with {show_force(record.pulled_n, units, demand=False)}" if record.pulled_n else ""
@@ -64,20 +68,25 @@ def record_parts(
     """The record of a job, in order. ``day``: on which it is printed; None: today."""
     records = {one.hole_id: one for one in job.records}
     units = plan.units
+    clamped = all(hole.kind is HoleKind.CLAMPED for hole in plan.holes) and bool(plan.holes)
+    place, on_post = ("clamp" if clamped else "hole"), plan.post is not None
     done = sum(1 for hole in plan.holes if (one := records.get(hole.id)) and one.holds is Holds.YES)
     parts = [
         Part("title", f"Record: {plan.title}"),
         Part("text", f"{issue_of(plan, day)}."),
         Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
         Part("text", f"Where it hangs: {plan.placing.sentence}"),
-        Part("text", f"{done} of {len(plan.holes)} holes tried and found to hold. {_BOUNDS}"),
+        Part("text", f"{done} of {len(plan.holes)} {place}s tried and found to hold. {_BOUNDS}"),
         Part("drawing", drawing=_elevation(plan, job.wall)),
-        Part("heading", "Hole by hole"),
+        Part("heading", f"{place.capitalize()} by {place}"),
         Part(
             "table",
             rows=(
                 ("", "Where", "What it met and what went in", "Whether it holds"),
-                *(_hole_row(hole, records.get(hole.id), units, catalogue) for hole in plan.holes),
+                *(
+                    _hole_row(hole, records.get(hole.id), units, plan.post is not None, catalogue)
+                    for hole in plan.holes
+                ),
             ),
         ),
         Part("heading", "Why it holds"),
@@ -87,15 +96,15 @@ def record_parts(
             parts.append(
                 Part(
                     "item",
-                    f"Hole {hole.number}: {hole.chosen_label}, used to {show_use(hole.working.use)} when "
-                    f"{hole.working.case}; {hole.working.governs}. {hole.working.source}",
+                    f"{place.capitalize()} {hole.number}: {hole.chosen_label}, used to "
+                    f"{show_use(hole.working.use)} when {hole.working.case}; {hole.working.governs}. {hole.working.source}",
                 )
             )
     parts.append(Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"))
     notes = [(hole.number, records[hole.id].note) for hole in plan.holes if hole.id in records]
     if any(note for _, note in notes) or job.note:
         parts.append(Part("heading", "Notes"))
-        parts += [Part("item", f"Hole {number}: {note}") for number, note in notes if note]
+        parts += [Part("item", f"{place.capitalize()} {number}: {note}") for number, note in notes if note]
         parts += [Part("text", job.note)] if job.note else []
     if job.left:
         parts.append(Part("heading", "Holes that were given up"))

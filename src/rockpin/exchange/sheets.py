@@ -8,6 +8,8 @@ from collections.abc import Iterator
 from datetime import date
 
 from rockpin.core.base.findings import Severity, gathered
+from rockpin.core.base.quantities import show_thickness
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.plan import HolePlan, Plan
 from rockpin.exchange.paper import Part, markdown_of, pdf_of
 
@@ -16,9 +18,24 @@ _BOUNDS = (
 )
 
 
-def _hole(hole: HolePlan, not_yet: bool) -> Iterator[Part]:
-    yield Part("heading", f"Hole {hole.number}: {hole.support_label}")
-    yield Part("text", f"At {hole.x_text} from the left, {hole.y_text} above the floor. Behind it: {hole.behind_text}.")
+def _behind(plan: Plan) -> Iterator[Part]:
+    """What it hangs on: the layers of a wall, or a post with how it bears and stands."""
+    yield Part("heading", "The wall" if plan.post is None else "The post")
+    for layer in plan.reading.layers:
+        thick, front = (show_thickness(mm, plan.units) for mm in (layer.thickness_mm, layer.front_mm))
+        yield Part("item", f"{layer.label}, {thick}" + ("" if plan.post else f", from {front} on"))
+    if post := plan.post:
+        yield Part("item", f"Bending: {post.stress_mpa:.0f} MPa of {post.limit_mpa:.0f} MPa, worst when {post.case}")
+        yield Part("text", post.text)
+
+
+def _hole(hole: HolePlan, not_yet: bool, on_post: bool) -> Iterator[Part]:
+    clamp = "Clamp" if hole.kind is HoleKind.CLAMPED else "Hole"
+    yield Part("heading", f"{clamp} {hole.number}: {hole.support_label}")
+    where = (
+        f"{hole.y_text} above the ground" if on_post else f"{hole.x_text} from the left, {hole.y_text} above the floor"
+    )
+    yield Part("text", f"At {where}. Behind it: {hole.behind_text}.")
     working = hole.working
     if working is None:
         yield Part("text", "Nothing in the catalogue holds here.")
@@ -75,17 +92,13 @@ def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
         *(Part("item", one.sentence) for one in plan.as_built),
         Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"),
         Part("text", _BOUNDS),
-        Part("heading", "The wall"),
-    ]
-    parts += [
-        Part("item", f"{layer.label}, {layer.thickness_mm:.1f} mm, from {layer.front_mm:.1f} mm on")
-        for layer in plan.reading.layers
+        *_behind(plan),
     ]
     parts.append(Part("heading", "What pulls"))
     parts.append(Part("text", plan.cases_text))
     parts.append(Part("table", rows=(("Case that decides", "lasts"), *((c.label, c.lasts) for c in plan.cases))))
     for hole in plan.holes:
-        parts += _hole(hole, bool(plan.not_yet))
+        parts += _hole(hole, bool(plan.not_yet), plan.post is not None)
     if plan.joints:
         parts.append(Part("heading", "Brackets on the part between"))
         parts += [Part("item", joint.sentence) for joint in plan.joints]

@@ -103,15 +103,15 @@ def table_lines(
     written = "".join(f" × {factor.value:.2f}" for factor in factors)
     total = prod(factor.value for factor in factors)
     lines = [
-        WorkLine(text=f"{name}: {of_one:g}{written} = {show_summed_force(of_one * total, units)}", source=source)
+        WorkLine(
+            text=f"{name}: {f'{of_one:g}{written} = ' if written else ''}{show_summed_force(of_one * total, units)}",
+            source=source,
+        )
         for name, of_one in (("pull-out", rating.tension_n), ("shear", rating.shear_n))
     ]
-    lines.append(
-        WorkLine(
-            text="the factors in turn: " + "; ".join(f"{factor.value:.2f} {factor.label}" for factor in factors),
-            source="planning",
-        )
-    )
+    if factors:
+        told = "; ".join(f"{factor.value:.2f} {factor.label}" for factor in factors)
+        lines.append(WorkLine(text=f"the factors in turn: {told}", source="planning"))
     if setting.lever_mm > 0:
         lines.append(bending_line(screw, setting.lever_mm, setting.clamped, figures, units, setting.skin_n))
         if setting.sleeve:

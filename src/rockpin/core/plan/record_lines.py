@@ -2,6 +2,7 @@
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import Holds
 from rockpin.core.setout import PlacedHole
@@ -35,7 +36,6 @@ def record_lines(
             parts += [catalogue.fixing_by_key[record.fixing].label] if record.fixing else []
             parts += [_HOLDS[record.holds]] if record.holds else []
         done = bool(record and record.holds)
-        lines.append(
-            RecordLine(hole_id=hole.id, number=hole.number, done=done, text=", ".join(parts) or "not drilled yet")
-        )
+        undone = "not put up yet" if hole.kind is HoleKind.CLAMPED else "not drilled yet"
+        lines.append(RecordLine(hole_id=hole.id, number=hole.number, done=done, text=", ".join(parts) or undone))
     return tuple(lines)
