@@ -83,10 +83,7 @@ def record_parts(
             "table",
             rows=(
                 ("", "Where", "What it met and what went in", "Whether it holds"),
-                *(
-                    _hole_row(hole, records.get(hole.id), units, plan.post is not None, catalogue)
-                    for hole in plan.holes
-                ),
+                *(_hole_row(hole, records.get(hole.id), units, on_post, catalogue) for hole in plan.holes),
             ),
         ),
         Part("heading", "Why it holds"),
@@ -97,7 +94,8 @@ def record_parts(
                 Part(
                     "item",
                     f"{place.capitalize()} {hole.number}: {hole.chosen_label}, used to "
-                    f"{show_use(hole.working.use)} when {hole.working.case}; {hole.working.governs}. {hole.working.source}",
+                    f"{show_use(hole.working.use)} when {hole.working.case}; {hole.working.governs}. "
+                    f"{hole.working.source}",
                 )
             )
     parts.append(Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"))
