@@ -11,6 +11,7 @@ from rockpin.core.document.evidence import Location
 from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.plan import make_plan
 from rockpin.core.questions import Supposed, how_deep, job_of, may_drill, what_goes_in
+from rockpin.core.tables.references import called_in
 from rockpin.demo import demo_documents
 
 CATALOGUE = load_catalogue()
@@ -71,3 +72,25 @@ def test_no_answer_speaks_in_millimetres(wall: str | None) -> None:
     leaning = job.wall.model_copy(update={"edge_slope_mm_per_m": 6.0})
     plan = make_plan(job.model_copy(update={"walls": (leaning,)}), CATALOGUE)
     assert in_millimetres(plan.model_dump(mode="json")) == []
+
+
+BRITISH = re.compile(r"plasterboard|timber stud|coach screw|spanner|noggin|skirting|torch", re.IGNORECASE)
+
+
+@pytest.mark.parametrize("thing", ["shelf", "kitchen_wall_cabinet", "towel_rail", "curtain_pole"])
+def test_answers_there_are_in_the_trade_words_of_the_place(thing: str) -> None:
+    """Whoever hangs a towel bar on drywall is not told of a towel rail on plasterboard, and is known by either name."""
+    for wall in ("board_on_studs", "plastered_brick", *((None,) if thing == "shelf" else ())):
+        for in_studs in {False, wall == "board_on_studs"}:
+            asked = Supposed(
+                shape=thing, wall=wall, in_studs=in_studs, region=Region.NORTH_AMERICA, units=UnitSystem.IMPERIAL
+            )
+            said = what_goes_in(asked, CATALOGUE).model_dump(mode="json")
+            assert [text for _, text in sentences(said) if BRITISH.search(text)] == []
+            assert "rail" not in said["title"]
+            assert "pole" not in said["title"]
+    there = CATALOGUE.in_words_of(Region.NORTH_AMERICA)
+    for name in ("towel rail by the bath", "towel bar by the bath"):
+        called = called_in(name, there)
+        assert called is not None
+        assert (called.key, called.label) == ("towel_rail", "Towel bar")

@@ -28,7 +28,7 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
 
     What it is like is said, or named in its title; else it starts as the first of the shapes.
     """
-    catalogue = context.catalogue
+    catalogue = context.catalogue.in_words_of(context.store.site(site_id).body.region)
     called = None if new.shape else called_in(new.title, catalogue)
     if isinstance(called, Beyond):
         raise BadInput([Fault("title", f"{called.says(new.title)} If it is something else, say what it is like.")])

@@ -88,7 +88,7 @@ def _loose_site(asked: Supposed, context: Context) -> str:
 @router.post("/job", status_code=201)
 def becomes_a_job(body: JobAsked, context: Context) -> Made:
     """Makes a wall and a job of what was asked, as it was answered, named by themselves; everything can be changed."""
-    document = begun(body.asked, context.catalogue, context.keep)
+    document = begun(body.asked, context.catalogue.in_words_of(body.asked.region), context.keep)
     if body.fixing is not None:
         holes = [hole.id for support in document.fixture.supports for hole in support.holes if hole.used]
         choices = tuple(Choice(hole_id=hole, fixing=body.fixing) for hole in holes)

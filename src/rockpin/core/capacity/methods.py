@@ -81,7 +81,8 @@ def _reached(made: Assessment, spot: Spot, tables: CapacityTables) -> Assessment
         return made
     sentence = (
         f"There is {show_limit(room, spot.units)} of room in front of the hole; "
-        f"{'a spanner' if by_spanner else 'this screw with a short driver'} needs {show_length(needs, spot.units)}."
+        f"{'what turns a hexagon' if by_spanner else 'this screw with a short driver'} needs "
+        f"{show_length(needs, spot.units)}."
     )
     return made._replace(refusals=(refuse("no-access", sentence, room_mm=room, needs_mm=needs),))
 

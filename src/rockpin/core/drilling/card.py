@@ -201,7 +201,7 @@ def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
     if own := method_of(fixing).last_turn:
         return own
     if screw.head in ("hexagon head", "nut and washer"):
-        return "Spanner or socket, by feel, not by machine"
+        return "Socket or ring, by feel, not by machine"
     if spot.reading.layers[0].role in (Role.BOARD, Role.SKIN):
         return "Lowest clutch, last turn by hand"
     return "A clutch that slips in time, last turn by hand"

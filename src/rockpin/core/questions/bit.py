@@ -192,6 +192,7 @@ def _plug_for(asked: BitQuestion, wall: WallReading, catalogue: Catalogue) -> st
 
 def which_bit(asked: BitQuestion, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> BitAnswer:
     """The hole for a plug or a screw in a wall. Raises BadInput for a size that no row of the catalogue comes near."""
+    catalogue = catalogue.in_words_of(asked.region)
     plug = asked.in_hand is InHand.PLUG
     rows = _plugs(asked, catalogue) if plug else _screws(asked, catalogue)
     if not rows:

@@ -37,6 +37,7 @@ def by_wall(job: JobDocument, free: bool, catalogue: Catalogue, keep: Keep) -> t
 
     ``free``: whether its brackets go where they hold. Raises BadInput for what the catalogue does not have.
     """
+    catalogue = catalogue.in_words_of(job.site.region)
     wall, least = job.wall, catalogue.figures.identification.plausible_build_up
     if wall.post or job.fixture.corner or not job.fixture.supports:
         return ()

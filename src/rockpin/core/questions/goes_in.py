@@ -276,6 +276,7 @@ _WHERE_SOME_ARE = "Put it where some of its holes are in the middle of a stud an
 
 def what_goes_in(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> FixingAnswer:
     """The best fixings for a thing on a wall. Raises BadInput for what the catalogue does not have."""
+    catalogue = catalogue.in_words_of(asked.region)
     job, plan = planned(asked, catalogue, keep)
     done = compute_stages(job, catalogue, keep, advise=False)
     named = _worth_naming(done.choices, catalogue)

@@ -62,6 +62,7 @@ def _of_the_spot(sentence: str) -> str:
 
 def may_drill(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> SpotAnswer:
     """Whether one spot is clear by all that was said. Raises BadInput for what the catalogue does not have."""
+    catalogue = catalogue.in_words_of(asked.region)
     job = _one_hole(asked, catalogue)
     plan = make_plan(job, catalogue, keep)
     hole = plan.holes[0]
@@ -141,6 +142,7 @@ def _behind_the_board(spot: Spot, done: ComputedStages, units: UnitSystem) -> st
 
 def how_deep(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> DepthAnswer:
     """How deep a hole may go at one spot. Raises BadInput for what the catalogue does not have."""
+    catalogue = catalogue.in_words_of(asked.region)
     job = _one_hole(asked, catalogue)
     done = compute_stages(job, catalogue, keep, advise=False)
     plan = make_plan(job, catalogue, keep)

@@ -41,6 +41,7 @@ def _of_no_hole(advice: Advice, units: UnitSystem) -> str:
 
 def what_wall(asked: Supposed, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> WallAnswer:
     """What a wall is by all that was said of it. Raises BadInput for what the catalogue does not have."""
+    catalogue = catalogue.in_words_of(asked.region)
     # what somebody takes it for elsewhere says nothing of what it is
     open_wall = asked.model_copy(update={"wall": None, "plaster_mm": None})
     plan = make_plan(supposed_job(open_wall, catalogue), catalogue, keep)

@@ -34,6 +34,10 @@ YOUR_VALUES = " (your values)"
 """What stands behind the name of a fixing of the shipped catalogue whose values the user has changed."""
 
 
+_WORDED = ("materials", "build_ups", "points", "screws", "fixings", "tools", "shapes", "common_things")
+"""The rows that are called otherwise in some regions."""
+
+
 class Catalogue(Model):
     """All tables together. Keys are unique within a table; references between tables hold."""
 
@@ -269,13 +273,20 @@ class Catalogue(Model):
     def american(self) -> "Catalogue":
         """The same rows with the trade words of North America where they differ."""
 
-        def worded(rows: tuple[Row, ...]) -> tuple[Row, ...]:
-            return tuple(
-                row.model_copy(update={"label": us}) if (us := getattr(row, "label_us", None)) else row for row in rows
-            )
+        def worded(row: Row) -> Row:
+            label = getattr(row, "label_us", None)
+            if not label:
+                return row
+            update: dict[str, object] = {"label": label}
+            if isinstance(row, CommonThing | Shape):
+                # whoever calls it as others do is understood
+                update["also"] = (*row.also, row.label)
+            if isinstance(row, Shape) and row.short == row.label:
+                update["short"] = label
+            return row.model_copy(update=update)
 
         fields = {name: getattr(self, name) for name in type(self).model_fields}
-        fields |= {name: worded(fields[name]) for name in ("materials", "build_ups", "points", "screws", "fixings")}
+        fields |= {name: tuple(map(worded, fields[name])) for name in _WORDED}
         return Catalogue.model_construct(**fields)
 
     def with_own(self, rows: Sequence[AnyFixing]) -> "Catalogue":

@@ -115,3 +115,5 @@ class MarkingWay(Row):
 
 class Tool(Row):
     """A tool that a fixing may need."""
+
+    label_us: Name | None = None

@@ -72,6 +72,7 @@ class Shape(Row):
     changed on the made part.
     """
 
+    label_us: Name | None = None
     short: Name = Field(description="what a job of it is called")
     also: tuple[Name, ...] = Field(default=(), description="what else people call it")
     says: str
@@ -121,6 +122,7 @@ class CommonThing(Row):
     do to it, ``environment``: where it hangs, if otherwise.
     """
 
+    label_us: Name | None = None
     shape: Id
     also: tuple[Name, ...] = ()
     measures: dict[Id, float] = Field(default_factory=dict)
