@@ -226,3 +226,29 @@ def test_what_another_job_has_hung_hangs_there_for_every_job_on_that_wall(client
     assert client.delete(JOB).status_code == 204
     assert "piece-over-thing" not in _codes(client.get(hook).json()["plan"])
     assert "Oar cradle" not in client.get(f"{hook}/line").json()["sentence"]
+
+
+def test_what_went_into_the_wall_is_taken_off_the_van_once_and_brought_back_there(client: TestClient) -> None:
+    first = happen(client, kind="report", id="a", hole_id="top-left", report={"outcome": "as_planned"})
+    chosen = first["plan"]["holes"][0]["chosen"]
+    now = client.get("/api/kit").json()
+    kit = {**now["kit"], "fixings": [{"key": chosen, "count": 9}], "screws": []}
+    client.put("/api/kit", json={"revision": now["revision"], "summary": "kit", "kit": kit})
+    drilled = client.get(JOB).json()
+    assert drilled["plan"]["van"] is None, "drilled is not yet in"
+    tried = happen(client, kind="tried", id="b", hole_ids=["top-left"], holds="yes")
+    (line,) = tried["plan"]["van"]["lines"]
+    assert (line["count"], line["left"]) == (1, 8)
+    for _ in range(2):
+        taken = client.post(f"{JOB}/van-count")
+        assert taken.status_code == 200, taken.text
+        assert taken.json()["plan"]["van"]["lines"] == []
+        assert [one["count"] for one in client.get("/api/kit").json()["kit"]["fixings"]] == [8]
+    assert taken.json()["revision"] == tried["revision"], "the job itself is not changed"
+    # a table read in tells what there is, and what was counted off stays so
+    table = client.get("/api/kit.csv").text.replace(",8,", ",20,")
+    client.post("/api/kit.csv", content=table, headers={"content-type": "text/csv"})
+    assert client.get(JOB).json()["plan"]["van"]["lines"] == []
+    client.post("/api/kit/undo")
+    assert client.post("/api/kit/undo").json()["kit"]["fixings"][0]["count"] == 9
+    assert client.get(JOB).json()["plan"]["van"]["lines"] == [line]

@@ -59,7 +59,7 @@ def test_from_the_first_step_to_the_last(open_page: OpenPage) -> None:
     at(page, "Lay it ready")
     expect(page.get_by_role("checkbox", name=re.compile("Expanding metal sleeve M4"))).to_be_visible()
     press(page, "All here, go on")
-    for title in ("Make safe", "Protect"):
+    for title in ("Make safe", "Set up what you stand on", "Protect"):
         at(page, title)
         press(page, "Done, go on")
     at(page, "Mark · hole 1")

@@ -12,8 +12,9 @@ from rockpin.api.schemas import Made, Workspace
 from rockpin.core.base.errors import BadInput, Fault, NotFound
 from rockpin.core.base.model import Id, Note
 from rockpin.core.document.record import CameLoose, Moment, Photo
-from rockpin.core.plan import Happened, PhotoTaken, WaysOn, repair_of, standing
+from rockpin.core.plan import Happened, PhotoTaken, WaysOn, counted_off, repair_of, standing
 from rockpin.core.tables.references import job_faults
+from rockpin.store.bodies import KIT_ID
 
 router = APIRouter(prefix="/api", tags=["at the wall"])
 
@@ -27,6 +28,18 @@ def happened(
     Sent again under the same id, it is answered and not taken in again.
     """
     return answer_of(take_in_happened(context, planning, job_id, thing, device))
+
+
+@router.post("/jobs/{job_id}/van-count", response_model=Workspace)
+def count_off_the_van(job_id: str, context: Context, planning: Planning, device: Device = "") -> Response:
+    """Takes off the van's counts what the job's holes that hold have taken from it; for no hole twice."""
+    document = context.store.document(job_id, context.catalogue)
+    kept = context.store.kit()
+    if kept.body.told:
+        catalogue = context.catalogue.with_own(document.own_fixings)
+        left = counted_off(document, context.plan_of(document).holes, catalogue)
+        context.store.save(KIT_ID, left, kept.revision, f"taken off: {document.title}")
+    return answer_of(planning.ask("workspace", job_id, device))
 
 
 @router.get("/jobs/{job_id}/holes/{hole_id}/ways-on", response_model=WaysOn)

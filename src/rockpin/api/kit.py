@@ -70,8 +70,10 @@ def export_kit(context: Context, decimal: Decimal = "point") -> Response:
 @router.post("/kit.csv", openapi_extra=A_TABLE)
 def import_kit(text: Table, context: Context) -> KitOut:
     """The whole kit from CSV, in place of the one that is there. Nothing is taken of a faulty file."""
-    kit: Kit = read_kit(text, context.catalogue)
-    context.store.save(KIT_ID, kit, context.store.kit().revision, "kit read from a file")
+    now = context.store.kit()
+    # a table tells what there is, and nothing of what was counted off before
+    kit: Kit = read_kit(text, context.catalogue).model_copy(update={"spent": now.body.spent})
+    context.store.save(KIT_ID, kit, now.revision, "kit read from a file")
     return _kit_out(context)
 
 

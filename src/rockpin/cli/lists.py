@@ -60,7 +60,10 @@ def kit(
     except BadInput as error:
         fail(error)
     else:
-        store.save(KIT_ID, found, store.kit().revision, "kit read from a file")
+        now = store.kit()
+        # a table tells what there is, and nothing of what was counted off before
+        kept_off = found.model_copy(update={"spent": now.body.spent})
+        store.save(KIT_ID, kept_off, now.revision, "kit read from a file")
         print(
             f"{len(found.fixings)} fixings, {len(found.screws)} screws, {len(found.bits_mm) + len(found.bits)} bits, "
             f"{len(found.tools)} tools"

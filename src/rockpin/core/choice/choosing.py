@@ -13,7 +13,7 @@ from typing import NamedTuple
 from rockpin.core.capacity import Assessment, assess_pairs, fit_for
 from rockpin.core.choice.bare_board import presses_in
 from rockpin.core.choice.holding import Holding, KeptHeld, held_at
-from rockpin.core.choice.kit import Stock, look_in_kit
+from rockpin.core.choice.kit import NOT_TOLD, Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Wish
 from rockpin.core.document.kit import Kit
@@ -208,11 +208,14 @@ def _choose(
 ) -> tuple[HoleChoice, ...]:
     held = held_at(spots, catalogue, others, proved, maker, kept)
     holding: Holding = {spot.hole.id: one.holds for spot, one in zip(spots, held, strict=True)}
-    # a fixing is wanted at every hole that it holds in
-    wanted = Counter(key for found in holding.values() for key in found)
+    # a fixing is wanted at every hole that it holds in, but not where one sits already
+    sitting = {spot.hole.id for spot in spots if spot.existing is not None and spot.existing.sits}
+    wanted = Counter(key for hole, found in holding.items() if hole not in sitting for key in found)
     stocks = {
         spot.hole.id: {
-            key: look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
+            key: NOT_TOLD
+            if spot.hole.id in sitting
+            else look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
             for key, one in holding[spot.hole.id].items()
         }
         for spot in spots

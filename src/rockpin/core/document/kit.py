@@ -43,10 +43,17 @@ class KitBit(Model):
     diameter_mm: _DiameterMm
 
 
+class KitSpent(Model):
+    """The holes of a job whose fixings were taken off the counts, so that none is taken off twice."""
+
+    job_id: Id
+    hole_ids: tuple[Id, ...] = Field(max_length=400)
+
+
 class Kit(Model):
     """What the user owns. Empty lists mean: not told, so the standard series is assumed.
 
-    ``bits_mm``: bits whose kind nobody told; each counts for whatever is drilled.
+    ``bits_mm``: bits whose kind nobody told; each counts for whatever is drilled. ``spent``: what jobs took from it.
     """
 
     fixings: tuple[KitItem, ...] = Field(default=(), max_length=500)
@@ -54,6 +61,7 @@ class Kit(Model):
     bits_mm: tuple[_DiameterMm, ...] = Field(default=(), max_length=200)
     bits: tuple[KitBit, ...] = Field(default=(), max_length=500)
     tools: tuple[Id, ...] = Field(default=(), max_length=100)
+    spent: tuple[KitSpent, ...] = Field(default=(), max_length=5_000)
 
     @property
     def told(self) -> bool:
@@ -73,4 +81,7 @@ class Kit(Model):
         if len(sizes) != len(set(sizes)):
             key, length = max(sizes, key=sizes.count)
             raise ValueError(f"screws: {key} of {length:g} mm stands twice; add the counts up")
+        jobs = [one.job_id for one in self.spent]
+        if len(jobs) != len(set(jobs)):
+            raise ValueError(f"spent: the job {max(jobs, key=jobs.count)} stands twice; put its holes together")
         return self

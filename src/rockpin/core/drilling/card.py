@@ -59,6 +59,7 @@ class DrillCard(Model):
     screw_apart: bool = Field(exclude=True, description="the screw is bought besides the fixing")
     fixing_label: str
     screw_key: str = Field(exclude=True)
+    screw_length_mm: float = Field(exclude=True)
     screw_text: str
     screw_label: str
     screw_words: str = Field(description="what is turned in or bolted on, with its size and head")
@@ -259,6 +260,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_apart=method_of(fixing).goes(fixing) is not Goes.DRIVEN and screw.key in catalogue.screw_by_key,
         fixing_label=chosen.label,
         screw_key=screw.key,
+        screw_length_mm=screw.length_mm,
         screw_text=screw.text,
         screw_label=label,
         screw_words=_screw_words(screw, label),

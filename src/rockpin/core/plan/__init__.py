@@ -21,6 +21,7 @@ from rockpin.core.plan.remedies import board_across, ways_out
 from rockpin.core.plan.reporting import Report, reported
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
+from rockpin.core.plan.van_count import counted_off
 from rockpin.core.plan.way_out import WayKind, WayOut, with_what
 
 __all__ = [
@@ -51,6 +52,7 @@ __all__ = [
     "carry",
     "clear_hole",
     "compute_stages",
+    "counted_off",
     "fit_reading",
     "hole_sets",
     "in_words",

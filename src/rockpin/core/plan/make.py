@@ -33,6 +33,7 @@ from rockpin.core.plan.plan import DecidingCase, HiddenReading, Plan, StagePlan
 from rockpin.core.plan.record_lines import record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled, wall_content
 from rockpin.core.plan.unfolded import unfolded
+from rockpin.core.plan.van_count import van_count
 from rockpin.core.post import PostReading
 from rockpin.core.sequence import JointFixings, joined_with, work_of
 from rockpin.core.setout import (
@@ -228,6 +229,7 @@ def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: K
             "people": work.people,
             "gather": work.gather,
             "steps": work.steps,
+            "van": van_count(job, (*first.plan.holes, *second.plan.holes), whole),
         },
     )
 
@@ -372,6 +374,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         steps=work.steps,
         cautions=(*cautions, *((work.climbing,) if work.climbing else ()), *ALWAYS),
         record=record_lines(job, holes, units, catalogue),
+        van=van_count(job, planned, catalogue),
         loose=loose_readings(done),
         fittings=done.fittings,
         post=done.post,

@@ -16,6 +16,7 @@ from rockpin.core.plan.elevation import Elevation
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.loose import LooseReading
 from rockpin.core.plan.record_lines import RecordLine
+from rockpin.core.plan.van_count import SpentLines
 from rockpin.core.post import PostReading
 from rockpin.core.sequence import GatherItem, Step
 from rockpin.core.setout import (
@@ -124,6 +125,7 @@ class Plan(Model):
     steps: tuple[Step, ...]
     cautions: tuple[str, ...]
     record: tuple[RecordLine, ...]
+    van: SpentLines | None
     loose: tuple[LooseReading, ...]
     fittings: FittingsReading
     post: PostReading | None

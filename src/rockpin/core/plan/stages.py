@@ -10,7 +10,7 @@ from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.record import FailedHow, OldFixing
+from rockpin.core.document.record import FailedHow, Holds, OldFixing
 from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes, where_it_hung
 from rockpin.core.fittings import FittingsReading, read_fittings
@@ -219,7 +219,8 @@ def compute_stages(
     catalogue, identified, framing, hidden = read
     reading, members = identified.reading, framing.members
     catalogue, proofs = with_tests(catalogue, job.pull_tests, reading)
-    catalogue = catalogue.with_van(job.kit, len(hole_numbers(job.fixture)))
+    sitting = sum(record.holds is Holds.YES for record in job.records)
+    catalogue = catalogue.with_van(job.kit, max(1, len(hole_numbers(job.fixture)) - sitting))
 
     placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
     looked = {

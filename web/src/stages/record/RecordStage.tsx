@@ -10,6 +10,7 @@ import { AsBuilt } from "./AsBuilt";
 import { blank, HoleFields, type HoleRecord, MetList } from "./HoleFields";
 import { CameLoose } from "./CameLoose";
 import { Different } from "./Different";
+import { OutOfTheVan } from "./OutOfTheVan";
 import { PhotoButton, PhotoRow } from "./Photos";
 import { WaysOn } from "./WaysOn";
 
@@ -110,6 +111,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
           </li>
         ))}
       </ol>
+      <OutOfTheVan editing={editing} />
       <div className="mt-3">
         <Field
           label="Your name, under what you record on this device"
