@@ -92,3 +92,12 @@ def test_a_hole_that_is_done_wants_nothing_more_of_the_van() -> None:
     made = planned(half)
     assert "not-in-van" not in {one.code for one in made.findings}
     assert {hole.card and hole.card.screw_text for hole in made.holes} == {"6 × 70"}
+
+
+def test_what_is_up_and_holds_is_not_ready_to_drill_any_more() -> None:
+    three, all_four = (planned(four(records=holding(*numbers))) for numbers in ((1, 2, 3), (1, 2, 3, 4)))
+    assert three.verdict.label != "Holds"
+    assert (all_four.verdict.label, all_four.verdict.sentence) == ("Holds", "All 4 holes were tried and hold.")
+    # what stands against it is said all the same
+    doubtful = (*holding(1, 2, 3), HoleRecord(hole_id=HOLES[3], fixing="nylon_plug_8", holds=Holds.NO))
+    assert planned(four(records=doubtful)).verdict.label == "Do not drill"

@@ -134,8 +134,9 @@ def gathered(findings: Iterable[Finding]) -> list[Finding]:
     return told
 
 
-def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True) -> Verdict:
-    """The verdict that some findings make together. ``bored``: a hole is drilled, where a clamp is only put round.
+def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True, done: bool = False) -> Verdict:
+    """The verdict that some findings make together. ``bored``: a hole is drilled, where a clamp is only put round;
+    ``done``: all of it is up and was tried.
 
     The worst finding speaks, the earliest stage among equals: a wall question comes before a fixing question.
     """
@@ -147,7 +148,7 @@ def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True)
         word = VerdictWord.READY
         return Verdict(
             word=word,
-            label=_LABELS[word] if bored else "Ready to fit",
+            label="Holds" if done else _LABELS[word] if bored else "Ready to fit",
             sentence=when_clear,
             action=None,
             action_stage=None,

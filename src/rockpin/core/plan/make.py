@@ -30,11 +30,11 @@ from rockpin.core.plan.heavier import decided_by_hand, heavier_hand_text
 from rockpin.core.plan.hole_plan import hole_plan, taken_for_granted
 from rockpin.core.plan.loose import loose_readings
 from rockpin.core.plan.plan import DecidingCase, HiddenReading, Plan, StagePlan
+from rockpin.core.plan.ready import all_hold, ready_sentence, tried_sentence
 from rockpin.core.plan.record_lines import record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled, wall_content
 from rockpin.core.plan.unfolded import unfolded
 from rockpin.core.plan.van_count import van_count
-from rockpin.core.post import PostReading
 from rockpin.core.sequence import JointFixings, joined_with, work_of
 from rockpin.core.setout import (
     AsBuiltReading,
@@ -70,21 +70,6 @@ def _stages(
         )
         for stage in Stage
     )
-
-
-def _ready_sentence(count: int, hand: str | None, post: PostReading | None, bored: bool) -> str:
-    """Ready, with what hands do where that decides."""
-    if post is not None:
-        thing = "bolt" if bored else "clamp"
-        all_of_them = {1: f"The {thing} holds", 2: f"Both {thing}s hold"}.get(count, f"All {count} {thing}s hold")
-        # of what holds its foot somebody else knows whether it does
-        foot = ", and what holds its foot must too" if post.held else " and stands deep enough"
-        return f"{all_of_them}{f', also when {hand}' if hand else ''}; the post bears it{foot}."
-    also = f", also when {hand}," if hand else ""
-    if count == 1:
-        return f"The hole holds{also} and is clear of every zone, or proved."
-    holes = "Both holes" if count == 2 else f"All {count} holes"
-    return f"{holes} hold{also} and are clear of every zone, or proved."
 
 
 def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
@@ -219,7 +204,13 @@ def _both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: K
         second.plan,
         planes.beyond_mm,
         {
-            "verdict": verdict_of(findings, "Every hole on both walls holds and is clear of every zone, or proved."),
+            "verdict": verdict_of(
+                findings,
+                "Every hole on both walls was tried and holds."
+                if all_hold(job, holes)
+                else "Every hole on both walls holds and is clear of every zone, or proved.",
+                done=all_hold(job, holes),
+            ),
             "not_yet": not_yet,
             "stages": _stages(findings, because),
             "pieces": pieces,
@@ -255,6 +246,7 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
     joints, built, findings = findings_of(done)
     chosen = [catalogue.fixing_by_key[one.chosen.fixing] for one in choices if one.chosen]
     bored = not chosen or any(map(is_bored, chosen))
+    tried = all_hold(job, holes)
     not_yet = _not_yet(findings)
 
     untested = not wall.coating_tested and may_be_old(wall, job.site, catalogue.figures.identification)
@@ -326,8 +318,11 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         units=units,
         verdict=verdict_of(
             findings,
-            _ready_sentence(len(holes), decided_by_hand(done, job, catalogue), done.post, bored),
+            tried_sentence(len(holes), done.post, bored)
+            if tried
+            else ready_sentence(len(holes), decided_by_hand(done, job, catalogue), done.post, bored),
             bored,
+            tried,
         ),
         not_yet=not_yet,
         stages=_stages(
