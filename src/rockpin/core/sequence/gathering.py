@@ -10,10 +10,11 @@ from rockpin.core.base.quantities import UnitSystem, show_thickness
 from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.document.kit import Kit
-from rockpin.core.drilling import BIT_WORDS, BitPick, DrillCard
+from rockpin.core.drilling import BIT_WORDS, DrillCard
 from rockpin.core.fittings import FittingsReading
-from rockpin.core.sequence.footing import Footing
 from rockpin.core.sequence.joined import JointFixings
+from rockpin.core.sequence.joining_steps import keeping_screws, own_bits
+from rockpin.core.sequence.work_site import WorkSite
 from rockpin.core.tables.catalogue import Catalogue
 
 Group = Literal["parts", "fixings", "tools", "used_up", "protection"]
@@ -120,36 +121,24 @@ def _tools(cards: Sequence[DrillCard], kit: Kit, catalogue: Catalogue) -> list[G
 
 
 def gather(
-    cards: Sequence[DrillCard],
-    fixture: Fixture,
-    kit: Kit,
-    lacking: Iterable[str],
-    *,
-    sealed: bool,
-    filled: bool,
-    fittings: FittingsReading,
-    joined: JointFixings,
-    own_bits: Sequence[BitPick],
-    footing: Footing,
-    units: UnitSystem,
-    catalogue: Catalogue,
+    site: WorkSite, cards: Sequence[DrillCard], lacking: Iterable[str], *, sealed: bool, filled: bool
 ) -> tuple[GatherItem, ...]:
     """All that has to lie ready.
 
-    ``lacking``: fixings of which the van has too few. ``sealed``, ``filled``: whether holes are sealed against water,
-    and old ones filled. ``fittings``: what comes with it. ``joined``: what fastens it to a board, a channel or a plate
-    behind it. ``own_bits``: for the holes of bars and boards. ``footing``: what one stands on.
+    ``cards``: of what is still to be drilled. ``lacking``: fixings of which the van has too few. ``sealed``,
+    ``filled``: whether holes are sealed against water, and old ones filled.
     """
-    every = [*cards, *joined.screws]
+    every, keeping = [*cards, *site.joined.screws], keeping_screws(site)
     items = [
-        *_parts(fixture, fittings, units),
-        *_joints(joined),
-        *_fixings(every, frozenset(lacking), catalogue),
-        *_tools(every, kit, catalogue),
-        *(_named("tools", f"{bit.text} {BIT_WORDS[bit.kind]}", buy=bit.buy) for bit in own_bits),
+        *_parts(site.fixture, site.fittings, site.units),
+        *_joints(site.joined),
+        *_fixings(every, frozenset(lacking), site.catalogue),
+        *([_named("fixings", *keeping)] if keeping else []),
+        *_tools(every, site.kit, site.catalogue),
+        *(_named("tools", f"{bit.text} {BIT_WORDS[bit.kind]}", buy=bit.buy) for bit in own_bits(site)),
     ]
-    if footing.wants_steps:
-        items.append(_named("tools", footing.label))
+    if site.footing.wants_steps:
+        items.append(_named("tools", site.footing.label))
     items.append(_named("used_up", "Masking tape"))
     if sealed:
         items.append(_named("used_up", "Sealant"))

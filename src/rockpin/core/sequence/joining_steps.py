@@ -8,6 +8,7 @@ from rockpin.core.drilling import BIT_WORDS, BitPick, DrillCard, bit_for
 from rockpin.core.hole import BitRule
 from rockpin.core.sequence.step import Draft, Phase
 from rockpin.core.sequence.work_site import WorkSite
+from rockpin.core.tables.shapes import KeptOn
 
 
 def _own_holes(site: WorkSite) -> list[tuple[Support | Link, dict[str, FixtureHole], list[BitPick]]]:
@@ -119,23 +120,37 @@ def fastened(site: WorkSite, name: str, needs: list[str]) -> Draft:
     )
 
 
+def _brackets(site: WorkSite) -> int:
+    return max(1, sum(any(hole.used for hole in one.holes) for one in site.fixture.supports))
+
+
+def _kept(site: WorkSite) -> KeptOn | None:
+    shape = site.catalogue.shape_by_key.get(site.fixture.shape or "")
+    return shape.kept_on if shape is not None and site.hanging.first is not None else None
+
+
 def kept_on(site: WorkSite, needs: list[str]) -> list[Draft]:
     """What keeps a piece on the brackets that it was lifted on."""
-    shape = site.catalogue.shape_by_key.get(site.fixture.shape or "")
-    if shape is None or shape.kept_on is None:
+    kept = _kept(site)
+    if kept is None:
         return []
-    brackets = [one for one in site.fixture.supports if any(hole.used for hole in one.holes)]
     return [
         Draft(
             id="keep-on",
             phase=Phase.HANG,
-            title=shape.kept_on.title,
-            sentence=shape.kept_on.says,
-            minutes=site.figures.screw_minutes * max(1, len(brackets)),
+            title=kept.title,
+            sentence=kept.says,
+            minutes=site.figures.screw_minutes * _brackets(site),
             needs=needs,
-            danger=shape.kept_on.danger,
+            danger=kept.danger,
         )
     ]
+
+
+def keeping_screws(site: WorkSite) -> tuple[str, int] | None:
+    """What is driven in to keep a piece on its brackets, in words, and how many; None where it comes with the thing."""
+    kept = _kept(site)
+    return (kept.takes, 2 * _brackets(site)) if kept is not None and kept.takes is not None else None
 
 
 def bolts_let_in(site: WorkSite, needs: list[str]) -> list[Draft]:

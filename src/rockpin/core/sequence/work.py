@@ -18,7 +18,7 @@ from rockpin.core.sequence.hanging import way_of_hanging
 from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
 from rockpin.core.sequence.hole_steps import drill_steps, marks, set_steps
 from rockpin.core.sequence.joined import JointFixings
-from rockpin.core.sequence.joining_steps import bolts_let_in, own_bits, prepare_steps
+from rockpin.core.sequence.joining_steps import bolts_let_in, prepare_steps
 from rockpin.core.sequence.step import Draft, Phase, Step, in_order
 from rockpin.core.sequence.work_site import WorkSite, wait_for
 from rockpin.core.setout import PlacedHole
@@ -219,20 +219,7 @@ def work_of(
     damp = job.fixture.environment is not Environment.DRY or any(card.tiled for card in cards)
     sealed = damp and not clamped(cards)
     filled = any(not one.filled for one in job.left)
-    things = gather(
-        fresh,
-        job.fixture,
-        job.kit,
-        lacking,
-        sealed=sealed,
-        filled=filled,
-        fittings=fittings,
-        joined=joined,
-        footing=site.footing,
-        own_bits=own_bits(site),
-        units=job.site.units,
-        catalogue=catalogue,
-    )
+    things = gather(site, fresh, lacking, sealed=sealed, filled=filled)
     done = frozenset(one.step for one in job.progress.done)
     steps = in_order(_drafts(site, job, sealed), done) if cards else ()
     return Work(things, steps, max((step.people for step in steps), default=1), site.footing.caution)

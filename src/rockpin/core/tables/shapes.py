@@ -58,11 +58,15 @@ class ShapePlace(StrEnum):
 
 
 class KeptOn(Model):
-    """What keeps a piece on the brackets that it was lifted on: a step of its own, and what is dangerous until then."""
+    """What keeps a piece on the brackets that it was lifted on: a step of its own, and what is dangerous until then.
+
+    ``takes``: what is driven in then, two for each bracket, where it does not come with the thing.
+    """
 
     title: Name
     says: str
     danger: str
+    takes: Name | None = None
 
 
 class Shape(Row):

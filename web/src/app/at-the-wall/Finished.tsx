@@ -55,6 +55,11 @@ export function Finished({
       <Link className={LINK} to={`/jobs/${job_id}/record`}>
         Photos and notes, hole by hole
       </Link>
+      {(plan.van?.lines.length ?? 0) > 0 && (
+        <Link className={LINK} to={`/jobs/${job_id}/record`}>
+          Take what went in off the van's counts
+        </Link>
+      )}
     </div>
   );
 }
