@@ -166,3 +166,15 @@ def test_what_was_measured_is_said_in_words_and_refused_in_the_units_of_whoever_
         code, out, said = run(*cabinet, *words)
         assert (code, out) == (2, "")
         assert said.startswith(told)
+
+
+def test_what_is_in_hand_is_told_as_it_is_sold_there() -> None:
+    there = ("--units", "imperial", "--region", "north_america")
+    code, out, _ = run("ask", "bit", "--screw", "#8 x 2 1/2", "--wall", "drywall", "--in-studs", *there)
+    assert code == 0
+    assert "Screw #8 × 2 1/2 in" in out
+    plug = run("ask", "bit", "--plug", "5/16 x 1 1/2", "--wall", "brick", "--bits", "1/8,5/16", *there)[1]
+    assert plug.startswith("Plug 5/16 in × 1 1/2 in: 5/16 in masonry bit")
+    code, _, told = run("ask", "bit", "--plug", "8x", "--wall", "brick")
+    assert code == 2
+    assert "“8x” is not a size" in told

@@ -74,3 +74,22 @@ def test_every_name_means_its_own_thing() -> None:
 def test_a_slip_of_the_pen_is_met_with_what_is_called_nearly_so() -> None:
     assert near("curtin pole", ROWS)[0] == "curtain_pole"
     assert near("zzzz", ROWS) == ()
+
+
+@pytest.mark.parametrize(
+    ("said", "key"),
+    [
+        ("plasterboard", "board_on_studs"),
+        ("drywall", "board_on_studs"),
+        ("dot and dab", "board_on_dabs"),
+        ("furring strips", "board_on_battens"),
+        ("breeze block", "plastered_clinker_block"),
+        ("concrete", "cast_concrete"),
+        ("concrete block", "plastered_block"),
+        ("brick", "fair_faced_brick"),
+        ("cheese", None),
+    ],
+)
+def test_a_wall_is_meant_by_what_people_call_it_on_either_side_of_the_water(said: str, key: str | None) -> None:
+    found = meant(said, CATALOGUE.build_ups)
+    assert (found and found.key) == key

@@ -89,3 +89,14 @@ def test_no_bit_that_is_named_makes_the_hole_too_wide_for_what_goes_in(system: U
         if anchor.kind in ("rivet", "rivet_nut"):
             assert bit.diameter_mm == pytest.approx(anchor.hole_mm, abs=0.05)
             assert bit.buy is (min(abs(size - anchor.hole_mm) for size in sizes) > 0.05)
+
+
+def test_a_plug_of_no_size_of_ours_is_taken_for_a_plug_and_not_for_what_stands_off() -> None:
+    """10 × 60 lies between ours of 50 and the long ones; the one of 60 that comes with a sleeve is none by itself."""
+    for mm in (50, 60, 70):
+        answer = which_bit(BitQuestion(diameter_mm=10, length_mm=mm, wall="cast_concrete"), CATALOGUE)
+        assert answer.card is not None, answer.against
+        assert answer.card.depth_mm > mm
+        assert answer.label == f"Plug 10 × {mm}"
+    inches = BitQuestion(diameter_mm=6.35, length_mm=25.4, wall="fair_faced_brick", units=UnitSystem.IMPERIAL)
+    assert which_bit(inches, CATALOGUE).label == "Plug 1/4 in × 1 in"

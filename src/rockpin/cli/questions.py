@@ -8,7 +8,14 @@ import typer
 
 from rockpin.cli.shared import app, fail
 from rockpin.core.base.errors import BadInput, Fault, RockPinError, fault_of
-from rockpin.core.base.quantities import UnitSystem, parse_force_n, parse_length_mm, parse_mass_kg, told_in
+from rockpin.core.base.quantities import (
+    UnitSystem,
+    parse_force_n,
+    parse_length_mm,
+    parse_mass_kg,
+    parse_screw_mm,
+    told_in,
+)
 
 if TYPE_CHECKING:
     from rockpin.core.questions import Supposed
@@ -216,12 +223,12 @@ def _lines(head: str, lines: Any) -> None:
 
 @asking.command()
 def bit(
-    plug: Annotated[str | None, typer.Option("--plug", help="The plug in hand, as 8x40 in millimetres.")] = None,
-    screw: Annotated[str | None, typer.Option("--screw", help="The screw in hand, as 5x60 in millimetres.")] = None,
+    plug: Annotated[str | None, typer.Option("--plug", help="The plug in hand, as 8x40 or 1/4 x 1.")] = None,
+    screw: Annotated[str | None, typer.Option("--screw", help="The screw in hand, as 5x60 or #8 x 2 1/2.")] = None,
     wall: Wall = "plastered_brick",
     plaster: Plaster = None,
     in_studs: Studs = False,
-    bits: Annotated[str | None, typer.Option("--bits", help="Your own bits, as 5,6,8.")] = None,
+    bits: Annotated[str | None, typer.Option("--bits", help="Your own bits, as 5,6,8 or 1/8,1/4.")] = None,
     region: Region = "britain",
     units: Units = UnitSystem.METRIC,
 ) -> None:
@@ -231,12 +238,8 @@ def bit(
     def work(catalogue: "Catalogue") -> None:
         if (plug is None) == (screw is None):
             raise BadInput([Fault("plug", "say what is in hand: either --plug 8x40 or --screw 5x60")])
-        size = (plug or screw or "").lower().replace("×", "x")
-        try:
-            diameter, length = (float(part) for part in size.split("x"))
-            own = tuple(float(part) for part in bits.split(",")) if bits else ()
-        except ValueError:
-            raise BadInput([Fault("plug" if plug else "screw", f"“{size}” is no size; write it like 8x40")]) from None
+        diameter, length = parse_screw_mm(plug or screw or "", units, "plug" if plug else "screw")
+        own = tuple(parse_length_mm(part, units, "bits") for part in bits.split(",")) if bits else ()
         asked = BitQuestion.model_validate(
             {
                 "in_hand": "plug" if plug else "screw",

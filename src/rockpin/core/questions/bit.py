@@ -9,7 +9,7 @@ from pydantic import Field
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.model import Id, Model, Name
-from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import AnyFixing, BoardAnchor, ConcreteAnchor, MasonryPlug
 from rockpin.core.document.job import Choice, JobDocument, Region, Site
@@ -77,7 +77,8 @@ def _plugs(asked: BitQuestion, catalogue: Catalogue) -> list[AnyFixing]:
     masonry = [
         (row, row.hole_mm, row.plug_length_mm)
         for row in catalogue.fixings
-        if isinstance(row, MasonryPlug) and row.kind == "plug"
+        # a plug that comes with a sleeve for what stands off the wall is no plug by itself
+        if isinstance(row, MasonryPlug) and row.kind == "plug" and row.stand_off is None
     ]
     board = [
         (row, row.hole_mm, asked.length_mm)
@@ -85,9 +86,11 @@ def _plugs(asked: BitQuestion, catalogue: Catalogue) -> list[AnyFixing]:
         if isinstance(row, BoardAnchor) and row.kind in ("plug", "sleeve") and row.hole_mm
     ]
     label = f"Plug {asked.diameter_mm:g} × {asked.length_mm:g}"
+    if asked.units is UnitSystem.IMPERIAL:
+        label = f"Plug {show_bit(asked.diameter_mm, asked.units)} × {show_length(asked.length_mm, asked.units)}"
     own = {"key": _IN_HAND, "label": label, "label_us": None}
     sized = {"hole_mm": asked.diameter_mm, "plug_length_mm": asked.length_mm}
-    found: list[AnyFixing] = [row.model_copy(update=own | sized) for row in _nearest(masonry, asked)[:1]]
+    found: list[AnyFixing] = [row.model_copy(update=own | sized) for row in _nearest(masonry, asked)[:_TRIED]]
     return [*found, *(row.model_copy(update={"key": f"{_IN_HAND}_board"}) for row in _nearest(board, asked)[:1])]
 
 

@@ -57,6 +57,7 @@ class BuildUp(Row):
     """
 
     label_us: Name | None = None
+    also: tuple[Name, ...] = Field(default=(), description="what else people call it")
     short: Name = Field(description="as a wall in a sentence, with its article")
     says: str
     layers: tuple[Layer, ...]

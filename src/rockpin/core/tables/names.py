@@ -7,7 +7,8 @@ from typing import Protocol, TypeVar
 
 
 class Named(Protocol):
-    """What has a key, and a name of its own; it may have a short one and others besides (``short``, ``also``)."""
+    """What has a key, and a name of its own; it may have a short one and others besides (``short``,
+    ``also``, ``label_us``)."""
 
     @property
     def key(self) -> str: ...
@@ -31,8 +32,9 @@ def _plain(said: str) -> str:
 
 
 def _names(row: Named) -> list[str]:
-    """What people call it, its own name first."""
-    return [_plain(name) for name in (row.label, *getattr(row, "also", ()))]
+    """What people call it, its own name first, here and elsewhere."""
+    elsewhere = getattr(row, "label_us", None)
+    return [_plain(name) for name in (row.label, *getattr(row, "also", ()), *([elsewhere] if elsewhere else ()))]
 
 
 def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
