@@ -7,7 +7,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import MasonryPlug
-from rockpin.core.document.job import Wish
+from rockpin.core.document.job import Choice, Wish
 from rockpin.core.document.kit import BitType, Kit, KitBit, KitItem, KitScrew
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
@@ -67,7 +67,7 @@ def test_a_bit_counts_for_what_it_cuts() -> None:
         fixture = plate_fixture(((30, 30), (30, 170)), size_mm=(60, 200), mass_kg=3)
         return make_plan(job(stud_wall(), fixture, 1170, 1000, kit=kit), load_catalogue()).holes[0]
 
-    for kit, word in ((bits(twist=(2.5, 3, 3.5, 4)), "twist bit"), (bits(wood=(2.5, 3, 3.5, 4)), "wood bit")):
+    for kit, word in ((bits(twist=(2.5, 3, 3.5, 4, 6)), "twist bit"), (bits(wood=(2.5, 3, 3.5, 4, 6)), "wood bit")):
         hole = in_stud(kit)
         assert hole.card
         assert {step.bit for step in hole.card.steps} == {word}
@@ -265,3 +265,25 @@ def test_what_stands_twice_is_named() -> None:
     sizes = (("wood_4_0", 40), ("wood_4_0", 50), ("wood_5_0", 50), ("wood_4_0", 50))
     with pytest.raises(ValidationError, match="screws: wood_4_0 of 50 mm stands twice"):
         Kit(screws=tuple(KitScrew(key=key, length_mm=length, count=1) for key, length in sizes))
+
+
+def test_a_coach_screw_wants_a_second_bit_for_its_plain_shank() -> None:
+    """8 × 50: drilled for its thread, then in front as wide as its shank; both bits are there, or marked as missing."""
+    fixture = plate_fixture(((30, 30), (30, 170)), size_mm=(60, 200), mass_kg=3, hole_mm=9)
+
+    def coached(kit: Kit) -> HolePlan:
+        choices = tuple(Choice(hole_id=one, fixing="coach_screw_8") for one in ("h1", "h2"))
+        made = make_plan(job(stud_wall(), fixture, 1170, 1000, kit=kit, choices=choices), load_catalogue())
+        assert kit.bits or "8 mm wood bit" in {item.label for item in made.gather}
+        return made.holes[0]
+
+    card = coached(Kit()).card
+    assert card
+    assert card.pilot_text
+    assert "open it to 8 mm" in card.pilot_text
+    assert not any("shank" in note for note in card.notes), "said once"
+    # half a millimetre over does, two do not: what lies in the wood bears on its sides
+    for wide, lacking in ((8, False), (8.5, False), (10, True)):
+        found = coached(bits(wood=(4, wide)))
+        lacking_too = next(one.lacks for one in found.candidates if one.fixing == "coach_screw_8")
+        assert ("no 8 mm wood bit for the plain shank" in lacking_too) == lacking

@@ -9,7 +9,7 @@ from rockpin.core.capacity.common import Assessment, Refusal
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.document.fixings import AnyFixing, Rating
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import Spot
+from rockpin.core.hole import ScrewPick, Spot
 from rockpin.core.identification import WallReading
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -93,6 +93,15 @@ class Method:
     def last_turn(self) -> str | None:
         """How it is drawn up at the end; None: as the face asks for."""
         found: str | None = getattr(self._module, "LAST_TURN", None)
+        return found
+
+    def shank_hole_mm(
+        self, fixing: AnyFixing, screw: ScrewPick, spot: Spot, tables: CapacityTables
+    ) -> tuple[float, float] | None:
+        """Diameter and depth [mm] of a wider hole in front, for a screw's plain shank; None where there is none."""
+        found: tuple[float, float] | None = None
+        if self._has("shank_hole_mm"):
+            found = self._module.shank_hole_mm(fixing, screw, spot, tables)
         return found
 
     def set_notes(self, fixing: AnyFixing, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:

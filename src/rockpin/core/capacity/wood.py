@@ -14,7 +14,6 @@ from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
     show_across,
-    show_bit,
     show_length,
     show_limit,
     show_share,
@@ -53,7 +52,7 @@ from rockpin.core.document.fixings import Screw, WoodFastener
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import MemberKind
 from rockpin.core.framing import Behind, BehindKind
-from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
 
@@ -377,14 +376,15 @@ def _use(held: Held, swept: _Swept, row: int, case: CaseDemand) -> Use:
     return Use(use, Mode.DOWEL, withdrawal, lateral, words=held.dowel.words)
 
 
-def set_notes(fastener: WoodFastener, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
-    """The full size above the thread, for a coach screw's plain shank (NDS 2018, 12.1.4.2)."""
-    if not fastener.shank_hole or made.screw is None:
-        return []
-    row = tables.screws[made.screw.key]
-    plain = (1 - row.thread_share) * made.screw.length_mm - spot.under_head_mm(row)
-    deep = max(spot.reading.skin_mm, plain)
-    return [
-        f"Open the hole to {show_bit(row.diameter_mm, spot.units)}, {show_thickness(deep, spot.units)} deep, "
-        "for the plain shank."
-    ]
+def shank_hole_mm(
+    fastener: WoodFastener, screw: ScrewPick, spot: Spot, tables: CapacityTables
+) -> tuple[float, float] | None:
+    """Diameter and depth [mm] of the hole above the thread, for a coach screw's plain shank (NDS 2018, 12.1.4.2).
+
+    None where the thread goes on to the head.
+    """
+    if not fastener.shank_hole:
+        return None
+    row = tables.screws[screw.key]
+    plain = (1 - row.thread_share) * screw.length_mm - spot.under_head_mm(row)
+    return row.diameter_mm, max(spot.reading.skin_mm, plain)

@@ -68,6 +68,8 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
         lacks += dict.fromkeys(f"no {pick.text} {_kind_words(pick, kit)}" for pick in missing)
         if bits.pilot and bits.pilot.buy:
             lacks.append(f"no bit near {bits.pilot.text} for the pilot")
+        if bits.shank and bits.shank.buy:
+            lacks.append(f"no {bits.shank.text} {_kind_words(bits.shank, kit)} for the plain shank")
     if kit.tools:
         wanted = list(fixing.tools)
         if spot.reading.hammered and one.hole and one.hole.depth_mm > spot.reading.skin_mm:

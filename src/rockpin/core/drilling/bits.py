@@ -79,10 +79,15 @@ class BitBox:
 
 @dataclass(frozen=True)
 class HoleBits:
-    """The bits of one hole: for its whole depth, for what is drilled first, and layer by layer."""
+    """The bits of one hole: for its whole depth, for what is drilled first, and layer by layer.
+
+    ``shank``: what it is opened up with in front, so deep [mm], for a screw's plain shank.
+    """
 
     whole: BitPick
     pilot: BitPick | None
+    shank: BitPick | None
+    shank_deep_mm: float
     of_layers: tuple[tuple[LayerReading, BitPick], ...]
 
 
@@ -189,4 +194,10 @@ def hole_bits(
                 else replace(whole, kind=_thin_is_twist(kinds, wanted_mm, catalogue))
             )
         of_layers.append((layer, here))
-    return HoleBits(whole, pilot, tuple(of_layers))
+    wider = method_of(fixing).shank_hole_mm(fixing, screw, spot, catalogue.capacity)
+    shank = None
+    if wider:
+        # as wide as the shank: what lies in the wood bears there
+        play = catalogue.figures.drilling.shank_play_mm
+        shank = _pick(kit, deepest, spot, catalogue, wider[0], BitRule.EXACT, wider[0] + play)
+    return HoleBits(whole, pilot, shank, wider[1] if wider else 0.0, tuple(of_layers))

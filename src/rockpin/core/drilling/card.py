@@ -11,7 +11,7 @@ from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.kit import Kit
-from rockpin.core.drilling.bits import BIT_WORDS, HoleBits, hole_bits, layer_met, layers_cut
+from rockpin.core.drilling.bits import BIT_WORDS, BitPick, HoleBits, hole_bits, layer_met, layers_cut
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, ScrewPick, Spot
 from rockpin.core.tables.catalogue import Catalogue
@@ -50,12 +50,14 @@ class DrillCard(Model):
     pilot_bit_text: str | None
     pilot_bit_buy: bool
     pilot_bit_words: str = Field(exclude=True)
+    more_bits: tuple[BitPick, ...] = Field(exclude=True, description="what the hole is opened up with besides")
     steps: tuple[DrillStep, ...]
     fixing: str = Field(exclude=True)
     goes: Goes = Field(exclude=True)
     tiled: bool = Field(exclude=True)
     kind: HoleKind = Field(exclude=True)
     dusty: bool = Field(exclude=True, description="its dust harms the lungs")
+    set_notes: tuple[str, ...] = Field(exclude=True, description="how it is tried and set")
     screw_apart: bool = Field(exclude=True, description="the screw is bought besides the fixing")
     fixing_label: str
     screw_key: str = Field(exclude=True)
@@ -135,6 +137,15 @@ def _sure_of_its_back_mm(spot: Spot, leaf_mm: float) -> float:
     """How deep [mm] from the face one may go, hammer and all, where the leaf may be so thick [mm]."""
     deep = spot.reading.skin_mm + leaf_mm - spot.must_stay_mm(leaf_mm)
     return min(deep, spot.hammer_to_mm(leaf_mm)) if spot.reading.hammered else deep
+
+
+def _pilot_text(bits: HoleBits, units: UnitSystem) -> str | None:
+    """What else is drilled in a hole: a narrower one first, a wider one in front for the shank."""
+    said = [f"First {bits.pilot.text}, then {bits.whole.text}."] if bits.pilot else []
+    if bits.shank:
+        deep = show_thickness(bits.shank_deep_mm, units)
+        said.append(f"Then open it to {bits.shank.text}, {deep} deep, for the plain shank.")
+    return " ".join(said) or None
 
 
 def _notes(spot: Spot, chosen: Assessment, fixing: AnyFixing, catalogue: Catalogue) -> list[str]:
@@ -247,10 +258,11 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         depth_text=deep_text(hole, units),
         depth_made_text=_depth_made_text(spot, hole),
         tape_text="" if pushed else f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
-        pilot_text=f"First {pilot.text}, then {bit.text}." if pilot else None,
+        pilot_text=_pilot_text(bits, units),
         pilot_bit_text=pilot.text if pilot else None,
         pilot_bit_buy=pilot.buy if pilot else False,
         pilot_bit_words=BIT_WORDS[pilot.kind] if pilot else "",
+        more_bits=(bits.shank,) if bits.shank else (),
         steps=steps,
         fixing=chosen.fixing,
         goes=method_of(fixing).goes(fixing),
@@ -277,4 +289,5 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         grips=fixing.grips,
         stop=_stop(spot, fixing, screw),
         notes=tuple(_notes(spot, chosen, fixing, catalogue)),
+        set_notes=tuple(method_of(fixing).set_notes(fixing, chosen, spot, catalogue.capacity)),
     )

@@ -43,7 +43,7 @@ def clamp_steps(site: WorkSite, cards: Sequence[DrillCard]) -> list[Draft]:
             phase=Phase.FIRST_UP,
             title="Clamp it up",
             sentence=f"One holds {name} ({show_mass(site.mass_kg, site.units)}) to the marks, the other puts each "
-            f"{fixing} round, the upper one first. {card.notes[0] if card.notes else ''}"
+            f"{fixing} round, the upper one first. {card.set_notes[0] if card.set_notes else ''}"
             f"{site.footing.lifting_text(site.mass_kg)}",
             minutes=figures.lift_minutes + figures.set_minutes * len(cards),
             needs=["mark"],

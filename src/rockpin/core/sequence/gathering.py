@@ -104,6 +104,7 @@ def _fixings(cards: Sequence[DrillCard], short: frozenset[str], catalogue: Catal
 def _tools(cards: Sequence[DrillCard], kit: Kit, catalogue: Catalogue) -> list[GatherItem]:
     bits = {(step.diameter_text, step.bit, step.buy) for card in cards for step in card.steps}
     bits |= {(card.pilot_bit_text, card.pilot_bit_words, card.pilot_bit_buy) for card in cards if card.pilot_bit_text}
+    bits |= {(bit.text, BIT_WORDS[bit.kind], bit.buy) for card in cards for bit in card.more_bits}
     items = [_named("tools", f"{text} {words}", buy=buy) for text, words, buy in sorted(bits)]
     hammered = any(step.hammer != "off" for card in cards for step in card.steps)
     plain = any(step.hammer == "off" for card in cards for step in card.steps)

@@ -179,7 +179,7 @@ def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: lis
     kinds: dict[tuple[str, tuple[str, ...]], list[DrillCard]] = {}
     for card in cards:
         if card.goes in (Goes.BEFORE, Goes.CURES, Goes.PUSHED):
-            said = card.notes[: 2 if card.goes is Goes.CURES else 1]
+            said = card.set_notes[: 2 if card.goes is Goes.CURES else 1]
             kinds.setdefault((card.fixing, said), []).append(card)
     for number, ((key, said), same) in enumerate(kinds.items()):
         card, cures = same[0], same[0].goes is Goes.CURES

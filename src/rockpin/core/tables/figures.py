@@ -325,6 +325,7 @@ class DrillingFigures(Model):
     clearance_bit_over_mm: float
     pilot_bit_under_share: float
     tile_play_mm: float
+    shank_play_mm: float
     twist_below_mm: float
     step_up_about: float
     steps_from_mm: float
