@@ -16,31 +16,31 @@ function NotYet({ plan }: { plan: Plan }) {
 }
 
 function Marks({ plan }: { plan: Plan }) {
+  // a post has but one line to measure along
+  const where = plan.post ? ["Hole", "From the ground"] : ["Hole", "From left", "From floor"];
   return (
     <table className="w-full border-collapse text-left">
       <thead>
         <tr className="border-b-2 border-black">
-          {["Hole", "From left", "From floor", "Behind", "Bit", "Deep", "Hammer", "Put in", "Screw"].map(
-            (head) => (
-              <th key={head} className="pr-2">
-                {head}
-              </th>
-            ),
-          )}
+          {[...where, "Behind", "Bit", "Deep", "Hammer", "Put in", "Screw"].map((head) => (
+            <th key={head} className="pr-2">
+              {head}
+            </th>
+          ))}
         </tr>
       </thead>
       <tbody>
         {plan.holes.map((hole) => (
           <tr key={hole.id} className="border-b border-black align-top">
             <td className="font-bold">{hole.number}</td>
-            <td className="text-[13pt] font-bold">{hole.x_text}</td>
-            <td className="text-[13pt] font-bold">{hole.y_text}</td>
+            {!plan.post && <td className="pr-3 text-[13pt] font-bold whitespace-nowrap">{hole.x_text}</td>}
+            <td className="pr-3 text-[13pt] font-bold whitespace-nowrap">{hole.y_text}</td>
             <td>{hole.behind_text}</td>
             <td>
               {hole.card ? `${hole.card.bit_text} ${hole.card.bit_words}` : "–"}
-              {hole.card?.bit_buy ? " (to buy)" : ""}
+              {hole.card?.bit_buy ? " (to buy)" : ""} {hole.card?.pilot_text}
             </td>
-            <td className="font-bold">{hole.card?.depth_text ?? "–"}</td>
+            <td className="pr-3 font-bold whitespace-nowrap">{hole.card?.depth_text ?? "–"}</td>
             <td>{hole.card?.hammer_text ?? "–"}</td>
             <td>{hole.chosen_label ?? "nothing holds"}</td>
             <td>
@@ -58,12 +58,19 @@ function Work({ plan }: { plan: Plan }) {
     <section className="mt-3 columns-2 gap-6">
       <h2 className="font-bold">Order of work</h2>
       <ol>
-        {plan.steps.map((step) => (
+        {plan.steps.map((step, index) => (
           <li key={step.id}>
             <strong>
               {step.number} {step.title}.
             </strong>{" "}
             {step.sentence}
+            {step.id !== "mark" &&
+              step.at
+                .filter((one) => one.figure)
+                .map((one) => ` Hole ${one.number}: ${one.figure} (${one.words ?? ""}).`)}
+            {step.danger && step.danger !== plan.steps[index - 1]?.danger && (
+              <em className="block pl-3 not-italic">! {step.danger}</em>
+            )}
           </li>
         ))}
       </ol>
