@@ -5,16 +5,18 @@ from itertools import pairwise
 import pytest
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.errors import BadInput
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import FixtureHole
 from rockpin.core.document.job import Choice, JobDocument, Region
 from rockpin.core.document.landmarks import Stairs
 from rockpin.core.document.record import DoneStep, Holds, HoleRecord, LeftHole, Progress
 from rockpin.core.document.wall import Layer, Wall
-from rockpin.core.fixture import build
+from rockpin.core.fixture import build, started
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.sequence.footing import stood_on_mm
 from rockpin.core.sequence.step import Draft, Phase, in_order
+from rockpin.core.tables.references import thing_named
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
@@ -362,3 +364,33 @@ def test_on_a_flight_height_counts_from_its_steps() -> None:
         made = make_plan(job(wall, one_hole, 2950, y_mm), CATALOGUE)
         assert ("footing" in [step.id for step in made.steps]) == wanted
         assert any("made for stairs" in caution for caution in made.cautions) == wanted
+
+
+def _started(key: str) -> JobDocument:
+    fixture = started(thing_named(key, CATALOGUE), {})
+    return job(WALLS["concrete"], fixture, 800, 1807)
+
+
+def test_what_is_known_of_a_thing_by_its_name_is_known_of_its_work() -> None:
+    """A curtain pole's brackets go up before the pole; a lamp's wires wait for whoever may join them."""
+    pole = make_plan(_started("curtain_pole"), CATALOGUE)
+    order = [step.title for step in pole.steps if step.phase in (Phase.FIRST_UP, Phase.HANG)]
+    assert order == [
+        "Put up the 2 brackets",
+        "Level, then draw up",
+        "Hang the curtain pole",
+        "Lay the pole in",
+    ]
+    lamp = make_plan(_started("wall_lamp"), CATALOGUE)
+    wires = next(step for step in lamp.steps if step.id == "wires")
+    assert "circuit off and proved dead" in wires.sentence
+    assert "stays off" in (wires.danger or "")
+    assert wires.id in next(step for step in lamp.steps if step.id == "covers").needs
+    # measured anew it is still what it was; made into something else it is not
+    before = _started("curtain_pole").fixture
+    wider = build(CATALOGUE.shape_by_key["rail"], {**before.measures, "width": 2000.0}, before)
+    assert wider.thing == "curtain_pole"
+    assert build(CATALOGUE.shape_by_key["shelf"], {}, before).thing is None
+    strange = before.model_copy(update={"thing": "ghost"})
+    with pytest.raises(BadInput, match="ghost"):
+        make_plan(job(WALLS["concrete"], strange, 800, 1807), CATALOGUE)

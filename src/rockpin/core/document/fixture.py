@@ -349,6 +349,7 @@ class Fixture(Model):
     hand: Id = Field(default="use", description="what hands do to it in reach")
     wind_pa: float | None = Field(default=None, ge=0, le=5_000, description="None: the planning value outdoors")
     shape: Id | None = Field(default=None, description="the shape that it was made from")
+    thing: Id | None = Field(default=None, description="what people call it, where it was started from such a name")
     measures: dict[Id, float] = Field(default_factory=dict, description="what was measured for that shape")
     note: Note = ""
 

@@ -71,6 +71,25 @@ def pipe_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
     ]
 
 
+def wire_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
+    """The wires of a lamp or whatever else is fed, which somebody else may have to join."""
+    thing = site.catalogue.common_thing_by_key.get(site.fixture.thing or "")
+    if thing is None or not thing.wired:
+        return []
+    return [
+        Draft(
+            id="wires",
+            phase=Phase.HANG,
+            title="Join the wires",
+            sentence="Whoever may work on the wiring here joins them, with the circuit off and proved dead; no wire "
+            "lies pinched behind the plate. Only then the circuit is switched on again.",
+            minutes=site.figures.prove_minutes,
+            needs=needs,
+            danger="Its wires are not joined: the circuit stays off.",
+        )
+    ]
+
+
 def scrap_steps(site: WorkSite, needs: list[str]) -> list[Draft]:
     """In a thin panel the first hole is drilled in a scrap: there is no second."""
     return [

@@ -39,7 +39,9 @@ def way_of_hanging(fixture: Fixture, catalogue: Catalogue) -> Hanging:
     keyholes = any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
     touching = [support for support in fixture.supports if support not in clipped]
     shape = catalogue.shape_by_key.get(fixture.shape or "")
-    by_brackets = any(_is_hung_on(one) for one in touching) or (shape is not None and shape.brackets_first)
+    thing = catalogue.common_thing_by_key.get(fixture.thing or "")
+    first_up = (shape is not None and shape.brackets_first) or (thing is not None and thing.brackets_first)
+    by_brackets = first_up or any(_is_hung_on(one) for one in touching)
     names = list(dict.fromkeys(inside(support.name) for support in touching))
     brackets = _one_word(names, len(touching)) if by_brackets and not keyholes else None
     behind = [link for link in fixture.links if link.kind.has_own_holes]

@@ -126,7 +126,9 @@ def _brackets(site: WorkSite) -> int:
 
 def _kept(site: WorkSite) -> KeptOn | None:
     shape = site.catalogue.shape_by_key.get(site.fixture.shape or "")
-    return shape.kept_on if shape is not None and site.hanging.first is not None else None
+    thing = site.catalogue.common_thing_by_key.get(site.fixture.thing or "")
+    kept = (thing.kept_on if thing else None) or (shape.kept_on if shape else None)
+    return kept if site.hanging.first is not None else None
 
 
 def kept_on(site: WorkSite, needs: list[str]) -> list[Draft]:

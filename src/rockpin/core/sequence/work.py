@@ -11,7 +11,15 @@ from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
 from rockpin.core.sequence.clamp_steps import clamp_steps, clamped
-from rockpin.core.sequence.fitting_steps import bed_steps, bolt_steps, glue_steps, pipe_steps, scrap_steps, stack_steps
+from rockpin.core.sequence.fitting_steps import (
+    bed_steps,
+    bolt_steps,
+    glue_steps,
+    pipe_steps,
+    scrap_steps,
+    stack_steps,
+    wire_steps,
+)
 from rockpin.core.sequence.footing import Footing, footing_of
 from rockpin.core.sequence.gathering import GatherItem, gather
 from rockpin.core.sequence.hanging import way_of_hanging
@@ -152,7 +160,7 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     if later:
         drafts += clipped_later(site, later, job)
         last = ["clip"]
-    piped = pipe_steps(site, last)
+    piped = [*pipe_steps(site, last), *wire_steps(site, last)]
     drafts += piped
     last = [one.id for one in piped] or last
     good = _making_good(site, job, last, sealed)

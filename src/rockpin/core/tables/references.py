@@ -126,6 +126,8 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     faults += kit_faults(job.kit, catalogue, "kit.")
     if job.fixture.shape:
         faults += _unknown("fixture.shape", job.fixture.shape, catalogue.shape_by_key, "shape")
+    if job.fixture.thing:
+        faults += _unknown("fixture.thing", job.fixture.thing, catalogue.common_thing_by_key, "thing")
     for i, link in enumerate(job.fixture.links):
         faults += _unknown(f"fixture.links.{i}.species", link.species, catalogue.species_by_key, "kind of wood")
     for i, record in enumerate(job.records):
@@ -169,6 +171,7 @@ def thing_named(key: str, catalogue: Catalogue) -> ShapeStart:
             thing.brackets_free or shape.brackets_free,
             shape.lower_edge_mm if thing.lower_edge_mm is None else thing.lower_edge_mm,
             thing.environment,
+            thing.key,
         )
     shape = shape_named(key, catalogue)
     return ShapeStart(shape, shape.hand, shape.short, shape.brackets_free, shape.lower_edge_mm, None)

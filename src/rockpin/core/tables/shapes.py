@@ -123,7 +123,8 @@ class CommonThing(Row):
     """What people put up, by the name they call it: a shape with measures of its own to start from.
 
     ``also``: what else it is called. ``measures``: where they start otherwise than the shape's do; ``hand``: what hands
-    do to it, ``environment``: where it hangs, if otherwise.
+    do to it, ``environment``: where it hangs, if otherwise. ``brackets_first``, ``kept_on``: as of a shape, if
+    otherwise. ``wired``: its wires are joined once it is up.
     """
 
     label_us: Name | None = None
@@ -133,6 +134,9 @@ class CommonThing(Row):
     hand: Id | None = None
     environment: Environment | None = None
     brackets_free: bool = False
+    brackets_first: bool = False
+    kept_on: KeptOn | None = None
+    wired: bool = False
     lower_edge_mm: float | None = Field(default=None, ge=0)
 
     @property
@@ -157,7 +161,8 @@ class ShapeStart(NamedTuple):
     """What a thing starts as: its shape, where its measures start, what hands do to it, what a job is called.
 
     ``brackets_free``: whoever hangs it puts its brackets where they hold. ``lower_edge_mm``: how high above the floor
-    it usually hangs; None: at chest height. ``environment``: None: as its shape is made.
+    it usually hangs; None: at chest height. ``environment``: None: as its shape is made. ``thing``: the everyday name
+    that it was found by.
     """
 
     shape: Shape
@@ -166,3 +171,4 @@ class ShapeStart(NamedTuple):
     brackets_free: bool
     lower_edge_mm: float | None
     environment: Environment | None
+    thing: str | None = None
