@@ -394,3 +394,12 @@ def test_what_is_known_of_a_thing_by_its_name_is_known_of_its_work() -> None:
     strange = before.model_copy(update={"thing": "ghost"})
     with pytest.raises(BadInput, match="ghost"):
         make_plan(job(WALLS["concrete"], strange, 800, 1807), CATALOGUE)
+
+
+def test_what_is_more_than_two_should_lift_says_so() -> None:
+    """HSE INDG383: from 50 kg on a lift by two is of high risk."""
+    for kg, people in ((14, 1), (16, 2), (50, 2), (51, 3)):
+        made = _lifted(concrete_wall(), "plate", {"own": kg, "holds": 0}, 1000)
+        up = next(step for step in made.steps if step.id == "up")
+        assert up.people == people
+        assert ("more than two should lift" in up.sentence) == (people == 3)

@@ -62,7 +62,9 @@ class Footing(NamedTuple):
         )
 
     def lifting_text(self, mass_kg: float) -> str:
-        """What is added where something heavy [kg] is lifted higher than from the floor."""
+        """What is added where something is too heavy [kg] for two, or is lifted higher than from the floor."""
+        if mass_kg > self.figures.team_lift_kg:
+            return " That is more than two should lift: props or a lift below it, or more hands."
         if self.lift_mm <= self.figures.lift_from_steps_mm or mass_kg <= self.figures.steps_load_kg:
             return ""
         most = show_mass(self.figures.steps_load_kg, self.units)

@@ -47,6 +47,8 @@ class WorkSite(NamedTuple):
     def lift_people(self) -> int:
         """How many lift it [people]."""
         alone = self.catalogue.figures.demand.two_people_kg
+        if self.mass_kg > self.figures.team_lift_kg:
+            return 3
         return 2 if self.mass_kg > alone or self.footing.lifting_text(self.mass_kg) else 1
 
     def at(self, cards: Iterable[DrillCard]) -> tuple[StepHole, ...]:

@@ -331,6 +331,7 @@ class DrillingFigures(Model):
     steps_from_mm: float
     lift_from_steps_mm: float
     steps_load_kg: float
+    team_lift_kg: float
     tower_from_mm: float
     mark_minutes: float
     drill_minutes: float

@@ -1,3 +1,4 @@
+import { peopleSentence } from "../../lib/people";
 import type { StepHole, Step } from "../../job/standing";
 import { Said } from "../../ui/Said";
 
@@ -49,11 +50,7 @@ export function StepCard({ step, hole }: { step: Step; hole: StepHole | null }) 
           <Said>{step.stop}</Said>
         </p>
       )}
-      {step.people > 1 && (
-        <p className="mt-2 text-[17px] font-bold">
-          {step.people === 2 ? "Two people." : `${step.people} people.`}
-        </p>
-      )}
+      {step.people > 1 && <p className="mt-2 text-[17px] font-bold">{peopleSentence(step.people)}</p>}
       {!step.reversible && <p className="mt-2 text-[14px] text-soft">What is done here cannot be undone.</p>}
     </article>
   );

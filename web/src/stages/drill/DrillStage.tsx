@@ -3,6 +3,7 @@ import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
 import { Link } from "react-router";
 import { standing } from "../../job/standing";
+import { peopleSentence, peopleWords } from "../../lib/people";
 import { useOutbox } from "../../job/useOutbox";
 import { PRACTICE } from "../../api/world";
 import { Said } from "../../ui/Said";
@@ -97,14 +98,14 @@ export function DrillStage({ editing, selected, onSelect }: StageProps) {
           ))}
         </>
       )}
-      <Heading aside={`${plan.people === 2 ? "two people" : "one person"}`}>Order of work</Heading>
+      <Heading aside={peopleWords(plan.people)}>Order of work</Heading>
       <ol className="space-y-1.5 text-[13px]">
         {plan.steps.map((step) => (
           <li key={step.id} className="grid grid-cols-[20px_1fr] gap-1">
             <strong className={stands.done(step) ? "text-chalk" : ""}>{step.number}</strong>
             <span className={stands.done(step) ? "text-soft line-through decoration-rule" : ""}>
               <strong>{step.title}.</strong> <Said>{step.sentence}</Said>
-              {step.people > 1 && <strong> Two people.</strong>}
+              {step.people > 1 && <strong> {peopleSentence(step.people)}</strong>}
             </span>
           </li>
         ))}

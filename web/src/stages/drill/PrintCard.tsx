@@ -1,4 +1,5 @@
 import type { Plan } from "../../api/client";
+import { peopleWords } from "../../lib/people";
 
 /** What stands against a job, in place of everything that would tell how to drill it. */
 function NotYet({ plan }: { plan: Plan }) {
@@ -103,7 +104,7 @@ export function PrintCard({ plan }: { plan: Plan }) {
     <article className="only-print">
       <h1 className="text-[20pt] font-bold">{plan.title}</h1>
       <p>
-        {plan.site}, {plan.wall} · {plan.mass_text} · {plan.people === 2 ? "two people" : "one person"}
+        {plan.site}, {plan.wall} · {plan.mass_text} · {peopleWords(plan.people)}
       </p>
       <p>{plan.placing.sentence}</p>
       <p className="my-2 border-2 border-black p-2">
