@@ -51,7 +51,7 @@ export interface Place {
 /** All places in their order. */
 export function placesOf(plan: Plan): Place[] {
   return plan.steps.flatMap((step): Place[] =>
-    step.at.length > 0 && (step.asks || step.id === "mark")
+    step.at.length > 0 && (step.asks || step.at.some((hole) => hole.figure))
       ? step.at.map((hole) => ({ step, hole }))
       : [{ step, hole: null }],
   );

@@ -294,7 +294,7 @@ function Buttons({
       >
         {onward(place)}
       </Button>
-      {place.step.at.length > 0 && place.step.id !== "mark" && (
+      {place.step.at.length > 0 && place.step.phase !== "mark" && (
         <Button
           className="min-h-[52px] w-full text-[17px] max-sm:w-[88%] max-sm:text-[17px]"
           onClick={() => at.go(at.index, { mode: "different" })}
