@@ -86,7 +86,10 @@ def test_while_it_is_moved_only_what_nobody_reads_is_left() -> None:
         at_rest, whole = make_plan(here, catalogue), make_plan(moved, catalogue)
         if at_rest.advice.sentence != whole.advice.sentence:
             continue
-        whole = whole.model_copy(update={"advice": at_rest.advice, "heavier_text": at_rest.heavier_text})
+        kept = {name: getattr(at_rest, name) for name in ("advice", "heavier_text", "gather", "steps", "people")}
+        # what to stand on is part of the work, too
+        lying = tuple(one for one in whole.cautions if "jams throws one" not in one)
+        whole = whole.model_copy(update={**kept, "cautions": lying})
         moving = make_plan(moved, catalogue, at_rest=at_rest)
         assert _verdicts(moving) == _verdicts(whole)
         assert all(not hole.candidates and not hole.refused for hole in moving.holes)

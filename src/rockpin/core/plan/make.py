@@ -35,7 +35,7 @@ from rockpin.core.plan.record_lines import record_lines
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled, wall_content
 from rockpin.core.plan.unfolded import unfolded
 from rockpin.core.plan.van_count import van_count
-from rockpin.core.sequence import JointFixings, joined_with, work_of
+from rockpin.core.sequence import JointFixings, Work, joined_with, work_of
 from rockpin.core.setout import (
     AsBuiltReading,
     Gap,
@@ -151,8 +151,9 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT,
 
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
     ``at_rest``: the plan where the fixture stood, while somebody moves it. What nobody reads meanwhile is left: the
-    next check and the heavier hand are as they were there, no lists of what else holds at a hole are made, and what
-    is said of a fixing says neither how far to move it nor why all of a kind are shut out. Verdicts are as they are.
+    next check, the heavier hand and the order of work are as they were there, no lists of what else holds at a hole
+    are made, and what is said of a fixing says neither how far to move it nor why all of a kind are shut out. Verdicts
+    are as they are.
     """
     planes = planes_of(job, catalogue.figures.demand)
     if planes is None:
@@ -264,16 +265,20 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
         for choice in choices
         if choice.chosen and choice.chosen.fixing in choice.stocks and choice.stocks[choice.chosen.fixing].lacks
     }
-    work = work_of(
-        job,
-        drawn if len(drawn) == len(holes) and (job.records or not not_yet) else (),
-        holes,
-        existing_holes(job, holes, catalogue),
-        _lifted_kg(job),
-        lacking,
-        done.fittings,
-        _joined(joints, job, catalogue),
-        catalogue,
+    work = (
+        Work(at_rest.gather, at_rest.steps, at_rest.people, None)
+        if at_rest
+        else work_of(
+            job,
+            drawn if len(drawn) == len(holes) and (job.records or not not_yet) else (),
+            holes,
+            existing_holes(job, holes, catalogue),
+            _lifted_kg(job),
+            lacking,
+            done.fittings,
+            _joined(joints, job, catalogue),
+            catalogue,
+        )
     )
     stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
     told = None if at_rest else FixingsTold(job.kit, catalogue)
