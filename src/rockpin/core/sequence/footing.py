@@ -20,8 +20,12 @@ def stood_on_mm(stairs: Stairs | None, x_mm: float) -> float:
 
 
 class Footing(NamedTuple):
-    """How high one works. ``highest_mm``: of the holes; ``lift_mm``: the lower edge of what is lifted; both above what
-    one stands on. ``above``: the floor or the ground, in words. ``on_stairs``: there is a flight along the wall."""
+    """How high one works.
+
+    ``highest_mm``: of the holes; ``lift_mm``: the lower edge of something heavy that is lifted, 0 of something light;
+    both above what one stands on. ``above``: the floor or the ground, in words. ``on_stairs``: there is a flight along
+    the wall.
+    """
 
     highest_mm: float
     lift_mm: float
@@ -65,7 +69,7 @@ class Footing(NamedTuple):
         """What is added where something is too heavy [kg] for two, or is lifted higher than from the floor."""
         if mass_kg > self.figures.team_lift_kg:
             return " That is more than two should lift: props or a lift below it, or more hands."
-        if self.lift_mm <= self.figures.lift_from_steps_mm or mass_kg <= self.figures.steps_load_kg:
+        if self.lift_mm <= self.figures.lift_from_steps_mm:
             return ""
         most = show_mass(self.figures.steps_load_kg, self.units)
         return f" Nobody carries more than {most} up steps: two lift it, each from a footing of their own."
@@ -75,12 +79,14 @@ def footing_of(
     holes: Iterable[PlacedHole],
     lower_edge_mm: float,
     middle_x_mm: float,
+    mass_kg: float,
     stairs: Stairs | None,
     above: str,
     units: UnitSystem,
     figures: DrillingFigures,
 ) -> Footing:
-    """``lower_edge_mm``, ``middle_x_mm``: of what is lifted, above the floor and along the wall [mm]."""
+    """``lower_edge_mm``, ``middle_x_mm``, ``mass_kg``: of what is lifted, above the floor and along the wall [mm]."""
     heights = [hole.y_mm - stood_on_mm(stairs, hole.x_mm) for hole in holes]
-    lift_mm = lower_edge_mm - stood_on_mm(stairs, middle_x_mm)
+    heavy = mass_kg > figures.steps_load_kg
+    lift_mm = lower_edge_mm - stood_on_mm(stairs, middle_x_mm) if heavy else 0.0
     return Footing(max(heights, default=0.0), lift_mm, above, stairs is not None, units, figures)

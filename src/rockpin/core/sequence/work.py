@@ -179,12 +179,12 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     return drafts
 
 
-def _footing(job: JobDocument, holes: Sequence[PlacedHole], catalogue: Catalogue) -> Footing:
+def _footing(job: JobDocument, holes: Sequence[PlacedHole], mass_kg: float, catalogue: Catalogue) -> Footing:
     pieces, at = job.fixture.pieces, job.placement
     low = at.y_mm + min((piece.y_mm for piece in pieces), default=0.0)
     along = at.x_mm + (bounding(piece.rect for piece in pieces).centre_x_mm if pieces else 0.0)
     above = "ground" if job.wall.post is not None else "floor"
-    return footing_of(holes, low, along, job.wall.stairs, above, job.site.units, catalogue.figures.drilling)
+    return footing_of(holes, low, along, mass_kg, job.wall.stairs, above, job.site.units, catalogue.figures.drilling)
 
 
 def work_of(
@@ -220,7 +220,7 @@ def work_of(
         fittings,
         catalogue,
         joined,
-        _footing(job, holes, catalogue),
+        _footing(job, holes, mass_kg, catalogue),
         round_corner,
     )
     # no water gets in where nothing is drilled

@@ -36,14 +36,15 @@ function Marks({ plan }: { plan: Plan }) {
             <td className="font-bold">{hole.number}</td>
             {!plan.post && <td className="pr-3 text-[13pt] font-bold whitespace-nowrap">{hole.x_text}</td>}
             <td className="pr-3 text-[13pt] font-bold whitespace-nowrap">{hole.y_text}</td>
-            <td>{hole.behind_text}</td>
-            <td>
+            <td className="pr-3">{hole.behind_text}</td>
+            <td className="pr-3">
               {hole.card ? `${hole.card.bit_text} ${hole.card.bit_words}` : "–"}
-              {hole.card?.bit_buy ? " (to buy)" : ""} {hole.card?.pilot_text}
+              {hole.card?.bit_buy ? " (to buy)" : ""}
+              {hole.card?.pilot_text && <span className="block">{hole.card.pilot_text}</span>}
             </td>
             <td className="pr-3 font-bold whitespace-nowrap">{hole.card?.depth_text ?? "–"}</td>
-            <td>{hole.card?.hammer_text ?? "–"}</td>
-            <td>{hole.chosen_label ?? "nothing holds"}</td>
+            <td className="pr-3">{hole.card?.hammer_text ?? "–"}</td>
+            <td className="pr-3">{hole.chosen_label ?? "nothing holds"}</td>
             <td>
               {hole.card?.screw_text} {hole.card?.washer_text} {hole.card?.proud_text}
             </td>
