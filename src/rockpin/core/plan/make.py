@@ -267,7 +267,8 @@ def _one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan
     }
     work = (
         Work(at_rest.gather, at_rest.steps, at_rest.people, None)
-        if at_rest
+        # a hole that is left behind by the move is work of its own
+        if at_rest and not (job.records or job.left)
         else work_of(
             job,
             drawn if len(drawn) == len(holes) and (job.records or not not_yet) else (),
