@@ -14,6 +14,7 @@ from rockpin.core.base.quantities import (
     parse_length_mm,
     parse_mass_kg,
     parse_screw_mm,
+    show_across,
     show_bit,
     show_force,
     show_length,
@@ -98,6 +99,10 @@ def test_bits_are_shown_as_they_are_stamped() -> None:
     assert show_bit(6.5, METRIC) == "6.5 mm"
     assert show_bit(5 / 16 * 25.4, IMPERIAL) == "5/16 in"
     assert show_bit(10, IMPERIAL) == "10 mm"
+    # whoever measures in millimetres where bits are sold in inches asks for them as they are sold
+    assert show_bit(5 / 16 * 25.4, METRIC) == "5/16 in"
+    assert show_bit(6.3, METRIC) == "6.3 mm"
+    assert show_across(5 / 16 * 25.4, METRIC) == "7.9 mm"
 
 
 @given(st.integers(min_value=1, max_value=16 * 400))

@@ -216,25 +216,35 @@ def show_limit(mm: float, units: UnitSystem) -> str:
     return _inches(mm, down=True)
 
 
-def show_bit(mm: float, units: UnitSystem) -> str:
-    """A bit or hole diameter: to 0.1 mm, or as a 64th of an inch reduced."""
-    if units is UnitSystem.METRIC:
-        return f"{mm:.1f}".removesuffix(".0") + " mm"
-    sixty_fourths = mm / MM_PER_INCH * 64
-    if abs(sixty_fourths - round(sixty_fourths)) > 0.02:
-        return f"{mm:.1f}".removesuffix(".0") + " mm"
-    whole, rest = divmod(round(sixty_fourths), 64)
+def _decimal_mm(mm: float) -> str:
+    return f"{mm:.1f}".removesuffix(".0") + " mm"
+
+
+def _fraction(sixty_fourths: int) -> str:
+    whole, rest = divmod(sixty_fourths, 64)
     fraction = Fraction(rest, 64)
     part = f"{fraction.numerator}/{fraction.denominator}" if rest else ""
     return f"{whole or ''} {part}".strip() + " in"
 
 
+def show_bit(mm: float, units: UnitSystem) -> str:
+    """A bit or hole diameter: to 0.1 mm, or as a 64th of an inch reduced.
+
+    A bit is called as it is sold: one of 5/16 in has no name in millimetres, one of 10 mm none in inches.
+    """
+    sixty_fourths = mm / MM_PER_INCH * 64
+    off, off_mm = abs(sixty_fourths - round(sixty_fourths)), abs(10 * mm - round(10 * mm))
+    if units is UnitSystem.METRIC:
+        return _fraction(round(sixty_fourths)) if off < 1e-4 and off_mm > 0.01 else _decimal_mm(mm)
+    return _decimal_mm(mm) if off > 0.02 else _fraction(round(sixty_fourths))
+
+
 def show_across(mm: float, units: UnitSystem, *, up: bool = False) -> str:
     """A diameter or width that is measured: to 0.1 mm, or the nearest 64th of an inch; ``up``: the next one up."""
     if units is UnitSystem.METRIC:
-        return show_bit(mm, units)
+        return _decimal_mm(mm)
     sixty_fourths = mm / MM_PER_INCH * 64
-    return show_bit((ceil(sixty_fourths - 1e-6) if up else round(sixty_fourths)) * MM_PER_INCH / 64, units)
+    return _fraction(ceil(sixty_fourths - 1e-6) if up else round(sixty_fourths))
 
 
 def show_within(mm: float, units: UnitSystem) -> str:

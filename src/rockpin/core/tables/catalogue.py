@@ -287,6 +287,8 @@ class Catalogue(Model):
 
         fields = {name: getattr(self, name) for name in type(self).model_fields}
         fields |= {name: tuple(map(worded, fields[name])) for name in _WORDED}
+        # the list that one picks from stands by name
+        fields["common_things"] = tuple(sorted(fields["common_things"], key=lambda row: row.label.casefold()))
         return Catalogue.model_construct(**fields)
 
     def with_own(self, rows: Sequence[AnyFixing]) -> "Catalogue":
