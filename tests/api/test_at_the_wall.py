@@ -231,6 +231,9 @@ def test_what_another_job_has_hung_hangs_there_for_every_job_on_that_wall(client
 def test_what_went_into_the_wall_is_taken_off_the_van_once_and_brought_back_there(client: TestClient) -> None:
     first = happen(client, kind="report", id="a", hole_id="top-left", report={"outcome": "as_planned"})
     chosen = first["plan"]["holes"][0]["chosen"]
+    untold = client.post(f"{JOB}/van-count")
+    assert untold.status_code == 422
+    assert "tell your own first" in untold.text
     now = client.get("/api/kit").json()
     kit = {**now["kit"], "fixings": [{"key": chosen, "count": 9}], "screws": []}
     client.put("/api/kit", json={"revision": now["revision"], "summary": "kit", "kit": kit})

@@ -35,10 +35,13 @@ def count_off_the_van(job_id: str, context: Context, planning: Planning, device:
     """Takes off the van's counts what the job's holes that hold have taken from it; for no hole twice."""
     document = context.store.document(job_id, context.catalogue)
     kept = context.store.kit()
-    if kept.body.told:
-        catalogue = context.catalogue.with_own(document.own_fixings)
-        left = counted_off(document, context.plan_of(document).holes, catalogue)
-        context.store.save(KIT_ID, left, kept.revision, f"taken off: {document.title}")
+    if not kept.body.told:
+        raise BadInput(
+            [Fault("kit", "tells nothing: this job came with the counts of another van; tell your own first")]
+        )
+    catalogue = context.catalogue.with_own(document.own_fixings)
+    left = counted_off(document, context.plan_of(document).holes, catalogue)
+    context.store.save(KIT_ID, left, kept.revision, f"taken off: {document.title}")
     return answer_of(planning.ask("workspace", job_id, device))
 
 

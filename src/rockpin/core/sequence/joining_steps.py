@@ -101,13 +101,14 @@ def fastened(site: WorkSite, name: str, needs: list[str]) -> Draft:
     """A piece, or its brackets, held to what stands between it and the wall, and screwed or bolted to it."""
     mass, first, second = show_mass(site.mass_kg, site.units), site.hanging.first or "it", site.hanging.second
     screws = site.joined.screws
-    what = f"{name} ({mass})" if second is None else second
+    alone = second is None
+    what = f"{name} ({mass})" if alone else second
     return Draft(
         id="hang" if second is None else "join",
         phase=Phase.HANG,
         title=f"{'Screw' if screws else 'Bolt'} {second or name} to {first}",
         sentence=f"Hold {what} to the marks on {first}. {' '.join(_into(site))} Let go only when all of them "
-        "bite; then level it and draw them up in turn.",
+        f"bite; then level it and draw them up in turn.{site.footing.lifting_text(site.mass_kg) if alone else ''}",
         minutes=site.figures.lift_minutes + site.figures.screw_minutes * len(screws),
         needs=needs,
         figure=screws[0].screw_text if screws else mass if second is None else None,
