@@ -233,7 +233,7 @@ def test_what_went_into_the_wall_is_taken_off_the_van_once_and_brought_back_ther
     chosen = first["plan"]["holes"][0]["chosen"]
     untold = client.post(f"{JOB}/van-count")
     assert untold.status_code == 422
-    assert "tell your own first" in untold.text
+    assert "tell first what is in yours" in untold.text
     now = client.get("/api/kit").json()
     kit = {**now["kit"], "fixings": [{"key": chosen, "count": 9}], "screws": []}
     client.put("/api/kit", json={"revision": now["revision"], "summary": "kit", "kit": kit})

@@ -36,6 +36,7 @@ _ANSWERED = {
     ),
     "remove_wall": (422, "remove that first"),
     "lay_along_stairs": (422, "stairs"),
+    "count_off_the_van": (422, "tell first what is in yours"),
     "new_code": (404, "start it with --lan"),
 }
 

@@ -36,9 +36,8 @@ def count_off_the_van(job_id: str, context: Context, planning: Planning, device:
     document = context.store.document(job_id, context.catalogue)
     kept = context.store.kit()
     if not kept.body.told:
-        raise BadInput(
-            [Fault("kit", "tells nothing: this job came with the counts of another van; tell your own first")]
-        )
+        whose = "this job came with the counts of another van; " if document.kit.told else ""
+        raise BadInput([Fault("van", f"tells no counts to take from: {whose}tell first what is in yours")])
     catalogue = context.catalogue.with_own(document.own_fixings)
     left = counted_off(document, context.plan_of(document).holes, catalogue)
     context.store.save(KIT_ID, left, kept.revision, f"taken off: {document.title}")
