@@ -3,7 +3,7 @@
 import pytest
 from pydantic import ValidationError
 
-from rockpin.core.base.errors import BadInput
+from rockpin.core.base.errors import BadInput, faults_of
 from rockpin.core.base.findings import Severity
 from rockpin.core.document.assembly import RatedIn
 from rockpin.core.document.fixings import BoardAnchor, MasonryPlug, WoodFastener
@@ -144,6 +144,39 @@ def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:
     assert "no screw from 18 to 19 mm is in the catalogue" in caught.value.faults[0].message
     with pytest.raises(BadInput, match="no screw from 18 to 19 mm is in the catalogue"):
         planned(stud_wall(), board_packet(screw_min_mm=18, screw_max_mm=19), catalogue)
+
+
+def test_what_drills_its_own_hole_prints_none_and_goes_into_board_alone(catalogue: Catalogue) -> None:
+    one = board_packet(works="self_drilling", hole_mm=None, plastic=True)
+    (row,) = as_fixings(one, catalogue)
+    assert isinstance(row, BoardAnchor)
+    alike = [each for each in catalogue.fixings if isinstance(each, BoardAnchor) and each.kind == "self_drilling"]
+    assert row.hole_mm == max(each.hole_mm for each in alike)
+    for other in ({"works": "sleeve"}, {"made_for": "solid"}, {"others": [{"made_for": "solid", "tension_n": 300}]}):
+        with pytest.raises(ValidationError, match="hole_mm: is missing"):
+            board_packet(**{"works": "self_drilling", "hole_mm": None} | other)
+
+
+def test_what_nobody_has_read_off_the_packet_is_missed_by_its_name() -> None:
+    with pytest.raises(ValidationError) as caught:
+        packet(tension_n=None, screw_max_mm=None)
+    assert [fault.says for fault in faults_of(caught.value, "packets.0.")] == [
+        "Packet 1, load pulled straight out is missing",
+        "Packet 1, screw to is missing",
+    ]
+    # what a model says of one of its fields stands at that field
+    with pytest.raises(ValidationError) as caught:
+        packet(made_for="board")
+    (fault,) = faults_of(caught.value, "packets.0.")
+    assert (fault.path, fault.message.split(";")[0]) == (
+        "packets.0.board_mm",
+        "a load in board holds for one thickness",
+    )
+
+
+def test_a_packet_is_asked_for_what_stands_behind_the_hole(catalogue: Catalogue) -> None:
+    for wall, wanted in ((brick_wall(), "solid"), (stud_wall(), "board"), (concrete_wall(), "concrete")):
+        assert make_plan(job(wall, plate_fixture(mass_kg=2), 572, 1010), catalogue).holes[0].rated_in == wanted
 
 
 def test_a_packet_says_where_it_may_be_and_what_it_does_not_say_of_a_pull(catalogue: Catalogue) -> None:

@@ -152,7 +152,7 @@ def test_a_screw_in_the_wrong_wall_is_refused_when_somebody_insists() -> None:
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
     assert made.verdict.sentence == (
         "Hole 1: Nylon expanding plug 8 × 40 is refused. "
-        "A masonry plug has nothing to spread against in board; it loosens and falls."
+        "It takes hold in masonry: in board a plug has nothing to spread against, loosens and falls."
     )
     assert made.holes[0].chosen_by is ChosenBy.YOU
 

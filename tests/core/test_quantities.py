@@ -45,6 +45,7 @@ SHOWN = json.loads((Path(__file__).parent.parent / "shown_lengths.json").read_te
         ("3′ 4½″", METRIC, (36 + 4.5) * 25.4),
         ("2 ft", METRIC, 24 * 25.4),
         ("#8", METRIC, (0.060 + 8 * 0.013) * 25.4),
+        ("No. 8", METRIC, (0.060 + 8 * 0.013) * 25.4),
         ("-300", METRIC, -300),
     ],
 )
@@ -74,7 +75,15 @@ def test_reads_masses_forces_and_screws() -> None:
     assert parse_force_n("250 N", IMPERIAL) == 250
     assert parse_force_n("60", IMPERIAL) == pytest.approx(60 * 4.4482216152605)
     assert parse_screw_mm("5 x 60", METRIC) == (5, 60)
-    assert parse_screw_mm("#8 × 1 1/2", METRIC) == pytest.approx((0.164 * 25.4, 1.5 * 25.4))
+    # a packet prints what may hang there: 15 kg weigh 147.1 N, 35 lb 155.7 N
+    assert parse_force_n("15 kg", METRIC) == pytest.approx(15 * 9.80665)
+    assert parse_force_n("35 lbs", METRIC) == pytest.approx(155.69, abs=0.01)
+    for gauge in ("#8 × 1 1/2", "8 x 1 1/2", "No. 8 x 1 1/2 in"):
+        for units in (METRIC, IMPERIAL):
+            assert parse_screw_mm(gauge, units) == pytest.approx((0.164 * 25.4, 1.5 * 25.4)), gauge
+    # millimetres on either side stay millimetres
+    assert parse_screw_mm("8 x 120", METRIC) == (8, 120)
+    assert parse_screw_mm("5 mm x 60 mm", IMPERIAL) == (5, 60)
 
 
 @pytest.mark.parametrize("case", SHOWN, ids=lambda case: f"{case['mm']} {case['units']}")

@@ -38,7 +38,7 @@ def test_own_bits_are_used_and_a_missing_one_is_bought() -> None:
 @pytest.mark.parametrize(
     ("in_hand", "size", "wall", "studs", "says"),
     [
-        (InHand.PLUG, (6, 30), "board_on_studs", False, "nothing to spread against in board"),
+        (InHand.PLUG, (6, 30), "board_on_studs", False, "in board a plug has nothing to spread against"),
         (InHand.SCREW, (5, 60), "plastered_brick", False, "no wood in this wall"),
         (InHand.SCREW, (8, 80), "board_on_studs", True, "It wants a screw of"),
     ],

@@ -10,6 +10,10 @@ from tests.e2e.conftest import OpenPage
 def test_a_packet_is_entered_competes_and_is_refused_where_it_does_not_hold(open_page: OpenPage) -> None:
     page = open_page("/jobs/sail-bag-rack/fixing")
     page.get_by_text("Enter the packet in hand").click()
+    # it asks for a load in what stands behind the hole, and nobody's figures stand there before he has read his
+    expect(page.get_by_label("Its load holds in", exact=True)).to_have_value("solid")
+    page.get_by_role("button", name="Let it compete").click()
+    expect(page.get_by_role("alert")).to_contain_text("Packet 1, load pulled straight out is missing")
     for label, value, shown in (
         ("What you call it", "Plugs from the box", "Plugs from the box"),
         ("Load, pulled straight out", "5 kN", "5000 N"),
@@ -62,6 +66,10 @@ def test_a_packet_of_screws_and_one_for_several_walls_are_kept_in_the_van(open_p
 
     page.get_by_text("Enter the packet in hand").click()
     fill("What you call it", "Grey plugs", "Grey plugs")
+    page.get_by_label("Its load holds in", exact=True).select_option(label="Solid brick or stone")
+    fill("Load, pulled straight out", "50 kg", "490 N")
+    for label, value in (("Hole", "8"), ("Length", "40"), ("Screw from", "4.5"), ("Screw to", "6")):
+        fill(label, value, f"{value} mm")
     fill("How many are left", "12", "12")
     page.get_by_role("button", name="It prints a load for another wall too").click()
     expect(page.get_by_label("Load 2 holds in")).to_have_value("stud")

@@ -8,6 +8,8 @@ from pydantic import ValidationError
 MOST_FAULTS = 100
 """Faults that are told of one document; the rest are counted."""
 _LONGEST_ECHO = 80
+_NAMED = re.compile(r"([a-z][a-z_0-9]*): (.+)", re.DOTALL)
+"""What a model says of one of its own fields."""
 _QUOTED = re.compile(r"“([^”]*)”")
 _UNITS = {"_mm": "mm", "_kg": "kg", "_n": "N", "_deg": "degrees"}
 _BOUNDS = {
@@ -21,6 +23,17 @@ _CALLED = {
     "y_mm": "place from below",
     "unit_length_mm": "brick length",
     "unit_height_mm": "brick height",
+    "tension_n": "load pulled straight out",
+    "shear_n": "load pulled along the wall",
+    "made_for": "what its load holds in",
+    "screw_min_mm": "screw from",
+    "screw_max_mm": "screw to",
+    "hole_max_mm": "hole at the most",
+    "board_mm": "board it is rated in",
+    "grip_min_mm": "grips from",
+    "grip_max_mm": "grips to",
+    "void_mm": "void it needs",
+    "others": "other loads",
 }
 _WHOLES = {"document", "fixture", "job", "wall"}
 """What somebody looks at while he enters a part of it: it goes without saying."""
@@ -113,6 +126,10 @@ def fault_of(one: dict[str, object], prefix: str = "") -> Fault:
         message, message
     )
     context = one.get("ctx")
+    if given is None and str(one["type"]).endswith("_type"):
+        return Fault(prefix + ".".join(parts), "is missing")
+    if one["type"] == "value_error" and (named := _NAMED.match(message)):
+        parts, message = [*parts, named[1]], named[2]
     if one["type"] in ("float_parsing", "int_parsing"):
         return Fault(prefix + ".".join(parts), f"is “{given}”, which is no number; give one")
     if one["type"] in ("enum", "literal_error") and isinstance(context, dict) and isinstance(given, str):

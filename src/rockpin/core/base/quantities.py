@@ -41,8 +41,9 @@ _LENGTH_UNITS = {
     "feet": "foot",
     "'": "foot",
 }
-_MASS_UNITS = {"kg": "kg", "g": "g", "lb": "lb", "lbs": "lb", "oz": "oz"}
-_FORCE_UNITS = {"n": "N", "kn": "kN", "lbf": "lbf", "lb": "lbf"}
+_MASS_UNITS = {"kg": "kg", "kgs": "kg", "g": "g", "lb": "lb", "lbs": "lb", "oz": "oz"}
+# packets print loads as the mass that may hang there
+_FORCE_UNITS = {"n": "N", "dan": "daN", "kn": "kN", "lbf": "lbf", "lb": "lbf", "lbs": "lbf", "kg": "kgf", "kgs": "kgf"}
 
 _TYPOGRAPHY = str.maketrans(
     {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "×": "x", "–": "-", "−": "-", "⁄": "/"}
@@ -52,8 +53,10 @@ _NUMBER = r"(?:\d+(?:\.\d+)?|\.\d+)"
 _MIXED = rf"(?:\d+[\s-]+\d+/\d+|\d+/\d+|{_NUMBER})"
 _FEET_INCHES = re.compile(rf"^(-?)({_NUMBER})\s*(?:'|ft|feet|foot)\s*-?\s*({_MIXED})\s*(?:\"|in|inch|inches)?$")
 _PLAIN = re.compile(rf"^(-?)({_MIXED})\s*([a-z\"']*)$")
-_GAUGE = re.compile(r"^#\s*(\d{1,2})$")
+_GAUGE = re.compile(r"^(?:#|no\.?|gauge)\s*(\d{1,2})$")
+_BARE_GAUGE = re.compile(r"^\d{1,2}$")
 _SCREW = re.compile(r"^(.+?)\s*x\s*(.+)$")
+_INCHES = re.compile(r"(?:\"|in|inch|inches)$")
 _LONGEST = 80
 """Characters of a size as somebody writes it."""
 _GROUPED = re.compile(r"\d,\d{3}(?!\d)")
@@ -97,7 +100,7 @@ def _unreadable(text: str, field: str, examples: str) -> BadInput:
 
 
 def parse_length_mm(text: str, units: UnitSystem, field: str = "length") -> float:
-    """Length [mm] from ``38``, ``3,8 cm``, ``1-1/2 in``, ``5/16``, ``3' 4 1/2"`` or ``#8``.
+    """Length [mm] from ``38``, ``3,8 cm``, ``1-1/2 in``, ``5/16``, ``3' 4 1/2"``, ``#8`` or ``No. 8``.
 
     A bare number takes the wall's unit; a bare fraction is inches, since nobody writes 5/16 of a millimetre.
     ``#n`` is the screw gauge, 0.060 + 0.013·n inches (ASME B18.6.1).
@@ -141,22 +144,27 @@ def parse_mass_kg(text: str, units: UnitSystem, field: str = "mass") -> float:
 
 
 def parse_force_n(text: str, units: UnitSystem, field: str = "force") -> float:
-    """Force [N] from ``250 N``, ``1.2 kN``, ``60 lbf``."""
+    """Force [N] from ``250 N``, ``1.2 kN``, ``60 lbf``, and from ``25 kg``, what that weighs."""
     default = "n" if units is UnitSystem.METRIC else "lbf"
-    return _parse_simple(text, field, _FORCE_UNITS, default, "N", "250 N or 60 lbf")
+    return _parse_simple(text, field, _FORCE_UNITS, default, "N", "250 N, 25 kg or 60 lbf")
 
 
 def parse_screw_mm(text: str, units: UnitSystem, field: str = "screw") -> tuple[float, float]:
     """Diameter and length [mm] of a screw written ``5 x 60`` or ``#8 x 1 1/2``.
 
-    A gauge is followed by inches, whatever the wall's unit is.
+    A gauge is followed by inches, whatever the wall's unit is; a bare number before inches is a gauge too, since
+    nobody sells 8 mm by 1 1/2 in, nor 8 in thick.
     """
     tidy = _tidy(text, field)
     match = _SCREW.match(tidy)
     if not match:
         raise _unreadable(text, field, "5 x 60 or #8 x 1 1/2")
-    system = UnitSystem.IMPERIAL if tidy.startswith("#") else units
-    return parse_length_mm(match[1], system, field), parse_length_mm(match[2], system, field)
+    across, long = match.groups()
+    in_inches = units is UnitSystem.IMPERIAL and long.strip()[-1:].isdigit()
+    if _BARE_GAUGE.match(across) and (in_inches or "/" in long or _INCHES.search(long)):
+        across = f"#{across}"
+    system = UnitSystem.IMPERIAL if _GAUGE.match(across) else units
+    return parse_length_mm(across, system, field), parse_length_mm(long, system, field)
 
 
 def _inches(mm: float, down: bool) -> str:

@@ -4,7 +4,7 @@ from bisect import bisect_right
 from math import hypot, inf
 
 from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
-from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, screw_here, wrong_place
+from rockpin.core.capacity.common import Assessment, Mode, Refusal, does_not_pass, refuse, screw_here, wrong_place
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
@@ -314,16 +314,8 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     """The anchor with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
     figures, reading = tables.figures, spot.reading
     screw, rating = screw_here(anchor.screw, spot, tables) or tables.screws[anchor.screw], rating_of(anchor, reading)
-    if not spot.passes(screw.diameter_mm):
-        return [
-            refuse(
-                "bracket-hole",
-                f"Its {show_across(screw.diameter_mm, spot.units)} screw does not pass the bracket's "
-                f"{show_across(spot.hole.diameter_mm, spot.units)} hole.",
-                screw_mm=screw.diameter_mm,
-                hole_mm=spot.hole.diameter_mm,
-            )
-        ]
+    if stuck := does_not_pass(screw.diameter_mm, spot):
+        return [stuck]
     if anchor.kind == "spring_toggle" and spot.hole.kind is HoleKind.KEYHOLE:
         says = "A sprung toggle goes through the bracket before it opens, and a keyhole hangs on a screw that is in."
         return [refuse("keyhole-toggle", says)]

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import (
     UnitSystem,
+    show_across,
     show_force,
     show_length,
     show_limit,
@@ -343,6 +344,19 @@ def wrong_place(spot: Spot, fixing: FixingBase, tables: CapacityTables) -> list[
 def screw_here(key: str, spot: Spot, tables: CapacityTables) -> Screw | None:
     """The screw of a key as it is taken where the thing hangs: plain and zinc-plated steel is for dry places."""
     return tables.fit(key, spot.environment is Environment.DRY)
+
+
+def does_not_pass(shank_mm: float, spot: Spot) -> Refusal | None:
+    """Why a shank [mm] does not go through the bracket's hole, or None where it does, with a little play."""
+    hole_mm, units = spot.hole.diameter_mm, spot.units
+    if spot.passes(shank_mm):
+        return None
+    shank, hole = show_across(shank_mm, units), show_across(hole_mm, units)
+    says = f"Its {shank} shank does not pass the bracket's {hole} hole."
+    if shank_mm <= hole_mm:
+        play = show_across(spot.figures.bracket_play_mm, units)
+        says = f"Its {shank} shank would jam in the bracket's {hole} hole: it wants {play} of play."
+    return refuse("bracket-hole", says, screw_mm=shank_mm, hole_mm=hole_mm)
 
 
 def through_refusal(spot: Spot, depth_mm: float) -> Refusal | None:

@@ -17,6 +17,7 @@ from rockpin.core.capacity.common import (
     Refusal,
     Use,
     Values,
+    does_not_pass,
     made,
     refuse,
     screw_bending_shear_n,
@@ -95,14 +96,8 @@ def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: Capac
             spacing_mm=near,
             needs_mm=anchor.spacing_min_mm,
         )
-    if not spot.passes(anchor.diameter_mm):
-        no(
-            "bracket-hole",
-            f"Its {show_across(anchor.diameter_mm, units)} shank does not pass the bracket's "
-            f"{show_across(spot.hole.diameter_mm, units)} hole.",
-            screw_mm=anchor.diameter_mm,
-            hole_mm=spot.hole.diameter_mm,
-        )
+    if stuck := does_not_pass(anchor.diameter_mm, spot):
+        found.append(stuck)
     return found
 
 

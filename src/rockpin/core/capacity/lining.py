@@ -7,14 +7,13 @@ Its tip comes out behind, so neither counts on more than the lining.
 from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
-    show_across,
     show_length,
     show_limit,
     show_summed_force,
     show_thickness,
 )
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Mode, Refusal, no_length, refuse, screw_here, wrong_place
+from rockpin.core.capacity.common import Mode, Refusal, does_not_pass, no_length, refuse, screw_here, wrong_place
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled, tabled
 from rockpin.core.capacity.wood_hold import wood_screw_withdrawal
@@ -70,12 +69,8 @@ def _set(fixing: LiningScrew, spot: Spot, tables: CapacityTables) -> Setting | l
     figures, reading, units = tables.figures, spot.reading, spot.units
     screw = screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
     thick = lining_mm(reading)
-    if not spot.passes(screw.diameter_mm):
-        says = (
-            f"Its {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
-            f"{show_across(spot.hole.diameter_mm, units)} hole."
-        )
-        return [refuse("bracket-hole", says, screw_mm=screw.diameter_mm, hole_mm=spot.hole.diameter_mm)]
+    if stuck := does_not_pass(screw.diameter_mm, spot):
+        return [stuck]
     if spot.hole.seat not in screw.seats:
         return [refuse("head-seat", "Its head does not fit the bracket's hole.")]
     share = depth_share(thick, screw.diameter_mm, figures)

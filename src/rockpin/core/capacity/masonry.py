@@ -108,7 +108,10 @@ def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
 def foreign(spot: Spot) -> Refusal | None:
     """What refuses every plug in this wall: it is of board."""
     if spot.reading.family.framed:
-        return refuse("plug-in-board", "A masonry plug has nothing to spread against in board; it loosens and falls.")
+        return refuse(
+            "plug-in-board",
+            "It takes hold in masonry: in board a plug has nothing to spread against, loosens and falls.",
+        )
     return None
 
 

@@ -5,7 +5,7 @@ grain, which bears more; the value across it is taken for every direction, on th
 """
 
 from rockpin.core.base.quantities import show_across, show_length
-from rockpin.core.capacity.common import Assessment, Mode, Refusal, refuse, wrong_place
+from rockpin.core.capacity.common import Assessment, Mode, Refusal, does_not_pass, refuse, wrong_place
 from rockpin.core.capacity.dowel import ACROSS_GRAIN, DowelJoint, bearing_mpa, bending_yield_mpa, reference_shear
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Raised, Setting, Tabled, tabled
@@ -63,14 +63,8 @@ def unfit(bolt: PostBolt, spot: Spot, tables: CapacityTables) -> list[Refusal]:
         found.append(
             refuse("post-across", f"It wants a post of {least}; this has {show_across(post.across_mm, units)}.")
         )
-    if spot.hole.diameter_mm < bolt.diameter_mm:
-        found.append(
-            refuse(
-                "bracket-hole",
-                f"Its {show_across(bolt.diameter_mm, units)} shank does not pass the bracket's "
-                f"{show_across(spot.hole.diameter_mm, units)} hole.",
-            )
-        )
+    if stuck := does_not_pass(bolt.diameter_mm, spot):
+        found.append(stuck)
     wanted = _wanted_mm(spot, post.across_mm, tables.figures)
     if max(bolt.lengths_mm) < wanted:
         found.append(refuse("bolt-short", f"None is sold that is {show_length(wanted, units)} long.", wanted_mm=wanted))

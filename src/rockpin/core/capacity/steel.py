@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from math import sqrt
 
-from rockpin.core.base.quantities import show_across, show_limit, show_share, show_summed_force
+from rockpin.core.base.quantities import show_limit, show_share, show_summed_force
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Mode, Refusal, bending_line, refuse, screw_here, wrong_place
+from rockpin.core.capacity.common import Mode, Refusal, bending_line, does_not_pass, refuse, screw_here, wrong_place
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
 from rockpin.core.document.fixings import Rating, Screw, SteelScrew
 from rockpin.core.framing import BehindKind
@@ -51,16 +51,8 @@ def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
                 solid_wood=behind.solid_wood,
             )
         )
-    if not spot.passes(screw.diameter_mm):
-        found.append(
-            refuse(
-                "bracket-hole",
-                f"Its {show_across(screw.diameter_mm, spot.units)} shank does not pass the bracket's "
-                f"{show_across(spot.hole.diameter_mm, spot.units)} hole.",
-                screw_mm=screw.diameter_mm,
-                hole_mm=spot.hole.diameter_mm,
-            )
-        )
+    if stuck := does_not_pass(screw.diameter_mm, spot):
+        found.append(stuck)
     return found
 
 

@@ -13,7 +13,6 @@ from numpy.typing import NDArray
 from rockpin.core.base.quantities import (
     MM_PER_INCH,
     N_MM_PER_LB_IN,
-    show_across,
     show_length,
     show_limit,
     show_share,
@@ -28,6 +27,7 @@ from rockpin.core.capacity.common import (
     Refusal,
     Use,
     bending_line,
+    does_not_pass,
     made,
     no_length,
     refuse,
@@ -97,14 +97,8 @@ def _refusals(
             f"from {show_share(spot.framing.solid_wood_credit)} it counts.",
             solid_wood=behind.solid_wood,
         )
-    if not spot.passes(screw.diameter_mm):
-        no(
-            "bracket-hole",
-            f"Its {show_across(screw.diameter_mm, units)} shank does not pass the bracket's "
-            f"{show_across(spot.hole.diameter_mm, units)} hole.",
-            screw_mm=screw.diameter_mm,
-            hole_mm=spot.hole.diameter_mm,
-        )
+    if stuck := does_not_pass(screw.diameter_mm, spot):
+        found.append(stuck)
     if spot.hole.seat not in screw.seats:
         no("head-seat", "Its hexagon head does not fit a countersunk hole.")
     if spot.hole.kind is HoleKind.KEYHOLE and fastener.withdrawal == "coach_screw":

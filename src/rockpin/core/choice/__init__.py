@@ -4,7 +4,7 @@ from rockpin.core.choice.backing_joints import JointPlan, JointReading, check_jo
 from rockpin.core.choice.bare_board import edge_on_board, on_board, presses_in
 from rockpin.core.choice.choosing import ChosenBy, HoleChoice, choose, holding_at
 from rockpin.core.choice.holding import KeptHeld
-from rockpin.core.choice.maker import Maker, rated_in_words
+from rockpin.core.choice.maker import Maker, rated_in, rated_in_words
 from rockpin.core.choice.pull_tests import Proof, divisors_of, how_it_ended, proof_wanted, with_tests
 
 __all__ = [
@@ -24,6 +24,7 @@ __all__ = [
     "on_board",
     "presses_in",
     "proof_wanted",
+    "rated_in",
     "rated_in_words",
     "with_tests",
 ]

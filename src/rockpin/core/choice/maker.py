@@ -15,7 +15,7 @@ from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, LimitKind
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
-from rockpin.core.identification import Family
+from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.materials import BoardKind
 
@@ -34,8 +34,11 @@ _WORDS = {
 
 def holds_in(fixing: AnyFixing, spot: Spot) -> RatedIn | None:
     """What a fixing would hold in at a hole, as ratings tell it apart; None in a joint, a steel stud, old plaster."""
-    reading = spot.reading
-    kind = method_of(fixing).kind_behind(spot.behind(0.0).kind)
+    return rated_in(method_of(fixing).kind_behind(spot.behind(0.0).kind), spot.reading)
+
+
+def rated_in(kind: BehindKind, reading: WallReading) -> RatedIn | None:
+    """What a printed load has to be for, to count with this behind the face; None where none is printed for such."""
     match kind:
         case BehindKind.TIMBER:
             return RatedIn.STUD

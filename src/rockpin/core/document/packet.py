@@ -47,7 +47,7 @@ class Packet(PacketLoad):
     works: Literal["plug", "self_drilling", "sleeve", "spring_toggle", "strap_toggle"] = "plug"
     plastic: bool = True
     basis: PacketBasis = PacketBasis.UNKNOWN
-    hole_mm: float = Field(gt=0, le=60)
+    hole_mm: float | None = Field(default=None, gt=0, le=60, description="None: it drills its own")
     hole_max_mm: float | None = Field(default=None, gt=0, le=60, description="where a range of holes is printed")
     places: tuple[Environment, ...] = Field(
         default=(), max_length=20, description="printed; none: its material decides"
@@ -62,13 +62,20 @@ class Packet(PacketLoad):
     carries_people: bool = Field(default=False, description="the packet says that it may carry a person in board")
 
     @property
+    def drills_itself(self) -> bool:
+        """Whether it goes into board by itself, and into nothing else."""
+        return self.works == "self_drilling" and all(one.made_for is RatedIn.BOARD for one in self.loads)
+
+    @property
     def loads(self) -> tuple[PacketLoad, ...]:
         """Every load that it prints, its first one first."""
         return (self, *self.others)
 
     @model_validator(mode="after")
     def _whole(self) -> Self:
-        if self.hole_max_mm is not None and self.hole_max_mm < self.hole_mm:
+        if self.hole_mm is None and not self.drills_itself:
+            raise ValueError("hole_mm: is missing; give the hole that is printed")
+        if self.hole_max_mm is not None and self.hole_mm is not None and self.hole_max_mm < self.hole_mm:
             raise ValueError(f"hole_max_mm: is {self.hole_max_mm:g}, below hole_mm {self.hole_mm:g}; turn them round")
         if self.screw_max_mm < self.screw_min_mm:
             raise ValueError(

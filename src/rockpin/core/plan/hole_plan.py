@@ -9,8 +9,9 @@ from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity import Assessment, method_of
-from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted
+from rockpin.core.choice import ChosenBy, HoleChoice, proof_wanted, rated_in
 from rockpin.core.demand import HoleDemand
+from rockpin.core.document.assembly import RatedIn
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import DrillCard
@@ -84,6 +85,7 @@ class HolePlan(Model):
     diameter_mm: float
     behind: Behind
     behind_text: str
+    rated_in: RatedIn | None = Field(description="what a packet's load has to be printed for, to count here")
     demand_tension_n: float | None
     demand_shear_n: float | None
     candidates: tuple[CandidateFixing, ...]
@@ -209,6 +211,7 @@ def hole_plan(
         diameter_mm=hole.diameter_mm,
         behind=behind,
         behind_text=text,
+        rated_in=rated_in(behind.kind, spot.reading),
         demand_tension_n=spot.demand.tension_n if spot.demand.no_lever_case is None else None,
         demand_shear_n=spot.demand.shear_n if spot.demand.no_lever_case is None else None,
         candidates=told.holding(choice, spot) if told else (),

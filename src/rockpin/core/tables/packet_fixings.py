@@ -70,20 +70,29 @@ def _screws(packet: Packet, kind: ScrewKind, catalogue: Catalogue) -> list[Screw
     ]
 
 
+def _hole_mm(packet: Packet, catalogue: Catalogue) -> float:
+    """The hole [mm] that it wants; of what drills its own, the widest such that the catalogue has."""
+    if packet.hole_mm is not None:
+        return packet.hole_mm
+    anchors = (row for row in catalogue.fixings if isinstance(row, BoardAnchor) and row.kind == packet.works)
+    return max(row.hole_mm for row in anchors)
+
+
 def _over_table(packet: Packet, load: PacketLoad, claimed: Rating, catalogue: Catalogue) -> float:
     """How many times the catalogue's own value for the most alike fixing the packet claims, pulled or hanging.
 
     0 in a stud: there the formulas say what a screw holds, and how long it is is known only at the hole.
     """
     alike: list[tuple[float, Rating]] = []
+    hole_mm = _hole_mm(packet, catalogue)
     for row in catalogue.fixings:
         if load.made_for in _HOLLOW:
             if isinstance(row, BoardAnchor) and row.kind == packet.works:
                 table = row.panel if load.made_for is RatedIn.PANEL else row.rating
-                alike += [(abs(row.hole_mm - packet.hole_mm), table)] if table else []
+                alike += [(abs(row.hole_mm - hole_mm), table)] if table else []
         elif isinstance(row, MasonryPlug):
             alike += [
-                (abs(row.hole_mm - packet.hole_mm), rating)
+                (abs(row.hole_mm - hole_mm), rating)
                 for key, rating in row.ratings.items()
                 if key == load.made_for.value
             ]
@@ -137,6 +146,7 @@ def _in_board(of: _Shared, key: str, load: PacketLoad) -> BoardAnchor:
     if not screws:
         raise ValueError(_no_screw(packet))
     toggle, panel = packet.works in ("spring_toggle", "strap_toggle"), load.made_for is RatedIn.PANEL
+    hole_mm = _hole_mm(packet, catalogue)
     rating = working_load(packet, load, catalogue).rating
     return BoardAnchor(
         **of.row(key, load),
@@ -147,14 +157,14 @@ def _in_board(of: _Shared, key: str, load: PacketLoad) -> BoardAnchor:
         rating=rating,
         panel=rating if panel else None,
         panel_only=panel,
-        hole_mm=packet.hole_mm,
+        hole_mm=hole_mm,
         screw=max(screws, key=lambda screw: screw.diameter_mm).key,
         grip_min_mm=packet.grip_min_mm,
         grip_max_mm=packet.grip_max_mm,
         void_mm=packet.void_mm or packet.length_mm,
-        wing_mm=packet.length_mm / 2 if toggle else packet.hole_mm,
+        wing_mm=packet.length_mm / 2 if toggle else hole_mm,
         needs_empty_void=toggle,
-        flange_mm=packet.hole_mm + 6,
+        flange_mm=hole_mm + 6,
         for_board_mm=load.board_mm,
         carries_people=packet.carries_people,
     )
@@ -174,7 +184,7 @@ def _in_masonry(of: _Shared, key: str, loads: Sequence[PacketLoad]) -> MasonryPl
         **shared | {"over_table": over, "most_raise": raises},
         minutes=2,
         removable=True,
-        hole_mm=packet.hole_mm,
+        hole_mm=_hole_mm(packet, catalogue),
         plug_length_mm=packet.length_mm,
         screws=tuple(screw.key for screw in screws),
         plastic=packet.plastic,

@@ -1,7 +1,7 @@
 import type { Units } from "../../../api/client";
 import { Field } from "../../../ui/Field";
 import { Button, Select } from "../../../ui/controls";
-import { FOR, type OtherLoad, ofOneThickness } from "./parts";
+import { FOR, type OtherLoadDraft, ofOneThickness } from "./parts";
 
 /** What a packet prints for other walls than its first: a load each. */
 export function OtherLoads({
@@ -9,11 +9,11 @@ export function OtherLoads({
   units,
   onChange,
 }: {
-  loads: readonly OtherLoad[];
+  loads: readonly OtherLoadDraft[];
   units: Units;
-  onChange: (loads: OtherLoad[]) => void;
+  onChange: (loads: OtherLoadDraft[]) => void;
 }) {
-  const set = (index: number, part: Partial<OtherLoad>) => {
+  const set = (index: number, part: Partial<OtherLoadDraft>) => {
     onChange(loads.map((one, at) => (at === index ? { ...one, ...part } : one)));
     return Promise.resolve();
   };
@@ -26,7 +26,7 @@ export function OtherLoads({
             label={`Load ${index + 2} holds in`}
             value={load.made_for}
             options={FOR}
-            onChange={(key) => void set(index, { made_for: key as OtherLoad["made_for"] })}
+            onChange={(key) => void set(index, { made_for: key as OtherLoadDraft["made_for"] })}
           />
           {ofOneThickness(load.made_for) ? (
             <Field
@@ -44,7 +44,9 @@ export function OtherLoads({
             kind="force"
             units={units}
             value={load.tension_n}
-            onCommit={(v: number) => set(index, { tension_n: v })}
+            clearable={load.tension_n === null}
+            placeholder="as printed"
+            onCommit={(v: number | null) => set(index, { tension_n: v })}
           />
           <Field
             label={`Load ${index + 2}, pulled along the wall`}
@@ -65,7 +67,7 @@ export function OtherLoads({
       <Button
         className="w-full"
         onClick={() =>
-          onChange([...loads, { made_for: "stud", tension_n: 500, shear_n: null, board_mm: null }])
+          onChange([...loads, { made_for: "stud", tension_n: null, shear_n: null, board_mm: null }])
         }
       >
         It prints a load for another wall too

@@ -4,7 +4,7 @@ import { Checkbox, Select } from "../../../ui/controls";
 import type { StageProps } from "../../../job/stage";
 import { OtherLoads } from "./OtherLoads";
 import { PacketFrame } from "./PacketFrame";
-import { FOR, type Packet, ofOneThickness } from "./parts";
+import { FOR, type OtherLoadDraft, type Packet, ofOneThickness } from "./parts";
 import { useDraft } from "./useDraft";
 import { inside } from "../../../lib/inside";
 
@@ -16,32 +16,29 @@ const WORKS: readonly { key: Packet["works"]; label: string }[] = [
   { key: "strap_toggle", label: "A bar on a strap" },
 ];
 const BASIS: readonly { key: Packet["basis"]; label: string }[] = [
-  { key: "unknown", label: "It does not say: taken as breaking load" },
-  { key: "breaking", label: "Breaking load" },
-  { key: "working", label: "Working load" },
+  { key: "unknown", label: "“Max.” or nothing said: taken as breaking load" },
+  { key: "breaking", label: "Breaking, ultimate or characteristic load" },
+  { key: "working", label: "Working, recommended or permitted load" },
 ];
-type Draft = Omit<Packet, "id">;
-type LengthKey =
-  | "hole_mm"
-  | "length_mm"
-  | "screw_min_mm"
-  | "screw_max_mm"
-  | "board_mm"
-  | "grip_min_mm"
-  | "grip_max_mm"
-  | "void_mm";
-const START: Draft = {
+type Printed = "hole_mm" | "length_mm" | "screw_min_mm" | "screw_max_mm" | "board_mm";
+/** As it is typed in: what nobody has read off the packet yet is not there. */
+type Draft = Omit<Packet, "id" | "made_for" | "others" | "tension_n" | Printed> &
+  Record<Printed | "tension_n", number | null> & {
+    made_for: Packet["made_for"] | null;
+    others: OtherLoadDraft[];
+  };
+type LengthKey = Printed | "grip_min_mm" | "grip_max_mm" | "void_mm";
+const EMPTY: Omit<Draft, "made_for"> = {
   label: "",
-  made_for: "solid",
   works: "plug",
   plastic: true,
-  tension_n: 500,
+  tension_n: null,
   shear_n: null,
   basis: "unknown",
-  hole_mm: 8,
-  length_mm: 40,
-  screw_min_mm: 4.5,
-  screw_max_mm: 6,
+  hole_mm: null,
+  length_mm: null,
+  screw_min_mm: null,
+  screw_max_mm: null,
   board_mm: null,
   grip_min_mm: 0,
   grip_max_mm: 0,
@@ -58,19 +55,28 @@ const START: Draft = {
 /** What is printed on the packet in hand: once saved it competes with the catalogue. */
 export function PacketForm({ editing }: Pick<StageProps, "editing">) {
   const { units } = editing.data.site;
-  const { draft, set, keep, faults } = useDraft<Draft>(editing, START, "packet");
+  const start: Draft = { ...EMPTY, made_for: editing.data.plan.holes[0]?.rated_in ?? null };
+  const { draft, set, keep, faults } = useDraft<Draft>(editing, start, "packet");
   const hollow = [draft, ...draft.others].some((one) => ofOneThickness(one.made_for));
 
   const save = () =>
     keep((id) => {
-      const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" };
+      // what is missing is told by whoever takes it in
+      const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" } as Packet;
       return editing.saveJob(
         (latest) => ({ packets: [...latest.packets, fresh] }),
         `${inside(fresh.label)} entered`,
       );
     });
   const length = (key: LengthKey, label: string) => (
-    <Field label={label} units={units} value={draft[key]} onCommit={(v: number) => set({ [key]: v })} />
+    <Field
+      label={label}
+      units={units}
+      value={draft[key]}
+      clearable={draft[key] === null}
+      placeholder={key === "hole_mm" && draft.works === "self_drilling" ? "it drills its own" : "as printed"}
+      onCommit={(v: number | null) => set({ [key]: v })}
+    />
   );
 
   return (
@@ -91,8 +97,8 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
       </div>
       <Select
         label="Its load holds in"
-        value={draft.made_for}
-        options={FOR}
+        value={draft.made_for ?? ""}
+        options={draft.made_for ? FOR : [{ key: "", label: "Choose" }, ...FOR]}
         onChange={(key) => void set({ made_for: key as Packet["made_for"] })}
       />
       <Select
@@ -109,7 +115,9 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
         kind="force"
         units={units}
         value={draft.tension_n}
-        onCommit={(v: number) => set({ tension_n: v })}
+        clearable={draft.tension_n === null}
+        placeholder="as printed"
+        onCommit={(v: number | null) => set({ tension_n: v })}
       />
       <Field
         label="Load, pulled along the wall"
@@ -120,12 +128,14 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
         placeholder="not printed"
         onCommit={(v: number | null) => set({ shear_n: v })}
       />
-      <Select
-        label="What that load is"
-        value={draft.basis}
-        options={BASIS}
-        onChange={(key) => void set({ basis: key as Packet["basis"] })}
-      />
+      <div className="col-span-2">
+        <Select
+          label="What that load is"
+          value={draft.basis}
+          options={BASIS}
+          onChange={(key) => void set({ basis: key as Packet["basis"] })}
+        />
+      </div>
       {length("hole_mm", "Hole")}
       <Field
         label="Hole at the most"
@@ -195,7 +205,7 @@ function Places({
 
 interface DraftProps {
   draft: Draft;
-  set: (part: Partial<Packet>) => Promise<void>;
+  set: (part: Partial<Draft>) => Promise<void>;
   length: (key: LengthKey, label: string) => ReactNode;
 }
 

@@ -17,14 +17,15 @@ const STEELS: readonly { key: ScrewPacket["steel"]; label: string }[] = [
   { key: "stainless", label: "Stainless steel" },
   { key: "brass", label: "Brass" },
 ];
-const START: Omit<ScrewPacket, "id" | "lengths_mm"> & { length_mm: number } = {
+const START: Omit<ScrewPacket, "id" | "lengths_mm" | "diameter_mm"> &
+  Record<"diameter_mm" | "length_mm", number | null> = {
   label: "",
   kind: "wood",
-  diameter_mm: 5,
+  diameter_mm: null,
   root_mm: null,
   head_mm: null,
   countersunk: true,
-  length_mm: 60,
+  length_mm: null,
   thread_share: 0.6,
   steel: "unknown",
   coated: false,
@@ -39,7 +40,8 @@ export function ScrewPacketForm({ editing }: Pick<StageProps, "editing">) {
     keep((id) => {
       const { length_mm, ...rest } = draft;
       const label = draft.label.trim() || "Screws in hand";
-      const fresh = { ...rest, id, label, lengths_mm: [length_mm] };
+      // what is missing is told by whoever takes it in
+      const fresh = { ...rest, id, label, lengths_mm: [length_mm] } as ScrewPacket;
       return editing.saveJob(
         (latest) => ({ screw_packets: [...latest.screw_packets, fresh] }),
         `${inside(label)} entered`,
@@ -88,13 +90,17 @@ export function ScrewPacketForm({ editing }: Pick<StageProps, "editing">) {
         label="Thickness over the thread"
         units={units}
         value={draft.diameter_mm}
-        onCommit={(v: number) => set({ diameter_mm: v })}
+        clearable={draft.diameter_mm === null}
+        placeholder="measure it"
+        onCommit={(v: number | null) => set({ diameter_mm: v })}
       />
       <Field
         label="Length of the screws"
         units={units}
         value={draft.length_mm}
-        onCommit={(v: number) => set({ length_mm: v })}
+        clearable={draft.length_mm === null}
+        placeholder="measure it"
+        onCommit={(v: number | null) => set({ length_mm: v })}
       />
       {measured("root_mm", "Core of the thread")}
       {measured("head_mm", "Across the head")}

@@ -2,7 +2,9 @@ import { type Job, Refused } from "../../../api/client";
 
 export type Packet = Job["packets"][number];
 export type ScrewPacket = Job["screw_packets"][number];
-export type OtherLoad = Packet["others"][number];
+type OtherLoad = Packet["others"][number];
+/** As it is typed in: what nobody has read off the packet yet is not there. */
+export type OtherLoadDraft = Omit<OtherLoad, "tension_n"> & { tension_n: number | null };
 
 export const FOR: readonly { key: Packet["made_for"]; label: string }[] = [
   { key: "solid", label: "Solid brick or stone" },
@@ -16,7 +18,7 @@ export const FOR: readonly { key: Packet["made_for"]; label: string }[] = [
 ];
 
 /** Whether a load in it holds for one thickness, which is printed beside it. */
-export function ofOneThickness(madeFor: Packet["made_for"]): boolean {
+export function ofOneThickness(madeFor: Packet["made_for"] | null): boolean {
   return madeFor === "board" || madeFor === "panel";
 }
 
