@@ -15,11 +15,13 @@ from pypdf import PdfReader
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.quantities import UnitSystem
+from rockpin.core.document.wall import Layer
 from rockpin.core.plan import HolePlan, Plan, make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.at_full_size import OVERLAP_MM
 from rockpin.exchange.forms import FORMS, Along, Form, Paper
 from rockpin.exchange.template import carried, template_of
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
 PLANS = {document.id: make_plan(document, CATALOGUE) for document in demo_documents()}
@@ -254,6 +256,36 @@ def test_no_paper_tells_how_to_drill_a_hole_that_is_refused() -> None:
     for number in refused:
         hole = plan.holes[int(number) - 1]
         assert f"{number}  {'not yet' if hole.card else 'nothing holds here'}" in told
+
+
+def test_the_sheet_shows_what_nobody_may_drill_into() -> None:
+    document = next(one for one in demo_documents() if one.id == "chart-table")
+    (pipe,) = PLANS["chart-table"].elevation.finds
+    # an arm's length to the left of the pipe, its right holes beyond it
+    at = document.placement.model_copy(update={"x_mm": pipe.x_mm - 400, "along": None})
+    drawing = template_of(make_plan(document.model_copy(update={"placement": at}), CATALOGUE))
+    ((_, x1, _, x2, _),) = [line for line in drawing.lines if line.layer == "finds"]
+    assert (x1, x2) == (pipe.x_mm, pipe.x2_mm)
+    round_it = [line for line in drawing.lines if line.layer == "zones"]
+    for side in (-pipe.keep_off_mm, pipe.keep_off_mm):
+        assert any(one.x1_mm == one.x2_mm == pytest.approx(pipe.x_mm + side) for one in round_it)
+    assert f"{pipe.text}: do not drill inside these lines" in [words.text for words in drawing.words]
+    # far from it there is nothing of it
+    assert not [line for line in template_of(PLANS["chart-table"]).lines if line.layer == "finds"]
+
+
+def test_a_mark_names_every_bit_of_its_hole() -> None:
+    tile = Layer(material="tile", thickness_mm=8)
+    walls = [one.model_copy(update={"courses": None}) for one in (brick_wall(), stud_wall())]
+    for wall in walls:
+        tiled = wall.model_copy(update={"build_up": (tile, *wall.build_up)})
+        plan = make_plan(job(tiled, plate_fixture(mass_kg=2), 600, 1010), CATALOGUE)
+        (hole,) = plan.holes
+        assert hole.card
+        told = " ".join(words.text for words in template_of(plan).words)
+        (through,) = [step for step in hole.card.steps if step.layer == "Tile and adhesive"]
+        assert f"through the tile and adhesive: {through.diameter_text} tile bit" in told
+        assert f"{hole.card.bit_text} {hole.card.bit_words}, {hole.card.depth_text} deep" in told
 
 
 def test_a_fixture_without_holes_is_carried_too() -> None:

@@ -98,6 +98,8 @@ PENS = {
     "joints": Pen(0.1, (), 0.6),
     "fixture": Pen(0.15, (1.5, 1.5), 0.45),
     "edges": Pen(0.5),
+    "zones": Pen(0.2, (0.8, 1.2), 0.2),
+    "finds": Pen(0.9, (6, 1.5)),
     "check": Pen(0.35),
     "sheets": Pen(0.2),
     "words": Pen(0.2),

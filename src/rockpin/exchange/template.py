@@ -7,8 +7,9 @@ from collections.abc import Iterable
 from datetime import date
 
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem
-from rockpin.core.document.wall import MemberKind
+from rockpin.core.base.words import inside
 from rockpin.core.drilling import DrillCard
 from rockpin.core.plan import HolePlan, Plan
 from rockpin.exchange.at_full_size import pdf_of, strips_of
@@ -16,13 +17,8 @@ from rockpin.exchange.drawing import Box, Circle, Drawing, dxf_of, svg_of
 from rockpin.exchange.forms import Along, Decimal, Form, Paper
 from rockpin.exchange.sheets import issue_of
 from rockpin.exchange.table import safe_cell, table_text
+from rockpin.exchange.wall_on_paper import draw_wall
 
-_KINDS = {
-    MemberKind.STUD: "stud",
-    MemberKind.NOGGIN: "noggin",
-    MemberKind.BLOCKING: "blocking",
-    MemberKind.PLATE: "plate",
-}
 _ARM_MM = 8.0
 _ROUND_MM = 35.0
 """What a template shows round the outermost marks."""
@@ -51,6 +47,21 @@ def bit_words(hole: HolePlan) -> str:
     return f"{card.bit_text} {card.bit_words}, {card.depth_text} deep"
 
 
+def also_words(hole: HolePlan) -> str:
+    """With what a hole is drilled besides its bit, before it or after; empty where that is all."""
+    card = _card(hole)
+    if card is None or card.pushed:
+        return ""
+    told = []
+    if card.pilot_bit_text:
+        told.append(f"first {card.pilot_bit_text} {card.pilot_bit_words}")
+    for step in card.steps:
+        if (step.diameter_text, step.bit) not in ((card.bit_text, card.bit_words), (card.pilot_bit_text, step.bit)):
+            told.append(f"through the {inside(step.layer)}: {step.diameter_text} {step.bit}")
+    told += [f"then {bit.text} in front for the plain shank" for bit in card.more_bits]
+    return "; ".join(told)
+
+
 def _box(plan: Plan) -> Box:
     xs, ys = [hole.x_mm for hole in plan.holes], [hole.y_mm for hole in plan.holes]
     left, right = min(xs) - _ROUND_MM, max(xs) + max(_ROUND_MM, _SAYS_MM)
@@ -65,10 +76,11 @@ def template_of(plan: Plan) -> Drawing:
     """
     box = _box(plan) if plan.holes else Box(0, 0, 140, 60)
     drawing = Drawing(f"{plan.title}: template at full size", box)
-    _wall(drawing, plan)
+    draw_wall(drawing, plan.elevation, 0.0)
+    if plan.beside:
+        draw_wall(drawing, plan.beside.elevation, plan.beside.from_mm)
     for part in plan.pieces:
-        area = part.area
-        drawing.rect("fixture", area.x_mm, area.y_mm, area.right_mm, area.top_mm)
+        _piece(drawing, part.area, part.label)
     if plan.holes:
         # the sheet hangs by one level line, through the highest mark
         top = max(plan.holes, key=lambda hole: (hole.y_mm, -hole.x_mm))
@@ -87,6 +99,16 @@ def template_of(plan: Plan) -> Drawing:
     return drawing
 
 
+def _piece(drawing: Drawing, area: Rect, label: str) -> None:
+    """The outline of a piece, named at its edge that is on the paper."""
+    box = drawing.box
+    drawing.rect("fixture", area.x_mm, area.y_mm, area.right_mm, area.top_mm)
+    left = max(area.x_mm, box.left_mm)
+    edge = next((y for y in (area.top_mm, area.y_mm) if box.bottom_mm + 4 < y < box.top_mm - 4), None)
+    if edge is not None and left < min(area.right_mm, box.right_mm):
+        drawing.say("fixture", left + 24, edge + 1, 2.6, f"edge of the {inside(label)}")
+
+
 def _warned(drawing: Drawing, plan: Plan, x_mm: float, y_mm: float) -> None:
     """A job that may not be drilled yet says so in every form, also where each hole by itself is clear."""
     if plan.verdict.word is not VerdictWord.READY:
@@ -99,45 +121,14 @@ def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
     diameter = card.bit_mm if card and not card.pushed else hole.diameter_mm
     drawing.circles.append(Circle("marks", hole.x_mm, hole.y_mm, diameter / 2))
     x = hole.x_mm + _ARM_MM + 2
-    drawing.say("words", x, hole.y_mm - 5, 4.2, f"{hole.number}  {bit_words(hole)}")
-    drawing.say("words", x, hole.y_mm - 9.5, 3, where)
+    under = hole.y_mm - 6
+    drawing.say("words", x, under, 4.2, f"{hole.number}  {bit_words(hole)}")
+    if also := also_words(hole):
+        under -= 4.5
+        drawing.say("words", x, under, 3, also)
+    drawing.say("words", x, under - 4.5, 3, where)
     if hole.verdict.word is not VerdictWord.READY:
-        drawing.say("words", x, hole.y_mm - 14.5, 4.2, hole.verdict.label)
-
-
-def _wall(drawing: Drawing, plan: Plan) -> None:
-    """Studs and noggins, brick joints and the wall's own edges, as far as the sheet reaches."""
-    box, wall = drawing.box, plan.elevation
-    for member in wall.members:
-        area = member.rect
-        if area.right_mm < box.left_mm or area.x_mm > box.right_mm:
-            continue
-        bottom, top = max(area.y_mm, box.bottom_mm), min(area.top_mm, box.top_mm)
-        if bottom >= top:
-            continue
-        drawing.rect("studs", max(area.x_mm, box.left_mm), bottom, min(area.right_mm, box.right_mm), top)
-        drawing.say("words", max(area.x_mm, box.left_mm) + 1, top - 5, 2.6, _KINDS[member.kind])
-    _joints(drawing, plan)
-    for x in (0.0, wall.width_mm):
-        if box.left_mm <= x <= box.right_mm:
-            drawing.line("edges", x, max(0.0, box.bottom_mm), x, min(wall.height_mm, box.top_mm))
-    for y in (0.0, wall.height_mm):
-        if box.bottom_mm <= y <= box.top_mm:
-            drawing.line("edges", max(0.0, box.left_mm), y, min(wall.width_mm, box.right_mm), y)
-
-
-def _joints(drawing: Drawing, plan: Plan) -> None:
-    box, courses = drawing.box, plan.elevation.courses
-    if courses is None or not plan.elevation.courses_measured:
-        return
-    for bed in courses.beds_mm:
-        if box.bottom_mm <= bed <= box.top_mm:
-            drawing.line("joints", max(0.0, box.left_mm), bed, min(plan.elevation.width_mm, box.right_mm), bed)
-    for row in courses.uprights:
-        low, high = max(row.low_mm, box.bottom_mm), min(row.high_mm, box.top_mm)
-        for x in row.joints_mm if low < high else ():
-            if box.left_mm <= x <= box.right_mm:
-                drawing.line("joints", x, low, x, high)
+        drawing.say("words", x, under - 9.5, 4.2, hole.verdict.label)
 
 
 def pole_of(plan: Plan, along: Along) -> Drawing:
@@ -178,7 +169,7 @@ def pole_of(plan: Plan, along: Along) -> Drawing:
 
 
 _PLACES = ("hole", "support", "from_left_mm", "from_right_mm", "above_floor_mm")
-_HEAD = (*_PLACES, "bit_mm", "depth_mm", "put_in", "verdict")
+_HEAD = (*_PLACES, "bit_mm", "depth_mm", "also", "put_in", "verdict")
 
 
 def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
@@ -195,6 +186,7 @@ def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
             f"{mark.up_mm:.1f}",
             f"{drilled.bit_mm:g}" if drilled else "",
             f"{drilled.depth_mm:g}" if drilled else "",
+            also_words(hole),
             hole.chosen_label or "",
             hole.verdict.label,
         ]
