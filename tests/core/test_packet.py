@@ -134,9 +134,9 @@ def test_a_claim_across_or_in_a_stud_asks_for_proof_too(catalogue: Catalogue) ->
 def test_a_faulty_packet_is_refused_by_field(catalogue: Catalogue) -> None:
     with pytest.raises(ValueError, match="a load in board holds for one thickness"):
         board_packet(board_mm=None)
-    with pytest.raises(ValueError, match="grip_max_mm: is 5; give the greatest thickness that it grips, above 9"):
+    with pytest.raises(ValueError, match="grip_max_mm: is 5 mm; give the greatest thickness that it grips, above 9 mm"):
         board_packet(grip_max_mm=5)
-    with pytest.raises(ValueError, match=r"is 3, below screw_min_mm 4\.5; turn them round"):
+    with pytest.raises(ValueError, match=r"is 3 mm, below the least, 4\.5 mm; turn them round"):
         packet(screw_max_mm=3)
     with pytest.raises(BadInput) as caught:
         planned(brick_wall(), packet(screw_min_mm=18, screw_max_mm=19), catalogue)
@@ -206,7 +206,7 @@ def test_a_range_of_holes_takes_the_bit_that_is_at_hand(catalogue: Catalogue) ->
     single = planned(brick_wall(), packet(), catalogue, kit=kit, choices=(Choice(hole_id="h1", fixing="packet-p"),))
     assert single.holes[0].card is not None
     assert single.holes[0].card.bit_buy
-    with pytest.raises(ValueError, match="hole_max_mm: is 7, below hole_mm 8"):
+    with pytest.raises(ValueError, match="hole_max_mm: is 7 mm, below the least, 8 mm"):
         packet(hole_max_mm=7)
 
 

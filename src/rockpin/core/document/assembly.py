@@ -45,6 +45,6 @@ class AssemblyRating(Model):
     def _turned_round(self) -> Self:
         if self.screw_max_mm < self.screw_min_mm:
             raise ValueError(
-                f"screw_max_mm: is {self.screw_max_mm:g}, below screw_min_mm {self.screw_min_mm:g}; turn them round"
+                f"screw_max_mm: is {self.screw_max_mm:g} mm, below the least, {self.screw_min_mm:g} mm; turn them round"
             )
         return self

@@ -284,7 +284,9 @@ class Swing(Model):
     @model_validator(mode="after")
     def _turns(self) -> Self:
         if self.to_deg < self.from_deg:
-            raise ValueError(f"to_deg: is {self.to_deg:g}, below from_deg {self.from_deg:g}; turn them round")
+            raise ValueError(
+                f"to_deg: is {self.to_deg:g} degrees, below the other, {self.from_deg:g} degrees; turn them round"
+            )
         return self
 
 

@@ -76,10 +76,12 @@ class Packet(PacketLoad):
         if self.hole_mm is None and not self.drills_itself:
             raise ValueError("hole_mm: is missing; give the hole that is printed")
         if self.hole_max_mm is not None and self.hole_mm is not None and self.hole_max_mm < self.hole_mm:
-            raise ValueError(f"hole_max_mm: is {self.hole_max_mm:g}, below hole_mm {self.hole_mm:g}; turn them round")
+            raise ValueError(
+                f"hole_max_mm: is {self.hole_max_mm:g} mm, below the least, {self.hole_mm:g} mm; turn them round"
+            )
         if self.screw_max_mm < self.screw_min_mm:
             raise ValueError(
-                f"screw_max_mm: is {self.screw_max_mm:g}, below screw_min_mm {self.screw_min_mm:g}; turn them round"
+                f"screw_max_mm: is {self.screw_max_mm:g} mm, below the least, {self.screw_min_mm:g} mm; turn them round"
             )
         told = [(load.made_for, load.board_mm) for load in self.loads]
         if len(told) != len(set(told)):
@@ -88,8 +90,8 @@ class Packet(PacketLoad):
         hollow = any(load.made_for in (RatedIn.BOARD, RatedIn.PANEL) for load in self.loads)
         if hollow and self.grip_max_mm <= self.grip_min_mm:
             raise ValueError(
-                f"grip_max_mm: is {self.grip_max_mm:g}; give the greatest thickness that it grips, above "
-                f"{self.grip_min_mm:g}"
+                f"grip_max_mm: is {self.grip_max_mm:g} mm; give the greatest thickness that it grips, above "
+                f"{self.grip_min_mm:g} mm"
             )
         return self
 
@@ -128,7 +130,7 @@ class ScrewPacket(Model):
     def _thinner_at_its_root(self) -> Self:
         if self.root_mm is not None and not self.diameter_mm / 2 <= self.root_mm < self.diameter_mm:
             raise ValueError(
-                f"root_mm: is {self.root_mm:g}; the core of the thread of a {self.diameter_mm:g} mm screw lies between "
-                f"{self.diameter_mm / 2:g} and {self.diameter_mm:g}"
+                f"root_mm: is {self.root_mm:g} mm; the core of the thread of a {self.diameter_mm:g} mm screw lies "
+                f"between {self.diameter_mm / 2:g} mm and {self.diameter_mm:g} mm"
             )
         return self
