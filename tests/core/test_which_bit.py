@@ -84,7 +84,8 @@ def test_no_bit_that_is_named_makes_the_hole_too_wide_for_what_goes_in(system: U
     box, over = BitBox(sizes, system, CATALOGUE.figures.drilling), CATALOGUE.figures.capacity.drilled_over_mm
     anchors = [one for one in CATALOGUE.fixings if one.method == "board" and system in one.systems]
     for anchor in anchors:
-        bit = box.choose(anchor.hole_mm, bit_rule(anchor))
+        # through two boards even what cuts its own hole is drilled for
+        bit = box.choose(anchor.hole_mm, bit_rule(anchor, boards=2))
         assert bit.diameter_mm <= anchor.hole_mm + over, anchor.key
         if anchor.kind in ("rivet", "rivet_nut"):
             assert bit.diameter_mm == pytest.approx(anchor.hole_mm, abs=0.05)

@@ -92,7 +92,7 @@ async def pull(job_id: str, ask: PullAsk, context: Context) -> StreamingResponse
         None,
     )
     if working is None:
-        fixing = with_packets(context.catalogue, document).fixing_by_key.get(ask.fixing)
+        fixing = with_packets(context.catalogue, document, document.site.sold).fixing_by_key.get(ask.fixing)
         if fixing is None:
             raise BadInput([Fault("fixing", f"“{ask.fixing}” is no fixing here; choose one from the list")])
         rating = getattr(fixing, "rating", None)

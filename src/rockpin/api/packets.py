@@ -17,7 +17,9 @@ router = APIRouter(prefix="/api", tags=["kit"])
 @router.post("/jobs/{job_id}/packets/{packet_id}/keep")
 def keep_packet(job_id: str, packet_id: str, context: Context) -> OwnOut:
     """Puts a packet among the user's own fixings, and what is left of it into the van."""
-    found = kept(context.store.job(job_id).body, packet_id, context.catalogue)
+    job = context.store.job(job_id)
+    sold = context.store.site(job.site_id).body.sold
+    found = kept(job.body, packet_id, context.catalogue, sold)
     if found is None:
         raise NotFound(f"There is no packet “{packet_id}” in this job; it may have been taken out.")
     own, kit = context.store.own_fixings(), context.store.kit()

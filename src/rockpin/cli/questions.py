@@ -200,7 +200,7 @@ def goes_in(
         for fit in answer.fits:
             card = fit.card
             print(f"\n{fit.count} × {fit.label}, used to {fit.use_text}" + (f": {fit.where}" if fit.where else ""))
-            print(f"  bit {card.bit_text}, {card.depth_text} deep, {card.hammer_text}. {card.put_in_text}.")
+            print(f"  {card.work_text}, {card.hammer_text}. {card.put_in_text}.")
             for line in (card.pilot_text, fit.holds_text, *fit.provisos):
                 if line:
                     print(f"  {line}")
@@ -258,7 +258,7 @@ def bit(
         if card is None:
             print(f"{answer.label}: not in this wall. {' '.join(answer.against)} {answer.instead or ''}".rstrip())
         else:
-            print(f"{answer.label}: {card.bit_text} {card.bit_words}, {card.depth_text} deep, {card.hammer_text}.")
+            print(f"{answer.label}: {card.work_text}, {card.hammer_text}.")
             for line in (card.pilot_text, card.tape_text, card.depth_made_text, card.put_in_text):
                 if line:
                     print(f"  {line}")

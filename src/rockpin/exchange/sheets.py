@@ -65,8 +65,9 @@ def _hole(hole: HolePlan, not_yet: bool, on_post: bool) -> Iterator[Part]:
             (
                 f"{card.put_in_text}. {card.last_turn}."
                 if card.pushed
-                else f"Drill {card.bit_text} {card.bit_words}, {card.depth_text} deep, {card.hammer_text}. "
-                f"{card.put_in_text}. {card.last_turn}."
+                else f"{card.work_text[0].upper()}{card.work_text[1:]}. {card.put_in_text}. {card.last_turn}."
+                if card.turned_in
+                else f"Drill {card.work_text}, {card.hammer_text}. {card.put_in_text}. {card.last_turn}."
             ),
         )
 

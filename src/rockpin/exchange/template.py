@@ -42,15 +42,13 @@ def bit_words(hole: HolePlan) -> str:
         return "not yet"
     if card is None:
         return "nothing holds here"
-    if card.pushed:
-        return card.put_in_text
-    return f"{card.bit_text} {card.bit_words}, {card.depth_text} deep"
+    return card.work_text
 
 
 def also_words(hole: HolePlan) -> str:
     """With what a hole is drilled besides its bit, before it or after; empty where that is all."""
     card = _card(hole)
-    if card is None or card.pushed:
+    if card is None or not card.drilled:
         return ""
     told = []
     if card.pilot_bit_text:
@@ -118,7 +116,7 @@ def _warned(drawing: Drawing, plan: Plan, x_mm: float, y_mm: float) -> None:
 def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
     drawing.cross("marks", hole.x_mm, hole.y_mm, _ARM_MM)
     card = _card(hole)
-    diameter = card.bit_mm if card and not card.pushed else hole.diameter_mm
+    diameter = card.bit_mm if card and card.drilled else hole.diameter_mm
     drawing.circles.append(Circle("marks", hole.x_mm, hole.y_mm, diameter / 2))
     x = hole.x_mm + _ARM_MM + 2
     under = hole.y_mm - 6
@@ -177,7 +175,7 @@ def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
     rows: list[Iterable[object]] = [_HEAD]
     for hole, mark in zip(plan.holes, plan.measures.marks, strict=True):
         card = _card(hole)
-        drilled = card if card and not card.pushed else None
+        drilled = card if card and card.drilled else None
         row = [
             hole.number,
             hole.support_label,

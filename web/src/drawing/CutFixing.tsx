@@ -17,7 +17,7 @@ export function Screw({ x, y, hole, perMm }: Drawn) {
   const tip = screw.length_mm + head;
   const r = (screw.diameter_mm / 2) * perMm;
   const root = (screw.root_mm / 2) * perMm;
-  const point = Math.min(screw.diameter_mm, screw.length_mm / 5);
+  const point = screw.blunt ? 0 : Math.min(screw.diameter_mm, screw.length_mm / 5);
   const threadFrom = Math.max(spec.grip_from_mm, head);
   const pitch = screw.diameter_mm * 0.55;
   const teeth: string[] = [];
@@ -38,15 +38,21 @@ export function Screw({ x, y, hole, perMm }: Drawn) {
         d={`M${x(head)} ${y - root}H${x(tip - point)}L${x(tip)} ${y}L${x(tip - point)} ${y + root}H${x(head)}Z`}
       />
       <path d={teeth.join("")} />
-      <path
-        d={
-          screw.head.startsWith("countersunk")
-            ? `M${x(head)} ${y - headWide}V${y + headWide}L${x(head) + headThick} ${y + root}V${y - root}Z`
-            : `M${x(head)} ${y - headWide}V${y + headWide}H${x(head) - headThick * 0.7}Q${x(head) - headThick * 1.6} ${y} ${x(head) - headThick * 0.7} ${y - headWide}Z`
-        }
-      />
+      {screw.head === "nut and washer" && (
+        <rect x={x(head) - headThick * 2.2} y={y - root} width={headThick * 2.2} height={2 * root} />
+      )}
+      <path d={headPath(screw.head, x(head), y, headWide, headThick, root)} />
     </g>
   );
+}
+
+/** The outline of a head whose underside sits at ``at``: sunk, square as a nut, or rounded. */
+function headPath(head: string, at: number, y: number, wide: number, thick: number, root: number): string {
+  const under = `M${at} ${y - wide}V${y + wide}`;
+  if (head.startsWith("countersunk")) return `${under}L${at + thick} ${y + root}V${y - root}Z`;
+  if (head === "hexagon head" || head === "nut and washer")
+    return `${under}H${at - thick * 1.3}V${y - wide}Z`;
+  return `${under}H${at - thick * 0.7}Q${at - thick * 1.6} ${y} ${at - thick * 0.7} ${y - wide}Z`;
 }
 
 /** Plug or opened wings behind the board. */

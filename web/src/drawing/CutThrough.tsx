@@ -189,7 +189,7 @@ function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["
       )}
       <Grip x={x} y={y} hole={hole} perMm={perMm} />
       <Screw x={x} y={y} hole={hole} perMm={perMm} />
-      {cut.hole && hole.card && (
+      {cut.hole && hole.card?.tape_text && (
         <g>
           <path
             d={`M${x(cut.hole.depth_mm)} ${y + 20}V${bottom + 4}`}
@@ -245,8 +245,10 @@ function Legend({ hole, runnerUp }: { hole: CutHole; runnerUp: Plan["runner_up"]
       )}
       {hole.card && (
         <div className="mt-2 border-t border-rule pt-1 text-chalk">
-          <dt>Drill</dt>
-          <dd className="text-[17px] leading-tight font-bold">{hole.card.depth_text}</dd>
+          <dt>{hole.card.tape_text ? "Drill" : "Without a drill"}</dt>
+          <dd className="text-[17px] leading-tight font-bold">
+            {hole.card.tape_text ? hole.card.depth_text : hole.card.bit_words}
+          </dd>
         </div>
       )}
     </dl>

@@ -281,8 +281,10 @@ def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:
     return any(dx >= dy for dx, dy in near) and any(dy > dx for dx, dy in near)
 
 
-def bit_rule(anchor: BoardAnchor) -> BitRule:
-    """How the bit for its hole is picked."""
+def bit_rule(anchor: BoardAnchor, boards: int) -> BitRule:
+    """How the bit for its hole is picked, in so many boards: through two even its own point wants a pilot."""
+    if anchor.own_point and boards == 1:
+        return BitRule.OWN
     if anchor.kind == "plug":
         return BitRule.PLUG
     if anchor.kind in ("rivet", "rivet_nut"):
@@ -347,7 +349,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
         clamped=spot.clamped,
         hole=HoleSpec(
             diameter_mm=anchor.hole_mm,
-            bit_rule=bit_rule(anchor),
+            bit_rule=bit_rule(anchor, reading.board_count),
             pilot_mm=None,
             depth_mm=depth,
             reach_mm=max(depth, front + anchor.void_mm, length - under),
@@ -388,10 +390,35 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
 
 
 def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
-    """How a plug is tried in board."""
-    if anchor.kind != "plug":
-        return []
-    return ["Try the anchor by hand: if it is tight, one bit size up; never force it."]
+    """How an anchor is set in board, by its kind; what goes through the bracket is told with the bracket."""
+    stays = spot.hole.kind is HoleKind.KEYHOLE
+    match anchor.kind:
+        case "plug":
+            return [
+                "Try the anchor by hand: if it is tight, one bit size up; never force it. Push it in until its rim "
+                "is flat on the face."
+            ]
+        case "self_drilling":
+            return [
+                "Press its point in at the mark and turn it in, square to the board, by hand or at the lowest clutch, "
+                "until it is flush."
+            ]
+        case "sleeve":
+            out = "and leave it in" if stays else "then take the screw out again: the bracket goes under its head"
+            return [
+                "Push it in until its rim is flat on the face. Hold the rim and draw it up with a "
+                f"setting tool or its own screw until its legs have folded, {out}."
+            ]
+        case "strap_toggle":
+            return [
+                "Turn the bar in line with its strap, push it through, and pull it back flat behind the board. Slide "
+                "the collar into the hole and snap the strap off flush with it."
+            ]
+        case "rivet_nut":
+            return [
+                "Thread it on its setting tool, push it in until its rim is flat, and draw it up until it is tight."
+            ]
+    return []
 
 
 def _in_this_board(anchor: BoardAnchor, reading: WallReading, figures: CapacityFigures) -> float:

@@ -201,6 +201,7 @@ def _pick(anchor: ConcreteAnchor, length_mm: float, under_head_mm: float) -> Scr
         washer_mm=0.0,
         proud_mm=0.0,
         under_head_mm=under_head_mm,
+        blunt=True,
     )
 
 

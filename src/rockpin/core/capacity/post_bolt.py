@@ -117,6 +117,7 @@ def _set(bolt: PostBolt, spot: Spot, across_mm: float, tables: CapacityTables) -
             head="nut and washer",
             washer_mm=0.0,
             proud_mm=0.0,
+            blunt=True,
         ),
     )
 

@@ -111,6 +111,7 @@ class BoardAnchor(FixingBase):
     )
     for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
     panel_only: bool = Field(default=False, description="rated in a thin panel and in nothing else")
+    own_point: bool = Field(default=False, description="cuts its own hole in one board as it is turned in")
 
 
 class BoardHanger(FixingBase):

@@ -49,7 +49,7 @@ class BitBox:
         about that size. Otherwise the nominal bit has to be bought. ``most_mm``: the widest hole [mm] that a packet
         prints; the narrowest bit from the hole to that one is taken.
         """
-        if rule is BitRule.PUSHED:
+        if rule.by_hand:
             return BitPick(diameter_mm, "none", buy=False)
         sizes, figures, tolerance = self.sizes_mm, self.figures, 0.05
         not_under = next(iter(sizes[bisect_left(sizes, diameter_mm - tolerance) :]), None)
@@ -174,7 +174,7 @@ def hole_bits(
     van has none of a kind that cuts it; a tile so wide that no thread cracks it.
     """
     kind = method_of(fixing).kind_behind(spot.behind(screw.diameter_mm).kind)
-    layers = layers_cut(spot, hole.depth_mm, kind) if hole.bit_rule is not BitRule.PUSHED else []
+    layers = layers_cut(spot, hole.depth_mm, kind) if not hole.bit_rule.by_hand else []
     cut_by = [catalogue.material_by_key[layer.material].cut_by for layer in layers]
     deepest = cut_by[-1] if cut_by else (BitType.TWIST,)
     whole = _pick(kit, deepest, spot, catalogue, hole.diameter_mm, hole.bit_rule, hole.most_mm)

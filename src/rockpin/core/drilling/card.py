@@ -67,6 +67,7 @@ class DrillCard(Model):
     screw_words: str = Field(description="what is turned in or bolted on, with its size and head")
     washer_text: str | None
     pushed: bool = Field(exclude=True, description="goes in by hand, without a drill and without a screw")
+    turned_in: bool = Field(exclude=True, description="cuts its own hole as it is turned in; its screw comes after")
     put_in_text: str
     proud_text: str | None
     last_turn: str
@@ -74,6 +75,20 @@ class DrillCard(Model):
     grips: str
     stop: str
     notes: tuple[str, ...]
+
+    @property
+    def drilled(self) -> bool:
+        """Whether a bit goes in."""
+        return not (self.pushed or self.turned_in)
+
+    @property
+    def work_text(self) -> str:
+        """With what the hole is made, and how deep; how it goes in, where nothing is drilled."""
+        if self.pushed:
+            return self.put_in_text
+        if self.turned_in:
+            return f"no bit, {self.bit_words}; turned in {self.depth_text}"
+        return f"{self.bit_text} {self.bit_words}, {self.depth_text} deep"
 
 
 def _steps(spot: Spot, hole: HoleSpec, bits: HoleBits, kind: BehindKind, catalogue: Catalogue) -> tuple[DrillStep, ...]:
@@ -107,7 +122,7 @@ def _steps(spot: Spot, hole: HoleSpec, bits: HoleBits, kind: BehindKind, catalog
 
 def _feel(spot: Spot, hole: HoleSpec, kind: BehindKind, catalogue: Catalogue) -> str:
     """The dust that each layer should bring out, in the order of the bit."""
-    if hole.bit_rule is BitRule.PUSHED or kind is BehindKind.JOINT:
+    if hole.bit_rule.by_hand or kind is BehindKind.JOINT:
         return ""
     dust = {row.material: row.came_out for row in catalogue.belief.dust}
     told: list[tuple[str, str]] = []
@@ -228,7 +243,9 @@ def _screw_words(screw: ScrewPick, label: str) -> str:
 
 
 def deep_text(hole: HoleSpec, units: UnitSystem) -> str:
-    """How deep a hole is, in words; what is put on without a drill has none."""
+    """How deep a hole is, in words; what is put on without a drill has none, what is turned in ends with the face."""
+    if hole.bit_rule is BitRule.OWN:
+        return "flush"
     return show_limit(hole.depth_mm, units) if hole.depth_mm else "not drilled"
 
 
@@ -243,7 +260,8 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
     bit, pilot = bits.whole, bits.pilot
     steps = _steps(spot, hole, bits, kind, catalogue)
     deepest = steps[-1] if steps else None
-    pushed = method_of(fixing).is_pushed_in
+    pushed, turned_in = method_of(fixing).is_pushed_in, hole.bit_rule is BitRule.OWN
+    by_hand = "it cuts its own hole" if turned_in else method_of(fixing).by_hand_words if pushed else None
     label = f"{screw.label}, {screw.head}" if screw.label != chosen.label else screw.head
     washer = f"washer at least {show_length(screw.washer_mm, units)} across" if screw.washer_mm else None
     return DrillCard(
@@ -252,12 +270,12 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         bit_mm=bit.diameter_mm,
         bit_text=bit.text,
         bit_buy=bit.buy,
-        bit_words=method_of(fixing).by_hand_words if pushed else deepest.bit if deepest else "bit",
-        hammer_text="by hand" if pushed else _hammer_text(steps),
+        bit_words=by_hand or (deepest.bit if deepest else "bit"),
+        hammer_text="by hand" if by_hand else _hammer_text(steps),
         depth_mm=hole.depth_mm,
         depth_text=deep_text(hole, units),
         depth_made_text=_depth_made_text(spot, hole),
-        tape_text="" if pushed else f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
+        tape_text="" if by_hand else f"Tape round the bit, {show_limit(hole.depth_mm, units)} from its tip.",
         pilot_text=_pilot_text(bits, units),
         pilot_bit_text=pilot.text if pilot else None,
         pilot_bit_buy=pilot.buy if pilot else False,
@@ -278,6 +296,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_words=_screw_words(screw, label),
         washer_text=washer,
         pushed=pushed,
+        turned_in=turned_in,
         put_in_text=method_of(fixing).put_in_words
         if pushed
         else f"{_screw_words(screw, label)}{f', {washer}' if washer else ''}",

@@ -10,7 +10,7 @@ from rockpin.core.setout import PlacedHole
 
 @dataclass(frozen=True)
 class ScrewPick:
-    """A stock screw as it is bought and put in."""
+    """A stock screw as it is bought and put in. ``blunt``: it ends flat, as bolts, rods and machine screws do."""
 
     key: str
     label: str
@@ -23,12 +23,13 @@ class ScrewPick:
     washer_mm: float
     proud_mm: float
     under_head_mm: float = 0.0
+    blunt: bool = False
 
 
 class BitRule(StrEnum):
     """How the bit's diameter follows from the hole's: a plug's may be a little under, a clearance never.
 
-    What is pushed in by hand wants no bit.
+    What is pushed in by hand wants no bit, and no more does what cuts its own hole as it is turned in.
     """
 
     PLUG = "plug"
@@ -37,6 +38,12 @@ class BitRule(StrEnum):
     EXACT = "exact"
     ABOUT = "about"
     PUSHED = "pushed"
+    OWN = "own"
+
+    @property
+    def by_hand(self) -> bool:
+        """Whether nothing is drilled."""
+        return self in (BitRule.PUSHED, BitRule.OWN)
 
 
 @dataclass(frozen=True)

@@ -192,6 +192,7 @@ class Spot:
             washer_mm=self.washer_mm(screw),
             proud_mm=self.proud_mm,
             under_head_mm=self.under_head_mm(screw),
+            blunt=screw.kind in (ScrewKind.MACHINE, ScrewKind.ROD),
         )
 
     def behind(self, screw_mm: float) -> Behind:

@@ -98,9 +98,10 @@ def _drill(holes: Sequence[HolePlan], one: str) -> str:
     cards = [hole.card for hole in holes if hole.card]
     if len(cards) < len(holes) or not cards:
         return "As long as a hole has no fixing, there is nothing to drill it by."
-    drilled = [card for card in cards if not card.pushed]
+    drilled = [card for card in cards if card.drilled]
     if not drilled:
-        return f"Nothing is drilled: it is {'put round' if one == CLAMP else 'pushed in'} by hand."
+        how = "put round" if one == CLAMP else "pushed in" if cards[0].pushed else "turned in"
+        return f"Nothing is drilled: it is {how} by hand."
     bits = list(dict.fromkeys(f"{card.bit_text} bit" for card in sorted(drilled, key=lambda card: card.bit_mm)))
     deepest = max(drilled, key=lambda card: card.depth_mm)
     return f"Drilled with: {listed(bits)}; the deepest hole is {deepest.depth_text} deep."

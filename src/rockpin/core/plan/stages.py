@@ -143,7 +143,7 @@ def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
 
 def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
     wall, site = job.wall, job.site
-    catalogue = with_packets(catalogue.with_own(job.own_fixings).in_words_of(site.region), job)
+    catalogue = with_packets(catalogue.with_own(job.own_fixings).in_words_of(site.region), job, site.sold)
     identified = identify(wall, site, catalogue)
     plausible = catalogue.figures.identification.plausible_build_up
     others = [reading for one, reading in identified.others if one.probability >= plausible]

@@ -202,8 +202,8 @@ def clipped_later(site: WorkSite, cards: Sequence[DrillCard], job: JobDocument) 
         people=site.lift_people,
         danger=held,
     )
-    drills = drill_steps(site, [card for card in cards if not card.pushed], "-later", ["take-down"], job)
-    sets = set_steps(site, cards, "-later", [one.id for one in drills] or ["take-down"])
+    drills = drill_steps(site, [card for card in cards if card.drilled], "-later", ["take-down"], job)
+    sets = set_steps(site, cards, "-later", [one.id for one in drills] or ["take-down"], job)
     for one in (*drills, *sets):
         one.phase = Phase.HANG
     again = Draft(

@@ -57,6 +57,17 @@ def _drilled_as_wanted(there: Existing | None, card: DrillCard, deep_mm: float |
     return there.diameter_mm >= card.bit_mm - 0.5 and (deep_mm is None or deep_mm >= card.depth_mm - 1)
 
 
+def _answered(site: WorkSite, cards: Sequence[DrillCard], job: JobDocument) -> tuple[StepHole, ...]:
+    """The holes of a step that asks for each of them, with those that are there as wanted."""
+    deep_mm = {one.hole_id: one.depth_mm for one in job.records}
+    done = {
+        one.hole_id
+        for one in cards
+        if _drilled_as_wanted(site.existing.get(one.hole_id), one, deep_mm.get(one.hole_id))
+    }
+    return tuple(one.model_copy(update={"done": one.hole_id in done}) for one in site.at(cards))
+
+
 def _hammer(card: DrillCard) -> tuple[str, ...]:
     """Hammer off, on, or plain first: a word or two, each a frame of its own on the screen."""
     said = list(dict.fromkeys(step.hammer for step in card.steps))
@@ -100,7 +111,6 @@ def drill_steps(
     site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str], job: JobDocument
 ) -> list[Draft]:
     """One step for all holes that share bit, hammer, depth and pilot; what is opened up is told apart."""
-    records = {one.hole_id: one for one in job.records}
     groups: dict[tuple[Any, ...], list[DrillCard]] = {}
     for card in cards:
         there = site.existing.get(card.hole_id)
@@ -110,16 +120,7 @@ def drill_steps(
     drafts: list[Draft] = []
     for (bit, words, depth, hammer, pilot, wider, through), same in groups.items():
         card = same[0]
-        done = {
-            one.hole_id
-            for one in same
-            if _drilled_as_wanted(
-                site.existing.get(one.hole_id),
-                one,
-                records[one.hole_id].depth_mm if one.hole_id in records else None,
-            )
-        }
-        at = tuple(one.model_copy(update={"done": one.hole_id in done}) for one in site.at(same))
+        at = _answered(site, same, job)
         numbers = holes_words([one.number for one in at])
         soft = [note for note in card.notes if "soft" in note]
         before = needs
@@ -149,14 +150,21 @@ def drill_steps(
     return drafts
 
 
-def _by_hand(card: DrillCard) -> str:
-    return "Clamp it" if card.kind is HoleKind.CLAMPED else "Push in"
+def _goes_in(card: DrillCard) -> str:
+    """What is done with it, as the title of its step."""
+    if card.turned_in:
+        return "Turn in"
+    if card.pushed:
+        return "Clamp it" if card.kind is HoleKind.CLAMPED else "Push in"
+    return "Fill and set" if card.goes is Goes.CURES else "Set"
 
 
-def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str]) -> list[Draft]:
+def set_steps(
+    site: WorkSite, cards: Sequence[DrillCard], later: str, needs: list[str], job: JobDocument
+) -> list[Draft]:
     """Dust out, tape off, and what goes in before the bracket, a step for each kind of fixing."""
     drafts: list[Draft] = []
-    drilled = [card for card in cards if not card.pushed]
+    drilled = [card for card in cards if card.drilled]
     tried = any(card.goes in (Goes.BEFORE, Goes.CURES) for card in drilled)
     if drilled:
         by_hand = " Try each fixing in its hole by hand." if tried else ""
@@ -188,7 +196,7 @@ def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: lis
             Draft(
                 id=f"set{later}-{key}{f'-{card.hole_id}' if again else ''}"[:60],
                 phase=Phase.SET,
-                title=_by_hand(card) if card.pushed else "Fill and set" if cures else "Set",
+                title=_goes_in(card),
                 sentence=" ".join(
                     [
                         f"{holes_words(sorted(one.number for one in same))}: {inside(card.fixing_label)}.",
@@ -197,10 +205,12 @@ def set_steps(site: WorkSite, cards: Sequence[DrillCard], later: str, needs: lis
                 ),
                 minutes=site.figures.set_minutes * len(same),
                 needs=list(needs),
-                at=site.at(same),
+                # what is turned in without a drill meets the wall here
+                at=_answered(site, same, job) if card.turned_in else site.at(same),
+                asks=card.turned_in,
                 figure=card.fixing_label,
                 feel=None if cures else card.grips,
-                stop=card.stop if card.pushed else None,
+                stop=card.stop if not card.drilled else None,
                 wait=wait_for("resin", site.units, site.catalogue) if cures else None,
                 danger="Nothing may touch the rods until the resin is hard." if cures else None,
                 reversible=False if cures else site.catalogue.fixing_by_key[key].removable,

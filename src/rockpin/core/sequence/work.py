@@ -141,8 +141,8 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
         drafts += clamp_steps(site, first)
     elif first:
         drafts += [marks(site, fresh)] if fresh else []
-        drills = drill_steps(site, [card for card in fresh if not card.pushed], "", ["mark"], job)
-        sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"])
+        drills = drill_steps(site, [card for card in fresh if card.drilled], "", ["mark"], job)
+        sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"], job)
         before = [*prepare_steps(site, ["parts"]), *stack_steps(site, ["parts"]), *bolts_let_in(site, ["parts"])]
         before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
         needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]

@@ -7,6 +7,7 @@ working one, is divided: by 4 for metal in concrete or wood, by 5 for metal else
 from collections.abc import Sequence
 from typing import Any, NamedTuple
 
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.assembly import RatedIn
 from rockpin.core.document.fixings import AnyFixing, BoardAnchor, MasonryPlug, Rating, Screw, ScrewKind, WoodFastener
 from rockpin.core.document.fixture import Environment
@@ -61,13 +62,15 @@ def places_of(packet: Packet) -> tuple[Environment, ...]:
     return tuple(Environment) if packet.plastic else (Environment.DRY,)
 
 
-def _screws(packet: Packet, kind: ScrewKind, catalogue: Catalogue) -> list[Screw]:
-    least, most = packet.screw_min_mm - 0.05, packet.screw_max_mm + 0.05
-    return [
+def _screws(of: "_Shared", kind: ScrewKind) -> list[Screw]:
+    """The screws of a kind in the packet's range: those that are sold where it is used, where there are such."""
+    least, most = of.packet.screw_min_mm - 0.05, of.packet.screw_max_mm + 0.05
+    found = [
         screw
-        for screw in catalogue.screws
+        for screw in of.catalogue.screws
         if screw.kind is kind and not screw.instead_of and least <= screw.diameter_mm <= most
     ]
+    return [screw for screw in found if set(of.sold) & set(screw.systems)] or found
 
 
 def _hole_mm(packet: Packet, catalogue: Catalogue) -> float:
@@ -121,6 +124,7 @@ class _Shared(NamedTuple):
 
     packet: Packet
     catalogue: Catalogue
+    sold: tuple[UnitSystem, ...]
 
     def row(self, key: str, load: PacketLoad) -> dict[str, Any]:
         """The fields of a row for one of its loads."""
@@ -140,9 +144,11 @@ class _Shared(NamedTuple):
 
 def _in_board(of: _Shared, key: str, load: PacketLoad) -> BoardAnchor:
     packet, catalogue = of.packet, of.catalogue
-    first = ScrewKind.WOOD if packet.plastic else ScrewKind.MACHINE
+    # an anchor that cuts its thread in the board takes a wood screw, of metal too
+    wooden = packet.plastic or packet.works == "self_drilling"
+    first = ScrewKind.WOOD if wooden else ScrewKind.MACHINE
     kinds = (first, *(kind for kind in _ANY_SCREW if kind is not first))
-    screws = next((some for kind in kinds if (some := _screws(packet, kind, catalogue))), [])
+    screws = next((some for kind in kinds if (some := _screws(of, kind))), [])
     if not screws:
         raise ValueError(_no_screw(packet))
     toggle, panel = packet.works in ("spring_toggle", "strap_toggle"), load.made_for is RatedIn.PANEL
@@ -167,12 +173,13 @@ def _in_board(of: _Shared, key: str, load: PacketLoad) -> BoardAnchor:
         flange_mm=hole_mm + 6,
         for_board_mm=load.board_mm,
         carries_people=packet.carries_people,
+        own_point=packet.hole_mm is None,
     )
 
 
 def _in_masonry(of: _Shared, key: str, loads: Sequence[PacketLoad]) -> MasonryPlug:
     packet, catalogue = of.packet, of.catalogue
-    screws = [screw for kind in _ANY_SCREW for screw in _screws(packet, kind, catalogue)]
+    screws = [screw for kind in _ANY_SCREW for screw in _screws(of, kind)]
     if not screws:
         raise ValueError(_no_screw(packet))
     shared = of.row(key, loads[0])
@@ -197,7 +204,7 @@ def _in_stud(of: _Shared, key: str, load: PacketLoad) -> WoodFastener:
     """The screw of the packet in a stud: its own rating there instead of the formulas for its thread and its shank."""
     packet, catalogue = of.packet, of.catalogue
     kinds = (ScrewKind.WOOD, ScrewKind.COACH)
-    screws = next((some for kind in kinds if (some := _screws(packet, kind, catalogue))), [])
+    screws = next((some for kind in kinds if (some := _screws(of, kind))), [])
     if not screws:
         raise ValueError(_no_screw(packet))
     screw = max(screws, key=lambda one: one.diameter_mm)
@@ -212,12 +219,14 @@ def _in_stud(of: _Shared, key: str, load: PacketLoad) -> WoodFastener:
     )
 
 
-def as_fixings(packet: Packet, catalogue: Catalogue) -> list[AnyFixing]:
+def as_fixings(packet: Packet, catalogue: Catalogue, sold: tuple[UnitSystem, ...] = ()) -> list[AnyFixing]:
     """Rows that are judged like any other, the first under the packet's own key.
+
+    ``sold``: by which system screws are sold where it is used; empty: by any.
 
     Raises ValueError where no screw of the catalogue is in its range.
     """
-    of, key = _Shared(packet, catalogue), packet_key(packet)
+    of, key = _Shared(packet, catalogue, sold), packet_key(packet)
     solid = [load for load in packet.loads if load.made_for not in (*_HOLLOW, RatedIn.STUD)]
     found: list[AnyFixing] = []
 

@@ -4,6 +4,7 @@ import re
 from typing import NamedTuple
 
 from rockpin.core.base.errors import Fault
+from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.kit import KitItem, KitScrew
@@ -25,10 +26,12 @@ def packet_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     return found
 
 
-def _rows(job: JobBody, catalogue: Catalogue, packet_id: str | None = None) -> list[AnyFixing]:
+def _rows(
+    job: JobBody, catalogue: Catalogue, sold: tuple[UnitSystem, ...], packet_id: str | None = None
+) -> list[AnyFixing]:
     """The rows of all packets of a job, or of one."""
     rows: list[AnyFixing] = [
-        row for one in job.packets if packet_id in (None, one.id) for row in as_fixings(one, catalogue)
+        row for one in job.packets if packet_id in (None, one.id) for row in as_fixings(one, catalogue, sold)
     ]
     return rows + [as_fastener(one, catalogue) for one in job.screw_packets if packet_id in (None, one.id)]
 
@@ -41,9 +44,9 @@ class Kept(NamedTuple):
     screws: tuple[KitScrew, ...]
 
 
-def kept(job: JobBody, packet_id: str, catalogue: Catalogue) -> Kept | None:
+def kept(job: JobBody, packet_id: str, catalogue: Catalogue, sold: tuple[UnitSystem, ...]) -> Kept | None:
     """A packet of a job as rows of one's own under keys that nothing else has; None where it has no such packet."""
-    rows = _rows(job, catalogue, packet_id)
+    rows = _rows(job, catalogue, sold, packet_id)
     if not rows:
         return None
     stem = "own-" + re.sub(r"[^a-z0-9]+", "-", rows[0].label.removesuffix(_IN_HAND).lower()).strip("-")[:40]
@@ -83,6 +86,6 @@ def kept(job: JobBody, packet_id: str, catalogue: Catalogue) -> Kept | None:
     return Kept(own, (KitItem(key=key, count=count),), ())
 
 
-def with_packets(catalogue: Catalogue, job: JobBody) -> Catalogue:
-    """The catalogue with the packets of a job as rows of their own."""
-    return catalogue.with_fixings(_rows(job, catalogue))
+def with_packets(catalogue: Catalogue, job: JobBody, sold: tuple[UnitSystem, ...] = ()) -> Catalogue:
+    """The catalogue with the packets of a job as rows of their own; ``sold``: by which system screws are sold there."""
+    return catalogue.with_fixings(_rows(job, catalogue, sold))

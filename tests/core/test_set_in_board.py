@@ -1,0 +1,124 @@
+"""How anchors go into board: each says how it is set, and what cuts its own hole is turned in without a drill."""
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.capacity import Goes, method_of
+from rockpin.core.document.fixings import BoardAnchor
+from rockpin.core.document.fixture import HoleKind
+from rockpin.core.document.job import Choice, JobDocument, Region
+from rockpin.core.document.packet import Packet
+from rockpin.core.document.record import HoleRecord
+from rockpin.core.document.wall import Layer
+from rockpin.core.plan import Plan, make_plan
+from rockpin.core.sequence.step import Step
+from tests.builders import BOARD, job, plate_fixture, stud_wall
+
+CATALOGUE = load_catalogue()
+PANEL = stud_wall(build_up=(Layer(material="thin_panel", thickness_mm=4), *stud_wall().build_up[1:]))
+SELF_DRILLING = [one.key for one in CATALOGUE.fixings if isinstance(one, BoardAnchor) and one.own_point]
+
+
+def _with(fixing: str, **more: object) -> JobDocument:
+    """A plate of 1.5 kg between two studs, held by that fixing."""
+    row = CATALOGUE.fixing_by_key[fixing]
+    wall = more.pop("wall", PANEL if isinstance(row, BoardAnchor) and row.kind == "rivet_nut" else stud_wall())
+    made = job(wall, plate_fixture(mass_kg=1.5, hole_mm=7), 560, 1010, **more)  # type: ignore[arg-type]
+    site = made.site
+    if "metric" not in row.systems:
+        site = site.model_copy(update={"region": Region.NORTH_AMERICA})
+    choices = tuple(Choice(hole_id=hole.id, fixing=fixing) for hole in made.fixture.supports[0].holes)
+    return made.model_copy(update={"choices": choices, "site": site})
+
+
+def _step(plan: Plan, title: str) -> Step | None:
+    return next((step for step in plan.steps if step.title == title), None)
+
+
+def test_what_goes_into_board_before_the_bracket_says_how_it_is_set() -> None:
+    silent, told = [], set()
+    for row in CATALOGUE.fixings:
+        if not isinstance(row, BoardAnchor) or method_of(row).goes(row) is not Goes.BEFORE or row.kind == "bare_screw":
+            continue
+        if card := make_plan(_with(row.key), CATALOGUE).holes[0].card:
+            told.add(row.kind)
+            silent += [] if card.set_notes else [row.key]
+    assert not silent
+    assert told == {"plug", "self_drilling", "sleeve", "strap_toggle", "rivet_nut"}
+
+
+@pytest.mark.parametrize("fixing", SELF_DRILLING)
+def test_what_cuts_its_own_hole_is_turned_in_and_not_drilled_for(fixing: str) -> None:
+    plan = make_plan(_with(fixing), CATALOGUE)
+    (hole,) = plan.holes
+    assert hole.card
+    assert (hole.card.bit_text, hole.card.steps, hole.card.tape_text) == ("none", (), "")
+    assert not [item.label for item in plan.gather if " bit" in item.label or "drill" in item.label.lower().split()]
+    assert _step(plan, "Drill") is None
+    turned = _step(plan, "Turn in")
+    # it is here that it meets what is in the wall, and its screw comes with the bracket
+    assert turned
+    assert turned.asks
+    assert "flush" in turned.sentence
+    assert any("crew" in item.label for item in plan.gather)
+    up = _step(plan, "Put up the plate")
+    assert up
+    assert turned.number < up.number
+
+
+def test_what_was_turned_in_is_done_and_through_two_boards_it_is_drilled_for() -> None:
+    there = _with("self_drilling_zinc")
+    met = HoleRecord(hole_id="a", fixing="self_drilling_zinc", met=("as_planned",), bit_mm=6, depth_mm=22, holds=None)
+    hole_id = there.fixture.supports[0].holes[0].id
+    after = there.model_copy(update={"records": (met.model_copy(update={"hole_id": hole_id}),)})
+    turned = _step(make_plan(after, CATALOGUE), "Turn in")
+    assert turned
+    assert turned.done
+    twice = stud_wall(build_up=(BOARD, BOARD, *stud_wall().build_up[1:]))
+    plan = make_plan(_with("self_drilling_zinc", wall=twice), CATALOGUE)
+    card = plan.holes[0].card
+    assert card
+    assert card.drilled
+    assert card.bit_mm == pytest.approx(6)
+
+
+def test_a_sleeve_keeps_its_screw_where_a_keyhole_hangs_on_it() -> None:
+    said = {}
+    for kind in (HoleKind.ROUND, HoleKind.KEYHOLE):
+        made = _with("sleeve_m5")
+        support = made.fixture.supports[0]
+        holes = tuple(hole.model_copy(update={"kind": kind}) for hole in support.holes)
+        fixture = made.fixture.model_copy(update={"supports": (support.model_copy(update={"holes": holes}),)})
+        card = make_plan(made.model_copy(update={"fixture": fixture}), CATALOGUE).holes[0].card
+        assert card
+        (said[kind],) = card.set_notes
+    assert said[HoleKind.ROUND].endswith("then take the screw out again: the bracket goes under its head.")
+    assert said[HoleKind.KEYHOLE].endswith("and leave it in.")
+
+
+@pytest.mark.parametrize(("region", "screw"), [(Region.BRITAIN, "4 ×"), (Region.NORTH_AMERICA, "#8 ×")])
+def test_the_screw_of_a_packet_is_one_that_is_sold_there(region: Region, screw: str) -> None:
+    packet = Packet.model_validate(
+        {
+            "id": "p",
+            "label": "Anchors from the shop",
+            "made_for": "board",
+            "board_mm": 12.5,
+            "tension_n": 90,
+            "basis": "working",
+            "works": "self_drilling",
+            "plastic": False,
+            "length_mm": 32,
+            "screw_min_mm": 4,
+            "screw_max_mm": 4.2,
+            "grip_min_mm": 9,
+            "grip_max_mm": 26,
+        }
+    )
+    made = job(stud_wall(), plate_fixture(mass_kg=1.5, hole_mm=7), 560, 1010, packets=(packet,))
+    choices = tuple(Choice(hole_id=hole.id, fixing="packet-p") for hole in made.fixture.supports[0].holes)
+    site = made.site.model_copy(update={"region": region})
+    card = make_plan(made.model_copy(update={"choices": choices, "site": site}), CATALOGUE).holes[0].card
+    assert card
+    assert card.screw_text.startswith(screw)
+    assert card.turned_in
