@@ -60,6 +60,8 @@ def test_what_cuts_its_own_hole_is_turned_in_and_not_drilled_for(fixing: str) ->
     assert turned
     assert turned.asks
     assert "flush" in turned.sentence
+    # what is said of the screw that comes later is not said of the anchor
+    assert turned.stop is None
     assert any("crew" in item.label for item in plan.gather)
     up = _step(plan, "Put up the plate")
     assert up

@@ -77,6 +77,25 @@ export function Grip({ x, y, hole, perMm }: Drawn) {
       </g>
     );
   }
+  if (spec.bit_rule === "own") {
+    // a body with a coarse thread, from its rim in the face to its point behind the board
+    const [wide, face] = [spec.wing_mm * perMm, x(spec.grip_from_mm)];
+    const tip = x(spec.grip_to_mm + spec.wing_depth_mm);
+    const at = (share: number) => face + (tip - face) * share;
+    return (
+      <g fill="var(--plug)" stroke="var(--ink)" strokeWidth="1">
+        <path
+          d={`M${face} ${y - wide}V${y + wide}L${at(0.75)} ${y + wide * 0.55}L${tip} ${y}L${at(0.75)} ${y - wide * 0.55}Z`}
+        />
+        {[0.15, 0.3, 0.45, 0.6].map((share) => (
+          <path
+            key={share}
+            d={`M${at(share)} ${y - wide * (1 - 0.6 * share)}l4 ${2 * wide * (1 - 0.6 * share)}`}
+          />
+        ))}
+      </g>
+    );
+  }
   if (spec.wing_mm > 0) {
     const back = x(spec.grip_to_mm);
     const wing = spec.wing_mm * perMm;

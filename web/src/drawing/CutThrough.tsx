@@ -175,7 +175,7 @@ function CutPicture({ hole, runnerUp, frame }: { hole: CutHole; runnerUp: Plan["
           strokeWidth="0.8"
         />
       )}
-      {cut.hole && (
+      {cut.hole && cut.hole.bit_rule !== "own" && (
         <rect
           x={x(0)}
           y={y - (cut.hole.diameter_mm / 2) * perMm}

@@ -210,7 +210,7 @@ def set_steps(
                 asks=card.turned_in,
                 figure=card.fixing_label,
                 feel=None if cures else card.grips,
-                stop=card.stop if not card.drilled else None,
+                stop=card.stop if card.pushed else None,
                 wait=wait_for("resin", site.units, site.catalogue) if cures else None,
                 danger="Nothing may touch the rods until the resin is hard." if cures else None,
                 reversible=False if cures else site.catalogue.fixing_by_key[key].removable,
