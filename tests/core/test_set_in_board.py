@@ -3,6 +3,7 @@
 import pytest
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.words import inside
 from rockpin.core.capacity import Goes, method_of
 from rockpin.core.document.fixings import BoardAnchor
 from rockpin.core.document.fixture import HoleKind
@@ -12,6 +13,7 @@ from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Layer
 from rockpin.core.plan import Plan, make_plan
 from rockpin.core.sequence.step import Step
+from rockpin.demo import demo_documents
 from tests.builders import BOARD, job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
@@ -124,3 +126,31 @@ def test_the_screw_of_a_packet_is_one_that_is_sold_there(region: Region, screw: 
     assert card
     assert card.screw_text.startswith(screw)
     assert card.turned_in
+
+
+def test_where_fixings_differ_each_hole_has_its_own_screw_and_its_own_stop() -> None:
+    # its left hole on the stud at 1200, its right one clear of it
+    fixture = plate_fixture(((20, 20), (180, 20)), size_mm=(200, 120), mass_kg=2, hole_mm=7)
+    base = job(stud_wall(), fixture, 1180, 1007)
+    keys = ("stud_screw_5_0", "strap_toggle_m6")
+    choices = tuple(
+        Choice(hole_id=hole.id, fixing=key) for hole, key in zip(fixture.supports[0].holes, keys, strict=True)
+    )
+    steps = {step.id: step for step in make_plan(base.model_copy(update={"choices": choices}), CATALOGUE).steps}
+    rows = [CATALOGUE.fixing_by_key[key] for key in keys]
+    assert "Hole 1: screw 5 × " in steps["up"].sentence
+    assert "Hole 2: screw M6 × " in steps["up"].sentence
+    assert steps["up"].figure is None
+    for number, row in enumerate(rows, 1):
+        assert f"Hole {number}: {inside(row.stop)}" in (steps["draw-up"].stop or "")
+    # how the bar lies behind the board was felt when it was set
+    assert steps["draw-up"].feel == f"Hole 1: {inside(rows[0].grips)}"
+    assert steps["set-strap_toggle_m6"].feel == rows[1].grips
+
+
+def test_clips_that_are_fixed_last_name_their_screw() -> None:
+    cabinet = next(one for one in demo_documents() if one.id == "first-aid-cabinet")
+    plan = make_plan(cabinet, CATALOGUE)
+    clip = next(step for step in plan.steps if step.id == "clip")
+    cards = [hole.card for hole in plan.holes if hole.number in clip.holes]
+    assert {card.screw_text for card in cards if card} == {clip.figure}

@@ -401,7 +401,7 @@ def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: Capacit
         case "self_drilling":
             return [
                 "Press its point in at the mark and turn it in, square to the board, by hand or at the lowest clutch, "
-                "until it is flush."
+                "until it is flush. If something hard stops it, that is a dab or framing: move a little."
             ]
         case "sleeve":
             out = "and leave it in" if stays else "then take the screw out again: the bracket goes under its head"
@@ -414,6 +414,10 @@ def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: Capacit
                 "Turn the bar in line with its strap, push it through, and pull it back flat behind the board. Slide "
                 "the collar into the hole and snap the strap off flush with it."
             ]
+        case "rivet":
+            return ["Push it in until its head lies flat, and draw its stem with the tool until it breaks off."]
+        case "panel_bolt":
+            return ["A washer and a nut behind, held with a second spanner."]
         case "rivet_nut":
             return [
                 "Thread it on its setting tool, push it in until its rim is flat, and draw it up until it is tight."
@@ -439,6 +443,11 @@ def with_rating(
     factor = _in_this_board(anchor, reading, figures)
     row = Rating(tension_n=rating.tension_n / factor, shear_n=rating.shear_n / factor)
     return {"panel" if rating_of(anchor, reading) is anchor.panel else "rating": row}
+
+
+def grips_at_setting(anchor: BoardAnchor) -> bool:
+    """A plug folds as its screw is turned; what folds, cuts or lies flat before the bracket is up was felt by then."""
+    return anchor.kind in ("self_drilling", "sleeve", "strap_toggle", "rivet_nut")
 
 
 def goes(anchor: BoardAnchor) -> Goes:

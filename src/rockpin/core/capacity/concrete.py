@@ -363,6 +363,13 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     return [found[number] for number in range(len(some))]
 
 
+def set_notes(anchor: ConcreteAnchor, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
+    """How a bolt is knocked in; a screw cuts its own thread."""
+    if goes(anchor) is not Goes.THROUGH:
+        return []
+    return ["Knock it in, its nut flush with the end of the thread, until its washer lies on the bracket."]
+
+
 def goes(anchor: ConcreteAnchor) -> Goes:
     """A bolt is knocked in through the bracket, a concrete screw is driven through it."""
     return Goes.THROUGH if "hammer" in anchor.tools else Goes.DRIVEN

@@ -65,6 +65,12 @@ class Method:
             return Goes.PUSHED
         return Goes.DRIVEN if self.is_a_screw else Goes.BEFORE
 
+    def grips_at_setting(self, fixing: AnyFixing) -> bool:
+        """Whether how it grips is felt while it is set, and not when its screw is turned."""
+        if self._has("grips_at_setting"):
+            return bool(self._module.grips_at_setting(fixing))
+        return self.is_pushed_in
+
     def clear_halves_mm(self, fixing: AnyFixing) -> tuple[float, ...]:
         """Half widths [mm] that it wants clear of framing behind a hole."""
         found: tuple[float, ...] = self._module.clear_halves_mm(fixing) if self._has("clear_halves_mm") else ()

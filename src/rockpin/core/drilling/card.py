@@ -73,6 +73,7 @@ class DrillCard(Model):
     last_turn: str
     feel_text: str = Field(description="what should come out, layer by layer")
     grips: str
+    grips_at_setting: bool = Field(exclude=True, description="felt while it is set, not when its screw is turned")
     stop: str
     notes: tuple[str, ...]
 
@@ -306,6 +307,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         last_turn=_last_turn(spot, fixing, screw),
         feel_text=_feel(spot, hole, kind, catalogue),
         grips=fixing.grips,
+        grips_at_setting=method_of(fixing).grips_at_setting(fixing),
         stop=_stop(spot, fixing, screw),
         notes=tuple(_notes(spot, chosen, fixing, catalogue)),
         set_notes=tuple(method_of(fixing).set_notes(fixing, chosen, spot, catalogue.capacity)),

@@ -7,6 +7,7 @@ from rockpin.core.base.words import holes_words, inside
 from rockpin.core.capacity import Goes
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import DrillCard
+from rockpin.core.sequence.by_hole import felt_as_it_is_drawn_up, screws_of, told_by_hole
 from rockpin.core.sequence.hole_steps import drill_steps, set_steps
 from rockpin.core.sequence.joining_steps import fastened, kept_on
 from rockpin.core.sequence.step import Draft, Phase
@@ -24,7 +25,10 @@ def through(cards: Sequence[DrillCard]) -> str:
             f" The {toggles[0]} goes on its screw through the bracket first, wings folded, and in with it: set "
             "alone it is lost in the void."
         )
-    return f" The {' and the '.join(names)} goes in through the bracket."
+    how = {inside(card.fixing_label): card.set_notes[:1] for card in cards if card.goes is Goes.THROUGH}
+    return "".join(
+        f" The {name} goes in through the bracket.{''.join(f' {one}' for one in how[name])}" for name in names
+    )
 
 
 def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> list[Draft]:
@@ -33,7 +37,7 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
     what = hanging.first or f"the {inside(site.fixture.name)}"
     people = site.lift_people if hanging.first is None else 1
     mass = f" ({show_mass(site.mass_kg, site.units)})" if hanging.first is None else ""
-    card = cards[0]
+    figure, figure_words, apart = screws_of(cards)
     at = site.at(cards)
     # rods that were set before stand out of the wall, and what is put up goes over them
     rods = all(one.goes is Goes.CURES for one in cards)
@@ -45,14 +49,14 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             id="up",
             phase=Phase.FIRST_UP,
             title="Drive the screws",
-            sentence=f"{proud} Try the piece on each head as you go: it must slide on without play.",
+            sentence=f"{proud} Try the piece on each head as you go: it must slide on without play.{apart}",
             minutes=figures.screw_minutes * len(cards),
             needs=needs,
             at=at,
-            figure=card.screw_text,
-            figure_words=card.screw_label,
-            feel=card.grips,
-            stop=card.stop,
+            figure=figure,
+            figure_words=figure_words,
+            feel=felt_as_it_is_drawn_up(cards),
+            stop=told_by_hole(cards, lambda one: one.stop),
         )
         return [drive, tried(site, cards, ["up"], "each screw head")]
     return [
@@ -64,12 +68,12 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             "before all are on."
             if rods
             else f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
-            f"{through(cards)}{_lifting(site) if hanging.first is None else ''}",
+            f"{apart}{through(cards)}{_lifting(site) if hanging.first is None else ''}",
             minutes=figures.lift_minutes + figures.screw_minutes * len(cards),
             needs=needs,
             at=at,
-            figure=card.screw_text,
-            figure_words=card.screw_label,
+            figure=figure,
+            figure_words=figure_words,
             people=people,
             danger=danger,
         ),
@@ -77,12 +81,13 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             id="draw-up",
             phase=Phase.FIRST_UP,
             title="Level, then draw up",
-            sentence=f"Check the level while it can still move. Then draw the {turned} up in turn. {card.last_turn}.",
+            sentence=f"Check the level while it can still move. Then draw the {turned} up in turn. "
+            f"{told_by_hole(cards, lambda one: f'{one.last_turn}.')}",
             minutes=figures.screw_minutes * len(cards),
             needs=["up"],
             at=at,
-            feel=card.grips,
-            stop=card.stop,
+            feel=felt_as_it_is_drawn_up(cards),
+            stop=told_by_hole(cards, lambda one: one.stop),
             danger=danger,
         ),
         tried(site, cards, ["draw-up"], what),
@@ -216,17 +221,20 @@ def clipped_later(site: WorkSite, cards: Sequence[DrillCard], job: JobDocument) 
         people=site.lift_people,
         danger=held,
     )
+    figure, figure_words, apart = screws_of(cards)
     clip = Draft(
         id="clip",
         phase=Phase.HANG,
         title="Clip it" if clips == "clips" else "Fix its lower brackets",
         sentence=f"Screw its {clips} to {inside(holes_words([one.number for one in site.at(cards)]))} and draw them "
-        "up. Lift at its lower edge: it must not come off." + through(cards),
+        f"up. Lift at its lower edge: it must not come off.{apart}{through(cards)}",
         minutes=figures.screw_minutes * len(cards),
         needs=["hang-again"],
         at=site.at(cards),
-        feel=cards[0].grips,
-        stop=cards[0].stop,
+        figure=figure,
+        figure_words=figure_words,
+        feel=felt_as_it_is_drawn_up(cards),
+        stop=told_by_hole(cards, lambda one: one.stop),
         people=2,
         danger=held,
     )

@@ -209,7 +209,7 @@ def set_steps(
                 at=_answered(site, same, job) if card.turned_in else site.at(same),
                 asks=card.turned_in,
                 figure=card.fixing_label,
-                feel=None if cures else card.grips,
+                feel=card.grips if card.grips_at_setting else None,
                 stop=card.stop if card.pushed else None,
                 wait=wait_for("resin", site.units, site.catalogue) if cures else None,
                 danger="Nothing may touch the rods until the resin is hard." if cures else None,
