@@ -20,6 +20,7 @@ from rockpin.core.plan import HolePlan, Plan, make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.at_full_size import OVERLAP_MM
 from rockpin.exchange.forms import FORMS, Along, Form, Paper
+from rockpin.exchange.sheets import sheet_parts
 from rockpin.exchange.template import carried, template_of
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -285,6 +286,9 @@ def test_a_mark_names_every_bit_of_its_hole() -> None:
         told = " ".join(words.text for words in template_of(plan).words)
         (through,) = [step for step in hole.card.steps if step.layer == "Tile and adhesive"]
         assert f"through the tile and adhesive: {through.diameter_text} tile bit" in told
+        # the calculation sheet names it as well
+        sheet = " ".join(part.text for part in sheet_parts(plan, None))
+        assert f"through the tile and adhesive: {through.diameter_text} tile bit" in sheet
         assert f"{hole.card.bit_text} {hole.card.bit_words}, {hole.card.depth_text} deep" in told
 
 

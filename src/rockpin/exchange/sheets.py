@@ -10,6 +10,7 @@ from datetime import date
 from rockpin.core.base.findings import Severity, gathered
 from rockpin.core.base.quantities import show_thickness
 from rockpin.core.document.fixture import HoleKind
+from rockpin.core.drilling import DrillCard
 from rockpin.core.plan import HolePlan, Plan
 from rockpin.exchange.paper import Part, markdown_of, pdf_of
 
@@ -60,16 +61,17 @@ def _hole(hole: HolePlan, not_yet: bool, on_post: bool) -> Iterator[Part]:
     if not_yet:
         yield Part("text", "Not yet to be drilled.")
     elif card:
-        yield Part(
-            "text",
-            (
-                f"{card.put_in_text}. {card.last_turn}."
-                if card.pushed
-                else f"{card.work_text[0].upper()}{card.work_text[1:]}. {card.put_in_text}. {card.last_turn}."
-                if card.turned_in
-                else f"Drill {card.work_text}, {card.hammer_text}. {card.put_in_text}. {card.last_turn}."
-            ),
-        )
+        yield Part("text", f"{_made_by(card)}{card.last_turn}.")
+
+
+def _made_by(card: DrillCard) -> str:
+    """How the hole is made and what goes in, in sentences, each with a space after it."""
+    if card.pushed:
+        return f"{card.put_in_text}. "
+    if card.turned_in:
+        return f"{card.work_text[0].upper()}{card.work_text[1:]}. {card.put_in_text}. "
+    also = f"; {card.also_text}" if card.also_text else ""
+    return f"Drill {card.work_text}, {card.hammer_text}{also}. {card.put_in_text}. "
 
 
 def revision_of(plan: Plan) -> str:

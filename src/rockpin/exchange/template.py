@@ -45,21 +45,6 @@ def bit_words(hole: HolePlan) -> str:
     return card.work_text
 
 
-def also_words(hole: HolePlan) -> str:
-    """With what a hole is drilled besides its bit, before it or after; empty where that is all."""
-    card = _card(hole)
-    if card is None or not card.drilled:
-        return ""
-    told = []
-    if card.pilot_bit_text:
-        told.append(f"first {card.pilot_bit_text} {card.pilot_bit_words}")
-    for step in card.steps:
-        if (step.diameter_text, step.bit) not in ((card.bit_text, card.bit_words), (card.pilot_bit_text, step.bit)):
-            told.append(f"through the {inside(step.layer)}: {step.diameter_text} {step.bit}")
-    told += [f"then {bit.text} in front for the plain shank" for bit in card.more_bits]
-    return "; ".join(told)
-
-
 def _box(plan: Plan) -> Box:
     xs, ys = [hole.x_mm for hole in plan.holes], [hole.y_mm for hole in plan.holes]
     left, right = min(xs) - _ROUND_MM, max(xs) + max(_ROUND_MM, _SAYS_MM)
@@ -121,9 +106,9 @@ def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
     x = hole.x_mm + _ARM_MM + 2
     under = hole.y_mm - 6
     drawing.say("words", x, under, 4.2, f"{hole.number}  {bit_words(hole)}")
-    if also := also_words(hole):
+    if card and card.also_text:
         under -= 4.5
-        drawing.say("words", x, under, 3, also)
+        drawing.say("words", x, under, 3, card.also_text)
     drawing.say("words", x, under - 4.5, 3, where)
     if hole.verdict.word is not VerdictWord.READY:
         drawing.say("words", x, under - 9.5, 4.2, hole.verdict.label)
@@ -184,7 +169,7 @@ def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
             f"{mark.up_mm:.1f}",
             f"{drilled.bit_mm:g}" if drilled else "",
             f"{drilled.depth_mm:g}" if drilled else "",
-            also_words(hole),
+            card.also_text if card else "",
             hole.chosen_label or "",
             hole.verdict.label,
         ]

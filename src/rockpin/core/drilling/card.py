@@ -83,6 +83,18 @@ class DrillCard(Model):
         return not (self.pushed or self.turned_in)
 
     @property
+    def also_text(self) -> str:
+        """With what a hole is drilled besides its bit, before it or after; empty where that is all."""
+        if not self.drilled:
+            return ""
+        told = [f"first {self.pilot_bit_text} {self.pilot_bit_words}"] if self.pilot_bit_text else []
+        for step in self.steps:
+            if (step.diameter_text, step.bit) not in ((self.bit_text, self.bit_words), (self.pilot_bit_text, step.bit)):
+                told.append(f"through the {inside(step.layer)}: {step.diameter_text} {step.bit}")
+        told += [f"then {bit.text} in front for the plain shank" for bit in self.more_bits]
+        return "; ".join(told)
+
+    @property
     def work_text(self) -> str:
         """With what the hole is made, and how deep; how it goes in, where nothing is drilled."""
         if self.pushed:
