@@ -1,5 +1,6 @@
 import { useId, useState } from "react";
 import type { HolePlan } from "../../api/client";
+import { inside } from "../../lib/inside";
 
 /** Why any other fixing of the catalogue is refused here, with its number; a word narrows the list. */
 export function WhyNot({ refused }: { refused: HolePlan["refused"] }) {
@@ -22,20 +23,37 @@ export function WhyNot({ refused }: { refused: HolePlan["refused"] }) {
         className="h-9 w-full rounded-sm border border-rule bg-sheet px-2 text-[14px] placeholder:text-soft max-sm:h-12"
       />
       <ul className="mt-2 space-y-2" aria-label="Refused fixings">
-        {shown.map((one) => (
-          <li key={one.fixing} className="text-[12.5px]">
-            <strong>{one.label}</strong>
-            {one.reasons.map((reason) => (
-              <span key={reason} className="block text-soft">
-                {reason}
-              </span>
-            ))}
-          </li>
-        ))}
+        {alike(shown).map(({ labels, reasons }) => {
+          const names = labels.map((label, at) => (at ? inside(label) : label)).join(", ");
+          // one is looked for by its name, many are told apart by why
+          const [bold, soft] = labels.length > 3 ? [reasons.join(" "), [`${names}.`]] : [names, reasons];
+          return (
+            <li key={labels[0]} className="text-[12.5px]">
+              <strong>{bold}</strong>
+              {soft.map((line) => (
+                <span key={line} className="block text-soft">
+                  {line}
+                </span>
+              ))}
+            </li>
+          );
+        })}
       </ul>
       {shown.length === 0 && (
         <p className="mt-2 text-[12.5px] text-soft">No refused fixing is called that; it may hold, above.</p>
       )}
     </details>
   );
+}
+
+/** What is refused for the same reasons, told once, in the order of the first of each. */
+function alike(refused: HolePlan["refused"]): { labels: string[]; reasons: readonly string[] }[] {
+  const found = new Map<string, { labels: string[]; reasons: readonly string[] }>();
+  for (const { label, reasons } of refused) {
+    const key = reasons.join("\n");
+    const there = found.get(key) ?? { labels: [], reasons };
+    there.labels.push(label);
+    found.set(key, there);
+  }
+  return [...found.values()];
 }
