@@ -15,7 +15,7 @@ from pypdf import PdfReader
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.wall import Layer
+from rockpin.core.document.wall import Corner, Layer
 from rockpin.core.plan import HolePlan, Plan, make_plan
 from rockpin.demo import demo_documents
 from rockpin.exchange.at_full_size import OVERLAP_MM
@@ -273,6 +273,28 @@ def test_the_sheet_shows_what_nobody_may_drill_into() -> None:
     assert f"{pipe.text}: do not drill inside these lines" in [words.text for words in drawing.words]
     # far from it there is nothing of it
     assert not [line for line in template_of(PLANS["chart-table"]).lines if line.layer == "finds"]
+
+
+def test_a_zone_of_which_two_parts_are_on_the_sheet_is_drawn_in_both() -> None:
+    plan = PLANS["tide-clock"]
+    seen, shape = template_of(plan).box, plan.elevation.zones[0]
+    left, right, low = seen.left_mm, seen.right_mm, seen.bottom_mm
+    # a fork from below the sheet: both of its prongs reach into it, what joins them does not
+    corners = [
+        (left + 10, low - 60),
+        (right - 10, low - 60),
+        (right - 10, low + 30),
+        (right - 30, low + 30),
+        (right - 30, low - 40),
+        (left + 30, low - 40),
+        (left + 30, low + 30),
+        (left + 10, low + 30),
+    ]
+    fork = type(shape)(**shape.model_dump() | {"outline": tuple(Corner(x_mm=x, y_mm=y) for x, y in corners)})
+    only = plan.elevation.model_copy(update={"zones": (fork,)})
+    drawn = template_of(plan.model_copy(update={"elevation": only})).lines
+    tops = [line for line in drawn if line.layer == "zones" and line.y1_mm == line.y2_mm == pytest.approx(low + 30)]
+    assert sorted(min(line.x1_mm, line.x2_mm) for line in tops) == pytest.approx([left + 10, right - 30])
 
 
 def test_a_mark_names_every_bit_of_its_hole() -> None:

@@ -75,32 +75,32 @@ class _Onto:
                 if seen.left_mm <= x <= seen.right_mm:
                     self.line("joints", x, low, x, high)
 
-    def _outline(self, part: Polygon) -> None:
-        for (x1, y1), (x2, y2) in pairwise(part.exterior.coords):
-            self.line("zones", x1, y1, x2, y2)
+    def _outlines(self, shape: Polygon) -> list[Polygon]:
+        """Draws what of a shape is on the paper, which may be several parts, and answers with them."""
+        on_paper = shape.intersection(box(*self._box))
+        parts = [one for one in getattr(on_paper, "geoms", [on_paper]) if isinstance(one, Polygon) and not one.is_empty]
+        for part in parts:
+            for (x1, y1), (x2, y2) in pairwise(part.exterior.coords):
+                self.line("zones", x1, y1, x2, y2)
+        return parts
 
     def zone(self, zone: Zone) -> None:
-        part = zone.shape.intersection(box(*self._box))
-        if not isinstance(part, Polygon) or part.is_empty:
-            return
-        self._outline(part)
-        left, _, _, top = part.bounds
-        self._say("zones", left + 1, top - 9, zone.reason)
+        for part in self._outlines(zone.shape):
+            left, _, _, top = part.bounds
+            self._say("zones", left + 1, top - 9, zone.reason)
 
     def find(self, find: FindReading) -> None:
         """What was found and not ruled out: its line, thick, between two where nobody drills."""
         if find.refuted:
             return
         way = LineString([(find.x_mm, find.y_mm), (find.x2_mm, find.y2_mm)])
-        seen = box(*self._box)
-        keep_off = way.buffer(find.keep_off_mm, quad_segs=4).intersection(seen)
-        if not isinstance(keep_off, Polygon) or keep_off.is_empty:
+        keep_off = self._outlines(way.buffer(find.keep_off_mm, quad_segs=4))
+        if not keep_off:
             return
-        self._outline(keep_off)
         if way.length:
             self.line("finds", find.x_mm, find.y_mm, find.x2_mm, find.y2_mm)
         else:
             for slope in (-_SPOT_MM, _SPOT_MM):
                 self.line("finds", find.x_mm - _SPOT_MM, find.y_mm - slope, find.x_mm + _SPOT_MM, find.y_mm + slope)
-        left, _, _, top = keep_off.bounds
+        left, _, _, top = keep_off[0].bounds
         self._say("finds", left + 1, top - 5, f"{find.text}: do not drill inside these lines")
