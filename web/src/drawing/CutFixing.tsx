@@ -12,9 +12,10 @@ interface Drawn {
 
 /** The screw from its head to its tip, with its thread where it holds. */
 export function Screw({ x, y, hole, perMm }: Drawn) {
-  const { screw, hole: spec, head_at_mm: head } = hole.cut;
+  const { screw, hole: spec, head_at_mm: head, tip_at_mm: tip } = hole.cut;
   if (!screw || !spec) return null;
-  const tip = screw.length_mm + head;
+  // what is held by a nut stands out of it
+  const front = screw.head === "nut and washer" ? tip - screw.length_mm : head;
   const r = (screw.diameter_mm / 2) * perMm;
   const root = (screw.root_mm / 2) * perMm;
   const point = screw.blunt ? 0 : Math.min(screw.diameter_mm, screw.length_mm / 5);
@@ -35,12 +36,9 @@ export function Screw({ x, y, hole, perMm }: Drawn) {
   return (
     <g fill="var(--steel)" stroke="var(--ink)" strokeWidth="1">
       <path
-        d={`M${x(head)} ${y - root}H${x(tip - point)}L${x(tip)} ${y}L${x(tip - point)} ${y + root}H${x(head)}Z`}
+        d={`M${x(front)} ${y - root}H${x(tip - point)}L${x(tip)} ${y}L${x(tip - point)} ${y + root}H${x(front)}Z`}
       />
       <path d={teeth.join("")} />
-      {screw.head === "nut and washer" && (
-        <rect x={x(head) - headThick * 2.2} y={y - root} width={headThick * 2.2} height={2 * root} />
-      )}
       <path d={headPath(screw.head, x(head), y, headWide, headThick, root)} />
     </g>
   );
@@ -77,7 +75,7 @@ export function Grip({ x, y, hole, perMm }: Drawn) {
       </g>
     );
   }
-  if (spec.bit_rule === "own") {
+  if (spec.opens === "thread" && spec.wing_mm > 0) {
     // a body with a coarse thread, from its rim in the face to its point behind the board
     const [wide, face] = [spec.wing_mm * perMm, x(spec.grip_from_mm)];
     const tip = x(spec.grip_to_mm + spec.wing_depth_mm);
@@ -96,9 +94,31 @@ export function Grip({ x, y, hole, perMm }: Drawn) {
       </g>
     );
   }
+  if (spec.opens === "bar" && spec.wing_mm > 0) {
+    // a flat bar behind the board, and its collar in the hole
+    const [back, wing] = [x(spec.grip_to_mm), spec.wing_mm * perMm];
+    const r = (spec.diameter_mm / 2) * perMm;
+    return (
+      <g fill="var(--plug)" stroke="var(--ink)" strokeWidth="1">
+        <rect x={x(spec.grip_from_mm)} y={y - r} width={back - x(spec.grip_from_mm)} height={2 * r} />
+        <rect x={back} y={y - wing} width={Math.max(3, 4 * perMm)} height={2 * wing} rx="1.5" />
+      </g>
+    );
+  }
   if (spec.wing_mm > 0) {
     const back = x(spec.grip_to_mm);
     const wing = spec.wing_mm * perMm;
+    if (spec.opens === "wings") {
+      // two wings that lean on the board from where they are hinged
+      const hinge = x(spec.grip_to_mm + spec.wing_depth_mm * 0.45);
+      return (
+        <g fill="var(--plug)" stroke="var(--ink)" strokeWidth="1">
+          {[-wing, wing].map((end) => (
+            <path key={end} d={`M${back} ${y + end}h5L${hinge + 6} ${y}H${hinge}Z`} />
+          ))}
+        </g>
+      );
+    }
     return (
       <path
         d={`M${back} ${y - wing}L${back + 5} ${y - wing}L${x(spec.grip_to_mm + spec.wing_depth_mm * 0.45)} ${y}L${back + 5} ${y + wing}L${back} ${y + wing}Z`}

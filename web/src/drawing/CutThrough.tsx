@@ -267,8 +267,9 @@ export function CutThrough({
 }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const cut = hole?.cut;
-  // in front of the wall: bracket, stack and the screw's head
-  const room = Math.max(22, (cut ? cut.plate_mm + cut.spacer_mm : 0) + 10);
+  // in front of the wall: bracket, stack and the screw's head, or what stands out of its nut
+  const outside = cut?.screw ? cut.screw.length_mm - cut.tip_at_mm : 0;
+  const room = Math.max(22, (cut ? cut.plate_mm + cut.spacer_mm : 0) + 10, outside + 4);
   const left = 14;
   const last = cut?.layers.at(-1)?.back_spread_mm ?? 0;
   const total = Math.max((cut?.total_mm ?? 0) + last, runnerUp?.total_mm ?? 0) + room + 6;

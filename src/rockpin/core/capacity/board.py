@@ -12,7 +12,7 @@ from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
 from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import BitRule, HoleSpec, Spot
+from rockpin.core.hole import BitRule, HoleSpec, Opens, Spot
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -28,6 +28,7 @@ _HOLLOW = (
     Family.BONDED_BOARD,
 )
 _TOGGLES = ("spring_toggle", "strap_toggle")
+_OPENS: dict[str, Opens] = {"spring_toggle": "wings", "strap_toggle": "bar", "self_drilling": "thread"}
 _CUTS_ITS_OWN = ("self_drilling", "bare_screw")
 _PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
 
@@ -358,6 +359,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
             plug_length_mm=0.0,
             wing_mm=anchor.wing_mm,
             wing_depth_mm=anchor.void_mm,
+            opens=_OPENS.get(anchor.kind, "legs"),
         ),
         pick=spot.pick(screw, length),
         factors=_wall_factors(anchor, spot, figures),

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import Literal
 
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import HeadSeat
@@ -46,13 +47,17 @@ class BitRule(StrEnum):
         return self in (BitRule.PUSHED, BitRule.OWN)
 
 
+Opens = Literal["legs", "wings", "bar", "thread"]
+"""What becomes of an anchor behind a board: it folds, springs open, lies across, or has cut its thread in the board."""
+
+
 @dataclass(frozen=True)
 class HoleSpec:
     """The hole to drill and what comes to stand in it; depths [mm] from the wall's face.
 
     ``reach_mm`` is the deepest that bit, screw, plug or opened toggle get: what the Hidden stage checks.
     ``grip_from_mm`` to ``grip_to_mm`` is where the fixing holds. ``most_mm``: the widest hole of a printed range.
-    ``sleeve_mm``: how long a sleeve round the screw is, from the face on; 0: there is none.
+    ``sleeve_mm``: how long a sleeve round the screw is, from the face on; 0: there is none. ``opens``: in board.
     """
 
     diameter_mm: float
@@ -68,6 +73,7 @@ class HoleSpec:
     dust_mm: float = 0.0
     most_mm: float | None = None
     sleeve_mm: float = 0.0
+    opens: Opens = "legs"
 
     def __post_init__(self) -> None:
         # what is put on without a drill has no hole

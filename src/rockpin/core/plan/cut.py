@@ -44,7 +44,8 @@ class Cut(Model):
     """The cut through one hole, seen from the side; depths [mm] from the face, negative towards the room.
 
     ``plate_hatch``: of a board of one's own instead of a bracket. ``spacers_mm``: those of a stack, from the
-    wall out. ``head_at_mm``: where the head's underside sits.
+    wall out. ``head_at_mm``: where the head's underside sits, ``tip_at_mm``: where the screw ends. What is held by a
+    nut ends where it holds, and stands out of the nut with the rest.
     """
 
     layers: tuple[CutLayer, ...]
@@ -56,6 +57,7 @@ class Cut(Model):
     spacers_mm: tuple[float, ...]
     washer_mm: float
     head_at_mm: float
+    tip_at_mm: float
     hole: HoleSpec | None
     screw: ScrewPick | None
     limit_mm: float | None
@@ -175,6 +177,12 @@ def draw_cut(
 ) -> Cut:
     """The cut through one hole, with the fixing in it if there is one. ``stack``: spacers [mm] behind it."""
     limit, reading = spot.depth_limit_mm, spot.reading
+    front = spot.hole.plate_mm + spot.hole.spacer_mm
+    nut = screw is not None and screw.head == "nut and washer"
+    head = -(screw.under_head_mm if screw and not nut else front)
+    tip = screw.length_mm - screw.under_head_mm if screw else 0.0
+    if nut and hole:
+        tip = min(tip, hole.grip_to_mm)
     shown = limit is not None and limit < reading.thickness_mm
     return Cut(
         layers=spot.cached_per_wall(f"layers {kind}", lambda: _cut_layers(reading.layers, kind, spot.units)),
@@ -185,7 +193,8 @@ def draw_cut(
         spacer_mm=spot.hole.spacer_mm,
         spacers_mm=tuple(stack),
         washer_mm=screw.washer_mm if screw else 0.0,
-        head_at_mm=-(screw.under_head_mm if screw else spot.hole.plate_mm + spot.hole.spacer_mm),
+        head_at_mm=head,
+        tip_at_mm=tip,
         hole=hole,
         screw=screw,
         limit_mm=limit if shown else None,
