@@ -1,7 +1,7 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
 from bisect import bisect_right
-from math import hypot, inf
+from math import inf
 
 from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
 from rockpin.core.capacity.common import Assessment, Mode, Refusal, does_not_pass, refuse, screw_here, wrong_place
@@ -78,12 +78,12 @@ def rating_of(anchor: BoardAnchor, reading: WallReading) -> Rating | None:
 
 
 def neighbour_factor(spacings_mm: tuple[float, ...], figures: CapacityFigures) -> float:
-    """Factor [1] 1/(1 + Σ clamp((100 − s)/100, 0, 1)) over all neighbours at s [mm]; planning.
+    """Factor [1] 1/(1 + Σ clamp((100 − s)/100, 0, 1)) over all neighbours at s [mm], the nearest first; planning.
 
     Two side by side carry more than one does, on pull and on shear.
     """
     total = 0.0
-    for spacing in sorted(spacings_mm):
+    for spacing in spacings_mm:
         if spacing >= figures.board_neighbour_full_mm:
             break
         total += min(1.0, (figures.board_neighbour_full_mm - spacing) / figures.board_neighbour_span_mm)
@@ -276,10 +276,12 @@ def edge_steps_mm(_: BoardAnchor, tables: CapacityTables) -> tuple[float, ...]:
 def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:
     """Whether wings meet whichever way they are turned: a neighbour near along both lines of the board."""
     wide = 2 * anchor.wing_mm
-    if spot.nearest_neighbour_mm() >= wide:
-        return False
-    near = [(abs(dx), abs(dy)) for dx, dy in spot.neighbours if hypot(dx, dy) < wide]
-    return any(dx >= dy for dx, dy in near) and any(dy > dx for dx, dy in near)
+    beside = above = False
+    for away, dx, dy in spot.nearest_first:
+        if away >= wide:
+            break
+        beside, above = beside or dx >= dy, above or dy > dx
+    return beside and above
 
 
 def bit_rule(anchor: BoardAnchor, boards: int) -> BitRule:
