@@ -35,7 +35,8 @@ export function Candidates({
               <span className="text-[13px] font-semibold">{one.label}</span>
               <span className="text-[13px] font-bold">{one.use_text}</span>
               <span className="text-[12px] text-soft">
-                hole {one.hole_text} · screw {one.screw_text} · {one.minutes} min
+                {one.hole_text === "none" ? "no drill" : `hole ${one.hole_text}`} · screw {one.screw_text} ·{" "}
+                {one.minutes} min
                 {one.removable ? " · comes out again" : ""}
               </span>
               <span className="text-[12px] text-soft">used</span>
