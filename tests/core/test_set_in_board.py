@@ -11,7 +11,7 @@ from rockpin.core.document.job import Choice, JobDocument, Region
 from rockpin.core.document.packet import Packet
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Layer
-from rockpin.core.plan import Plan, make_plan
+from rockpin.core.plan import Plan, Report, make_plan, reported
 from rockpin.core.sequence.step import Step
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, job, plate_fixture, stud_wall
@@ -154,3 +154,23 @@ def test_clips_that_are_fixed_last_name_their_screw() -> None:
     clip = next(step for step in plan.steps if step.id == "clip")
     cards = [hole.card for hole in plan.holes if hole.number in clip.holes]
     assert {card.screw_text for card in cards if card} == {clip.figure}
+
+
+def test_what_was_turned_in_leaves_a_hole_as_wide_as_its_thread() -> None:
+    """Pulled out again it leaves more than its core: nothing that wants a narrower hole goes in there."""
+    document = _with("self_drilling_zinc")
+    plan = make_plan(document, CATALOGUE)
+    (hole,) = plan.holes
+    row = CATALOGUE.fixing_by_key["self_drilling_zinc"]
+    assert isinstance(row, BoardAnchor)
+    (well,) = reported(document, plan, hole.id, Report(outcome="as_planned"), CATALOGUE)
+    # nobody drilled, so there is no depth; and it goes on standing where it is
+    assert (well.depth_mm, well.bit_mm) == (None, 2 * row.wing_mm)
+    after = make_plan(document.model_copy(update={"records": (well,)}), CATALOGUE)
+    assert after.holes[0].chosen == "self_drilling_zinc"
+    assert after.verdict.word == "ready"
+    (loose,) = reported(document, plan, hole.id, Report(outcome="no_grip"), CATALOGUE)
+    again = make_plan(document.model_copy(update={"records": (loose,), "choices": ()}), CATALOGUE)
+    narrow = {one.fixing: one.reasons for one in again.holes[0].refused}
+    assert narrow["sleeve_m5"] == ("The hole is 16.5 mm wide already; this wants no more than 10 mm.",)
+    assert "self_drilling_nylon" in narrow

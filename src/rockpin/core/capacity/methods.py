@@ -58,6 +58,9 @@ def _barred_by(
             return refuse("void-round-plug", "The bit met a void: a plug needs something all round it.")
     if there.diameter_mm is None:
         return None
+    if hole.bit_rule is BitRule.OWN and there.meant == fixing.key:
+        # it stands in the hole that it cut itself
+        return None
     # a screw in wood bites as long as its root is thicker than the hole; an anchor's pilot is the anchor's own
     bites = hole.bit_rule is BitRule.PILOT and method_of(fixing).is_a_screw
     most = made.screw.root_mm if bites and made.screw else hole.diameter_mm

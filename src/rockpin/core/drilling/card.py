@@ -39,6 +39,7 @@ class DrillCard(Model):
     number: int
     bit_mm: float
     bit_text: str
+    leaves_mm: float = Field(exclude=True, description="how wide the hole is once this was in it")
     bit_buy: bool
     bit_words: str
     hammer_text: str
@@ -282,6 +283,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         number=spot.hole.number,
         bit_mm=bit.diameter_mm,
         bit_text=bit.text,
+        leaves_mm=hole.leaves_mm if turned_in else bit.diameter_mm,
         bit_buy=bit.buy,
         bit_words=by_hand or (deepest.bit if deepest else "bit"),
         hammer_text="by hand" if by_hand else _hammer_text(steps),

@@ -75,6 +75,11 @@ class HoleSpec:
     sleeve_mm: float = 0.0
     opens: Opens = "legs"
 
+    @property
+    def leaves_mm(self) -> float:
+        """How wide [mm] the board is open where it was: what cut its own hole cut it as wide as its thread."""
+        return 2 * self.wing_mm if self.bit_rule is BitRule.OWN else self.diameter_mm
+
     def __post_init__(self) -> None:
         # what is put on without a drill has no hole
         drilled = self.bit_rule is not BitRule.PUSHED or self.depth_mm < 0

@@ -65,7 +65,7 @@ def _checked(report: Report, hole: HolePlan, before: HoleRecord, plan: Plan, cat
 
 def _width_mm(report: Report, hole: HolePlan, before: HoleRecord, catalogue: Catalogue) -> float | None:
     """How wide the hole is now [mm]; where nobody measured, by the bit and what happened."""
-    drilled = max((one for one in (before.bit_mm, hole.card.bit_mm if hole.card else None) if one), default=None)
+    drilled = max((one for one in (before.bit_mm, hole.card.leaves_mm if hole.card else None) if one), default=None)
     if report.width_mm is not None or drilled is None:
         return report.width_mm
     return drilled + catalogue.outcome_by_key[report.outcome].wider_mm
@@ -100,7 +100,7 @@ def reported(
     outcome, good = catalogue.outcome_by_key[report.outcome], report.outcome == AS_PLANNED
     depth = report.depth_mm
     if depth is None and (good or outcome.when != "drilling"):
-        depth = hole.card.depth_mm if hole.card else before.depth_mm
+        depth = (hole.card.depth_mm if hole.card.drilled else None) if hole.card else before.depth_mm
     failed, fails = before.failed, outcome.fails or _no_place(outcome, plan.reading.family)
     if fails and hole.chosen and hole.chosen not in failed:
         failed = (*failed, hole.chosen)
