@@ -36,6 +36,9 @@ def test_a_packet_is_entered_competes_and_is_refused_where_it_does_not_hold(open
     expect(holds).not_to_contain_text("Plugs from the box")
 
     # a range that no screw fits is refused, and nothing typed is lost
+    for label, value in (("Load, pulled straight out", "5 kN"), ("Hole", "10"), ("Length", "50")):
+        page.get_by_label(label, exact=True).fill(value)
+        page.get_by_label(label, exact=True).press("Enter")
     page.get_by_label("Screw from", exact=True).fill("18")
     page.get_by_label("Screw from", exact=True).press("Enter")
     page.get_by_label("Screw to", exact=True).fill("19")
