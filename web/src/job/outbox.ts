@@ -1,5 +1,6 @@
 import { BASE, PRACTICE } from "../api/world";
 import { createStore, del, entries, set, type UseStore } from "idb-keyval";
+import { inTurn } from "./inTurn";
 import { OWN, client, Refused, refusalOf, type Schemas, unwrap, type Workspace } from "../api/client";
 
 /** One thing that happened at the wall, as the server takes it in. */
@@ -66,11 +67,11 @@ export class Outbox {
   readonly #listeners = new Set<() => void>();
   readonly #store: UseStore;
   readonly #others = new BroadcastChannel("rock-pin-outbox");
-  readonly #taken: (fresh: Workspace) => void;
+  readonly #taken: (fresh: Workspace) => Promise<void>;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #last = 0;
 
-  constructor(taken: (fresh: Workspace) => void) {
+  constructor(taken: (fresh: Workspace) => Promise<void>) {
     this.#taken = taken;
     this.#store = createStore(`rock-pin${PRACTICE ? "-practice" : ""}`, "outbox");
     this.#others.onmessage = () => void this.#read();
@@ -124,11 +125,13 @@ export class Outbox {
       if (!next) break;
       this.#tell({ sending: true });
       try {
-        const fresh = await send(next);
-        await del(next.key, this.#store);
-        this.#tell({ away: false, shutOut: false });
-        await this.#read();
-        this.#taken(fresh);
+        await inTurn(next.jobId, async () => {
+          const fresh = await send(next);
+          await del(next.key, this.#store);
+          this.#tell({ away: false, shutOut: false });
+          await this.#read();
+          await this.#taken(fresh);
+        });
         this.#others.postMessage("changed");
       } catch (error) {
         if (error instanceof Refused && error.status === 401) {

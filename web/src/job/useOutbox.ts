@@ -10,7 +10,7 @@ export const OutboxProvider = Kept.Provider;
 
 /** The outbox of this browser: what it hands over comes back as the workspace that stands then. */
 export function makeOutbox(queries: QueryClient): Outbox {
-  return new Outbox((fresh: Workspace) => void takeIn(queries, fresh));
+  return new Outbox((fresh: Workspace) => takeIn(queries, fresh));
 }
 
 function fresh(): string {

@@ -12,6 +12,7 @@ import {
   type Wall,
   type Workspace,
 } from "../api/client";
+import { inTurn } from "./inTurn";
 import { rebase } from "./rebase";
 import { takeIn, workspaceKey } from "./takeIn";
 import { type Held, type TrialAnswer, useTrial } from "./useTrial";
@@ -81,17 +82,15 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   const { trial, held, try: tryPlace, now: tried, end } = useTrial(jobId);
 
   const mutation = useMutation({
-    // one after the other, so that two quick changes do not trip over each other
+    // one after the other, also with what happened at the wall: two quick changes do not trip over each other
     scope: { id: jobId },
-    mutationFn: async ({ change, afresh }: { change: Change; afresh?: boolean }) => {
-      const now = afresh ? await load() : queries.getQueryData<Workspace>(key);
-      if (!now) throw new Error("nothing is loaded yet");
-      return send(change, now);
-    },
-    onSuccess: async (fresh) => {
-      await takeIn(queries, fresh);
-      setStale(null);
-    },
+    mutationFn: ({ change, afresh }: { change: Change; afresh?: boolean }) =>
+      inTurn(jobId, async () => {
+        const now = afresh ? await load() : queries.getQueryData<Workspace>(key);
+        if (!now) throw new Error("nothing is loaded yet");
+        await takeIn(queries, await send(change, now));
+      }),
+    onSuccess: () => setStale(null),
     onError: (error, { change }) => {
       if (error instanceof Refused && error.status === 409) {
         setStale(change);
