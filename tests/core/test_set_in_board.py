@@ -173,4 +173,8 @@ def test_what_was_turned_in_leaves_a_hole_as_wide_as_its_thread() -> None:
     again = make_plan(document.model_copy(update={"records": (loose,), "choices": ()}), CATALOGUE)
     narrow = {one.fixing: one.reasons for one in again.holes[0].refused}
     assert narrow["sleeve_m5"] == ("The hole is 16.5 mm wide already; this wants no more than 10 mm.",)
-    assert "self_drilling_nylon" in narrow
+    # in a hole that somebody drilled so wide its thread would find nothing to cut
+    wide = HoleRecord(hole_id=hole.id, bit_mm=14)
+    there = make_plan(document.model_copy(update={"records": (wide,)}), CATALOGUE)
+    refused = {one.fixing: one.reasons for one in there.holes[0].refused}
+    assert refused["self_drilling_zinc"] == ("The hole is 14 mm wide already; this wants no more than 6 mm.",)

@@ -5,7 +5,7 @@ import pytest
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.errors import BadInput
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.capacity.board import bit_rule
+from rockpin.core.capacity.board_setting import bit_rule
 from rockpin.core.drilling.bits import BitBox
 from rockpin.core.questions import (
     BitQuestion,

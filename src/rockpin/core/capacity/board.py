@@ -4,15 +4,18 @@ from bisect import bisect_right
 from math import inf
 
 from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
-from rockpin.core.capacity.common import Assessment, Mode, Refusal, does_not_pass, refuse, screw_here, wrong_place
+from rockpin.core.capacity.board_setting import bit_rule, opens
+from rockpin.core.capacity.board_setting import goes as goes
+from rockpin.core.capacity.board_setting import grips_at_setting as grips_at_setting
+from rockpin.core.capacity.board_setting import set_notes as set_notes
+from rockpin.core.capacity.common import Mode, Refusal, does_not_pass, refuse, screw_here, wrong_place
 from rockpin.core.capacity.open_spots import open_proviso
-from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
 from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import BitRule, HoleSpec, Opens, Spot
+from rockpin.core.hole import HoleSpec, Spot
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -28,8 +31,6 @@ _HOLLOW = (
     Family.BONDED_BOARD,
 )
 _TOGGLES = ("spring_toggle", "strap_toggle")
-_OPENS: dict[str, Opens] = {"spring_toggle": "wings", "strap_toggle": "bar", "self_drilling": "thread"}
-_CUTS_ITS_OWN = ("self_drilling", "bare_screw")
 _PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
 
 
@@ -284,18 +285,6 @@ def _wings_meet(anchor: BoardAnchor, spot: Spot) -> bool:
     return beside and above
 
 
-def bit_rule(anchor: BoardAnchor, boards: int) -> BitRule:
-    """How the bit for its hole is picked, in so many boards: through two even its own point wants a pilot."""
-    if anchor.own_point and boards == 1:
-        return BitRule.OWN
-    if anchor.kind == "plug":
-        return BitRule.PLUG
-    if anchor.kind in ("rivet", "rivet_nut"):
-        # it swells to fill a hole of its own size: in a wider one it turns
-        return BitRule.EXACT
-    return BitRule.PILOT if anchor.kind in _CUTS_ITS_OWN else BitRule.CLEARANCE
-
-
 def _wall_factors(anchor: BoardAnchor, spot: Spot, figures: CapacityFigures) -> tuple[Factor, ...]:
     # a packet is rated in this very board
     thick = 1.0 if anchor.for_board_mm is not None else board_factor(anchor, spot.reading, figures) or 0.0
@@ -361,7 +350,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
             plug_length_mm=0.0,
             wing_mm=anchor.wing_mm,
             wing_depth_mm=anchor.void_mm,
-            opens=_OPENS.get(anchor.kind, "legs"),
+            opens=opens(anchor),
         ),
         pick=spot.pick(screw, length),
         factors=_wall_factors(anchor, spot, figures),
@@ -393,42 +382,6 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
     return tabled(anchor, spot, setting, factors, holder, _by_case(anchor, spot, figures), provisos)
 
 
-def set_notes(anchor: BoardAnchor, made: Assessment, spot: Spot, tables: CapacityTables) -> list[str]:
-    """How an anchor is set in board, by its kind; what goes through the bracket is told with the bracket."""
-    stays = spot.hole.kind is HoleKind.KEYHOLE
-    match anchor.kind:
-        case "plug":
-            return [
-                "Try the anchor by hand: if it is tight, one bit size up; never force it. Push it in until its rim "
-                "is flat on the face."
-            ]
-        case "self_drilling":
-            return [
-                "Press its point in at the mark and turn it in, square to the board, by hand or at the lowest clutch, "
-                "until it is flush. If something hard stops it, that is a dab or framing: move a little."
-            ]
-        case "sleeve":
-            out = "and leave it in" if stays else "then take the screw out again: the bracket goes under its head"
-            return [
-                "Push it in until its rim is flat on the face. Hold the rim and draw it up with a "
-                f"setting tool or its own screw until its legs have folded, {out}."
-            ]
-        case "strap_toggle":
-            return [
-                "Turn the bar in line with its strap, push it through, and pull it back flat behind the board. Slide "
-                "the collar into the hole and snap the strap off flush with it."
-            ]
-        case "rivet":
-            return ["Push it in until its head lies flat, and draw its stem with the tool until it breaks off."]
-        case "panel_bolt":
-            return ["A washer and a nut behind, held with a second spanner."]
-        case "rivet_nut":
-            return [
-                "Thread it on its setting tool, push it in until its rim is flat, and draw it up until it is tight."
-            ]
-    return []
-
-
 def _in_this_board(anchor: BoardAnchor, reading: WallReading, figures: CapacityFigures) -> float:
     """Factor [1] between an anchor's row and what it bears in this board; 1 where its packet is for this very one."""
     return 1.0 if anchor.for_board_mm is not None else board_factor(anchor, reading, figures) or 1.0
@@ -447,15 +400,3 @@ def with_rating(
     factor = _in_this_board(anchor, reading, figures)
     row = Rating(tension_n=rating.tension_n / factor, shear_n=rating.shear_n / factor)
     return {"panel" if rating_of(anchor, reading) is anchor.panel else "rating": row}
-
-
-def grips_at_setting(anchor: BoardAnchor) -> bool:
-    """A plug folds as its screw is turned; what folds, cuts or lies flat before the bracket is up was felt by then."""
-    return anchor.kind in ("self_drilling", "sleeve", "strap_toggle", "rivet_nut")
-
-
-def goes(anchor: BoardAnchor) -> Goes:
-    """A sprung toggle, a rivet and a bolt go through the bracket; once they are in without it they are lost."""
-    if anchor.kind in ("spring_toggle", "rivet", "panel_bolt"):
-        return Goes.THROUGH
-    return Goes.DRIVEN if anchor.kind == "bare_screw" else Goes.BEFORE
