@@ -13,7 +13,7 @@ def test_a_packet_is_entered_competes_and_is_refused_where_it_does_not_hold(open
     # it asks for a load in what stands behind the hole, and nobody's figures stand there before he has read his
     expect(page.get_by_label("Its load holds in", exact=True)).to_have_value("solid")
     page.get_by_role("button", name="Let it compete").click()
-    expect(page.get_by_role("alert")).to_contain_text("Packet 1, load pulled straight out is missing")
+    expect(page.get_by_role("alert")).to_contain_text("Load pulled straight out is missing")
     for label, value, shown in (
         ("What you call it", "Plugs from the box", "Plugs from the box"),
         ("Load, pulled straight out", "5 kN", "5000 N"),

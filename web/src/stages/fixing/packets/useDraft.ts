@@ -5,6 +5,12 @@ import type { Editing } from "../../../job/useWorkspace";
 import { freeId } from "../../../lib/ids";
 import { sentencesOf } from "./parts";
 
+/** A fault of the packet that is entered, without its place among those of the job. */
+function ofThisOne(fault: string): string {
+  const told = fault.replace(/^(?:Screw packet|Packet) \d+, /, "");
+  return told.charAt(0).toUpperCase() + told.slice(1);
+}
+
 /** A packet that is being entered: what stands in it, how to change it, and what was wrong when it was last kept. */
 export function useDraft<T extends FieldValues>(editing: Editing, start: T, stem: string) {
   const { job } = editing.data;
@@ -25,7 +31,7 @@ export function useDraft<T extends FieldValues>(editing: Editing, start: T, stem
       setFaults([]);
       reset(start as DefaultValues<T>);
     } catch (error) {
-      setFaults(sentencesOf(error));
+      setFaults(sentencesOf(error).map(ofThisOne));
     }
   };
   return { draft, set, keep, faults };
