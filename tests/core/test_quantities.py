@@ -111,6 +111,9 @@ def test_bits_are_shown_as_they_are_stamped() -> None:
     # whoever measures in millimetres where bits are sold in inches asks for them as they are sold
     assert show_bit(5 / 16 * 25.4, METRIC) == "5/16 in"
     assert show_bit(6.3, METRIC) == "6.3 mm"
+    # half an inch is 12.7 mm to the tenth, and no bit is sold as that
+    assert show_bit(12.7, METRIC) == "1/2 in"
+    assert show_bit(12.5, METRIC) == "12.5 mm"
     assert show_across(5 / 16 * 25.4, METRIC) == "7.9 mm"
 
 

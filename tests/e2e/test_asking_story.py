@@ -332,3 +332,21 @@ def test_a_thing_is_found_by_what_somebody_calls_it(open_page: OpenPage) -> None
     expect(page.get_by_label("What goes up")).to_have_value("mirror")
     called.fill("Zither")
     expect(page.get_by_role("status").filter(has_text="Nothing here is called so")).to_be_visible()
+
+
+def test_where_one_stands_says_what_one_measures_in(open_page: OpenPage) -> None:
+    page = open_page("/ask/goes-in")
+    page.get_by_label("Region", exact=True).select_option(label="North America")
+    expect(page.get_by_label("Measured in", exact=True)).to_have_value("imperial")
+    # whoever measures otherwise says so, and it stands
+    page.get_by_label("Measured in", exact=True).select_option("metric")
+    expect(page.get_by_label("Measured in", exact=True)).to_have_value("metric")
+    home = open_page("/")
+    home.get_by_role("button", name="New site").click()
+    units = home.get_by_label("You measure in")
+    home.get_by_label("Region", exact=True).select_option(label="North America")
+    expect(units).to_have_value("imperial")
+    units.select_option("metric")
+    home.get_by_label("Region", exact=True).select_option(label="Ireland")
+    home.get_by_label("Region", exact=True).select_option(label="North America")
+    expect(units).to_have_value("metric")

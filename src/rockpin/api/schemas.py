@@ -363,6 +363,12 @@ class Choice(Model):
     says: str = ""
 
 
+class RegionChoice(Choice):
+    """A region, with what one mostly measures in there."""
+
+    units: UnitSystem
+
+
 class FixingLine(Model):
     key: str
     label: str
@@ -414,7 +420,7 @@ class Lists(Model):
     screws: tuple[ScrewLine, ...]
     bits: tuple[BitLine, ...]
     bit_kinds: tuple[Choice, ...]
-    regions: tuple[Choice, ...]
+    regions: tuple[RegionChoice, ...]
     wishes: tuple[Choice, ...]
     known: tuple[Choice, ...]
     checks: tuple[Check, ...]

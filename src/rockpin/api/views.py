@@ -14,6 +14,7 @@ from rockpin.api.schemas import (
     JobLine,
     Lists,
     ListWord,
+    RegionChoice,
     ScrewLine,
     SiteLine,
     SitePage,
@@ -46,6 +47,7 @@ _REGIONS = {
     Region.NORTH_AMERICA: "North America",
     Region.UNKNOWN: "Elsewhere or unknown",
 }
+_MEASURED_IN = {Region.NORTH_AMERICA: UnitSystem.IMPERIAL}
 _MOST_WALL_LINES = 5000
 _BIT_KINDS = {
     BitType.MASONRY: "Masonry bits",
@@ -121,7 +123,10 @@ def lists_of(catalogue: Catalogue) -> Lists:
             for row in catalogue.bits
         ),
         bit_kinds=_choices(_BIT_KINDS),
-        regions=_choices(_REGIONS),
+        regions=tuple(
+            RegionChoice(key=key, label=label, units=_MEASURED_IN.get(key, UnitSystem.METRIC))
+            for key, label in _REGIONS.items()
+        ),
         wishes=_choices(catalogue.wishes),
         known=_choices(_KNOWN),
         checks=belief.checks,

@@ -241,7 +241,9 @@ def show_bit(mm: float, units: UnitSystem) -> str:
     A bit is called as it is sold: one of 5/16 in has no name in millimetres, one of 10 mm none in inches.
     """
     sixty_fourths = mm / MM_PER_INCH * 64
-    off, off_mm = abs(sixty_fourths - round(sixty_fourths)), abs(10 * mm - round(10 * mm))
+    # fine steps are sold up to 10 mm, halves beyond
+    steps = mm * (10 if mm < 10 else 2)
+    off, off_mm = abs(sixty_fourths - round(sixty_fourths)), abs(steps - round(steps))
     if units is UnitSystem.METRIC:
         return _fraction(round(sixty_fourths)) if off < 1e-4 and off_mm > 0.01 else _decimal_mm(mm)
     return _decimal_mm(mm) if off > 0.02 else _fraction(round(sixty_fourths))

@@ -86,7 +86,12 @@ export function AskPage() {
                   label="Region"
                   value={region ?? "britain"}
                   options={lists.regions}
-                  onChange={(key) => asking.say({ region: key as "britain" })}
+                  onChange={(key) =>
+                    asking.say({
+                      region: key as "britain",
+                      units: lists.regions.find((one) => one.key === key)?.units ?? "metric",
+                    })
+                  }
                 />
                 , in{" "}
                 <Word

@@ -51,7 +51,7 @@ export function Choose<T extends FieldValues>({
   name: Path<T>;
   control: Control<T>;
   options: readonly Offered[];
-  onPick?: () => void;
+  onPick?: (value: string) => void;
 }) {
   return (
     <Controller
@@ -63,7 +63,7 @@ export function Choose<T extends FieldValues>({
           value={field.value}
           options={options}
           onChange={(value) => {
-            onPick?.();
+            onPick?.(value);
             field.onChange(value);
           }}
         />

@@ -21,16 +21,20 @@ function SiteFields({
   register,
   control,
   lists,
+  onRegion,
+  onUnits,
 }: {
   register: UseFormRegister<SiteValues>;
   control: Control<SiteValues>;
   lists: Lists;
+  onRegion?: (key: string) => void;
+  onUnits?: () => void;
 }) {
   return (
     <>
       <Text label="Name" entry={register("name")} />
-      <Choose label="Region" name="region" control={control} options={lists.regions} />
-      <Choose label="You measure in" name="units" control={control} options={UNITS} />
+      <Choose label="Region" name="region" control={control} options={lists.regions} onPick={onRegion} />
+      <Choose label="You measure in" name="units" control={control} options={UNITS} onPick={onUnits} />
       <Text label="Year it was built, if you know" entry={register("year")} />
     </>
   );
@@ -66,7 +70,9 @@ export function EditSite({ line, lists }: { line: Schemas["SiteLine"]; lists: Li
 export function NewSite({ lists, onMade }: { lists: Lists; onMade: (id: string) => void }) {
   const queries = useQueryClient();
   const made = useRef("");
-  const { register, control, handleSubmit, reset } = useForm<SiteValues>({
+  // what somebody chose to measure in stays, wherever the building is
+  const chosen = useRef(false);
+  const { register, control, handleSubmit, reset, setValue } = useForm<SiteValues>({
     defaultValues: { name: "", region: "britain", units: "metric", year: "" },
   });
   return (
@@ -84,7 +90,18 @@ export function NewSite({ lists, onMade }: { lists: Lists; onMade: (id: string) 
         await refreshSites(queries);
       }}
     >
-      <SiteFields register={register} control={control} lists={lists} />
+      <SiteFields
+        register={register}
+        control={control}
+        lists={lists}
+        onRegion={(key) => {
+          const there = lists.regions.find((one) => one.key === key)?.units;
+          if (there && !chosen.current) setValue("units", there);
+        }}
+        onUnits={() => {
+          chosen.current = true;
+        }}
+      />
     </FormDialog>
   );
 }
