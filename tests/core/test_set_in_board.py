@@ -148,6 +148,19 @@ def test_where_fixings_differ_each_hole_has_its_own_screw_and_its_own_stop() -> 
     assert steps["set-strap_toggle_m6"].feel == rows[1].grips
 
 
+def test_each_toggle_that_goes_through_the_bracket_is_named() -> None:
+    wall = stud_wall(void_mm=140)
+    fixture = plate_fixture(((20, 20), (120, 20)), size_mm=(140, 120), mass_kg=1, hole_mm=7)
+    base = job(wall, fixture, 530, 1007)
+    keys = ("spring_toggle_m4", "spring_toggle_m5")
+    holes = fixture.supports[0].holes
+    choices = tuple(Choice(hole_id=hole.id, fixing=key) for hole, key in zip(holes, keys, strict=True))
+    steps = {step.id: step for step in make_plan(base.model_copy(update={"choices": choices}), CATALOGUE).steps}
+    for key in keys:
+        name = inside(CATALOGUE.fixing_by_key[key].label)
+        assert f"The {name} goes on its screw through the bracket first" in steps["up"].sentence
+
+
 def test_clips_that_are_fixed_last_name_their_screw() -> None:
     cabinet = next(one for one in demo_documents() if one.id == "first-aid-cabinet")
     plan = make_plan(cabinet, CATALOGUE)

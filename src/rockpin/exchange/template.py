@@ -78,6 +78,8 @@ def template_of(plan: Plan) -> Drawing:
     for end in (x, x + check_mm):
         drawing.line("check", end, y - 3, end, y + 3)
     drawing.say("words", x + 4, y + 2, 3, f"{check_text}: measure it before you use the sheet")
+    # what was found is drawn, and nobody may take the rest of the sheet for clear
+    drawing.say("words", x, y - 6.5, 2.6, "Where no line is drawn, something may run all the same.")
     _warned(drawing, plan, x, y + 8)
     return drawing
 

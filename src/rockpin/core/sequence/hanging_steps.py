@@ -15,19 +15,14 @@ from rockpin.core.sequence.work_site import WorkSite
 
 
 def through(cards: Sequence[DrillCard]) -> str:
-    """What goes through the bracket while it is put up."""
-    names = list(dict.fromkeys(inside(card.fixing_label) for card in cards if card.goes is Goes.THROUGH))
-    if not names:
-        return ""
-    toggles = [name for name in names if "toggle" in name]
-    if toggles:
-        return (
-            f" The {toggles[0]} goes on its screw through the bracket first, wings folded, and in with it: set "
-            "alone it is lost in the void."
-        )
+    """What goes through the bracket while it is put up, a sentence or two for each of it."""
     how = {inside(card.fixing_label): card.set_notes[:1] for card in cards if card.goes is Goes.THROUGH}
     return "".join(
-        f" The {name} goes in through the bracket.{''.join(f' {one}' for one in how[name])}" for name in names
+        f" The {name} goes on its screw through the bracket first, wings folded, and in with it: set alone it is lost "
+        "in the void."
+        if "toggle" in name
+        else f" The {name} goes in through the bracket.{''.join(f' {one}' for one in said)}"
+        for name, said in how.items()
     )
 
 

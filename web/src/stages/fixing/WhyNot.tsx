@@ -28,7 +28,7 @@ export function WhyNot({ refused }: { refused: HolePlan["refused"] }) {
           // one is looked for by its name, many are told apart by why
           const [bold, soft] = labels.length > 3 ? [reasons.join(" "), [`${names}.`]] : [names, reasons];
           return (
-            <li key={labels[0]} className="text-[12.5px]">
+            <li key={reasons.join(" ")} className="text-[12.5px]">
               <strong>{bold}</strong>
               {soft.map((line) => (
                 <span key={line} className="block text-soft">
