@@ -178,3 +178,22 @@ def test_walls_and_lists_are_in_the_words_of_their_region(client: TestClient) ->
         told[region] = (wall["build_up"], labels["board_on_studs"], labels["socket"])
     assert told["britain"] == ("Plasterboard, Timber studs and void", "Board on timber studs", "Single socket")
     assert told["north_america"] == ("Drywall, Wood studs and void", "Drywall on wood studs", "Receptacle")
+
+
+def test_the_shop_is_listed_under_heads_and_each_size_as_its_packet_has_it(client: TestClient) -> None:
+    lists = client.get("/api/lists").json()
+    screws = {one["key"]: one for one in lists["screws"]}
+    assert [size["text"] for size in screws["wood_no8"]["lengths"]][:2] == ["1 1/4 in", "1 1/2 in"]
+    assert screws["wood_5_0"]["lengths"][0]["text"].endswith(" mm")
+    assert screws["frame_6"]["group"] == "Frame plugs with their screws"
+    # a head is not met twice, and what is metric comes before the inch
+    for rows in (lists["screws"], lists["fixings"]):
+        heads = [one["group"] for one in rows]
+        runs = [head for at, head in enumerate(heads) if at == 0 or heads[at - 1] != head]
+        assert len(runs) == len(set(runs)), runs
+        assert "inch" not in heads[0]
+    fixings = {one["key"]: one for one in lists["fixings"]}
+    assert {key for key in ("masonry_screw_6", "frame_plug_8", "nylon_plug_8") if fixings[key]["by_screw"]} == {
+        "masonry_screw_6",
+        "frame_plug_8",
+    }

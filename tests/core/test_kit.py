@@ -141,6 +141,40 @@ def test_screws_are_counted_by_kind_and_length() -> None:
         assert lacks(planned(kit), "nylon_plug_8") == missing
 
 
+@pytest.mark.parametrize("key", ["masonry_screw_6", "frame_plug_8"])
+def test_what_is_one_thing_with_its_screw_is_counted_once(key: str) -> None:
+    """By its screw's size; who counted it among the fixings said no length, and it counts all the same."""
+    by_screw = next(one for one in planned(Kit()).holes[0].candidates if one.fixing == key)
+    box = {"masonry_screw_6": "masonry_7_5", "frame_plug_8": "frame_6"}[key]
+    mm = float(by_screw.screw_text.split(" × ")[1])
+    others = (KitItem(key="nylon_plug_8", count=9),)
+    enough = Kit(fixings=others, screws=(KitScrew(key=box, length_mm=mm, count=2),))
+    assert lacks(planned(enough), key) == ()
+    assert lacks(planned(Kit(fixings=(*others, KitItem(key=key, count=2)), screws=into_the_box("wood_5_0"))), key) == ()
+    (missing,) = lacks(planned(Kit(fixings=others, screws=into_the_box("wood_5_0"))), key)
+    assert missing.startswith("no ")
+    assert missing.endswith(by_screw.screw_text)
+    (short,) = lacks(planned(Kit(screws=(KitScrew(key=box, length_mm=mm, count=1),))), key)
+    assert short.startswith("only 1 of 2 ")
+
+
+def into_the_box(key: str, length_mm: float = 50, count: int = 9) -> tuple[KitScrew, ...]:
+    return (KitScrew(key=key, length_mm=length_mm, count=count),)
+
+
+def test_a_sleeve_is_sold_with_its_screw_until_somebody_counts_such_screws() -> None:
+    plate = plate_fixture(CORNERS, size_mm=(255, 60), mass_kg=1, hole_mm=6)
+
+    def missing(*screws: KitScrew) -> tuple[str, ...]:
+        kit = Kit(fixings=(KitItem(key="sleeve_m5", count=9),), screws=screws)
+        return lacks(make_plan(job(stud_wall(), plate, 750, 1000, kit=kit), load_catalogue()), "sleeve_m5")
+
+    assert missing() == ()
+    assert missing(*into_the_box("wood_5_0")) == ()
+    (said,) = missing(*into_the_box("machine_m5", 16))
+    assert said.startswith("no screw M5 × ")
+
+
 def into_studs(*screws: tuple[str, float, int], wall: Wall | None = None) -> HolePlan:
     """The first of two holes in a stud, with a van that has such screws: key, length and count."""
     kit = Kit(screws=tuple(KitScrew(key=key, length_mm=length, count=count) for key, length, count in screws))

@@ -3,12 +3,12 @@
 from typing import Any
 
 from rockpin.catalogue import load_catalogue
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.kit import Kit, KitItem, KitScrew, KitSpent
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, counted_off, make_plan
-from tests.builders import brick_wall, job
+from tests.builders import brick_wall, job, plate_fixture
 
 CATALOGUE = load_catalogue()
 SHELF = build(CATALOGUE.shape_by_key["shelf"], {})
@@ -80,6 +80,23 @@ def test_only_what_went_in_for_good_is_counted() -> None:
     assert counts(off(four(few, records=holding(1, 2)))) == [0]
     # who counts nothing is told nothing
     assert planned(four(Kit(), records=holding(1))).van is None
+
+
+def test_a_masonry_screw_comes_out_of_the_box_that_it_lies_in() -> None:
+    """One thing, counted by its size where boxes are told, and else where it stands among the fixings."""
+    key = "masonry_screw_6"
+    plate = plate_fixture(((15, 25), (240, 25)), size_mm=(255, 60), mass_kg=3, hole_mm=9)
+    holes = [hole.id for support in plate.supports for hole in support.holes]
+    one_holds = (HoleRecord(hole_id=holes[0], fixing=key, holds=Holds.YES),)
+
+    def screwed(kit: Kit) -> JobDocument:
+        choices = tuple(Choice(hole_id=hole, fixing=key) for hole in holes)
+        return job(brick_wall(), plate, 92, 1057, kit=kit, choices=choices, records=one_holds)
+
+    (mm,) = {hole.card.screw_length_mm for hole in planned(screwed(Kit())).holes if hole.card}
+    box = KitScrew(key="masonry_7_5", length_mm=mm, count=6)
+    assert counts(off(screwed(Kit(fixings=(KitItem(key=key, count=5),), screws=(box,))))) == [5, 5]
+    assert counts(off(screwed(Kit(fixings=(KitItem(key=key, count=5),))))) == [4]
 
 
 def test_a_hole_that_is_done_wants_nothing_more_of_the_van() -> None:

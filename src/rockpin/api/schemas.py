@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from rockpin.api.shop import BitLine, FixingLine, ScrewLine
 from rockpin.core.base.model import Day, Id, Model, Name, Note, Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.evidence import Finish, HowStated, Location, Reading
@@ -367,33 +368,6 @@ class RegionChoice(Choice):
     """A region, with what one mostly measures in there."""
 
     units: UnitSystem
-
-
-class FixingLine(Model):
-    key: str
-    label: str
-    says: str
-    source: str
-    is_a_screw: bool
-
-
-class BitSize(Model):
-    mm: float
-    text: str
-
-
-class BitLine(Model):
-    """A series of bits, each with its size as the shop writes it."""
-
-    key: str
-    label: str
-    sizes: tuple[BitSize, ...]
-
-
-class ScrewLine(Model):
-    key: str
-    label: str
-    lengths_mm: tuple[float, ...]
 
 
 class Lists(Model):

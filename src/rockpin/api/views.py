@@ -7,15 +7,11 @@ from pydantic import ValidationError
 
 from rockpin.api.context import AppContext
 from rockpin.api.schemas import (
-    BitLine,
-    BitSize,
     Choice,
-    FixingLine,
     JobLine,
     Lists,
     ListWord,
     RegionChoice,
-    ScrewLine,
     SiteLine,
     SitePage,
     Starts,
@@ -25,10 +21,10 @@ from rockpin.api.schemas import (
     WallOut,
     Workspace,
 )
+from rockpin.api.shop import bit_lines, fixing_lines, screw_lines
 from rockpin.core.base.errors import CannotPlan, RockPinError
 from rockpin.core.base.model import Rect, bounding
-from rockpin.core.base.quantities import UnitSystem, show_bit, show_length
-from rockpin.core.capacity import method_of
+from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.fixture import Link, Support
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.kit import BitType
@@ -91,12 +87,7 @@ def lists_of(catalogue: Catalogue) -> Lists:
         duties=catalogue.duties,
         hands=catalogue.hands,
         outcomes=catalogue.outcomes,
-        fixings=tuple(
-            FixingLine(
-                key=row.key, label=row.label, says=row.says, source=row.source, is_a_screw=method_of(row).is_a_screw
-            )
-            for row in catalogue.fixings
-        ),
+        fixings=fixing_lines(catalogue),
         shapes=catalogue.shapes,
         common_things=catalogue.common_things,
         device_bolts=tuple(Choice(key=row.key, label=row.label) for row in catalogue.fittings.bolts),
@@ -113,15 +104,8 @@ def lists_of(catalogue: Catalogue) -> Lists:
         tools=tuple(Choice(key=row.key, label=row.label) for row in catalogue.tools),
         sets=catalogue.sets,
         trade_words=catalogue.trade_words,
-        screws=tuple(ScrewLine(key=row.key, label=row.label, lengths_mm=row.lengths_mm) for row in catalogue.screws),
-        bits=tuple(
-            BitLine(
-                key=row.key,
-                label=row.label,
-                sizes=tuple(BitSize(mm=mm, text=show_bit(mm, row.system).removesuffix(" mm")) for mm in row.sizes_mm),
-            )
-            for row in catalogue.bits
-        ),
+        screws=screw_lines(catalogue),
+        bits=bit_lines(catalogue),
         bit_kinds=_choices(_BIT_KINDS),
         regions=tuple(
             RegionChoice(key=key, label=label, units=_MEASURED_IN.get(key, UnitSystem.METRIC))

@@ -5,6 +5,8 @@ from math import inf
 
 from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
 from rockpin.core.capacity.board_setting import bit_rule, opens
+from rockpin.core.capacity.board_setting import bought_by_its_screw as bought_by_its_screw
+from rockpin.core.capacity.board_setting import brings_its_screw as brings_its_screw
 from rockpin.core.capacity.board_setting import goes as goes
 from rockpin.core.capacity.board_setting import grips_at_setting as grips_at_setting
 from rockpin.core.capacity.board_setting import set_notes as set_notes

@@ -69,6 +69,16 @@ def grips_at_setting(anchor: BoardAnchor) -> bool:
     return anchor.kind in ("self_drilling", "sleeve", "strap_toggle", "rivet_nut")
 
 
+def bought_by_its_screw(anchor: BoardAnchor) -> bool:
+    """A screw or a bolt and nothing else."""
+    return anchor.kind in ("bare_screw", "panel_bolt")
+
+
+def brings_its_screw(anchor: BoardAnchor) -> bool:
+    """Sleeves and toggles are sold with their machine screw."""
+    return anchor.kind in ("sleeve", "spring_toggle", "strap_toggle")
+
+
 def goes(anchor: BoardAnchor) -> Goes:
     """A sprung toggle, a rivet and a bolt go through the bracket; once they are in without it they are lost."""
     if anchor.kind in ("spring_toggle", "rivet", "panel_bolt"):

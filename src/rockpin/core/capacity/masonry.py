@@ -365,6 +365,11 @@ def _material(reading: WallReading) -> MasonryKind | None:
     return reading.solidity.value if reading.solidity else None
 
 
+def bought_by_its_screw(plug: MasonryPlug) -> bool:
+    """A masonry screw is one; a frame plug is one piece with its own."""
+    return plug.kind in ("masonry_screw", "frame_plug")
+
+
 def goes(plug: MasonryPlug) -> Goes:
     """A frame plug goes through the bracket, a masonry screw is the screw itself, resin hardens first."""
     match plug.kind:

@@ -65,6 +65,14 @@ class Method:
             return Goes.PUSHED
         return Goes.DRIVEN if self.is_a_screw else Goes.BEFORE
 
+    def is_bought_by_its_screw(self, fixing: AnyFixing) -> bool:
+        """Whether it is bought, and counted, by the diameter and length of its screw: there is one thing, not two."""
+        return self.is_a_screw or (self._has("bought_by_its_screw") and bool(self._module.bought_by_its_screw(fixing)))
+
+    def brings_its_screw(self, fixing: AnyFixing) -> bool:
+        """Whether its packet brings a screw with it, as a rule."""
+        return self._has("brings_its_screw") and bool(self._module.brings_its_screw(fixing))
+
     def grips_at_setting(self, fixing: AnyFixing) -> bool:
         """Whether how it grips is felt while it is set, and not when its screw is turned."""
         if self._has("grips_at_setting"):

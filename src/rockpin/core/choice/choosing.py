@@ -61,7 +61,8 @@ def _wish_value(wish: Wish, one: Assessment, stock: Stock) -> float:
         case Wish.HIDDEN:
             return one.screw.head_mm if one.screw else 0.0
         case Wish.IN_THE_VAN:
-            return float(len(stock.lacks))
+            # what nobody counted may be there; what was counted is
+            return len(stock.lacks) + (0.5 if stock.have is None else 0.0)
 
 
 class Taste(NamedTuple):

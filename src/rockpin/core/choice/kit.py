@@ -20,22 +20,41 @@ class Stock(NamedTuple):
 
 
 NOT_TOLD = Stock(None, None, ())
+_SAME_MM = 1.0
+"""Screws whose lengths are so near one another lie in one box [mm]."""
+
+
+def _boxed(screw: ScrewPick, kit: Kit) -> int:
+    """How many of a screw the van counts in this length."""
+    return sum(
+        box.count for box in kit.screws if box.key == screw.key and abs(box.length_mm - screw.length_mm) < _SAME_MM
+    )
 
 
 def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, str]:
-    """How many there are, and what is counted: a screw in wood or steel is bought by its size."""
+    """How many there are, and what is counted: what is bought by its screw goes by that one's size."""
     if fixing.in_hand:
         return fixing.stock, inside(fixing.label)
-    if method_of(fixing).is_a_screw and one.screw and fixing.counted_as is None:
-        if not kit.screws:
-            return None, ""
-        have = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
-        return have, _called(one.screw)
-    if not kit.fixings:
-        return None, ""
-    return sum(item.count for item in kit.fixings if item.key == (fixing.counted_as or fixing.key)), inside(
-        fixing.label
-    )
+    counted = [item.count for item in kit.fixings if item.key == (fixing.counted_as or fixing.key)]
+    if one.screw and fixing.counted_as is None and method_of(fixing).is_bought_by_its_screw(fixing):
+        # whoever counted it among the fixings said no length
+        told = bool(kit.screws) or bool(counted)
+        return (_boxed(one.screw, kit) + sum(counted) if told else None), _called(one.screw)
+    return (sum(counted) if kit.fixings else None), inside(fixing.label)
+
+
+def _lacks_screws(fixing: AnyFixing, one: Assessment, need: int, kit: Kit, catalogue: Catalogue) -> list[str]:
+    """What is missing of the screws that are bought besides the fixing."""
+    screw, method = one.screw, method_of(fixing)
+    if not kit.screws or not screw or screw.key not in catalogue.screw_by_key or method.is_bought_by_its_screw(fixing):
+        return []
+    if method.brings_its_screw(fixing) and all(box.key != screw.key for box in kit.screws):
+        # such screws are not counted apart here: they lie in the packet
+        return []
+    have = _boxed(screw, kit)
+    if have >= need:
+        return []
+    return [f"only {have} of {need} screws {screw.text}" if have else f"no screw {screw.text}"]
 
 
 def _called(screw: ScrewPick) -> str:
@@ -57,11 +76,7 @@ def look_in_kit(one: Assessment, fixing: AnyFixing, spot: Spot, need: int, kit: 
     have, what = _count(fixing, one, kit)
     if have is not None and have < need:
         lacks.append(f"only {have} of {need} {what}" if have else f"no {what}")
-    separate = not method_of(fixing).is_a_screw
-    if kit.screws and separate and one.screw and one.screw.key in catalogue.screw_by_key:
-        fits = sum(s.count for s in kit.screws if s.key == one.screw.key and abs(s.length_mm - one.screw.length_mm) < 1)
-        if fits < need:
-            lacks.append(f"only {fits} of {need} screws {one.screw.text}" if fits else f"no screw {one.screw.text}")
+    lacks += _lacks_screws(fixing, one, need, kit, catalogue)
     if kit.bits_told and one.hole and one.screw:
         bits = hole_bits(spot, one.hole, one.screw, fixing, kit, catalogue)
         missing = [pick for pick in (bits.whole, *(pick for _, pick in bits.of_layers)) if pick.buy]

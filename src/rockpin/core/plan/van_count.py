@@ -45,8 +45,8 @@ def _of_hole(record: HoleRecord, hole: HolePlan, kit: Kit, catalogue: Catalogue,
         # what the job brought in a packet of its own is none of the van's
         if row is None or row.in_hand:
             continue
-        is_screw = method_of(row).is_a_screw and row.counted_as is None
-        if not is_screw:
+        by_screw = method_of(row).is_bought_by_its_screw(row) and row.counted_as is None
+        if not by_screw:
             spent.fixings[row.counted_as or row.key] += 1
         if hole.card is None or key != hole.chosen or key != record.fixing:
             continue
@@ -54,6 +54,8 @@ def _of_hole(record: HoleRecord, hole: HolePlan, kit: Kit, catalogue: Catalogue,
         near = [box for box in kit.screws if box.key == mine and abs(box.length_mm - long_mm) < _SAME_MM]
         for box in near[:1]:
             spent.screws[box.key, box.length_mm] += 1
+        if by_screw and not near:
+            spent.fixings[row.key] += 1
 
 
 def _spent(job: JobDocument, holes: Sequence[HolePlan], catalogue: Catalogue) -> tuple[_Spent, tuple[str, ...]]:

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Field } from "../../ui/Field";
 import { Button, Select } from "../../ui/controls";
 import { inside } from "../../lib/inside";
+import type { Offered } from "../../lib/whatGoesUp";
 
 export interface CountedLine {
   id: string;
@@ -28,7 +29,7 @@ export function Counted({
 }: {
   title: string;
   lines: readonly CountedLine[];
-  options: readonly { key: string; label: string }[];
+  options: readonly Offered[];
   /** The lengths that the chosen thing is sold in, where it has any. */
   lengths?: (key: string) => readonly { key: string; label: string }[];
   changes: CountedChanges;

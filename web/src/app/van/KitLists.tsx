@@ -20,8 +20,8 @@ export function KitFixings({ kit, lists, save }: KitProps) {
   return (
     <Counted
       title="Fixings"
-      // what is a screw itself is bought by its size, under Screws
-      options={lists.fixings.filter((one) => !one.is_a_screw)}
+      // what is bought by its screw stands under Screws
+      options={lists.fixings.filter((one) => !one.by_screw)}
       lines={kit.fixings.map((one) => ({ ...one, id: one.key, label: label(one.key) }))}
       changes={{
         onAdd: (key) =>
@@ -62,18 +62,20 @@ export function KitFixings({ kit, lists, save }: KitProps) {
 }
 
 const screwId = (one: Kit["screws"][number]) => `${one.key}|${one.length_mm}`;
-const shown = (mm: number) => `${Number(mm.toFixed(1))} mm`;
 
 export function KitScrews({ kit, lists, save }: KitProps) {
   const row = (key: string) => lists.screws.find((one) => one.key === key);
+  const sizes = (key: string) => row(key)?.lengths ?? [];
+  const shown = (key: string, mm: number) =>
+    sizes(key).find((one) => Math.abs(one.mm - mm) < 0.05)?.text ?? `${Number(mm.toFixed(1))} mm`;
   return (
     <Counted
       title="Screws"
       options={lists.screws}
-      lengths={(key) => (row(key)?.lengths_mm ?? []).map((mm) => ({ key: String(mm), label: shown(mm) }))}
+      lengths={(key) => sizes(key).map((one) => ({ key: String(one.mm), label: one.text }))}
       lines={kit.screws.map((one) => ({
         id: screwId(one),
-        label: `${row(one.key)?.label ?? one.key} × ${shown(one.length_mm)}`,
+        label: `${row(one.key)?.label ?? one.key} × ${shown(one.key, one.length_mm)}`,
         count: one.count,
       }))}
       changes={{
