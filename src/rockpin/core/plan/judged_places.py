@@ -17,7 +17,8 @@ from rockpin.core.framing import BehindKind
 from rockpin.core.placing import seen_of, shifted
 from rockpin.core.plan.corner import planes_of, second_wall
 from rockpin.core.plan.findings.marks import setout_findings
-from rockpin.core.plan.make import findings_of, make_plan
+from rockpin.core.plan.make import make_plan
+from rockpin.core.plan.one_plane import findings_of
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.stages import ComputedStages, compute_stages, read_wall, settled
 from rockpin.core.setout import place_fixture
