@@ -4,13 +4,13 @@ from collections.abc import Iterable, Iterator
 from math import hypot
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
-from rockpin.core.base.quantities import show_length, show_within
+from rockpin.core.base.quantities import UnitSystem, show_length, show_within
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.outline import off_face_mm
 from rockpin.core.document.photo import within_mm
 from rockpin.core.document.record import FailedHow, Holds
-from rockpin.core.document.wall import Wall, WallSide
+from rockpin.core.document.wall import OldHole, Wall, WallSide
 from rockpin.core.drilling import same_hole
 from rockpin.core.fittings import stands
 from rockpin.core.hidden import Hidden
@@ -46,105 +46,113 @@ def _too_near(all_of: Iterable[KeepOff[Of]], hole: PlacedHole) -> Iterator[tuple
             yield keep, keep.area.distance_to(hole.x_mm, hole.y_mm)
 
 
-def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: PlanFigures) -> list[Finding]:
-    wall, units = job.wall, job.site.units
-    where, stop = Where(hole=hole.id), Severity.DO_NOT_DRILL
-    found: list[Finding] = []
-    loose = {one.hole_id: one for one in job.came_loose.holes if not one.left_behind} if job.came_loose else {}
-    tried = any(one.hole_id == hole.id and one.holds is Holds.YES for one in job.records)
-    if off_face_mm(wall, hole.x_mm, hole.y_mm) > 0:
-        found.append(
-            _finding(stop, "hole-off-wall", f"Hole {hole.number} lies outside the wall.", "Move the fixture.", where)
-        )
+def _at_openings(hole: PlacedHole, wall: Wall, units: UnitSystem) -> Iterator[Finding]:
+    """A hole in a door or a window, or near one of which nobody has measured where it ends."""
     for keep, gap in _too_near(openings_kept_off(wall), hole):
         opening = keep.of
-        if keep.severity is stop:
-            found.append(
-                _finding(
-                    stop,
-                    "hole-in-opening",
-                    f"Hole {hole.number} lies in the {opening.kind}.",
-                    "Move the fixture.",
-                    where.model_copy(update={"area": opening.rect}),
-                )
-            )
+        where = Where(hole=hole.id, area=opening.rect)
+        if keep.severity is Severity.DO_NOT_DRILL:
+            sentence = f"Hole {hole.number} lies in the {opening.kind}."
+            yield _finding(keep.severity, "hole-in-opening", sentence, "Move the fixture.", where)
         elif gap > 0:
-            found.append(
-                _finding(
-                    keep.severity,
-                    "opening-not-sure",
-                    f"Hole {hole.number} is {show_length(gap, units)} from the {opening.kind}, which was tapped and "
-                    f"not measured, and may lie {show_within(within_mm(opening.sigma_mm), units)} off.",
-                    f"Measure that side of the {opening.kind} with the tape.",
-                    where.model_copy(update={"area": opening.rect}),
-                    gap_mm=gap,
-                )
+            yield _finding(
+                keep.severity,
+                "opening-not-sure",
+                f"Hole {hole.number} is {show_length(gap, units)} from the {opening.kind}, which was tapped and "
+                f"not measured, and may lie {show_within(within_mm(opening.sigma_mm), units)} off.",
+                f"Measure that side of the {opening.kind} with the tape.",
+                where,
+                gap_mm=gap,
             )
-    for keep_point, gap in _too_near(points_kept_off(hidden.points, hole.diameter_mm), hole):
-        point = keep_point.of
-        # one that was tapped on a photo may lie nearer
+
+
+def _at_points(hole: PlacedHole, hidden: Hidden, units: UnitSystem) -> Iterator[Finding]:
+    """A hole that goes into a socket or the like, or may: one that was tapped on a photo may lie nearer."""
+    for keep, gap in _too_near(points_kept_off(hidden.points, hole.diameter_mm), hole):
+        point, name = keep.of, keep.of.label.lower()
         near = point.within_mm > 0 and gap >= hole.diameter_mm / 2
-        found.append(
-            _finding(
-                keep_point.severity,
-                "hole-on-point",
-                f"Hole {hole.number} goes into the {point.label.lower()}."
-                if not near
-                else f"Hole {hole.number} is {show_length(gap, units)} from the {point.label.lower()}, which was "
-                f"tapped and not measured, and may lie {show_within(point.within_mm, units)} off.",
-                f"Measure where the {point.label.lower()} lies, or move the fixture." if near else "Move the fixture.",
-                where.model_copy(update={"area": point.area}),
-            )
+        yield _finding(
+            keep.severity,
+            "hole-on-point",
+            f"Hole {hole.number} goes into the {name}."
+            if not near
+            else f"Hole {hole.number} is {show_length(gap, units)} from the {name}, which was "
+            f"tapped and not measured, and may lie {show_within(point.within_mm, units)} off.",
+            f"Measure where the {name} lies, or move the fixture." if near else "Move the fixture.",
+            Where(hole=hole.id, area=point.area),
         )
-    mine = same_hole(hole, wall.old_holes, figures.same_hole_mm)
+
+
+def _in_old_anchor(hole: PlacedHole, mine: OldHole | None) -> Finding:
+    """A hole that takes what sits there already: what it comes to lie on, or what held the thing before."""
+    sits = mine.holds if mine is not None and mine.holds else "an anchor"
+    return _finding(
+        Severity.PROVE_FIRST,
+        "old-anchor-used",
+        f"Hole {hole.number} {'uses what held before' if mine is None else f'comes to lie on {sits}'}.",
+        "See that nothing else hangs on it, pull it once more, and record that it holds.",
+        Where(hole=hole.id),
+    )
+
+
+def _at_old_hole(hole: PlacedHole, old: OldHole, gap: float, units: UnitSystem, figures: PlanFigures) -> Finding | None:
+    """A hole so near [mm] an old one that that one counts: for what it met, or for what is broken out round it."""
+    where = Where(hole=hole.id)
+    if old.stopped and gap < figures.metal_stop_keep_mm:
+        day = f" on {old.day}" if old.day else ""
+        return _finding(
+            Severity.DO_NOT_DRILL,
+            "old-hole-stopped",
+            f"Hole {hole.number} is {show_length(gap, units)} from an old hole that met what nobody drills into"
+            f"{day}: {old.met}.",
+            f"Move it until {show_length(figures.metal_stop_keep_mm, units)} lie between, or find out what it was.",
+            where,
+            gap_mm=gap,
+        )
+    keep_mm = old_hole_keep_mm(old, hole.diameter_mm, figures)
+    if gap >= keep_mm:
+        return None
+    return _finding(
+        Severity.PROVE_FIRST,
+        "old-hole-near",
+        f"Hole {hole.number} is {show_length(gap, units)} from an old hole.",
+        f"Move it until {show_length(keep_mm, units)} lie between, or fill the old hole and let it set.",
+        where,
+        gap_mm=gap,
+        keep_mm=keep_mm,
+    )
+
+
+def _at_old_holes(hole: PlacedHole, job: JobDocument, units: UnitSystem, figures: PlanFigures) -> Iterator[Finding]:
+    """What was drilled there before, and what sits in it."""
+    loose = {one.hole_id: one for one in job.came_loose.holes if not one.left_behind} if job.came_loose else {}
+    tried = any(one.hole_id == hole.id and one.holds is Holds.YES for one in job.records)
+    mine = same_hole(hole, job.wall.old_holes, figures.same_hole_mm)
     kept = loose.get(hole.id)
     still = kept is not None and kept.how is FailedHow.HOLDS and kept.pulled_n is None
     if (mine is not None or still) and not tried:
-        sits = mine.holds if mine is not None and mine.holds else "an anchor"
-        found.append(
-            _finding(
-                Severity.PROVE_FIRST,
-                "old-anchor-used",
-                f"Hole {hole.number} {'uses what held before' if mine is None else f'comes to lie on {sits}'}.",
-                "See that nothing else hangs on it, pull it once more, and record that it holds.",
-                where,
-            )
-        )
+        yield _in_old_anchor(hole, mine)
     # the holes of a thing that is hung again are its own, whatever they came to
     again = hole.id in loose
-    for old in wall.old_holes:
+    for old in job.wall.old_holes:
         gap = max(0.0, hypot(old.x_mm - hole.x_mm, old.y_mm - hole.y_mm) - within_mm(old.sigma_mm))
         if old is mine or (again and not old.stopped and gap <= figures.same_hole_mm):
             continue
-        if old.stopped and gap < figures.metal_stop_keep_mm:
-            day = f" on {old.day}" if old.day else ""
-            found.append(
-                _finding(
-                    stop,
-                    "old-hole-stopped",
-                    f"Hole {hole.number} is {show_length(gap, units)} from an old hole that met what nobody drills into"
-                    f"{day}: {old.met}.",
-                    f"Move it until {show_length(figures.metal_stop_keep_mm, units)} lie between, or find "
-                    "out what it was.",
-                    where,
-                    gap_mm=gap,
-                )
-            )
-            continue
-        keep_mm = old_hole_keep_mm(old, hole.diameter_mm, figures)
-        if gap < keep_mm:
-            found.append(
-                _finding(
-                    Severity.PROVE_FIRST,
-                    "old-hole-near",
-                    f"Hole {hole.number} is {show_length(gap, units)} from an old hole.",
-                    f"Move it until {show_length(keep_mm, units)} lie between, or fill the old hole and let it set.",
-                    where,
-                    gap_mm=gap,
-                    keep_mm=keep_mm,
-                )
-            )
-    return found
+        if found := _at_old_hole(hole, old, gap, units, figures):
+            yield found
+
+
+def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: PlanFigures) -> list[Finding]:
+    """What a hole comes to lie on, or too near to."""
+    units, where = job.site.units, Where(hole=hole.id)
+    off = off_face_mm(job.wall, hole.x_mm, hole.y_mm) > 0
+    outside = f"Hole {hole.number} lies outside the wall."
+    return [
+        *([_finding(Severity.DO_NOT_DRILL, "hole-off-wall", outside, "Move the fixture.", where)] if off else []),
+        *_at_openings(hole, job.wall, units),
+        *_at_points(hole, hidden, units),
+        *_at_old_holes(hole, job, units, figures),
+    ]
 
 
 def _things(placed: Placed, fixture: Fixture, wall: Wall, skirting: str) -> list[Finding]:
