@@ -22,8 +22,9 @@ from rockpin.core.document.evidence import (
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import Layer, Opening, OpeningKind, Wall
 from rockpin.core.identification import Whereabouts
-from rockpin.core.identification.belief import Belief, exponents, identify, prior_of
+from rockpin.core.identification.belief import Belief, identify
 from rockpin.core.identification.reading import Family
+from rockpin.core.identification.weighing import exponents, prior_of
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue

@@ -3,10 +3,10 @@
 import numpy as np
 
 from rockpin.core.document.evidence import CameOut, Ended, Probe, ProbeInterval
-from rockpin.core.identification.belief import chances_of
 from rockpin.core.identification.probing import fit_probe
 from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Whereabouts, usual_layers
+from rockpin.core.identification.weighing import chances_of
 from rockpin.core.identification.witnesses import Probabilities
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp, Check, CheckForm
