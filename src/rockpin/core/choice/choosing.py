@@ -12,7 +12,7 @@ from typing import NamedTuple
 
 from rockpin.core.capacity import Assessment, assess_pairs, fit_for
 from rockpin.core.choice.bare_board import presses_in
-from rockpin.core.choice.holding import Holding, KeptHeld, held_at
+from rockpin.core.choice.holding import Held, Holding, KeptHeld, held_at
 from rockpin.core.choice.kit import NOT_TOLD, Stock, look_in_kit
 from rockpin.core.choice.maker import Maker
 from rockpin.core.document.job import Wish
@@ -195,6 +195,68 @@ def _in_existing(spot: Spot, holding: Holding, ranks: Ranks) -> Assessment | Non
 NO_KIT = Kit()
 
 
+def _stocks(
+    spots: Sequence[Spot], holding: Holding, wanted: Counter[str], kit: Kit, catalogue: Catalogue
+) -> dict[str, dict[str, Stock]]:
+    """What the van has of each fixing that holds, by hole; of what sits already nothing is wanted."""
+    return {
+        spot.hole.id: {
+            key: NOT_TOLD
+            if _sits(spot)
+            else look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
+            for key, one in holding[spot.hole.id].items()
+        }
+        for spot in spots
+    }
+
+
+def _sits(spot: Spot) -> bool:
+    """Whether a fixing sits in the hole already."""
+    return spot.existing is not None and bool(spot.existing.sits)
+
+
+def _ranks(
+    spots: Sequence[Spot],
+    held: Sequence[Held],
+    kinds: dict[str, BehindKind],
+    stocks: dict[str, dict[str, Stock]],
+    taste: Taste,
+    catalogue: Catalogue,
+    alone: bool,
+) -> Ranks:
+    """How what holds ranks at each hole. ``alone``: it is the same wherever the other holes are, and is kept."""
+    ranks: Ranks = {}
+    for spot, one in zip(spots, held, strict=True):
+        kind = kinds[spot.hole.id]
+        if alone and kind in one.ranks:
+            ranks[spot.hole.id] = one.ranks[kind]
+            continue
+        here = ranks[spot.hole.id] = {
+            key: _rank(made, spot, taste, stocks[spot.hole.id][key], presses_in(made, spot, kind, catalogue))
+            for key, made in one.holds.items()
+        }
+        if alone:
+            one.ranks[kind] = here
+    return ranks
+
+
+def _picks(
+    spots: Sequence[Spot], kinds: dict[str, BehindKind], holding: Holding, ranks: Ranks
+) -> dict[str, Assessment]:
+    """What the plan takes at each hole: one fixing for all that are alike."""
+    # a hole that is there already goes its own way, and drives nobody else's
+    fresh = [spot for spot in spots if spot.existing is None]
+    begun = [spot.existing.meant for spot in spots if spot.existing and spot.existing.meant]
+    groups = {spot.hole.id: _alike(kinds[spot.hole.id], spot) for spot in fresh}
+    picks: dict[str, Assessment] = {}
+    for alike in dict.fromkeys(groups.values()):
+        picks |= _group_pick([spot for spot in fresh if groups[spot.hole.id] == alike], holding, ranks, begun)
+    for spot in spots:
+        if spot.existing is not None and (there := _in_existing(spot, holding, ranks)):
+            picks[spot.hole.id] = there
+    return picks
+
+
 def _choose(
     spots: Sequence[Spot],
     kinds: dict[str, BehindKind],
@@ -210,42 +272,12 @@ def _choose(
     held = held_at(spots, catalogue, others, proved, maker, kept)
     holding: Holding = {spot.hole.id: one.holds for spot, one in zip(spots, held, strict=True)}
     # a fixing is wanted at every hole that it holds in, but not where one sits already
-    sitting = {spot.hole.id for spot in spots if spot.existing is not None and spot.existing.sits}
-    wanted = Counter(key for hole, found in holding.items() if hole not in sitting for key in found)
-    stocks = {
-        spot.hole.id: {
-            key: NOT_TOLD
-            if spot.hole.id in sitting
-            else look_in_kit(one, catalogue.fixing_by_key[key], spot, wanted[key], kit, catalogue)
-            for key, one in holding[spot.hole.id].items()
-        }
-        for spot in spots
-    }
-    picks: dict[str, Assessment] = {}
-    taste = _taste(wishes, catalogue)
+    wanted = Counter(key for spot in spots if not _sits(spot) for key in holding[spot.hole.id])
+    stocks = _stocks(spots, holding, wanted, kit, catalogue)
     # without a van, and nothing in hand, how they rank is the same wherever the other holes are
     alone = not kit.told and not any(catalogue.fixing_by_key[key].in_hand for key in wanted)
-    ranks: Ranks = {}
-    for spot, one in zip(spots, held, strict=True):
-        kind = kinds[spot.hole.id]
-        if alone and kind in one.ranks:
-            ranks[spot.hole.id] = one.ranks[kind]
-            continue
-        here = ranks[spot.hole.id] = {
-            key: _rank(made, spot, taste, stocks[spot.hole.id][key], presses_in(made, spot, kind, catalogue))
-            for key, made in one.holds.items()
-        }
-        if alone:
-            one.ranks[kind] = here
-    # a hole that is there already goes its own way, and drives nobody else's
-    fresh = [spot for spot in spots if spot.existing is None]
-    begun = [spot.existing.meant for spot in spots if spot.existing and spot.existing.meant]
-    groups = {spot.hole.id: _alike(kinds[spot.hole.id], spot) for spot in fresh}
-    for alike in dict.fromkeys(groups.values()):
-        picks |= _group_pick([spot for spot in fresh if groups[spot.hole.id] == alike], holding, ranks, begun)
-    for spot in spots:
-        if spot.existing is not None and (there := _in_existing(spot, holding, ranks)):
-            picks[spot.hole.id] = there
+    ranks = _ranks(spots, held, kinds, stocks, _taste(wishes, catalogue), catalogue, alone)
+    picks = _picks(spots, kinds, holding, ranks)
     choices: list[HoleChoice] = []
     for spot, one in zip(spots, held, strict=True):
         hole, mine = spot.hole.id, own.get(spot.hole.id, "")

@@ -6,7 +6,6 @@ the region's pitches. What is seen and what is only predicted stay told apart, a
 
 from collections import defaultdict
 from collections.abc import Sequence
-from itertools import combinations
 from math import hypot, sqrt
 from typing import NamedTuple
 
@@ -16,6 +15,7 @@ from rockpin.core.document.evidence import HitKind
 from rockpin.core.document.job import Region
 from rockpin.core.document.wall import FOUND_STUD, HowKnown, MemberKind, Wall
 from rockpin.core.framing.behind import MemberReading, members_of
+from rockpin.core.framing.contradictions import Contradiction, contradictions_of
 from rockpin.core.framing.scanner_traces import Peak, find_in, hits_of
 from rockpin.core.framing.stud_row import VOID_TELLS_MM, Lattice, Located, StudFit, fit_lattice, fit_stud
 from rockpin.core.framing.wood_face import only_face_hits, wood_past_mm, wood_words
@@ -42,13 +42,6 @@ class HitReading(Model):
     x_mm: float
     sigma_mm: float
     stud: str | None
-
-
-class Contradiction(Model):
-    """Two hits of which at least one is wrong."""
-
-    x_mm: float
-    text: str
 
 
 class FramingReading(Model):
@@ -245,55 +238,56 @@ def _named_apart(shared: Shared) -> Shared:
     return named
 
 
-def _contradictions(
+class _Laid(NamedTuple):
+    """Members with the hits that belong to each, and the pitches that fit where a row was laid from the hits."""
+
+    shared: Shared
+    pitches: tuple[PitchReading, ...]
+
+
+def _laid_from_hits(
+    wall: Wall,
     stated: Sequence[MemberReading],
-    shared: Sequence[tuple[MemberReading, list[Located]]],
-    hits: Sequence[Located],
-    bits: set[str],
-    labels: dict[HitKind, str],
+    hits: list[Located],
+    region: Region,
+    era: Era,
     units: UnitSystem,
     catalogue: Catalogue,
-) -> tuple[Contradiction, ...]:
-    """What contradicts what. ``bits``: the hits that are holes which were drilled."""
-    found: list[Contradiction] = []
-    limit = catalogue.figures.framing.contradiction_sigmas
+) -> _Laid:
+    """A row laid from the hits at the region's pitches, beside studs that are known by themselves."""
+    stud_mm = catalogue.belief.stud_width_mm[region]
+    apart = catalogue.figures.framing.hit_reach_mm / 2
+    own = [member.rect.centre_x_mm for member in stated if not member.horizontal]
+    beside = [one for one in _beside(wall, stud_mm, catalogue) if all(abs(one[0] - place) > apart for place in own)]
+    off_row = [*own, *(place for place, *_ in beside)]
+    lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue, era)
+    in_row = _row_of(wall, hits, lattice.no_pitch, catalogue)
+    row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
+    # a stud that somebody drew by itself keeps the hits about it
+    near = {hit.id for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)}
+    mine = [hit for hit in hits if hit.id in near or hit.kind is HitKind.PIN_VOID]
+    others = [hit for hit in hits if hit.id not in near or hit.kind is HitKind.PIN_VOID]
+    shared = _stated_again(stated, mine, wall, catalogue, in_row)
+    shared += _fitted(wall, sorted([*row, *beside]), others, stud_mm, catalogue, in_row)
+    return _Laid(shared, _pitches(lattice, units, catalogue))
 
-    def name(hit: Located) -> str:
-        what = "hole" if hit.id in bits else labels[hit.kind].lower()
-        return f"{what} at {show_length(hit.x_mm, units)}"
 
-    def no_stud(void: Located) -> str:
-        free = "bit" if void.id in bits else "pin"
-        return f"contradict each other: where the {free} was free there is no stud"
-
-    def add(one: Located, other: Located, why: str) -> None:
-        found.append(Contradiction(x_mm=one.x_mm, text=f"The {name(one)} and the {name(other)} {why}."))
-
-    voids = [hit for hit in hits if hit.kind is HitKind.PIN_VOID]
-    # what a row only predicts nobody has put in
-    for member in (one for one in stated if not one.horizontal and one.known is not HowKnown.PREDICTED):
-        middle_mm, half_mm = member.rect.centre_x_mm, member.rect.width_mm / 2
-        found += [
-            Contradiction(
-                x_mm=void.x_mm,
-                text=(
-                    f"The stud that was put in at {show_length(middle_mm, units)} and the {name(void)} {no_stud(void)}."
-                ),
-            )
-            for void in voids
-            if abs(middle_mm - void.x_mm) < half_mm - 1
-        ]
-    for member, mine in shared:
-        solid = [hit for hit in mine if hit.kind is not HitKind.PIN_VOID]
-        for one, other in combinations(solid, 2):
-            if abs(one.x_mm - other.x_mm) > limit * hypot(one.sigma_mm, other.sigma_mm):
-                add(one, other, "cannot both be the same stud; look again at one of them")
-        for void in voids:
-            for hit in solid:
-                near = member.rect.width_mm / 2 - 1
-                if abs(hit.x_mm - void.x_mm) < near:
-                    add(hit, void, no_stud(void))
-    return tuple(found)
+def _hit_readings(located: Sequence[Located], shared: Shared, catalogue: Catalogue) -> tuple[HitReading, ...]:
+    """Every hit as it is drawn, with the stud that explains it where one likely stands."""
+    labels = {row.kind: row.label for row in catalogue.belief.hits}
+    likely = [one for one in shared if one[0].exists >= catalogue.figures.framing.own_stud_drawn]
+    owner = {hit.id: member.id for member, its in likely for hit in its if hit.kind is not HitKind.PIN_VOID}
+    return tuple(
+        HitReading(
+            id=hit.id,
+            kind=hit.kind,
+            label=labels[hit.kind],
+            x_mm=hit.x_mm,
+            sigma_mm=hit.sigma_mm,
+            stud=owner.get(hit.id),
+        )
+        for hit in located
+    )
 
 
 def read_framing(
@@ -316,49 +310,21 @@ def read_framing(
     past_mm = wood_past_mm((reading, *else_readings), catalogue) if reading.family.framed else None
     only_face = only_face_hits(wall, past_mm)
     hits = [hit for hit in located if hit.id not in only_face]
-    labels = {row.kind: row.label for row in catalogue.belief.hits}
-    pitches: tuple[PitchReading, ...] = ()
     # what fell into the void has found no stud, and lays no row: it tells only where those that are known do not stand
     met = any(hit.kind is not HitKind.PIN_VOID for hit in hits)
     if not met or (wall.framing and wall.framing.row):
-        shared = _stated_again(stated, hits, wall, catalogue, _row_of(wall, hits, 0.0, catalogue))
+        laid = _Laid(_stated_again(stated, hits, wall, catalogue, _row_of(wall, hits, 0.0, catalogue)), ())
     else:
-        stud_mm = catalogue.belief.stud_width_mm[region]
-        apart = catalogue.figures.framing.hit_reach_mm / 2
-        own = [member.rect.centre_x_mm for member in stated if not member.horizontal]
-        beside = [one for one in _beside(wall, stud_mm, catalogue) if all(abs(one[0] - place) > apart for place in own)]
-        off_row = [*own, *(place for place, *_ in beside)]
-        lattice = fit_lattice(hits, off_row, wall.width_mm, region, catalogue, era)
-        in_row = _row_of(wall, hits, lattice.no_pitch, catalogue)
-        pitches = _pitches(lattice, units, catalogue)
-        row = [one for one in lattice.centres if all(abs(one[0] - place) > apart for place in off_row)]
-        # a stud that somebody drew by itself keeps the hits about it
-        near = {hit.id for hit in hits if any(abs(hit.x_mm - place) <= apart for place in own)}
-        mine = [hit for hit in hits if hit.id in near or hit.kind is HitKind.PIN_VOID]
-        shared = _stated_again(stated, mine, wall, catalogue, in_row)
-        others = [hit for hit in hits if hit.id not in near or hit.kind is HitKind.PIN_VOID]
-        shared += _fitted(wall, sorted([*row, *beside]), others, stud_mm, catalogue, in_row)
-    shared = _named_apart(shared)
-    likely = [one for one in shared if one[0].exists >= catalogue.figures.framing.own_stud_drawn]
-    owner = {hit.id: member.id for member, its in likely for hit in its if hit.kind is not HitKind.PIN_VOID}
+        laid = _laid_from_hits(wall, stated, hits, region, era, units, catalogue)
+    shared = _named_apart(laid.shared)
+    drilled = {hit.id for hit in wall.hits if hit.drilled}
+    labels = {row.kind: row.label for row in catalogue.belief.hits}
     return FramingReading(
         members=tuple(member for member, _ in shared),
-        pitches=pitches,
-        hits=tuple(
-            HitReading(
-                id=hit.id,
-                kind=hit.kind,
-                label=labels[hit.kind],
-                x_mm=hit.x_mm,
-                sigma_mm=hit.sigma_mm,
-                stud=owner.get(hit.id),
-            )
-            for hit in located
-        ),
+        pitches=laid.pitches,
+        hits=_hit_readings(located, shared, catalogue),
         peaks=peaks,
-        contradictions=_contradictions(
-            stated, shared, hits, {hit.id for hit in wall.hits if hit.drilled}, labels, units, catalogue
-        ),
+        contradictions=contradictions_of(stated, shared, hits, drilled, labels, units, catalogue),
         looked_for=bool(stated) or any(hit.kind is not HitKind.PIN_VOID for hit in located),
         wood_past_mm=past_mm,
         wood_text=wood_words((reading, *else_readings), past_mm, units) if past_mm is not None else None,

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from rockpin.core.document.evidence import Evidence, Filling, Finish, HowStated
-from rockpin.core.document.wall import Layer, Wall
+from rockpin.core.document.wall import Layer, UnitSolidity, Wall
 from rockpin.core.identification.reading import Measured, WallReading, as_measured, read_layers
 from rockpin.core.identification.tape import HypothesisLayers
 from rockpin.core.identification.thickness import Layers, Whereabouts
@@ -89,7 +89,7 @@ def _stated(wall: Wall, filling: Filling | None, catalogue: Catalogue) -> list[M
     return found
 
 
-def _solidity(wall: Wall) -> str | None:
+def _solidity(wall: Wall) -> UnitSolidity | None:
     return wall.courses.solidity if wall.courses else None
 
 

@@ -87,17 +87,9 @@ def _making_good(site: WorkSite, job: JobDocument, needs: list[str], sealed: boo
     return drafts
 
 
-def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
-    """All steps with what each needs; a later one may undo an earlier one (hung, taken down, hung again)."""
-    figures = site.figures
-    first = [card for card in site.cards if card.hole_id not in site.hanging.later]
-    # an anchor that was there before this job, and holds, is marked, drilled and set by nobody
-    recorded = {one.hole_id for one in job.records}
-    kept = {key for key, there in site.existing.items() if there.sits and key not in recorded}
-    fresh = [card for card in first if card.hole_id not in kept]
-    later = [card for card in site.cards if card.hole_id in site.hanging.later]
+def _gathered(site: WorkSite, scrap: Sequence[Draft]) -> list[Draft]:
+    """What comes before any mark: parts and tools looked over, circuits dead, people and room protected."""
     dusty = any(card.dusty for card in site.cards)
-    scrap = scrap_steps(site, ["gather"]) if job.wall.stands.rides else []
     drafts = [
         *scrap,
         Draft("parts", Phase.GATHER, "Check the parts", "Count what came against what the thing needs.", 2.0),
@@ -109,7 +101,7 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
             Phase.SAFE,
             "Make safe",
             "Switch off and prove dead any circuit that may run here; know where the stop valve is.",
-            figures.prove_minutes,
+            site.figures.prove_minutes,
             ["gather"],
             danger="Until that is done nobody drills.",
         ),
@@ -131,26 +123,40 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
                 Phase.SAFE,
                 "Set up what you stand on",
                 site.footing.caution,
-                figures.set_minutes,
+                site.figures.set_minutes,
                 ["safe"],
                 figure=show_length(site.footing.highest_mm, site.units),
                 figure_words=f"above the {site.footing.above}, the highest hole",
             )
         )
+    return drafts
+
+
+def _put_up(site: WorkSite, job: JobDocument, first: Sequence[DrillCard]) -> list[Draft]:
+    """From the marks to what stands on the wall, of the holes that are drilled before anything hangs."""
     if clamped(first):
-        drafts += clamp_steps(site, first)
-    elif first:
-        drafts += [marks(site, fresh)] if fresh else []
-        drills = drill_steps(site, [card for card in fresh if card.drilled], "", ["mark"], job)
-        sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"], job)
-        before = [*prepare_steps(site, ["parts"]), *stack_steps(site, ["parts"]), *bolts_let_in(site, ["parts"])]
-        before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
-        needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
-        glue = glue_steps(site, needs)
-        up = first_up(site, first, [*needs, *(one.id for one in (*before, *glue[:1]))])
-        up[-1].needs.extend(one.id for one in glue[1:])
-        before = [*before, *glue]
-        drafts += [*drills, *sets, *before, *up]
+        return clamp_steps(site, first)
+    # an anchor that was there before this job, and holds, is marked, drilled and set by nobody
+    recorded = {one.hole_id for one in job.records}
+    kept = {key for key, there in site.existing.items() if there.sits and key not in recorded}
+    fresh = [card for card in first if card.hole_id not in kept]
+    drills = drill_steps(site, [card for card in fresh if card.drilled], "", ["mark"], job)
+    sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"], job)
+    before = [*prepare_steps(site, ["parts"]), *stack_steps(site, ["parts"]), *bolts_let_in(site, ["parts"])]
+    before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
+    needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
+    glue = glue_steps(site, needs)
+    up = first_up(site, first, [*needs, *(one.id for one in (*before, *glue[:1]))])
+    up[-1].needs.extend(one.id for one in glue[1:])
+    return [*([marks(site, fresh)] if fresh else []), *drills, *sets, *before, *glue, *up]
+
+
+def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
+    """All steps with what each needs; a later one may undo an earlier one (hung, taken down, hung again)."""
+    first = [card for card in site.cards if card.hole_id not in site.hanging.later]
+    later = [card for card in site.cards if card.hole_id in site.hanging.later]
+    drafts = _gathered(site, scrap_steps(site, ["gather"]) if job.wall.stands.rides else [])
+    drafts += _put_up(site, job, first) if first else []
     last = ["try"] if first else ["protect"]
     if site.hanging.first is not None or later:
         bolted = bolt_steps(site, ["parts"])
@@ -161,17 +167,16 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
         drafts += clipped_later(site, later, job)
         last = ["clip"]
     piped = [*pipe_steps(site, last), *wire_steps(site, last)]
-    drafts += piped
     last = [one.id for one in piped] or last
     good = _making_good(site, job, last, sealed)
-    drafts += good
+    drafts += [*piped, *good]
     drafts.append(
         Draft(
             id="record",
             phase=Phase.RECORD,
             title="Prove and record",
             sentence="Pull once more, with a gauge where it matters. Write down what each hole met; clean up.",
-            minutes=figures.prove_minutes,
+            minutes=site.figures.prove_minutes,
             needs=[one.id for one in good],
             at=site.at(site.cards),
         )
