@@ -206,13 +206,18 @@ def test_what_another_job_has_hung_hangs_there_for_every_job_on_that_wall(client
     hook = f"/api/jobs/{client.post('/api/sites/slipway-house/jobs', json=new).json()['id']}"
     place = {"summary": "there", "x_mm": at["x_mm"] + 50, "y_mm": at["y_mm"] + 50, "lines_up": False}
     planned = client.put(f"{hook}/place", json=place | {"revision": client.get(hook).json()["revision"]}).json()
-    # what is only planned there may still go elsewhere
+    # what is only planned there may still go elsewhere: it is said, and no verdict goes by it
     assert "piece-over-thing" not in _codes(planned["plan"])
+    for job, other in ((hook, "Oar cradle"), (JOB, "Boat hook")):
+        said = {one["title"]: one["says"] for one in client.get(f"{job}/beside").json()}
+        assert said[other].startswith(f"Here “{other}” is planned too, by a job of its own:")
     *first, last = cradle["plan"]["holes"]
     for hole in (*first, last):
         assert not client.get(hook).json()["plan"]["elevation"]["things"]
         happen(client, kind="report", id=hole["id"], hole_id=hole["id"], report={"outcome": "as_planned"})
         happen(client, kind="tried", id=f"{hole['id']}-tried", hole_ids=[hole["id"]], holds="yes")
+    titles = {one["title"] for one in client.get(f"{hook}/beside").json()}
+    assert "Oar cradle" not in titles, "it is up, and planned no more"
     hung = client.get(hook).json()["plan"]
     assert [thing["name"] for thing in hung["elevation"]["things"]] == ["Oar cradle"]
     assert "piece-over-thing" in _codes(hung)
@@ -222,6 +227,7 @@ def test_what_another_job_has_hung_hangs_there_for_every_job_on_that_wall(client
     loose = [{"hole_id": hole["id"], "fixing": "nylon_plug_6", "how": "spun", "hole_mm": 8} for hole in (*first, last)]
     again = client.post(f"{JOB}/came-loose", json={"holes": loose}).json()["id"]
     assert "piece-over-thing" not in _codes(client.get(f"/api/jobs/{again}").json()["plan"])
+    assert {one["says"] for one in client.get(f"{JOB}/beside").json()} == {None}, "what is up is in nobody's plan"
     assert "Oar cradle" in client.get(f"{hook}/line").json()["sentence"]
     assert client.delete(JOB).status_code == 204
     assert "piece-over-thing" not in _codes(client.get(hook).json()["plan"])

@@ -9,7 +9,16 @@ from rockpin.api.context import Context, Device
 from rockpin.api.place_schemas import PlaceSave, ReferenceSave
 from rockpin.api.planning import Asking, Planning, answer_of
 from rockpin.api.schemas import Workspace
-from rockpin.core.plan import BetterPlace, PlacingOptions, WallMap, WallPlaces, carry, measured_from, standing
+from rockpin.core.plan import (
+    BetterPlace,
+    PlacingOptions,
+    PlannedBeside,
+    WallMap,
+    WallPlaces,
+    carry,
+    measured_from,
+    standing,
+)
 
 router = APIRouter(prefix="/api", tags=["placing"])
 
@@ -43,6 +52,12 @@ def measure_from(
 async def what_to_measure(job_id: str, planning: Planning) -> Response:
     """The lines of the fixture that can be measured, and those of the wall that it can be measured from."""
     return answer_of(await planning.later("placing", job_id))
+
+
+@router.get("/jobs/{job_id}/beside", response_model=tuple[PlannedBeside, ...])
+async def what_others_plan(job_id: str, planning: Planning) -> Response:
+    """What other jobs only plan on the same wall, and how it and this one would be in one another's way."""
+    return answer_of(await planning.later("beside", job_id))
 
 
 @router.get("/jobs/{job_id}/places", response_model=tuple[BetterPlace, ...])

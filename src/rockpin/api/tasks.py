@@ -5,7 +5,7 @@ from contextlib import suppress
 from functools import partial
 from typing import cast
 
-from pydantic import TypeAdapter
+from pydantic import TypeAdapter, ValidationError
 
 from rockpin.api.context import AppContext
 from rockpin.api.handed import TakenIn, part_read
@@ -22,6 +22,7 @@ from rockpin.core.plan import (
     FitReading,
     Happened,
     HoleSet,
+    PlannedBeside,
     WayOut,
     better_places,
     carry,
@@ -31,6 +32,7 @@ from rockpin.core.plan import (
     in_words,
     places_on_the_wall,
     placing_options,
+    planned_beside,
     take_in,
     wall_map,
     ways_on,
@@ -60,6 +62,7 @@ Task = Callable[..., bytes]
 _WAYS_OUT = TypeAdapter(tuple[WayOut, ...])
 _BY_WALL = TypeAdapter(tuple[OnAWall, ...])
 _PLACES = TypeAdapter(tuple[BetterPlace, ...])
+_BESIDE = TypeAdapter(tuple[PlannedBeside, ...])
 _FIT = TypeAdapter(FitReading | None)
 _HAPPENED: TypeAdapter[Happened] = TypeAdapter(Happened)
 _HOLE_SETS = TypeAdapter(tuple[HoleSet, ...])
@@ -88,6 +91,18 @@ def placing(context: AppContext, job_id: str) -> bytes:
     """What of a fixture can be measured, and from what, as JSON."""
     document = context.store.document(job_id, context.catalogue)
     return placing_options(document, context.catalogue, context.keep).model_dump_json().encode()
+
+
+def beside(context: AppContext, job_id: str) -> bytes:
+    """What other jobs only plan on the wall of a job, as JSON."""
+    document = context.store.document(job_id, context.catalogue)
+    others = []
+    for other_id in context.store.lists.planned_on(document.wall.id, job_id):
+        # one that cannot be read or planned is no reason to tell nothing of the rest
+        with suppress(RockPinError, ValidationError):
+            other = context.store.document(other_id, context.catalogue)
+            others.append((context.plan_of(other), other))
+    return _BESIDE.dump_json(planned_beside(context.plan_of(document), document, others))
 
 
 def line(context: AppContext, job_id: str) -> bytes:
@@ -249,6 +264,7 @@ TASKS: dict[str, Task] = {
     "trial": trial,
     "placing": placing,
     "places": places,
+    "beside": beside,
     "on_the_wall": on_the_wall,
     "wall_map": partial(wall_map_of, coarse=False),
     "coarse_map": partial(wall_map_of, coarse=True),

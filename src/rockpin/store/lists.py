@@ -8,7 +8,7 @@ from rockpin.core.document.job import JobBody, Site
 from rockpin.store.listing import JobRow, Order, Page, SiteRow, WallRow, job_rows, page_of, site_rows, wall_rows
 from rockpin.store.loading import document_of
 from rockpin.store.sessions import Sessions
-from rockpin.store.standing import Shown, keep_verdict, kept_verdicts, made_from
+from rockpin.store.standing import Shown, keep_verdict, kept_verdicts, made_from, planned_on
 
 
 class Lists:
@@ -32,6 +32,11 @@ class Lists:
         """The walls of a site as the list shows them."""
         with self._sessions.reading() as session:
             return wall_rows(session, [site_id]).get(site_id, [])
+
+    def planned_on(self, wall_id: str, besides: str) -> list[str]:
+        """The ids of the other jobs whose thing goes on a wall."""
+        with self._sessions.reading() as session:
+            return planned_on(session, wall_id, besides)
 
     def job(self, job_id: str, program: str) -> JobRow:
         """A job as the list shows it. Raises NotFound."""

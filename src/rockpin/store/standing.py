@@ -58,6 +58,18 @@ def jobs_on(session: Session, wall_id: str) -> list[str]:
     return list(session.scalars(query))
 
 
+def planned_on(session: Session, wall_id: str, besides: str) -> list[str]:
+    """The other jobs in sight whose thing goes on a wall, by id; what is put away goes nowhere any more."""
+    query = (
+        select(Document.id)
+        .join(StandsOn, StandsOn.job_id == Document.id)
+        .where(StandsOn.wall_id == wall_id, StandsOn.place == 0, Document.id != besides)
+        .where(Document.deleted.is_(False), Document.put_away.is_(False))
+        .order_by(Document.id)
+    )
+    return list(session.scalars(query))
+
+
 def drilled_on(session: Session, wall_id: str, besides: str) -> list[tuple[str, Revision, bool]]:
     """The other jobs that have drilled a wall, with their states, and whether they were removed: one that was has left
     its holes all the same, but what it hung is gone."""

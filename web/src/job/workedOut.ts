@@ -7,5 +7,6 @@ export const WORKED_OUT = [
   "/api/jobs/{job_id}/fit",
   "/api/jobs/{job_id}/placing",
   "/api/jobs/{job_id}/places",
+  "/api/jobs/{job_id}/beside",
   "/api/guide",
 ] as const;

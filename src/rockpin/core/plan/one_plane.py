@@ -206,7 +206,7 @@ def _measures(done: ComputedStages) -> SetOutMeasures:
     )
 
 
-class OnePlane(NamedTuple):
+class PlanePlan(NamedTuple):
     """The plan of what stands on one wall, with what its steps are made from."""
 
     plan: Plan
@@ -216,7 +216,7 @@ class OnePlane(NamedTuple):
     lacking: set[str]
 
 
-def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan | None) -> OnePlane:
+def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan | None) -> PlanePlan:
     """The plan of what stands on one wall."""
     done = compute_stages(job, catalogue, keep, advice=at_rest.advice if at_rest else None)
     job, shipped = done.job, catalogue
@@ -300,4 +300,4 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
         post=done.post,
         beside=None,
     )
-    return OnePlane(plan, done, drawn, findings, lacking)
+    return PlanePlan(plan, done, drawn, findings, lacking)

@@ -6,6 +6,7 @@ import { FindTheirHoles } from "./FindTheirHoles";
 import { MarkTable } from "./MarkTable";
 import { NearPlaces } from "./NearPlaces";
 import { PlaceSentence } from "./PlaceSentence";
+import { PlannedHere } from "./PlannedHere";
 import { WhereItCouldGo } from "./WhereItCouldGo";
 import type { StageProps } from "../../job/stage";
 
@@ -19,6 +20,7 @@ export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPla
   return (
     <>
       <PlaceSentence editing={editing} />
+      <PlannedHere editing={editing} />
       <p className="mb-2 text-[13px] text-soft">
         Press a part of the sentence to say it otherwise. Or drag the fixture: it lines up with what is near
         and is measured from that. Arrow keys move it by{" "}

@@ -20,7 +20,7 @@ from rockpin.core.plan.findings.post import post_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
 from rockpin.core.plan.findings.rated import rating_findings
 from rockpin.core.plan.findings.record import as_built_findings, contradicted_findings, left_findings, record_findings
-from rockpin.core.plan.findings.rooms import clash_severity, room_findings
+from rockpin.core.plan.findings.rooms import clash_sentence, clash_severity, room_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
 
@@ -28,6 +28,7 @@ __all__ = [
     "OFF_THE_FLOOR_MM",
     "all_findings",
     "as_built_findings",
+    "clash_sentence",
     "clash_severity",
     "corner_findings",
     "kept_off",

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.document.arrangement import EnvelopeKind
-from rockpin.core.setout import Clash
+from rockpin.core.setout import Claim, Clash
 
 _WORDS = {
     EnvelopeKind.LIFTED_ON: (
@@ -47,21 +47,23 @@ def clash_severity(kind: EnvelopeKind, ends: bool) -> Severity:
     return Severity.NOTE if ends and kind is EnvelopeKind.SWINGS else _WORDS[kind][0]
 
 
+def clash_sentence(claim: Claim, name: str, units: UnitSystem) -> str:
+    """How something by that name is in the way of what is claimed."""
+    return _WORDS[claim.kind][2].format(what=claim.name, name=name, high=show_length(claim.area.height_mm, units))
+
+
 def room_findings(clashes: Sequence[Clash], units: UnitSystem) -> list[Finding]:
     """A finding for everything that stands in the room which is claimed."""
     found = []
     for clash in clashes:
-        _, code, sentence, action = _WORDS[clash.claim.kind]
+        _, code, _, action = _WORDS[clash.claim.kind]
         severity = clash_severity(clash.claim.kind, clash.ends)
-        told = sentence.format(
-            what=clash.claim.name, name=clash.name, high=show_length(clash.claim.area.height_mm, units)
-        )
         found.append(
             Finding(
                 severity=severity,
                 stage=Stage.SET_OUT,
                 code=code,
-                sentence=told,
+                sentence=clash_sentence(clash.claim, clash.name, units),
                 action=action,
                 where=Where(area=clash.area, item=clash.claim.item),
             )

@@ -1,0 +1,80 @@
+"""What other jobs only plan on the same wall, and how it and this one would be in one another's way."""
+
+from collections.abc import Sequence
+
+from rockpin.core.base.model import Model, Rect, bounding
+from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.words import inside
+from rockpin.core.document.job import JobBody
+from rockpin.core.document.record import Holds
+from rockpin.core.plan.findings import clash_sentence
+from rockpin.core.plan.plan import Plan
+
+
+class PlannedBeside(Model):
+    """A thing that another job plans. ``area``: of all of its parts; ``says``: what would be in the way of what."""
+
+    id: str
+    title: str
+    area: Rect
+    says: str | None
+
+
+_ELSEWHERE = "Put one of the two elsewhere."
+
+
+def _parts(plan: Plan) -> list[Rect]:
+    return [part.area for part in (*plan.pieces, *plan.supports, *plan.links)]
+
+
+def _lie_over(mine: Sequence[Rect], theirs: Sequence[Rect], title: str, units: UnitSystem) -> str | None:
+    """Two things that want the same place, by the widest piece of it."""
+    pairs = [(one, other) for one in mine for other in theirs if one.overlaps(other)]
+    common = [
+        (
+            min(one.right_mm, other.right_mm) - max(one.x_mm, other.x_mm),
+            min(one.top_mm, other.top_mm) - max(one.y_mm, other.y_mm),
+        )
+        for one, other in pairs
+    ]
+    if not common:
+        return None
+    wide, high = max(common, key=lambda size: size[0] * size[1])
+    return (
+        f"Here “{title}” is planned too, by a job of its own: {show_length(wide, units)} by "
+        f"{show_length(high, units)} of the two lie over one another."
+    )
+
+
+def _in_the_way(plan: Plan, other: Plan) -> str | None:
+    """What a thing claims in use and the other would stand in."""
+    first, name = f"“{plan.title}”: ", f"the planned “{other.title}”"
+    claims = ((claim, part) for claim in plan.claims for part in _parts(other))
+    met = next((claim for claim, part in claims if claim.area.overlaps(part)), None)
+    return first + inside(clash_sentence(met, name, plan.units)) if met else None
+
+
+def _is_up(plan: Plan, job: JobBody) -> bool:
+    """Whether every hole of a plan was tried and holds: that hangs, or hung until it came loose, and is not planned."""
+    holding = {record.hole_id for record in job.records if record.holds is Holds.YES}
+    return all(hole.id in holding for hole in plan.holes)
+
+
+def planned_beside(plan: Plan, job: JobBody, others: Sequence[tuple[Plan, JobBody]]) -> tuple[PlannedBeside, ...]:
+    """What other jobs only plan on the wall of a plan. It may never be drilled, so no verdict goes by it."""
+    mine, found = [] if _is_up(plan, job) else _parts(plan), []
+    for other, body in others:
+        theirs = _parts(other)
+        if not theirs or _is_up(other, body):
+            continue
+        says = _lie_over(mine, theirs, other.title, plan.units)
+        says = says or (_in_the_way(plan, other) or _in_the_way(other, plan) if mine else None)
+        found.append(
+            PlannedBeside(
+                id=other.job_id,
+                title=other.title,
+                area=bounding(theirs),
+                says=f"{says} {_ELSEWHERE}" if says else None,
+            )
+        )
+    return tuple(found)
