@@ -75,6 +75,19 @@ def test_a_dragged_piece_lines_up_and_is_measured_from_that(open_page: OpenPage)
     expect(page.get_by_label("Left side, from the left edge")).to_have_value("720 mm")
 
 
+def test_what_another_job_plans_is_drawn_and_said_where_both_want_one_place(open_page: OpenPage) -> None:
+    page = open_page("/jobs/tide-clock/set-out")
+    expect(page.get_by_text("First-aid cabinet, planned")).to_be_visible()
+    said = page.get_by_role("list", name="Planned here by other jobs")
+    expect(said).to_have_count(0)
+    # the cabinet reaches from 1330 up to 1750: the clock, 280 high, put at 1600 takes 150 mm of that
+    fill(page, "Lower edge, from the floor", "1600")
+    expect(said).to_contain_text("“First-aid cabinet” is planned too, by a job of its own: 280 mm by 150 mm")
+    # nor is it in the way of the lift onto the bar
+    fill(page, "Lower edge, from the floor", "1840")
+    expect(said).to_have_count(0)
+
+
 def test_pieces_in_a_row_by_equal_gaps(open_page: OpenPage) -> None:
     page = open_page("/jobs/tide-clock/fixture")
     pieces = page.get_by_role("region", name="Pieces")
