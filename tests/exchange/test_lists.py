@@ -67,6 +67,14 @@ def test_faults_of_fixings_are_named_by_line_and_column() -> None:
     assert told["line 4, hole_mm"] == "is -8 mm; give more than 0 mm"
     assert told["line 5, screw"] == "“wood_9_9” is no screw here; see the list of screws"
     assert "line 6, method" in told
+    # a field is named by the column that it is read from, and a wrong cell by what may stand there
+    bare = faults("method,key,label,grip_min_mm,removable,environments\nmasonry,my plug,P,3,perhaps,moist\n")
+    assert bare["line 2, key"].startswith("is “my plug”; take letters, figures, - and _, no space")
+    assert bare["line 2, removable"] == "is “perhaps”; give yes or no"
+    assert bare["line 2, environments"] == "is “moist”; give 'dry', 'wet' or 'outdoor'"
+    assert bare["line 2, grip_min_mm"] == "is no column of the method masonry; leave the cell empty"
+    (rated,) = [column for column, says in bare.items() if "solid_tension_n" in column]
+    assert bare[rated] == "is missing"
     assert faults(head + "\n")["file"] == "holds a head line but no fixing"
 
 

@@ -7,7 +7,7 @@ JSON. Columns that a method does not have stay empty.
 
 import json
 import re
-from collections.abc import Collection, Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
@@ -94,6 +94,22 @@ def _deep(cells: Mapping[str, str]) -> dict[str, Any]:
     return data
 
 
+def _column(steps: Sequence[str | int]) -> str:
+    """The column, or the columns, that a field of a fixing is read from."""
+    match list(steps):
+        case []:
+            # the first step into a union is its method, which the reader of a table does not know
+            return "method"
+        case ["ratings"]:
+            return f"{' or '.join(f'{one}_tension_n' for one in _MATERIALS)}, each with its shear"
+        case [name] if name in _RATINGS:
+            return f"{name}_tension_n and {name}_shear_n"
+        case ["ratings", *rest]:
+            steps = rest
+    # a list stands in one cell
+    return "_".join(step for step in steps if isinstance(step, str))
+
+
 def _json(text: str) -> Any:
     """What a cell of JSON says, or its text, which then is refused as what it should have been."""
     try:
@@ -147,9 +163,9 @@ def read_fixings(text: str, catalogue: Catalogue) -> OwnFixings:
             row = _ADAPTER.validate_python(data)
         except ValidationError as error:
             for one in error.errors():
-                # the first step into a union is its method, which the reader of a table does not know
-                column = "_".join(str(step) for step in one["loc"][1:]) or "method"
-                faults.append(Fault(f"line {number}, {column}", fault_of(dict(one)).message[:300]))
+                alien = f"is no column of the method {cells['method']}; leave the cell empty"
+                says = alien if one["type"] == "extra_forbidden" else fault_of(dict(one)).message[:300]
+                faults.append(Fault(f"line {number}, {_column(one['loc'][1:])}", says))
             continue
         if row.key in found:
             faults.append(Fault(f"line {number}, key", f"“{row.key}” stands twice; give each its own"))

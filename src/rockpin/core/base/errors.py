@@ -115,31 +115,64 @@ def most_of(faults: list[Fault], count: int) -> list[Fault]:
     return [*faults[:MOST_FAULTS], Fault("document", f"has {count - MOST_FAULTS} more faults; mend these first")]
 
 
+_SAID = {
+    "missing": "is missing",
+    "float_parsing": "is “{given}”, which is no number; give one",
+    "float_type": "is no number; give one",
+    "int_parsing": "is “{given}”, which is no number; give one",
+    "int_type": "is no number; give a whole one",
+    "int_from_float": "is {given}; give a whole number",
+    "finite_number": "is no finite number; give one",
+    "bool_parsing": "is “{given}”; give yes or no",
+    "bool_type": "is “{given}”; give yes or no",
+    "string_type": "is no text; give some",
+    "string_too_short": "is too short; give {min_length} letter or more",
+    "string_too_long": "is {count} characters long; give {max_length} or fewer",
+    "enum": "is “{given}”; give {expected}",
+    "literal_error": "is “{given}”; give {expected}",
+}
+"""What is said of each kind of fault, by what was given and what was wanted."""
+_PATTERNS = {
+    "^[A-Za-z0-9]": "is “{given}”; take letters, figures, - and _, no space, at most 60 of them",
+    "^\\d{4}-\\d{2}-\\d{2}$": "is “{given}”; write a day as 2026-03-31",
+}
+"""What is said where text does not look as it should, by how the pattern begins."""
+
+
+def _said(one: dict[str, object]) -> str | None:
+    """What is said of a fault of a known kind; None for any other."""
+    given, context = one.get("input"), one.get("ctx")
+    wanted = context if isinstance(context, dict) else {}
+    kind = str(one["type"])
+    if kind == "string_pattern_mismatch":
+        pattern = str(wanted.get("pattern"))
+        template = next((says for begins, says in _PATTERNS.items() if pattern.startswith(begins)), None)
+    else:
+        template = _SAID.get(kind)
+    if template is None or ("{given}" in template and not isinstance(given, str | int | float)):
+        return None
+    return template.format(given=given, count=len(given) if isinstance(given, str) else 0, **wanted)
+
+
 def fault_of(one: dict[str, object], prefix: str = "") -> Fault:
     """One entry of a validation's list as a fault: what is wanted, and what stands there."""
     loc, given = one.get("loc", ()), one.get("input")
     parts = [str(part) for part in loc] if isinstance(loc, tuple) else []
+    path = prefix + (".".join(parts) or "document")
     if beyond := _out_of_bounds(parts[-1] if parts else "", one["type"], given, one.get("ctx")):
-        return Fault(prefix + ".".join(parts), beyond)
-    message = str(one["msg"]).removeprefix("Value error, ")
-    message = {"Field required": "is missing", "Extra inputs are not permitted": "is not a known field"}.get(
-        message, message
-    )
-    context = one.get("ctx")
+        return Fault(path, beyond)
     if given is None and str(one["type"]).endswith("_type"):
-        return Fault(prefix + ".".join(parts), "is missing")
+        return Fault(path, "is missing")
+    if said := _said(one):
+        return Fault(path, said)
+    message = str(one["msg"]).removeprefix("Value error, ")
+    if one["type"] == "extra_forbidden":
+        message = "is not a known field"
     if one["type"] == "value_error" and (named := _NAMED.match(message)):
-        parts, message = [*parts, named[1]], named[2]
-    if one["type"] in ("float_parsing", "int_parsing"):
-        return Fault(prefix + ".".join(parts), f"is “{given}”, which is no number; give one")
-    if one["type"] in ("enum", "literal_error") and isinstance(context, dict) and isinstance(given, str):
-        return Fault(prefix + ".".join(parts), f"is “{given}”; give {context['expected']}")
-    if one["type"] == "string_too_long" and isinstance(context, dict) and isinstance(given, str):
-        most = context["max_length"]
-        return Fault(prefix + ".".join(parts), f"is {len(given)} characters long; give {most} or fewer")
+        return Fault(prefix + ".".join([*parts, named[1]]), named[2])
     if isinstance(given, str | int | float | bool) and one["type"] != "value_error":
         message = f"{message}; it is {_short(repr(given))}"
-    return Fault(prefix + (".".join(parts) or "document"), message)
+    return Fault(path, message)
 
 
 class RockPinError(Exception):
