@@ -10,7 +10,7 @@ from rockpin.core.document.record import Holds
 from rockpin.core.document.wall import HowKnown
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, guesses, settled_with, with_choice
 from rockpin.core.plan.keeping_the_hole import ease, follow, get_more, go_on, same_hole_ways
-from rockpin.core.plan.leaving_the_hole import STUD_WITHIN_MM, fewer, move, other_hole, slide, without
+from rockpin.core.plan.leaving_the_hole import STUD_WITHIN_MM, fewer, move, other_hole, slide, take_down, without
 from rockpin.core.plan.remedies import less_weight, lighter_hand
 from rockpin.core.plan.wall_remedies import backing_board
 from rockpin.core.plan.way_out import Trial
@@ -51,7 +51,7 @@ _ORDER = (VerdictWord.READY, VerdictWord.PROVE_FIRST)
 
 def _rank(way: WayOn) -> tuple[float, ...]:
     # an empty hole is a bodge where the hole itself can be mended, and a lighter load is no repair
-    last = (OnKind.FEWER, OnKind.BACKING_BOARD, OnKind.LIGHTER_HAND, OnKind.LESS_WEIGHT)
+    last = (OnKind.FEWER, OnKind.BACKING_BOARD, OnKind.TAKE_DOWN, OnKind.LIGHTER_HAND, OnKind.LESS_WEIGHT)
     late = last.index(way.kind) + 1 if way.kind in last else 0
     return (_ORDER.index(way.word), late, float(way.feel_first), way.new_holes, len(way.lacks), way.minutes)
 
@@ -120,7 +120,7 @@ def ways_on(job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep | N
         for ways in (*here, *(() if lacking else elsewhere), fewer):
             found += [way for way in ways(case) if way]
         if not found:
-            found += [way for way in _otherwise(case) if way]
+            found += [way for ways in (_otherwise, *(() if lacking else (take_down,))) for way in ways(case) if way]
     best = _best(found)
     look = None if stopped else _stud_to_find(case)
     stop = None if best else _no_way(stops if stopped else (), look)

@@ -37,6 +37,7 @@ class OnKind(StrEnum):
     OTHER_HOLE = "other_hole"
     FEWER = "fewer"
     BACKING_BOARD = "backing_board"
+    TAKE_DOWN = "take_down"
     LIGHTER_HAND = "lighter_hand"
     LESS_WEIGHT = "less_weight"
 

@@ -159,6 +159,8 @@ def _own(case: Case) -> str | None:
 
 def _opened(case: Case, one: CandidateFixing, plan: Plan) -> str:
     """What is done to the hole for another fixing."""
+    if case.record.bit_mm is None and case.record.depth_mm is None:
+        return "Nothing is drilled there yet."
     here = hole_of(plan, case.hole.id)
     bit, deep = (here.card.bit_mm, here.card.depth_mm) if here.card else (0.0, 0.0)
     parts = []

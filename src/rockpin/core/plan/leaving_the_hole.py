@@ -5,7 +5,7 @@ from math import ceil
 
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Piece, Support
+from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Link, LinkKind, Piece, Support
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.document.record import Holds, HoleRecord, LeftHole
 from rockpin.core.placing import shifted
@@ -41,9 +41,9 @@ def _steps(case: Case, leaves: Sequence[HoleRecord]) -> list[tuple[float, float]
         off = max(off, ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM)))
     onto = [round(stud - case.hole.x_mm) for stud in _studs(case)]
     wood = [(float(dx), 0.0) for dx in sorted(onto, key=abs) if off <= abs(dx) <= STUD_WITHIN_MM]
-    return wood + [
-        (dx * off * far, dy * off * far) for far in (1, 1.5, 2.2) for dx, dy in ((0, 1), (0, -1), (1, 0), (-1, 0))
-    ]
+    # where others of its plate are left too, past these
+    fars = (1, 1.5, 2.2, 3.2, 4.5) if len(leaves) > 1 else (1, 1.5, 2.2)
+    return wood + [(dx * off * far, dy * off * far) for far in fars for dx, dy in ((0, 1), (0, -1), (1, 0), (-1, 0))]
 
 
 def _studs(case: Case) -> list[float]:
@@ -66,20 +66,35 @@ def _nearest(ways: Iterator[WayOn | None]) -> WayOn | None:
 
 def move(case: Case) -> Iterator[WayOn | None]:
     """The whole put elsewhere, as near as it goes."""
-    if not any(one.holds is Holds.YES for one in case.drilled):
+    if not _holds(case.drilled):
         yield _nearest(_moved(case, case.drilled))
 
 
+def take_down(case: Case) -> Iterator[WayOn | None]:
+    """What holds already taken out again, and put elsewhere: one bracket of it, or the whole."""
+    if _holds(case.drilled):
+        yield from _bracket_slid(case, down=True)
+        yield _nearest(_moved(case, case.drilled))
+
+
+def _holds(records: Sequence[HoleRecord]) -> bool:
+    return any(one.holds is Holds.YES for one in records)
+
+
+_TAKEN_OUT = "What holds comes out again, or is cut off flush where it stays in. "
+
+
 def _moved(case: Case, leaves: Sequence[HoleRecord]) -> Iterator[WayOn | None]:
-    name = inside(case.job.fixture.name)
+    name, down = inside(case.job.fixture.name), _holds(leaves)
+    title = "Take it down and move it" if down else f"Move {'it' if len(name) > 24 else f'the {name}'}"
     for dx, dy in _steps(case, leaves):
         words = move_words(round(dx), round(dy), case.units)
         moved = case.job.model_copy(update={"placement": shifted(case.job.placement, round(dx), round(dy))})
         yield case.way(
-            OnKind.MOVE,
+            OnKind.TAKE_DOWN if down else OnKind.MOVE,
             without(moved, leaves, case.left(leaves)),
-            f"Move {'it' if len(name) > 24 else f'the {name}'} {words}",
-            lambda plan: f"{_filled(len(leaves))} {_anew(len(plan.holes))} {_what(plan)}.",
+            f"{title} {words}",
+            lambda plan: f"{_TAKEN_OUT if down else ''}{_filled(len(leaves))} {_anew(len(plan.holes))} {_what(plan)}.",
             leaves=leaves,
         )
 
@@ -104,9 +119,20 @@ def _support_of(case: Case) -> Support | None:
     return next((one for one in case.job.fixture.supports if one.id == case.hole.support), None)
 
 
+def _link_of(case: Case) -> Link | None:
+    """The board or the like whose own hole it is."""
+    return next((one for one in case.job.fixture.links if any(hole.id == case.hole.id for hole in one.holes)), None)
+
+
 def slide(case: Case) -> Iterator[WayOn | None]:
     """A bracket that slides along its piece or is put where it holds, or a hole that the user puts where he likes in a
-    bar."""
+    bar or a board."""
+    yield from _bracket_slid(case, down=False)
+    yield _nearest(_board_drilled(case))
+
+
+def _bracket_slid(case: Case, *, down: bool) -> Iterator[WayOn | None]:
+    """``down``: also where another hole of it holds, whose fixing comes out again."""
     support = _support_of(case)
     shape = case.catalogue.shape_by_key.get(case.job.fixture.shape or "")
     put_anywhere = shape is not None and shape.brackets_free
@@ -115,16 +141,17 @@ def slide(case: Case) -> Iterator[WayOn | None]:
     if support.attachment is Attachment.RIGID and not put_anywhere:
         return
     bar = support.attachment is Attachment.USER_DRILLED
-    title = "Drill the bar" if bar else f"{'Put' if put_anywhere else 'Slide'} {inside(support.name)}"
+    name = inside(support.name)
+    title = "Drill the bar" if bar else f"{'Put' if put_anywhere else 'Slide'} {name}"
     mine = {hole.id for hole in support.holes} if not bar else {case.hole.id}
     leaves = [one for one in case.drilled if one.hole_id in mine]
-    if not leaves or any(one.holds is Holds.YES for one in leaves):
+    if not leaves or _holds(leaves) is not down:
         return
-    yield _nearest(_slid(case, support, leaves, title))
+    yield _nearest(_slid(case, support, leaves, f"Take {name} off and put it" if down else title))
 
 
 def _slid(case: Case, support: Support, leaves: Sequence[HoleRecord], title: str) -> Iterator[WayOn | None]:
-    bar = support.attachment is Attachment.USER_DRILLED
+    bar, down = support.attachment is Attachment.USER_DRILLED, _holds(leaves)
     for dx, _ in [step for step in _steps(case, leaves) if step[0]]:
         job = (
             _hole_slid(case.job, support, case.hole.id, dx)
@@ -137,9 +164,37 @@ def _slid(case: Case, support: Support, leaves: Sequence[HoleRecord], title: str
             continue
         words = move_words(round(dx), 0, case.units)
         yield case.way(
-            OnKind.SLIDE,
+            OnKind.TAKE_DOWN if down else OnKind.SLIDE,
             without(job, leaves, case.left(leaves)),
             f"{title} {words}",
+            lambda plan: (
+                f"{_TAKEN_OUT if down else ''}{_filled(len(leaves))} The rest stays where it is. {_what(plan)}."
+            ),
+            leaves=leaves,
+        )
+
+
+def _board_drilled(case: Case) -> Iterator[WayOn | None]:
+    """A board behind the brackets is drilled where one likes, as near its edges as it is drilled already."""
+    board = _link_of(case)
+    leaves = [one for one in case.drilled if one.hole_id == case.hole.id]
+    if board is None or board.kind is not LinkKind.BACKING_BOARD or not leaves or _holds(leaves):
+        return
+    aside = min(min(hole.x_mm, board.width_mm - hole.x_mm) for hole in board.holes)
+    above = min(min(hole.y_mm, board.height_mm - hole.y_mm) for hole in board.holes)
+    (here,) = [hole for hole in board.holes if hole.id == case.hole.id]
+    for dx, dy in _steps(case, leaves):
+        x, y = here.x_mm + round(dx), here.y_mm + round(dy)
+        if not (aside <= x <= board.width_mm - aside and above <= y <= board.height_mm - above):
+            continue
+        put = here.model_copy(update={"x_mm": x, "y_mm": y})
+        drilled = board.model_copy(update={"holes": tuple(put if hole is here else hole for hole in board.holes)})
+        links = tuple(drilled if link is board else link for link in case.job.fixture.links)
+        job = case.job.model_copy(update={"fixture": case.job.fixture.model_copy(update={"links": links})})
+        yield case.way(
+            OnKind.SLIDE,
+            without(job, leaves, case.left(leaves)),
+            f"Drill the board {move_words(round(dx), round(dy), case.units)}",
             lambda plan: f"{_filled(len(leaves))} The rest stays where it is. {_what(plan)}.",
             leaves=leaves,
         )
@@ -217,8 +272,8 @@ def other_hole(case: Case) -> Iterator[WayOn | None]:
 
 def fewer(case: Case) -> Iterator[WayOn | None]:
     used = _used_holes(case.job.fixture) - {case.hole.id}
-    support = _support_of(case)
-    beside = [one for one in support.holes if one.id in used] if support else []
+    holder = _support_of(case) or _link_of(case)
+    beside = [one for one in holder.holes if one.id in used] if holder else []
     if not used or not beside:
         return
     leaves = [one for one in case.drilled if one.hole_id == case.hole.id]

@@ -65,10 +65,13 @@ def _checked(report: Report, hole: HolePlan, before: HoleRecord, plan: Plan, cat
 
 def _width_mm(report: Report, hole: HolePlan, before: HoleRecord, catalogue: Catalogue) -> float | None:
     """How wide the hole is now [mm]; where nobody measured, by the bit and what happened."""
-    drilled = max((one for one in (before.bit_mm, hole.card.leaves_mm if hole.card else None) if one), default=None)
+    outcome, card = catalogue.outcome_by_key[report.outcome], hole.card
+    # where there is none left of what cuts its own hole, nobody has cut one
+    left_mm = card.leaves_mm if card and (card.drilled or not outcome.get_more) else None
+    drilled = max((one for one in (before.bit_mm, left_mm) if one), default=None)
     if report.width_mm is not None or drilled is None:
         return report.width_mm
-    return drilled + catalogue.outcome_by_key[report.outcome].wider_mm
+    return drilled + outcome.wider_mm
 
 
 _MASONRY = (Family.MASONRY, Family.BONDED_BOARD)

@@ -132,6 +132,25 @@ def _gathered(site: WorkSite, scrap: Sequence[Draft]) -> list[Draft]:
     return drafts
 
 
+def _taken_out(site: WorkSite, job: JobDocument) -> list[Draft]:
+    """What sits in holes that are left behind comes out before anything is marked anew."""
+    sits = [one for one in job.left if one.fixing is not None and not one.filled]
+    if not sits:
+        return []
+    return [
+        Draft(
+            id="out",
+            phase=Phase.SAFE,
+            title="Take out the old fixings",
+            sentence="Whatever hangs there comes off first. Then screws and plugs out of the old "
+            f"hole{'s' if len(sits) > 1 else ''}, {len(sits)} of them: what does not come out is cut off flush, or "
+            "driven in behind the face.",
+            minutes=site.figures.set_minutes * len(sits),
+            needs=["protect"],
+        )
+    ]
+
+
 def _put_up(site: WorkSite, job: JobDocument, first: Sequence[DrillCard]) -> list[Draft]:
     """From the marks to what stands on the wall, of the holes that are drilled before anything hangs."""
     if clamped(first):
@@ -156,6 +175,7 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     first = [card for card in site.cards if card.hole_id not in site.hanging.later]
     later = [card for card in site.cards if card.hole_id in site.hanging.later]
     drafts = _gathered(site, scrap_steps(site, ["gather"]) if job.wall.stands.rides else [])
+    drafts += _taken_out(site, job)
     drafts += _put_up(site, job, first) if first else []
     last = ["try"] if first else ["protect"]
     if site.hanging.first is not None or later:
