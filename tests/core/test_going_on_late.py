@@ -10,7 +10,7 @@ from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, WaysOn, make_plan, ways_on
 from tests.answering import CATALOGUE, KEEP, TWO, answered, chosen
-from tests.builders import brick_wall, job, stud_wall
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.core.test_going_on import WALLS, taken
 
 
@@ -99,3 +99,31 @@ def test_a_board_is_drilled_elsewhere_and_the_rest_of_it_stays() -> None:
     assert hypot(one.x_mm - was.x_mm, one.y_mm - was.y_mm) >= 4 * slid.job.left[0].diameter_mm - 0.5
     # as near its edges as it is drilled anyway, and no nearer
     assert min(one.x_mm, board.width_mm - one.x_mm) >= min(min(h.x_mm, board.width_mm - h.x_mm) for h in board.holes)
+
+
+FOUR = plate_fixture(((30, 30), (170, 30), (30, 150), (170, 150)), size_mm=(200, 180), mass_kg=3, hole_mm=8)
+
+
+@pytest.mark.parametrize("tried", [True, False])
+def test_two_holes_that_fail_are_seen_to_one_after_the_other(tried: bool) -> None:
+    """A thicker plug in each: neither shuts off the other's way, and nobody is sent to move the whole for it."""
+    base = job(brick_wall(15), FOUR, 1057, 1007)
+    plan = make_plan(base, CATALOGUE, KEEP)
+    if tried:
+        gave = [
+            HoleRecord(hole_id=hole.id, met=("as_planned",), bit_mm=5, fixing=hole.chosen, holds=Holds.NO)
+            for hole in plan.holes[:2]
+        ]
+        both = base.model_copy(update={"records": tuple(gave)})
+    else:
+        both = answered(answered(base, "h1", "plug_spins")[0], "h2", "plug_spins")[0]
+    first = ways_on(both, "h1", CATALOGUE, KEEP).ways[0]
+    assert first.kind == "same_hole"
+    assert first.word is VerdictWord.PROVE_FIRST, "the other one is still open"
+    assert first.sentence.endswith("Hole 2 still waits for a way on.")
+    then = both.model_copy(update=dict(first.job))
+    assert (make_plan(then, CATALOGUE, KEEP).verdict.word is VerdictWord.DO_NOT_DRILL) is tried
+    second = ways_on(then, "h2", CATALOGUE, KEEP).ways[0]
+    assert second.kind == "same_hole"
+    assert "waits" not in second.sentence
+    assert taken(then, second).verdict.word is second.word is VerdictWord.READY

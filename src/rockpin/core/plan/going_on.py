@@ -53,7 +53,7 @@ def _rank(way: WayOn) -> tuple[float, ...]:
     # an empty hole is a bodge where the hole itself can be mended, and a lighter load is no repair
     last = (OnKind.FEWER, OnKind.BACKING_BOARD, OnKind.TAKE_DOWN, OnKind.LIGHTER_HAND, OnKind.LESS_WEIGHT)
     late = last.index(way.kind) + 1 if way.kind in last else 0
-    return (_ORDER.index(way.word), late, float(way.feel_first), way.new_holes, len(way.lacks), way.minutes)
+    return (_ORDER.index(way.alone), late, float(way.feel_first), way.new_holes, len(way.lacks), way.minutes)
 
 
 def _best(found: list[WayOn]) -> tuple[WayOn, ...]:

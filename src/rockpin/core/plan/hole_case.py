@@ -4,13 +4,17 @@ from collections.abc import Callable, Sequence
 from enum import StrEnum
 from math import dist, hypot
 
-from rockpin.core.base.findings import VerdictWord
+from pydantic import Field
+
+from rockpin.core.base.findings import Finding, VerdictWord, verdict_of
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import show_use
+from rockpin.core.base.words import holes_words
 from rockpin.core.document.job import Choice, JobBody, JobDocument
 from rockpin.core.document.record import HoleRecord, LeftHole
 from rockpin.core.drilling import is_drilled, left_with
+from rockpin.core.plan.findings import DOES_NOT_HOLD, REPORT_OPEN
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
@@ -54,14 +58,16 @@ class Dot(Model):
 class WayOn(Model):
     """A way on. ``old``: holes that are left or kept; ``new``: those to be drilled. ``puts_in``: what goes in.
 
-    ``feel_first``: a stud may stand at some hole or not, and a pin has to tell before the bit.
-    ``job``: the job with it taken.
+    ``word``: where it leads, *prove first* as long as another hole does not hold. ``alone``: the same but for what
+    other holes answered and nobody has answered yet. ``feel_first``: a stud may stand at some hole or not, and a pin
+    has to tell before the bit. ``job``: the job with it taken.
     """
 
     kind: OnKind
     title: str
     sentence: str
     word: VerdictWord
+    alone: VerdictWord = Field(exclude=True)
     use_text: str | None
     new_holes: int
     minutes: float
@@ -126,6 +132,12 @@ def used_to(plan: Plan) -> str:
     return f"used to {show_use(worst.working.use)}" if worst and worst.working else "all holes hold"
 
 
+def _wait_words(numbers: Sequence[int]) -> str:
+    if not numbers:
+        return ""
+    return f" {holes_words(numbers)} still {'waits' if len(numbers) == 1 else 'wait'} for a way on."
+
+
 class Case:
     """One hole that answered differently, with the plan as it stands."""
 
@@ -163,6 +175,12 @@ class Case:
             lefts = left_with(lefts, one, numbers[one.hole_id], at, self.wide_mm, self.catalogue)
         return lefts[len(self.job.left) :]
 
+    def _waiting(self, plan: Plan) -> list[Finding]:
+        """What other holes answered before and nobody has answered yet: each has ways of its own."""
+        before = {(one.code, one.where.hole) for one in self.before.findings if one.where.hole != self.hole.id}
+        open_ones = (one for one in plan.findings if one.code in (DOES_NOT_HOLD, REPORT_OPEN))
+        return [one for one in open_ones if (one.code, one.where.hole) in before]
+
     def way(
         self,
         kind: OnKind,
@@ -179,8 +197,12 @@ class Case:
         ``minutes``: of work [min] besides what every new hole takes. ``must_use``: new holes keep clear of old ones.
         """
         plan = make_plan(job, self.catalogue, self.keep)
-        if plan.verdict.word is VerdictWord.DO_NOT_DRILL or any(one.chosen is None for one in plan.holes):
+        waiting = self._waiting(plan)
+        word = plan.verdict.word
+        alone = verdict_of([one for one in plan.findings if one not in waiting], "").word if waiting else word
+        if alone is VerdictWord.DO_NOT_DRILL or any(one.chosen is None for one in plan.holes):
             return None
+        numbers = sorted(hole.number for hole in plan.holes if any(one.where.hole == hole.id for one in waiting))
         if guesses(plan, self.catalogue.figures.framing):
             return None
         gone = {one.hole_id for one in leaves}
@@ -200,8 +222,10 @@ class Case:
         return WayOn(
             kind=kind,
             title=title,
-            sentence=says(plan),
-            word=plan.verdict.word,
+            sentence=f"{says(plan)}{_wait_words(numbers)}",
+            # while another hole does not hold nothing is ready, and this way leads on all the same
+            word=VerdictWord.PROVE_FIRST if word is VerdictWord.DO_NOT_DRILL else word,
+            alone=alone,
             use_text=use,
             new_holes=len(fresh),
             minutes=minutes + each * len(fresh) + figures.set_minutes * len(leaves),

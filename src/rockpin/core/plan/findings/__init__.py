@@ -19,13 +19,22 @@ from rockpin.core.plan.findings.noggin import noggin_findings
 from rockpin.core.plan.findings.post import post_findings
 from rockpin.core.plan.findings.pull_tests import proof_findings
 from rockpin.core.plan.findings.rated import rating_findings
-from rockpin.core.plan.findings.record import as_built_findings, contradicted_findings, left_findings, record_findings
+from rockpin.core.plan.findings.record import (
+    DOES_NOT_HOLD,
+    REPORT_OPEN,
+    as_built_findings,
+    contradicted_findings,
+    left_findings,
+    record_findings,
+)
 from rockpin.core.plan.findings.rooms import clash_sentence, clash_severity, room_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
 
 __all__ = [
+    "DOES_NOT_HOLD",
     "OFF_THE_FLOOR_MM",
+    "REPORT_OPEN",
     "all_findings",
     "as_built_findings",
     "clash_sentence",

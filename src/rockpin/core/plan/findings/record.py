@@ -17,6 +17,9 @@ from rockpin.core.sequence import FILL
 from rockpin.core.setout import AsBuiltReading
 from rockpin.core.tables.outcomes import Outcome
 
+DOES_NOT_HOLD, REPORT_OPEN = "does-not-hold", "report-open"
+"""The codes of what is said of a hole that was tried and gave way, and of one whose answer nobody has answered."""
+
 
 def as_built_findings(read: Sequence[AsBuiltReading]) -> list[Finding]:
     """Holes that came out where the fixture does not go on."""
@@ -87,7 +90,7 @@ def _of_report(number: int, outcome: Outcome, flange: bool, usual: bool, chosen:
     now = f" The plan now takes {inside(chosen)} there." if chosen else ""
     return _Says(
         Severity.PROVE_FIRST,
-        "report-open",
+        REPORT_OPEN,
         f"{said}. {outcome.says}{now}",
         "Choose how to go on: the ways stand under the hole.",
         Stage.RECORD,
@@ -98,7 +101,7 @@ def _of_holding(number: int, record: HoleRecord) -> _Says | None:
     if record.holds is Holds.NO and not record.settled:
         return _Says(
             Severity.DO_NOT_DRILL,
-            "does-not-hold",
+            DOES_NOT_HOLD,
             f"Hole {number} does not hold.",
             "Hang nothing on it. Choose how to go on: the ways stand under the hole.",
             Stage.RECORD,
