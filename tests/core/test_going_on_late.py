@@ -127,3 +127,13 @@ def test_two_holes_that_fail_are_seen_to_one_after_the_other(tried: bool) -> Non
     assert second.kind == "same_hole"
     assert "waits" not in second.sentence
     assert taken(then, second).verdict.word is second.word is VerdictWord.READY
+
+
+def test_who_cannot_go_on_here_is_sent_to_the_hole_that_stops_it() -> None:
+    base = job(brick_wall(15), FOUR, 1057, 1007)
+    # the second hole is too wide for whatever there is, and of the first there is merely none left
+    spent = HoleRecord(hole_id="h2", met=("as_planned",), bit_mm=55, holds=Holds.NO)
+    both = answered(base.model_copy(update={"records": (spent,)}), "h1", "out_of_stock")[0]
+    found = ways_on(both, "h1", CATALOGUE, KEEP)
+    assert found.ways == ()
+    assert found.stop == "Hole 2 does not hold either: see first what leads on from there."

@@ -5,9 +5,11 @@ from collections.abc import Iterator, Sequence
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_length
+from rockpin.core.base.words import holes_words
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds
 from rockpin.core.document.wall import HowKnown
+from rockpin.core.plan.findings import DOES_NOT_HOLD
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, guesses, settled_with, with_choice
 from rockpin.core.plan.keeping_the_hole import ease, follow, get_more, go_on, same_hole_ways
 from rockpin.core.plan.leaving_the_hole import STUD_WITHIN_MM, fewer, move, other_hole, slide, take_down, without
@@ -87,11 +89,21 @@ def _stud_to_find(case: Case) -> str | None:
     )
 
 
-def _no_way(stops: Sequence[Outcome], look_first: str | None) -> str:
+def _others_open(case: Case) -> list[int]:
+    """Numbers of the other holes in which nothing holds, or what was tried does not."""
+    gave = {one.where.hole for one in case.before.findings if one.code == DOES_NOT_HOLD}
+    holes = (hole for hole in case.before.holes if hole.id != case.hole.id)
+    return [hole.number for hole in holes if hole.chosen is None or hole.id in gave]
+
+
+def _no_way(case: Case, stops: Sequence[Outcome], look_first: str | None) -> str:
     if stops:
         return f"{stops[0].says} There is no way on from here but finding out what it is."
     if look_first:
         return f"{look_first} Then the ways on stand here."
+    if others := _others_open(case):
+        does = "does" if len(others) == 1 else "do"
+        return f"{holes_words(others)} {does} not hold either: see first what leads on from there."
     return (
         "Nothing that Rock Pin knows of holds here with the hole as it is. Stop: hang nothing on it, and ask somebody "
         "who can look at the wall."
@@ -123,5 +135,5 @@ def ways_on(job: JobDocument, hole_id: str, catalogue: Catalogue, keep: Keep | N
             found += [way for ways in (_otherwise, *(() if lacking else (take_down,))) for way in ways(case) if way]
     best = _best(found)
     look = None if stopped else _stud_to_find(case)
-    stop = None if best else _no_way(stops if stopped else (), look)
+    stop = None if best else _no_way(case, stops if stopped else (), look)
     return WaysOn(hole_id=hole_id, title=title, stop=stop, look_first=look, ways=best)
