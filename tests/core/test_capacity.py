@@ -73,6 +73,7 @@ def spot(wall: Wall, x_mm: float, y_mm: float, pull_n: float = 1, shear_n: float
         "environment": Environment.DRY,
         "demand": HoleDemand(hole_id="h", cases=(case,)),
         "units": UnitSystem.METRIC,
+        "sold": (UnitSystem.METRIC,),
         "figures": catalogue.figures.hole,
         "framing": catalogue.figures.framing,
     }

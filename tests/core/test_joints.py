@@ -12,6 +12,7 @@ from rockpin.core.capacity.wood_hold import head_pull_through_n
 from rockpin.core.demand.demands import CaseDemand, HoleDemand
 from rockpin.core.demand.fastener_group import HoleForces
 from rockpin.core.document.fixture import Environment, Fixture, Link, LinkKind
+from rockpin.core.document.job import Region
 from rockpin.core.fixture.shapes import build
 from rockpin.core.plan import compute_stages
 from rockpin.core.plan.make import make_plan
@@ -152,3 +153,13 @@ def test_links_are_told_whole() -> None:
     assert "link-without-holes" in {finding.code for finding in planned(bare).findings}
     with pytest.raises(ValueError, match="a spacer is drilled through the bracket's own holes"):
         Link(id="l", kind=LinkKind.SPACER, thickness_mm=5, width_mm=50, height_mm=50, holes=fixture.links[0].holes)
+
+
+@pytest.mark.parametrize(("region", "units"), [(Region.BRITAIN, "metric"), (Region.NORTH_AMERICA, "imperial")])
+def test_a_board_is_drilled_with_bits_that_are_sold_there(region: Region, units: str) -> None:
+    """The pilot of a bracket's screw in its board too."""
+    boarded = build(SHAPES["on_board"], {})
+    made = make_plan(job(stud_wall(), boarded, 1020, 1000, region=region, units=units), load_catalogue())
+    bits = [one.label for one in made.gather if one.label.endswith(" bit")]
+    assert len(bits) >= 2
+    assert [label for label in bits if ("mm" in label) is (region is Region.NORTH_AMERICA)] == []

@@ -114,6 +114,8 @@ def _in_board(
         units=job.site.units,
         figures=catalogue.figures.hole,
         framing=catalogue.figures.framing,
+        sold=job.site.sold,
+        carries_people=job.fixture.carries_people,
         wood_species=link.species,
     )
 

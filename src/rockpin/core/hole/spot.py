@@ -77,7 +77,7 @@ class Spot:
     units: UnitSystem
     figures: HoleFigures
     framing: FramingFigures
-    sold: tuple[UnitSystem, ...] = (UnitSystem.METRIC,)
+    sold: tuple[UnitSystem, ...]
     carries_people: bool = False
     wood_species: str | None = None
     existing: Existing | None = None
