@@ -527,6 +527,11 @@ def test_a_handrail_on_three_hole_brackets_holds_in_studs_of_three_and_a_half_in
         ("curtain_pole", "lath_and_plaster"),
         ("panel_radiator", "board_on_studs"),
         ("floating_shelf", "board_on_studs"),
+        # what would hold between them too is put on them all the same
+        ("towel_ring", "board_on_studs"),
+        ("heated_towel_rail", "lath_and_plaster"),
+        ("on_board", "board_on_studs"),
+        ("cabinet", "board_on_studs"),
     ],
 )
 def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str, wall: str) -> None:
@@ -537,6 +542,9 @@ def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str,
     plan = make_plan(job, CATALOGUE)
     assert plan.holes
     assert plan.verdict.word is VerdictWord.PROVE_FIRST
+    methods = {CATALOGUE.fixing_by_key[hole.chosen or ""].method for hole in plan.holes}
+    assert "wood" in methods
+    assert methods == {"wood"} or thing == "panel_radiator"
     # nothing of the thing is another for that, and nobody says that the studs were found
     assert job.fixture.measures == job_of(asked, CATALOGUE).fixture.measures
     assert job.wall == job_of(asked, CATALOGUE).wall

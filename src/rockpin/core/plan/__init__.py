@@ -18,7 +18,7 @@ from rockpin.core.plan.placemap import WallMap, wall_map
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import bar_drilled
-from rockpin.core.plan.remedies import board_across, ways_out
+from rockpin.core.plan.remedies import board_across, brackets_on_studs, ways_out
 from rockpin.core.plan.reporting import Report, reported
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
@@ -51,6 +51,7 @@ __all__ = [
     "bar_drilled",
     "better_places",
     "board_across",
+    "brackets_on_studs",
     "carry",
     "clear_hole",
     "compute_stages",

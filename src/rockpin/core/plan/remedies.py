@@ -358,6 +358,12 @@ def ways_out(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -
     return tuple(sorted(found, key=_rank))
 
 
+def brackets_on_studs(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -> WayOut | None:
+    """Each bracket of a thing on a stud of its own, the nearest; None where they have none, or it does not hold so."""
+    keep = keep or Keep(8)
+    return onto_studs(Trial(job, make_plan(job, catalogue, keep), catalogue, keep))
+
+
 def board_across(job: JobDocument, catalogue: Catalogue, keep: Keep | None = None) -> WayOut | None:
     """A board across the studs with the thing on it, where nothing holds between them; None where that does not."""
     keep = keep or Keep(8)

@@ -6,7 +6,10 @@ from rockpin.core.base.findings import Finding, Stage, VerdictWord, verdict_of
 from rockpin.core.base.keeping import Keep
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
-from rockpin.core.plan import Plan, WayKind, bar_drilled, make_plan, read_wall, ways_out
+from rockpin.core.framing import BehindKind
+from rockpin.core.placing import shifted
+from rockpin.core.plan import Plan, WayKind, bar_drilled, brackets_on_studs, make_plan, read_wall, ways_out
+from rockpin.core.questions.studs import board_on_row, shift_onto_row_mm
 from rockpin.core.questions.supposed import Supposed, brackets_free, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -51,14 +54,42 @@ def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
     job = job_of(asked, catalogue)
     if asked.wall is None:
         return job
+    return _on_studs(asked, job, catalogue, keep) if asked.in_studs else _bars_drilled(job, catalogue, keep)
+
+
+def _bars_drilled(job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocument:
+    """A thing whose bars are drilled where the wall holds."""
     if bars := bars_of(job):
         job = bar_drilled(job, bars, read_wall(job, catalogue, keep))
-    if asked.in_studs and word_of(make_plan(job, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
-        kinds = _left_open(asked, catalogue)
+    return job
+
+
+def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocument:
+    """The job on the studs that are usual there, as far as nothing that was said is changed by it."""
+    kinds, put = _left_open(asked, catalogue), [job]
+    if WayKind.MOVE in kinds:
+        aside = shift_onto_row_mm(job, catalogue)
+        put.append(job.model_copy(update={"placement": shifted(job.placement, aside, 0)}))
+    # bars and boards are drilled where they stand, and brackets that nobody measured go onto them
+    put = [_bars_drilled(one, catalogue, keep) for one in put]
+    put += [board_on_row(one, catalogue) for one in put]
+    job = put[0]
+    if WayKind.ONTO_STUDS in kinds and (way := brackets_on_studs(job, catalogue, keep)) and way.job:
+        put.append(job.model_copy(update=dict(way.job)))
+
+    def worth(one: JobDocument) -> tuple[bool, int, int]:
+        plan = make_plan(one, catalogue, keep)
+        # nobody has found the studs yet: what may be one is what was asked for
+        in_wood = sum(hole.behind.kind in (BehindKind.TIMBER, BehindKind.OPEN) for hole in plan.holes)
+        word = word_of(plan)
+        return word is not VerdictWord.DO_NOT_DRILL, in_wood, -list(VerdictWord).index(word)
+
+    best = max(put, key=worth)
+    if word_of(make_plan(best, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
         ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in kinds)
         if body := next((one for one in ways if one is not None), None):
             return job.model_copy(update=dict(body))
-    return job
+    return best
 
 
 def best_of(jobs: Iterable[JobDocument], catalogue: Catalogue, keep: Keep) -> tuple[JobDocument, Plan]:

@@ -10,7 +10,7 @@ from math import inf
 
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import show_length
-from rockpin.core.document.fixture import Attachment, LinkKind
+from rockpin.core.document.fixture import Attachment, Link, LinkKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Member, StudRow
 from rockpin.core.framing import usual_pitches_mm
@@ -155,6 +155,55 @@ def holes_in_studs(job: JobDocument, stud_mm: float, catalogue: Catalogue) -> tu
     ]
     # by a hair more where two columns share the play evenly
     return sum(one <= play + 1e-6 for one in off), len(xs)
+
+
+def shift_onto_row_mm(job: JobDocument, catalogue: Catalogue) -> float:
+    """How far [mm] to the right a thing goes, so that most of its holes are in studs of its wall's row: the least.
+
+    Bars are left out: they are drilled where the studs are, wherever they go.
+    """
+    row = job.wall.framing.row if job.wall.framing else None
+    bars = {one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED}
+    placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
+    xs = [hole.x_mm for hole in placed.holes if hole.support not in bars]
+    if row is None or not xs:
+        return 0.0
+    pitch, first, play = row.pitch_mm, row.first_centre_mm, _play_mm(row.stud_width_mm, catalogue)
+    shifts = [0.0, *(-((x - first + pitch / 2) % pitch - pitch / 2) for x in _columns(xs, play))]
+
+    def worth(shift: float) -> tuple[int, float]:
+        return sum(_off_middle_mm(x + shift, first, pitch) <= play + 1e-6 for x in xs), -abs(shift)
+
+    best: float = max(shifts, key=worth)
+    return round(best, 1)
+
+
+def board_on_row(job: JobDocument, catalogue: Catalogue) -> JobDocument:
+    """A thing on a board whose holes are drilled where the studs of its wall's row are, as near as they go."""
+    row = job.wall.framing.row if job.wall.framing else None
+    boards = [one for one in job.fixture.links if one.kind is LinkKind.BACKING_BOARD]
+    if row is None or not boards:
+        return job
+
+    def drilled(board: Link) -> Link:
+        end, left = catalogue.figures.setout.bar_end_mm, job.placement.x_mm + board.x_mm
+        steps = range(
+            int((left - row.first_centre_mm) // row.pitch_mm), int((left + board.width_mm) // row.pitch_mm) + 2
+        )
+        studs = [row.first_centre_mm + step * row.pitch_mm - left for step in steps]
+        there = [x for x in studs if end <= x <= board.width_mm - end]
+        columns = sorted({hole.x_mm for hole in board.holes})
+        if len(there) < len(columns):
+            return board
+        # from the ends inwards, so that the outermost columns take the outermost studs
+        taken = dict(
+            zip(columns, sorted(sorted(there, key=lambda x: -abs(x - board.width_mm / 2))[: len(columns)]), strict=True)
+        )
+        holes = tuple(hole.model_copy(update={"x_mm": taken[hole.x_mm]}) for hole in board.holes)
+        return board.model_copy(update={"holes": holes})
+
+    links = tuple(drilled(one) if one in boards else one for one in job.fixture.links)
+    return job.model_copy(update={"fixture": job.fixture.model_copy(update={"links": links})})
 
 
 def studs_text(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> str:
