@@ -12,6 +12,7 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.document.evidence import CameOut, Drilled, Ended, Evidence, Finish, HowStated, Location
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import Point, Wall
+from rockpin.core.fixture import build
 from rockpin.core.identification import Whereabouts
 from rockpin.core.identification.likelihoods import outcome_chances
 from rockpin.core.identification.reading import Family
@@ -190,3 +191,17 @@ def test_what_is_usual_is_not_known_before_anybody_looked(catalogue: Catalogue) 
     knocked = wall.model_copy(update={"evidence": (saw("knock", "hollow_dull_lines"),)})
     told = make_plan(document.model_copy(update={"walls": (knocked,)}), catalogue)
     assert "wall-not-stated" not in {one.code for one in told.findings}
+
+
+def test_something_is_looked_at_even_where_hardly_anything_would_change_what_is_done(catalogue: Catalogue) -> None:
+    """A chimney breast of 1890 is brick as good as surely: it is looked at all the same before anybody drills."""
+    site = Site(id="s", name="Site", region=Region.CENTRAL_EUROPE, built_year=1890)
+    plate = build(catalogue.shape_by_key["plate"], {})
+    wall = unknown_wall(stands=Location.CHIMNEY_BREAST)
+    made = make_plan(job(wall, plate, 1000, 1200).model_copy(update={"site": site}), catalogue)
+    able = [one for one in made.advice.options if one.why_not is None]
+    assert max(one.chance for one in able) < catalogue.figures.advice.advice_least
+    assert made.advice.decided
+    assert not made.advice.enough
+    assert made.advice.check in {one.check for one in able}
+    assert made.verdict.word is VerdictWord.DO_NOT_DRILL

@@ -21,6 +21,7 @@ from rockpin.core.document.evidence import Finish
 from rockpin.core.document.wall import Wall
 from rockpin.core.identification import Belief, Family, Probabilities, Whereabouts, outcome_chances
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.figures import AdviceFigures
 from rockpin.core.tables.identification import BuildUp, Check, FaceLook, Mark
 
 
@@ -163,12 +164,10 @@ def advise(
     ``mark_at``: for each marking check, where it may be done. ``around_mm``: where the
     holes are, for checks on the face.
     """
-    figures = catalogue.figures
-    rows = catalogue.hypotheses
-    place = {row.key: index for index, row in enumerate(rows)}
+    figures = catalogue.figures.advice
     considered = [one for one in belief.hypotheses if one.key in acceptance]
+    place = {row.key: index for index, row in enumerate(catalogue.hypotheses)}
     columns = [place[one.key] for one in considered]
-    labels = [one.label for one in considered]
     chances = np.array([one.probability for one in considered])
     chances = chances / chances.sum()
     seen = Acceptance(
@@ -177,56 +176,59 @@ def advise(
     )
     done = {one.check for one in wall.evidence}
     waiting = [check for check in catalogue.belief.checks if check.key not in done]
-    why_not = {check.key: _why_not(check, wall, mark_at) for check in waiting}
-    factors = {
-        Mark.NONE: 1.0,
-        Mark.PINPRICK: figures.advice.mark_cost_pinprick,
-        Mark.HOLE: figures.advice.mark_cost_hole,
-    }
-    costs = {check.key: check.minutes * factors[check.mark] for check in waiting if not why_not[check.key]}
     tables = {check.key: outcome_chances(check, here, catalogue)[:, columns] for check in waiting}
-    alike = _alike([rows[column] for column in columns], catalogue.belief.faces, figures.advice.look_alike)
+    rows = [catalogue.hypotheses[column] for column in columns]
+    alike = _alike(rows, catalogue.belief.faces, figures.look_alike)
+    labels = [one.label for one in considered]
     telling = _Telling(chances, tables, seen, labels, alike, wall.finish is not Finish.UNKNOWN)
     decisions = Decisions(seen, catalogue)
     now = int(decisions.of(chances[None, :])[0])
+    why_not = {check.key: _why_not(check, wall, mark_at) for check in waiting}
+    costs = {check.key: _cost(check, figures) for check in waiting}
+    may = {key: cost for key, cost in costs.items() if not why_not[key]}
+    ahead = minutes_to_decision(chances, tables, may, decisions, catalogue) if now == UNSURE else {}
     worths = {
         key: _worth(chances, table, decisions, measuring.get(key, 0.0), catalogue) for key, table in tables.items()
     }
-    ahead = minutes_to_decision(chances, tables, costs, decisions, catalogue) if now == UNSURE else {}
 
     def first(check: Check) -> tuple[object, ...]:
         # what is open wants the shortest way to a decision; what is decided, the likeliest to overturn it
-        overturns = worths[check.key].chance / (check.minutes * factors[check.mark])
+        overturns = worths[check.key].chance / costs[check.key]
         return (why_not[check.key] is not None, ahead.get(check.key, 0.0), -overturns, check.key)
 
     ranked = tuple(
-        CheckValue(
-            check=check.key,
-            label=check.label,
-            minutes=check.minutes,
-            mark=check.mark,
-            chance=worths[check.key].chance,
-            chance_text=show_share(worths[check.key].chance),
-            bits=worths[check.key].bits,
-            bits_text=f"{worths[check.key].bits:.2f} bits",
-            settles=telling.settles(check.key),
-            why_not=why_not[check.key],
-        )
-        for check in sorted(waiting, key=first)
+        _valued(check, worths[check.key], telling, why_not[check.key]) for check in sorted(waiting, key=first)
     )
     able = [value for value in ranked if value.why_not is None]
-    worthwhile = [value for value in able if value.chance >= figures.advice.advice_least or now == UNSURE]
-    if now != UNSURE and not worthwhile and not belief.told and able:
+    worthwhile = [value for value in able if value.chance >= figures.advice_least or now == UNSURE]
+    best = worthwhile[0] if worthwhile else None
+    if best is None and now != UNSURE and not belief.told and able:
         # what is usual is not known: something is looked at before anybody drills, and be it a knock
-        cost = {check.key: check.minutes * factors[check.mark] for check in waiting}
-        most = max(able, key=lambda value: value.bits / cost[value.check])
-        return _do(most, telling.by_eye(most.check), True, mark_at, around_mm, ranked, units, catalogue)
-    if now != UNSURE and not worthwhile:
-        return _enough(now, ranked)
-    if not worthwhile:
-        return _at_a_loss(ranked)
-    best = worthwhile[0]
-    return _do(best, telling.by_eye(best.check), now != UNSURE, mark_at, around_mm, ranked, units, catalogue)
+        best = max(able, key=lambda value: value.bits / costs[value.check])
+    if best is not None:
+        return _do(best, telling.by_eye(best.check), now != UNSURE, mark_at, around_mm, ranked, units, catalogue)
+    return _at_a_loss(ranked) if now == UNSURE else _enough(now, ranked)
+
+
+def _cost(check: Check, figures: AdviceFigures) -> float:
+    """What a check costs [min]: its minutes, times so much more where it leaves a mark."""
+    marks = {Mark.NONE: 1.0, Mark.PINPRICK: figures.mark_cost_pinprick, Mark.HOLE: figures.mark_cost_hole}
+    return check.minutes * marks[check.mark]
+
+
+def _valued(check: Check, worth: _Worth, telling: _Telling, why_not: str | None) -> CheckValue:
+    return CheckValue(
+        check=check.key,
+        label=check.label,
+        minutes=check.minutes,
+        mark=check.mark,
+        chance=worth.chance,
+        chance_text=show_share(worth.chance),
+        bits=worth.bits,
+        bits_text=f"{worth.bits:.2f} bits",
+        settles=telling.settles(check.key),
+        why_not=why_not,
+    )
 
 
 def _why_not(check: Check, wall: Wall, mark_at: Mapping[str, MarkPlace]) -> str | None:

@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.model import Model
-from rockpin.core.base.quantities import show_force, show_length, show_times, show_use
+from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_times, show_use
 from rockpin.core.capacity import Assessment, assess_pairs, bolt_through
 from rockpin.core.demand import Demand, HoleDemand
 from rockpin.core.document.fixings import WoodFastener
@@ -200,88 +200,122 @@ def _weak(hole: PlacedHole, sentence: str, action: str, **figures: float) -> Fin
     )
 
 
+class _Fastened(NamedTuple):
+    """How one bracket is fastened to what carries it; ``weak``: why it is not."""
+
+    plan: JointPlan
+    weak: Finding | None = None
+    screwed: Screwed | None = None
+    bolt: str | None = None
+
+
+def _no_lever(hole: PlacedHole, link: Link, when: str) -> _Fastened:
+    """A bracket that would turn about the very edge that its holes lie on."""
+    sentence = (
+        f"{hole.support_label}: when {when}, nothing would hold it, since its holes lie on the edge that it turns "
+        "about."
+    )
+    weak = _weak(hole, sentence, "Use a bracket whose holes lie farther from its edge, or more of them.")
+    return _Fastened(_plan(hole, link.kind.replace("_", " "), None, None, None, "", "", "no lever"), weak)
+
+
+def _on_nuts(hole: PlacedHole, link: Link, needs: HoleDemand, pulls: str) -> _Fastened:
+    """A bracket on a nut in a channel or on a thread, by what its maker allows for one."""
+    use, case = _nut(link, needs)
+    channel = link.kind is LinkKind.CHANNEL
+    what = "nut in the channel" if channel else "thread in the anchor plate"
+    label = "channel nut" if channel else "screw in its thread"
+    plan = _plan(hole, link.kind.replace("_", " "), label, None, use, f"the {what}", case, pulls)
+    if use <= 1:
+        return _Fastened(plan)
+    sentence = f"{hole.support_label}: a {what} is used {show_times(use)} ({pulls})."
+    action = "Use more nuts, or a heavier channel." if channel else "Use more threads, or a heavier plate."
+    return _Fastened(plan, _weak(hole, sentence, action, use=use))
+
+
+def _at_the_edge(hole: PlacedHole, edge_mm: float, least_mm: float, units: UnitSystem, pulls: str) -> _Fastened:
+    """A bracket so near [mm] the edge of its board that the wood splits, or beside it."""
+    where = "beside its backing board" if edge_mm < 0 else f"{show_length(edge_mm, units)} from the board's edge"
+    least = show_length(least_mm, units)
+    sentence = f"{hole.support_label}: its hole lies {where}; it needs {least} of wood all round."
+    weak = _weak(hole, sentence, "Take a larger board, or put it elsewhere on it.", edge_mm=edge_mm)
+    return _Fastened(_plan(hole, "backing board", None, None, None, "", "", pulls), weak)
+
+
+def _held_by_nothing(
+    hole: PlacedHole, link: Link, tried: Sequence[Assessment], units: UnitSystem, pulls: str
+) -> _Fastened:
+    """A bracket that no screw holds to its board, with the one that comes nearest."""
+    nearest = min((one for one in tried if one.mode), key=lambda one: one.use, default=tried[0])
+    known = nearest.use if nearest.mode and isfinite(nearest.use) else None
+    sentence = (
+        f"{hole.support_label}: no screw holds it to {show_length(link.thickness_mm, units)} of backing board "
+        f"({pulls}). {_in_wood(nearest.label)}: {nearest.refusals[0].sentence}"
+    )
+    action = "Take a thicker board, a bracket with larger holes, or more of them."
+    weak = _weak(hole, sentence, action, **({} if known is None else {"use": known}))
+    return _Fastened(_plan(hole, "backing board", None, None, known, "", "", pulls), weak)
+
+
+def _on_board(
+    hole: PlacedHole,
+    link: Link,
+    joints: Sequence[PlacedHole],
+    needs: HoleDemand,
+    pulls: str,
+    job: JobDocument,
+    catalogue: Catalogue,
+) -> _Fastened:
+    """A bracket screwed to its board, or bolted through it where no screw holds."""
+    spot = _in_board(job, hole, link, joints, needs, catalogue)
+    sold = [screw for screw in catalogue.screws if set(job.site.sold) & set(screw.systems)]
+    tried = _screwed(spot, job, catalogue)
+    planned_use = catalogue.figures.capacity.planned_use
+    best = min((one for one in tried if one.accepted), key=lambda one: _least_work(one, planned_use), default=None)
+    if best is not None:
+        screw = best.screw.text if best.screw else None
+        plan = _plan(hole, "backing board", _in_wood(best.label), screw, best.use, best.governs, best.case, pulls)
+        return _Fastened(plan, screwed=Screwed(spot, best))
+    bolt = bolt_through(spot, link, sold, catalogue.capacity)
+    if bolt is None or bolt.use > 1:
+        return _held_by_nothing(hole, link, tried, job.site.units, pulls)
+    size = bolt.screw.label.removesuffix(" machine screw")
+    label = f"bolt {size} through the board, wide washer and nut let into its back before it goes up"
+    return _Fastened(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls), bolt=label)
+
+
+def _fastened(
+    hole: PlacedHole, joints: Sequence[PlacedHole], demand: Demand, job: JobDocument, catalogue: Catalogue
+) -> _Fastened | None:
+    """How one bracket is fastened; None where nobody knows what it bears: the maker's nut, or what pulls there."""
+    link, needs, units = job.fixture.carriers[hole.support], demand.joints.get(hole.id), job.site.units
+    if needs is None:
+        return None
+    if needs.no_lever_case is not None:
+        return _no_lever(hole, link, needs.no_lever_case)
+    pulls = (
+        f"pull-out {show_force(needs.tension_n, units, demand=True)}, "
+        f"shear {show_force(needs.shear_n, units, demand=True)}"
+    )
+    if link.kind.takes_bolts:
+        return None if link.nut_tension_n is None else _on_nuts(hole, link, needs, pulls)
+    least = catalogue.figures.framing.wood_edge_min_mm
+    if (edge := _edge_mm(job, hole, link)) < least:
+        return _at_the_edge(hole, edge, least, units, pulls)
+    return _on_board(hole, link, joints, needs, pulls, job, catalogue)
+
+
 def check_joints(job: JobDocument, joints: Sequence[PlacedHole], demand: Demand, catalogue: Catalogue) -> JointReading:
     """Each bracket's fastening to its board or channel, and a finding for every one that does not hold."""
-    plans: list[JointPlan] = []
-    screwed: list[Screwed] = []
-    bolts: list[str] = []
-    findings: list[Finding] = []
-    units, framing = job.site.units, catalogue.figures.framing
-    findings += [one for link in job.fixture.links if (one := _bends(job, link, demand, catalogue))]
-    for hole in joints:
-        link, needs = job.fixture.carriers[hole.support], demand.joints.get(hole.id)
-        if needs is None:
-            continue
-        if needs.no_lever_case is not None:
-            findings.append(
-                _weak(
-                    hole,
-                    f"{hole.support_label}: when {needs.no_lever_case}, nothing would hold it, since its holes lie on "
-                    "the edge that it turns about.",
-                    "Use a bracket whose holes lie farther from its edge, or more of them.",
-                )
-            )
-            plans.append(_plan(hole, link.kind.replace("_", " "), None, None, None, "", "", "no lever"))
-            continue
-        pulls = (
-            f"pull-out {show_force(needs.tension_n, units, demand=True)}, "
-            f"shear {show_force(needs.shear_n, units, demand=True)}"
-        )
-        if link.kind.takes_bolts:
-            if link.nut_tension_n is None:
-                continue
-            use, case = _nut(link, needs)
-            channel = link.kind is LinkKind.CHANNEL
-            what = "nut in the channel" if channel else "thread in the anchor plate"
-            label = "channel nut" if channel else "screw in its thread"
-            plans.append(_plan(hole, link.kind.replace("_", " "), label, None, use, f"the {what}", case, pulls))
-            if use > 1:
-                sentence = f"{hole.support_label}: a {what} is used {show_times(use)} ({pulls})."
-                action = "Use more nuts, or a heavier channel." if channel else "Use more threads, or a heavier plate."
-                findings.append(_weak(hole, sentence, action, use=use))
-            continue
-        if (edge := _edge_mm(job, hole, link)) < framing.wood_edge_min_mm:
-            least = show_length(framing.wood_edge_min_mm, units)
-            where = "beside its backing board" if edge < 0 else f"{show_length(edge, units)} from the board's edge"
-            sentence = f"{hole.support_label}: its hole lies {where}; it needs {least} of wood all round."
-            findings.append(_weak(hole, sentence, "Take a larger board, or put it elsewhere on it.", edge_mm=edge))
-            plans.append(_plan(hole, "backing board", None, None, None, "", "", pulls))
-            continue
-        spot = _in_board(job, hole, link, joints, needs, catalogue)
-        sold = [screw for screw in catalogue.screws if set(job.site.sold) & set(screw.systems)]
-        bolt = bolt_through(spot, link, sold, catalogue.capacity)
-        tried = _screwed(spot, job, catalogue)
-        planned_use = catalogue.figures.capacity.planned_use
-        best = min((one for one in tried if one.accepted), key=lambda one: _least_work(one, planned_use), default=None)
-        if best is None and bolt is not None and bolt.use <= 1:
-            size = bolt.screw.label.removesuffix(" machine screw")
-            label = f"bolt {size} through the board, wide washer and nut let into its back before it goes up"
-            bolts.append(label)
-            plans.append(_plan(hole, "backing board", label, None, bolt.use, bolt.governs, bolt.case, pulls))
-            continue
-        if best is None:
-            nearest = min((one for one in tried if one.mode), key=lambda one: one.use, default=tried[0])
-            known = nearest.use if nearest.mode and isfinite(nearest.use) else None
-            sentence = (
-                f"{hole.support_label}: no screw holds it to {show_length(link.thickness_mm, units)} of backing board "
-                f"({pulls}). {_in_wood(nearest.label)}: {nearest.refusals[0].sentence}"
-            )
-            findings.append(
-                _weak(
-                    hole,
-                    sentence,
-                    "Take a thicker board, a bracket with larger holes, or more of them.",
-                    **({} if known is None else {"use": known}),
-                )
-            )
-            plans.append(_plan(hole, "backing board", None, None, known, "", "", pulls))
-            continue
-        screwed.append(Screwed(spot, best))
-        screw = best.screw.text if best.screw else None
-        plans.append(
-            _plan(hole, "backing board", _in_wood(best.label), screw, best.use, best.governs, best.case, pulls)
-        )
-    return JointReading(tuple(plans), tuple(findings), tuple(screwed), tuple(bolts))
+    bent = [one for link in job.fixture.links if (one := _bends(job, link, demand, catalogue))]
+    each = (_fastened(hole, joints, demand, job, catalogue) for hole in joints)
+    found = [fastened for fastened in each if fastened]
+    return JointReading(
+        tuple(one.plan for one in found),
+        (*bent, *(one.weak for one in found if one.weak)),
+        tuple(one.screwed for one in found if one.screwed),
+        tuple(one.bolt for one in found if one.bolt),
+    )
 
 
 def _in_wood(label: str) -> str:
