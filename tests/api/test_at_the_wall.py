@@ -211,6 +211,14 @@ def test_what_another_job_has_hung_hangs_there_for_every_job_on_that_wall(client
     for job, other in ((hook, "Oar cradle"), (JOB, "Boat hook")):
         said = {one["title"]: one["says"] for one in client.get(f"{job}/beside").json()}
         assert said[other].startswith(f"Here “{other}” is planned too, by a job of its own:")
+    # what is far off is told by its list alone, and drawn all the same
+    for other in ("oar-cradle", "sail-bag-rack"):
+        client.get(f"/api/jobs/{other}/line")
+    client.put(f"{hook}/place", json=place | {"x_mm": 4900, "revision": client.get(hook).json()["revision"]})
+    aside = client.get(f"{hook}/beside").json()
+    assert {one["title"]: one["says"] for one in aside} == {"Oar cradle": None, "Sail-bag rack": None}
+    assert all(one["area"]["width_mm"] > 100 for one in aside)
+    client.put(f"{hook}/place", json=place | {"revision": client.get(hook).json()["revision"]})
     *first, last = cradle["plan"]["holes"]
     for hole in (*first, last):
         assert not client.get(hook).json()["plan"]["elevation"]["things"]

@@ -13,8 +13,9 @@ from rockpin.api.photo_pictures import photo_marks, photo_upright
 from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.views import job_line, workspace_of
 from rockpin.core.base.errors import CannotPlan, RockPinError
+from rockpin.core.base.findings import UP
 from rockpin.core.base.keeping import Keep
-from rockpin.core.base.model import Model
+from rockpin.core.base.model import Model, Rect
 from rockpin.core.drilling import stays_behind
 from rockpin.core.hidden import ClearingWay
 from rockpin.core.plan import (
@@ -33,6 +34,7 @@ from rockpin.core.plan import (
     places_on_the_wall,
     placing_options,
     planned_beside,
+    reach_of,
     take_in,
     wall_map,
     ways_on,
@@ -94,15 +96,23 @@ def placing(context: AppContext, job_id: str) -> bytes:
 
 
 def beside(context: AppContext, job_id: str) -> bytes:
-    """What other jobs only plan on the wall of a job, as JSON."""
+    """What other jobs only plan on the wall of a job, as JSON; what is far off is not planned anew for it."""
     document = context.store.document(job_id, context.catalogue)
-    others = []
+    plan = context.plan_of(document)
+    around, near, far = reach_of(plan), [], []
     for other_id in context.store.lists.planned_on(document.wall.id, job_id):
+        row = context.store.lists.job(other_id, context.program)
+        area = Rect.model_validate(row.shown.area) if row.shown and row.shown.area else None
+        if row.shown and row.shown.label == UP:
+            continue
+        if area and around and not area.overlaps(around):
+            far.append(PlannedBeside(id=other_id, title=row.title, area=area, says=None))
+            continue
         # one that cannot be read or planned is no reason to tell nothing of the rest
         with suppress(RockPinError, ValidationError):
             other = context.store.document(other_id, context.catalogue)
-            others.append((context.plan_of(other), other))
-    return _BESIDE.dump_json(planned_beside(context.plan_of(document), document, others))
+            near.append((context.plan_of(other), other))
+    return _BESIDE.dump_json((*planned_beside(plan, document, near), *far))
 
 
 def line(context: AppContext, job_id: str) -> bytes:

@@ -134,6 +134,10 @@ def gathered(findings: Iterable[Finding]) -> list[Finding]:
     return told
 
 
+UP = "Holds"
+"""The label of a job of which every hole was tried and holds."""
+
+
 def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True, done: bool = False) -> Verdict:
     """The verdict that some findings make together. ``bored``: a hole is drilled, where a clamp is only put round;
     ``done``: all of it is up and was tried.
@@ -148,7 +152,7 @@ def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True,
         word = VerdictWord.READY
         return Verdict(
             word=word,
-            label="Holds" if done else _LABELS[word] if bored else "Ready to fit",
+            label=UP if done else _LABELS[word] if bored else "Ready to fit",
             sentence=when_clear,
             action=None,
             action_stage=None,

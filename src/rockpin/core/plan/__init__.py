@@ -13,7 +13,7 @@ from rockpin.core.plan.judged_places import WallPlaces, places_on_the_wall
 from rockpin.core.plan.loose import LooseReading, repair_of
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.near_places import BetterPlace, better_places
-from rockpin.core.plan.other_jobs import PlannedBeside, planned_beside
+from rockpin.core.plan.other_jobs import PlannedBeside, planned_beside, reach_of
 from rockpin.core.plan.placemap import WallMap, wall_map
 from rockpin.core.plan.placings import PlacingOptions, carry, measured_from, placing_options, row_between, standing
 from rockpin.core.plan.plan import Plan
@@ -65,6 +65,7 @@ __all__ = [
     "places_on_the_wall",
     "placing_options",
     "planned_beside",
+    "reach_of",
     "read_wall",
     "repair_of",
     "reported",

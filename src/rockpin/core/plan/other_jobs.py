@@ -27,6 +27,24 @@ def _parts(plan: Plan) -> list[Rect]:
     return [part.area for part in (*plan.pieces, *plan.supports, *plan.links)]
 
 
+_FAR_MM = 2000.0
+"""What something claims in use reaches no farther [mm] from it: an arm, a door, what hangs below."""
+
+
+def reach_of(plan: Plan) -> Rect | None:
+    """Where on its wall what others plan may be in the way of a thing, or it in theirs; None: of nothing."""
+    parts = _parts(plan)
+    if not parts:
+        return None
+    whole = bounding(parts)
+    return Rect(
+        x_mm=whole.x_mm - _FAR_MM,
+        y_mm=whole.y_mm - _FAR_MM,
+        width_mm=whole.width_mm + 2 * _FAR_MM,
+        height_mm=whole.height_mm + 2 * _FAR_MM,
+    )
+
+
 def _lie_over(mine: Sequence[Rect], theirs: Sequence[Rect], title: str, units: UnitSystem) -> str | None:
     """Two things that want the same place, by the widest piece of it."""
     pairs = [(one, other) for one in mine for other in theirs if one.overlaps(other)]
