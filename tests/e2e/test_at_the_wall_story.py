@@ -131,6 +131,32 @@ def test_metal_stops_and_has_no_way_on(open_page: OpenPage) -> None:
     expect(page.get_by_text("Do not drill.").first).to_be_visible()
 
 
+def test_the_last_hole_fails_and_all_of_it_comes_down_again(open_page: OpenPage) -> None:
+    page = open_page("/jobs/sail-bag-rack/drill", *PHONE)
+    address, holes = page.url.split("/jobs")[0], job_of(page, "sail-bag-rack")["plan"]["holes"]
+
+    def happen(**what: Any) -> None:
+        answer = page.request.post(f"{address}/api/jobs/sail-bag-rack/happened", data=what, headers={"x-rock-pin": "1"})
+        assert answer.ok, answer.text()
+
+    for hole in holes[1:]:
+        happen(kind="report", id=f"r-{hole['id']}", hole_id=hole["id"], report={"outcome": "as_planned"})
+        happen(kind="tried", id=f"t-{hole['id']}", hole_ids=[hole["id"]], holds="yes")
+    happen(kind="report", id="last", hole_id=holes[0]["id"], report={"outcome": "plug_spins"})
+    page.goto(f"{address}/jobs/sail-bag-rack/at-the-wall")
+    # a job without steps is not done, and least of all does it hang
+    at(page, "The work stops here")
+    page.get_by_role("link", name="How to go on from hole 1").click()
+    way = page.get_by_role("list", name="Ways on").get_by_role("listitem").filter(has_text="Take it down and move it")
+    expect(way).to_contain_text("6 new holes")
+    press(page, "Take the first")
+    at(page, "Check the parts")
+    steps = job_of(page, "sail-bag-rack")["plan"]["steps"]
+    titles = [step["title"] for step in steps]
+    assert titles.index("Take out the old fixings") < titles.index("Mark")
+    assert not any(step["done"] for step in steps)
+
+
 @pytest.mark.parametrize(
     ("job", "hole", "answer", "way"),
     [

@@ -88,7 +88,11 @@ function Work({ editing, lists, outbox }: { editing: Editing; lists: Lists; outb
         <p className="min-w-0 flex-1 truncate text-[15px] font-bold">{plan.title}</p>
         <Turn label="The step before" d="M12 4 6 10l6 6" off={index === 0} onPress={() => at.go(index - 1)} />
         <p className="text-[13px] whitespace-nowrap text-bar-soft">
-          {place ? `step ${place.step.number} of ${plan.steps.length}` : "the end"}
+          {place
+            ? `step ${place.step.number} of ${plan.steps.length}`
+            : plan.steps.length
+              ? "the end"
+              : "stopped"}
         </p>
         <Turn
           label="The step ahead"

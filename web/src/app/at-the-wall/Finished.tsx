@@ -8,6 +8,28 @@ import { Heading } from "../../ui/controls";
 const LINK =
   "mt-2 flex min-h-14 w-full items-center justify-center border border-chalk px-3 text-[16px] font-semibold text-chalk hover:bg-chalk-wash";
 
+/** Where a job has no steps: what stops it, and from which holes a way on is to be looked for. */
+function Stopped({ editing }: { editing: Editing }) {
+  const { plan, job } = editing.data;
+  const answered = new Set(job.records.map((record) => record.hole_id));
+  const holes = plan.holes.filter((hole) => hole.verdict.word !== "ready" && answered.has(hole.id));
+  return (
+    <div>
+      <h1 className="text-[26px] font-bold">{holes.length ? "The work stops here" : "Not yet"}</h1>
+      <ul className="mt-1 space-y-2 text-[17px]">
+        {(plan.not_yet.length ? plan.not_yet : [plan.verdict.sentence]).map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+      {holes.map((hole) => (
+        <Link key={hole.id} className={LINK} to={`?mode=ways&of=${encodeURIComponent(hole.id)}`}>
+          How to go on from hole {hole.number}
+        </Link>
+      ))}
+    </div>
+  );
+}
+
 /** After the last step: what is still open, and the sheets that remain. */
 export function Finished({
   editing,
@@ -20,6 +42,8 @@ export function Finished({
 }) {
   const { plan, job_id } = editing.data;
   const open = plan.steps.filter((step) => !stands.done(step));
+  // without steps nothing of it is done, and least of all does it hang
+  if (plan.steps.length === 0) return <Stopped editing={editing} />;
   return (
     <div>
       <h1 className="text-[26px] font-bold">{open.length ? "Not all of it is done" : "It hangs"}</h1>
