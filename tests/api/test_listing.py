@@ -197,3 +197,20 @@ def test_the_shop_is_listed_under_heads_and_each_size_as_its_packet_has_it(clien
         "masonry_screw_6",
         "frame_plug_8",
     }
+
+
+def test_a_new_job_is_put_beside_what_another_plans(client: TestClient) -> None:
+    """The second thing of a wall comes beside the first, and neither is in the other's way."""
+    site = client.post("/api/sites", json={"name": "Net loft"}).json()["id"]
+    made = {"name": "Gable", "width_mm": 4000, "height_mm": 2400, "build_up": "plastered_brick"}
+    client.post(f"/api/sites/{site}/walls", json=made)
+    (wall,) = client.get(f"/api/sites/{site}").json()["walls"]
+    places = []
+    for title, shape in (("Rope rail", "rail"), ("Net shelf", "shelf")):
+        new = {"title": title, "wall_id": wall["id"], "shape": shape}
+        job = client.post(f"/api/sites/{site}/jobs", json=new).json()["id"]
+        places.append(client.get(f"/api/jobs/{job}").json()["job"]["placement"]["x_mm"])
+        assert [one["says"] for one in client.get(f"/api/jobs/{job}/beside").json()] in ([], [None])
+    rail, shelf = places
+    assert rail == (4000 - 600) / 2
+    assert abs(shelf - (4000 - 800) / 2) >= 600

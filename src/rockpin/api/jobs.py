@@ -1,19 +1,24 @@
 """Jobs: the workspace, its changes and their undoing, trial placements, and whole documents in and out."""
 
 import json
+from contextlib import suppress
 
 from fastapi import APIRouter, Response
+from pydantic import ValidationError
 
 from rockpin.api import changes
-from rockpin.api.context import A_DOCUMENT, Body, Context, Device
+from rockpin.api.context import A_DOCUMENT, AppContext, Body, Context, Device
 from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.planning import Asking, Planning, answer_of
 from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Workspace
-from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound
+from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound, RockPinError
+from rockpin.core.base.model import Rect
 from rockpin.core.document.job import JobBody, Placement
+from rockpin.core.document.wall import Wall
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import start_height_mm, started
 from rockpin.core.plan import Plan
+from rockpin.core.setout import start_along_mm
 from rockpin.core.tables.references import called_in, thing_named
 from rockpin.core.tables.shapes import Beyond
 from rockpin.exchange import read_document, write_document
@@ -24,7 +29,8 @@ router = APIRouter(prefix="/api", tags=["jobs"])
 
 @router.post("/sites/{site_id}/jobs", status_code=201)
 def make_job(site_id: str, new: JobNew, context: Context) -> Made:
-    """A job in the middle of its wall, as high as such a thing usually hangs, else at chest height.
+    """A job in the middle of its wall or beside what is there, as high as such a thing usually hangs, else at chest
+    height.
 
     What it is like is said, or named in its title; else it starts as the first of the shapes.
     """
@@ -37,15 +43,28 @@ def make_job(site_id: str, new: JobNew, context: Context) -> Made:
     wall = context.store.wall(new.wall_id)
     if wall.site_id != site_id:
         raise BadInput([Fault("wall_id", f"“{new.wall_id}” is a wall of another site; choose one of this site")])
-    width = max(piece.rect.right_mm for piece in fixture.pieces)
     chest_mm = catalogue.figures.setout.start_height_mm
-    place = Placement(
-        wall_id=new.wall_id,
-        x_mm=round((wall.body.width_mm - width) / 2),
-        y_mm=0 if stands(fixture) else start_height_mm(start, fixture, wall.body.height_mm, chest_mm),
-    )
+    up = 0 if stands(fixture) else start_height_mm(start, fixture, wall.body.height_mm, chest_mm)
+    width = max(piece.rect.right_mm for piece in fixture.pieces)
+    outline = fixture.outline
+    there = outline.model_copy(update={"x_mm": 0, "width_mm": width, "y_mm": up + outline.y_mm})
+    along = start_along_mm(there, wall.body.width_mm, _taken(wall.body, context))
+    place = Placement(wall_id=new.wall_id, x_mm=along, y_mm=up)
     job = JobBody(title=new.title, fixture=fixture, placement=place)
     return Made(id=context.store.add_job(site_id, job).id)
+
+
+def _taken(wall: Wall, context: AppContext) -> list[Rect]:
+    """Where nothing new is put on a wall before anybody has said: openings, what hangs there, what others plan."""
+    planned = []
+    for job_id in context.store.lists.planned_on(wall.id, ""):
+        # one that cannot be read stands in nobody's way
+        with suppress(RockPinError, ValidationError):
+            job = context.store.job(job_id).body
+            at, outline = job.placement, job.fixture.outline
+            there = {"x_mm": outline.x_mm + at.x_mm, "y_mm": outline.y_mm + at.y_mm}
+            planned.append(outline.model_copy(update=there))
+    return [*(one.rect for one in wall.openings), *(one.rect for one in wall.things), *planned]
 
 
 @router.get("/jobs/{job_id}", response_model=Workspace)

@@ -11,6 +11,7 @@ from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbe
 from rockpin.core.setout.placed_hole import PlacedHole
 from rockpin.core.setout.planes import of_wall
 from rockpin.core.setout.rooms import Claim, Clash, Neighbour, claims_of, clashes_of, may_strike, neighbours_of
+from rockpin.core.setout.starting_place import start_along_mm
 
 __all__ = [
     "LINK_WORDS",
@@ -50,4 +51,5 @@ __all__ = [
     "off_joints",
     "place_fixture",
     "spreads_of",
+    "start_along_mm",
 ]
