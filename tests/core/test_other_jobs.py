@@ -5,6 +5,7 @@ import pytest
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.model import Rect
 from rockpin.core.document.arrangement import Envelope, EnvelopeKind
+from rockpin.core.document.fixture import HeldRail, RailKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.plan import make_plan, planned_beside
@@ -57,3 +58,16 @@ def test_what_is_up_is_not_planned(mine_is_up: bool) -> None:
     mine, other = box("Shelf", 1000, 1000, up=mine_is_up), box("Rack", 1000, 1000, up=not mine_is_up)
     found = planned_beside(make_plan(mine, CATALOGUE), mine, [(make_plan(other, CATALOGUE), other)])
     assert [one.says for one in found] == ([None] if mine_is_up else [])
+
+
+def test_a_rail_that_climbs_fills_no_rectangle() -> None:
+    """From 1000, 900 to 2000, 1900: under its upper end there is room, and on its line there is none."""
+    fixture = plate_fixture(((20, 20), (980, 20)), size_mm=(1000, 40), mass_kg=1)
+    rail = HeldRail(id="r", kind=RailKind.HANDRAIL, x_mm=0, y_mm=0, x2_mm=1000, y2_mm=1000, z_mm=60)
+    climbs = job(brick_wall(), fixture.model_copy(update={"rails": (rail,)}), 1000, 900)
+    (under,), (met,) = (
+        planned_beside(make_plan(climbs, CATALOGUE), climbs, [(make_plan(other, CATALOGUE), other)])
+        for other in (box("Shelf", 1850, 1100), box("Shelf", 1450, 1350))
+    )
+    assert under.says is None
+    assert str(met.says).startswith("Here “Shelf” is planned too")

@@ -1,10 +1,11 @@
 """What other jobs only plan on the same wall, and how it and this one would be in one another's way."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from rockpin.core.base.model import Model, Rect, bounding
 from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.base.words import inside
+from rockpin.core.document.fixture import HeldRail
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import Holds
 from rockpin.core.plan.findings import clash_sentence
@@ -23,8 +24,27 @@ class PlannedBeside(Model):
 _ELSEWHERE = "Put one of the two elsewhere."
 
 
+_RAIL_PIECES, _RAIL_HALF_MM = 24, 25.0
+"""In how many pieces a rail is taken, since one that climbs fills no rectangle; half of how thick it is [mm]."""
+
+
+def _along(rail: HeldRail) -> Iterator[Rect]:
+    """A rail from end to end, piece by piece."""
+    dx, dy = (rail.x2_mm - rail.x_mm) / _RAIL_PIECES, (rail.y2_mm - rail.y_mm) / _RAIL_PIECES
+    for piece in range(_RAIL_PIECES):
+        x, y = rail.x_mm + piece * dx, rail.y_mm + piece * dy
+        yield Rect(
+            x_mm=min(x, x + dx) - _RAIL_HALF_MM,
+            y_mm=min(y, y + dy) - _RAIL_HALF_MM,
+            width_mm=abs(dx) + 2 * _RAIL_HALF_MM,
+            height_mm=abs(dy) + 2 * _RAIL_HALF_MM,
+        )
+
+
 def _parts(plan: Plan) -> list[Rect]:
-    return [part.area for part in (*plan.pieces, *plan.supports, *plan.links)]
+    rails = [area for rail in plan.rails for area in _along(rail)]
+    bodies = rails or [piece.area for piece in plan.pieces]
+    return [*bodies, *(part.area for part in (*plan.supports, *plan.links))]
 
 
 _FAR_MM = 2000.0
