@@ -20,15 +20,11 @@ class Stock(NamedTuple):
 
 
 NOT_TOLD = Stock(None, None, ())
-_SAME_MM = 1.0
-"""Screws whose lengths are so near one another lie in one box [mm]."""
 
 
 def _boxed(screw: ScrewPick, kit: Kit) -> int:
     """How many of a screw the van counts in this length."""
-    return sum(
-        box.count for box in kit.screws if box.key == screw.key and abs(box.length_mm - screw.length_mm) < _SAME_MM
-    )
+    return sum(box.count for box in kit.screws if box.holds(screw.key, screw.length_mm))
 
 
 def _count(fixing: AnyFixing, one: Assessment, kit: Kit) -> tuple[int | None, str]:

@@ -20,6 +20,9 @@ class BitType(StrEnum):
 _DiameterMm = Annotated[float, Field(gt=0, le=200)]
 
 
+_SAME_MM = 1.0
+
+
 class KitItem(Model):
     """So many of a fixing; ``price``: of one, in whatever money the user counts."""
 
@@ -34,6 +37,10 @@ class KitScrew(Model):
     key: Id
     length_mm: PositiveMm
     count: int = Field(ge=0, le=100_000)
+
+    def holds(self, key: Id, length_mm: float) -> bool:
+        """Whether such a screw lies in this box: lengths [mm] so near one another are one."""
+        return self.key == key and abs(self.length_mm - length_mm) < _SAME_MM
 
 
 class KitBit(Model):

@@ -7,9 +7,9 @@ from rockpin.core.base.quantities import UnitSystem, show_length
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import HeldRail
 from rockpin.core.document.job import JobBody
-from rockpin.core.document.record import Holds
 from rockpin.core.plan.findings import clash_sentence
 from rockpin.core.plan.plan import Plan
+from rockpin.core.plan.ready import all_hold
 
 
 class PlannedBeside(Model):
@@ -92,18 +92,15 @@ def _in_the_way(plan: Plan, other: Plan) -> str | None:
     return first + inside(clash_sentence(met, name, plan.units)) if met else None
 
 
-def _is_up(plan: Plan, job: JobBody) -> bool:
-    """Whether every hole of a plan was tried and holds: that hangs, or hung until it came loose, and is not planned."""
-    holding = {record.hole_id for record in job.records if record.holds is Holds.YES}
-    return all(hole.id in holding for hole in plan.holes)
-
-
 def planned_beside(plan: Plan, job: JobBody, others: Sequence[tuple[Plan, JobBody]]) -> tuple[PlannedBeside, ...]:
-    """What other jobs only plan on the wall of a plan. It may never be drilled, so no verdict goes by it."""
-    mine, found = [] if _is_up(plan, job) else _parts(plan), []
+    """What other jobs only plan on the wall of a plan. It may never be drilled, so no verdict goes by it.
+
+    What is up, or was until it came loose, is planned no more.
+    """
+    mine, found = [] if all_hold(job, plan.holes) else _parts(plan), []
     for other, body in others:
         theirs = _parts(other)
-        if not theirs or _is_up(other, body):
+        if not theirs or all_hold(body, other.holes):
             continue
         says = _lie_over(mine, theirs, other.title, plan.units)
         says = says or (_in_the_way(plan, other) or _in_the_way(other, plan) if mine else None)

@@ -2,13 +2,14 @@
 
 from collections.abc import Sequence
 
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import Holds
+from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.post import PostReading
 from rockpin.core.setout import PlacedHole
 
 
-def all_hold(job: JobDocument, holes: Sequence[PlacedHole]) -> bool:
+def all_hold(job: JobBody, holes: Sequence[PlacedHole] | Sequence[HolePlan]) -> bool:
     """Whether every hole is on record as tried and holding."""
     tried = {record.hole_id for record in job.records if record.holds is Holds.YES}
     return bool(holes) and all(hole.id in tried for hole in holes)

@@ -15,9 +15,6 @@ from rockpin.core.tables.catalogue import Catalogue
 
 Counted = TypeVar("Counted", KitItem, KitScrew)
 
-_SAME_MM = 1.0
-"""Screws whose lengths are so near one another lie in one box [mm]."""
-
 
 class SpentLine(Model):
     """So many of something that the van counts went into the wall; ``left``: how many it has without them."""
@@ -51,7 +48,7 @@ def _of_hole(record: HoleRecord, hole: HolePlan, kit: Kit, catalogue: Catalogue,
         if hole.card is None or key != hole.chosen or key != record.fixing:
             continue
         mine, long_mm = hole.card.screw_key, hole.card.screw_length_mm
-        near = [box for box in kit.screws if box.key == mine and abs(box.length_mm - long_mm) < _SAME_MM]
+        near = [box for box in kit.screws if box.holds(mine, long_mm)]
         for box in near[:1]:
             spent.screws[box.key, box.length_mm] += 1
         if by_screw and not near:

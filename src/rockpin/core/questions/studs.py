@@ -187,18 +187,15 @@ def board_on_row(job: JobDocument, catalogue: Catalogue) -> JobDocument:
 
     def drilled(board: Link) -> Link:
         end, left = catalogue.figures.setout.bar_end_mm, job.placement.x_mm + board.x_mm
-        steps = range(
-            int((left - row.first_centre_mm) // row.pitch_mm), int((left + board.width_mm) // row.pitch_mm) + 2
-        )
-        studs = [row.first_centre_mm + step * row.pitch_mm - left for step in steps]
+        first = (row.first_centre_mm - left) % row.pitch_mm
+        studs = [first + step * row.pitch_mm for step in range(int(board.width_mm // row.pitch_mm) + 1)]
         there = [x for x in studs if end <= x <= board.width_mm - end]
         columns = sorted({hole.x_mm for hole in board.holes})
         if len(there) < len(columns):
             return board
-        # from the ends inwards, so that the outermost columns take the outermost studs
-        taken = dict(
-            zip(columns, sorted(sorted(there, key=lambda x: -abs(x - board.width_mm / 2))[: len(columns)]), strict=True)
-        )
+        # the farthest from its middle first: a board is held at its ends
+        outmost = sorted(there, key=lambda x: -abs(x - board.width_mm / 2))[: len(columns)]
+        taken = dict(zip(columns, sorted(outmost), strict=True))
         holes = tuple(hole.model_copy(update={"x_mm": taken[hole.x_mm]}) for hole in board.holes)
         return board.model_copy(update={"holes": holes})
 
