@@ -29,7 +29,7 @@ DRILLED = HoleRecord(
 
 
 def _drilled(fixture: Fixture = TWO, **more: object) -> JobDocument:
-    started = Progress(gathered=("plugs",), done=(DoneStep(step="mark"),))
+    started = Progress(gathered=("plugs",), done=(DoneStep(step="parts"), DoneStep(step="safe"), DoneStep(step="mark")))
     picked = tuple(Choice(hole_id=one, fixing="nylon_plug_8") for one in ("h1", "h2"))
     changes = {"records": (DRILLED,), "progress": started, "choices": picked} | more
     return job(brick_wall(15), fixture, 1057, 1007).model_copy(update=changes)
@@ -58,7 +58,8 @@ def test_however_a_fixture_is_moved_its_drilled_holes_are_where_they_were(dx: fl
     if hypot(2 - dx, -1 - dy) > CATALOGUE.figures.plan.same_hole_mm:
         assert not after.records
         assert [one.hole_id for one in after.choices] == ["h2"]
-        assert after.progress == Progress(gathered=("plugs",)), "it is marked anew; what lies ready lies ready"
+        counted = Progress(gathered=("plugs",), done=(DoneStep(step="parts"),))
+        assert after.progress == counted, "it is marked and made safe anew; what is counted and lies ready stays so"
     else:
         assert after.records[0].met == DRILLED.met
         assert after.progress == before.progress

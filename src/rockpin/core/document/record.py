@@ -154,6 +154,10 @@ class Clock(Model):
     ends: Moment
 
 
+CHECK_PARTS = "parts"
+"""The step that counts what came against what the thing needs, by id."""
+
+
 class Progress(Model):
     """How far the work has come: what lies ready, the steps that are done, and the clocks that run."""
 
@@ -171,3 +175,11 @@ class Progress(Model):
             if len(ids) != len(set(ids)):
                 raise ValueError(f"{label}: {max(ids, key=ids.count)} stands twice; name each once")
         return self
+
+    def elsewhere(self) -> Self:
+        """What of it is still so where the thing goes to another place: parts are counted, and what lies ready does.
+
+        Circuits are proved dead anew, and whether the next holes make dust is read anew.
+        """
+        counted = tuple(one for one in self.done if one.step == CHECK_PARTS)
+        return self.model_copy(update={"done": counted, "clocks": ()})

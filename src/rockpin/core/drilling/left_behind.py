@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 from math import hypot, inf
 
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.record import FailedHow, HoleRecord, LeftHole, OldFixing, Progress
+from rockpin.core.document.record import FailedHow, HoleRecord, LeftHole, OldFixing
 from rockpin.core.placing import lying
 from rockpin.core.setout import PlacedHole, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
@@ -149,7 +149,7 @@ def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) 
         changes |= {
             "left": tuple(lefts),
             "choices": tuple(one for one in after.choices if one.hole_id not in gone),
-            "progress": Progress(gathered=after.progress.gathered),
+            "progress": after.progress.elsewhere(),
         }
     if after.came_loose:
         told = (

@@ -7,6 +7,7 @@ from rockpin.core.base.model import bounding
 from rockpin.core.base.quantities import show_length
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
+from rockpin.core.document.record import CHECK_PARTS
 from rockpin.core.drilling import DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.hole import Existing
@@ -92,9 +93,9 @@ def _gathered(site: WorkSite, scrap: Sequence[Draft]) -> list[Draft]:
     dusty = any(card.dusty for card in site.cards)
     drafts = [
         *scrap,
-        Draft("parts", Phase.GATHER, "Check the parts", "Count what came against what the thing needs.", 2.0),
+        Draft(CHECK_PARTS, Phase.GATHER, "Check the parts", "Count what came against what the thing needs.", 2.0),
         Draft(
-            "gather", Phase.GATHER, "Lay it ready", "Fixings, tools, what is used up, what protects.", 3.0, ["parts"]
+            "gather", Phase.GATHER, "Lay it ready", "Fixings, tools, what is used up, what protects.", 3.0, [CHECK_PARTS]
         ),
         Draft(
             "safe",
@@ -161,7 +162,7 @@ def _put_up(site: WorkSite, job: JobDocument, first: Sequence[DrillCard]) -> lis
     fresh = [card for card in first if card.hole_id not in kept]
     drills = drill_steps(site, [card for card in fresh if card.drilled], "", ["mark"], job)
     sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"], job)
-    before = [*prepare_steps(site, ["parts"]), *stack_steps(site, ["parts"]), *bolts_let_in(site, ["parts"])]
+    before = [*prepare_steps(site, [CHECK_PARTS]), *stack_steps(site, [CHECK_PARTS]), *bolts_let_in(site, [CHECK_PARTS])]
     before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
     needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
     glue = glue_steps(site, needs)
@@ -179,7 +180,7 @@ def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     drafts += _put_up(site, job, first) if first else []
     last = ["try"] if first else ["protect"]
     if site.hanging.first is not None or later:
-        bolted = bolt_steps(site, ["parts"])
+        bolted = bolt_steps(site, [CHECK_PARTS])
         hung = hang(site, [*last, *(one.id for one in bolted)])
         drafts += [*bolted, *hung]
         last = [hung[-1].id]
