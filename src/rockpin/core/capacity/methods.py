@@ -331,7 +331,10 @@ def refused_here(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[
     return spot.cached_per_wall(f"{fixing.key} unfit", lambda: unfit(fixing, spot, tables))
 
 
-_NOT_SOLD = refuse("not-sold", "It is made to the sizes of another region and not sold here.")
+NOT_SOLD = "not-sold"
+"""The code of a refusal that is the shop's and not the wall's."""
+
+_NOT_SOLD = refuse(NOT_SOLD, "It is made to the sizes of another region and not sold here.")
 
 
 def assess_all(

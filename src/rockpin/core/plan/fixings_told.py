@@ -4,7 +4,7 @@ from math import isfinite
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_use
-from rockpin.core.capacity import Assessment, method_of
+from rockpin.core.capacity import NOT_SOLD, Assessment, method_of
 from rockpin.core.choice import HoleChoice
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.kit import Kit
@@ -20,6 +20,7 @@ class RefusedFixing(Model):
     label: str
     use: float | None
     reasons: tuple[str, ...]
+    sold_here: bool
 
 
 class CandidateFixing(Model):
@@ -98,7 +99,8 @@ class FixingsTold:
         key = (one.fixing, use, tuple(refusal.sentence for refusal in one.refusals))
         found = self._refused.get(key)
         if found is None:
-            found = RefusedFixing(fixing=one.fixing, label=one.label, use=use, reasons=key[2])
+            sold_here = all(refusal.code != NOT_SOLD for refusal in one.refusals)
+            found = RefusedFixing(fixing=one.fixing, label=one.label, use=use, reasons=key[2], sold_here=sold_here)
             self._refused[key] = found
         # what a wall refuses it refuses for all holes by one assessment
         self._by_one[id(one)] = found

@@ -95,7 +95,12 @@ def _gathered(site: WorkSite, scrap: Sequence[Draft]) -> list[Draft]:
         *scrap,
         Draft(CHECK_PARTS, Phase.GATHER, "Check the parts", "Count what came against what the thing needs.", 2.0),
         Draft(
-            "gather", Phase.GATHER, "Lay it ready", "Fixings, tools, what is used up, what protects.", 3.0, [CHECK_PARTS]
+            "gather",
+            Phase.GATHER,
+            "Lay it ready",
+            "Fixings, tools, what is used up, what protects.",
+            3.0,
+            [CHECK_PARTS],
         ),
         Draft(
             "safe",
@@ -162,7 +167,8 @@ def _put_up(site: WorkSite, job: JobDocument, first: Sequence[DrillCard]) -> lis
     fresh = [card for card in first if card.hole_id not in kept]
     drills = drill_steps(site, [card for card in fresh if card.drilled], "", ["mark"], job)
     sets = set_steps(site, fresh, "", [one.id for one in drills] or ["mark"], job)
-    before = [*prepare_steps(site, [CHECK_PARTS]), *stack_steps(site, [CHECK_PARTS]), *bolts_let_in(site, [CHECK_PARTS])]
+    counted = [CHECK_PARTS]
+    before = [*prepare_steps(site, counted), *stack_steps(site, counted), *bolts_let_in(site, counted)]
     before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
     needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
     glue = glue_steps(site, needs)

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { client, Refused, type Schemas, unwrap } from "../../api/client";
+import { client, type Lists, Refused, type Schemas, unwrap } from "../../api/client";
 import type { Editing } from "../../job/useWorkspace";
 import { today } from "../../lib/today";
 import { Button, Heading, Select } from "../../ui/controls";
@@ -19,7 +19,7 @@ const HOW: { key: OldFixing["how"]; label: string }[] = [
 ];
 
 /** A thing that came loose is a job of its own: what was in each hole, how it failed, how wide the hole is now. */
-export function CameLoose({ editing }: { editing: Editing }) {
+export function CameLoose({ editing, lists }: { editing: Editing; lists: Lists }) {
   const { job, job_id, plan, site } = editing.data;
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
@@ -87,7 +87,7 @@ export function CameLoose({ editing }: { editing: Editing }) {
               <Select
                 label={`What was in hole ${hole.number}`}
                 value={now.fixing ?? ""}
-                options={[{ key: "", label: "Nobody knows" }, ...fixingsOf(hole)]}
+                options={[{ key: "", label: "Nobody knows" }, ...fixingsOf(hole, lists.fixings, now.fixing)]}
                 onChange={(key) => void set(hole.id, { fixing: key || null })}
               />
             </div>

@@ -87,6 +87,7 @@ export function MetList({
 /** Measures, whether it holds, what went in, a note and photos of one hole. */
 export function HoleFields({
   editing,
+  lists,
   outbox,
   hole,
   record,
@@ -94,6 +95,7 @@ export function HoleFields({
   told,
 }: {
   editing: Editing;
+  lists: Lists;
   outbox: Happening;
   hole: HolePlan;
   record: HoleRecord | undefined;
@@ -147,7 +149,7 @@ export function HoleFields({
         <Select
           label="What went in"
           value={record?.fixing ?? hole.chosen ?? ""}
-          options={fixingsOf(hole)}
+          options={fixingsOf(hole, lists.fixings, record?.fixing)}
           onChange={(key) => void save(() => ({ fixing: key }), told)}
         />
       </div>

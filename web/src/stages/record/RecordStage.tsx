@@ -98,7 +98,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
               />
             </div>
           )}
-          <HoleFields {...{ editing, outbox, hole, record, save, told }} />
+          <HoleFields {...{ editing, lists, outbox, hole, record, save, told }} />
         </div>
       )}
       <AsBuilt editing={editing} />
@@ -139,7 +139,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
         </ul>
       )}
       <Papers jobId={job_id} />
-      <CameLoose editing={editing} />
+      <CameLoose editing={editing} lists={lists} />
     </>
   );
 }
