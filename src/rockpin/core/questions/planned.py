@@ -1,6 +1,6 @@
 """What is supposed, put through the whole plan, and what of that is an answer."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from rockpin.core.base.findings import Finding, Stage, VerdictWord, verdict_of
 from rockpin.core.base.keeping import Keep
@@ -49,12 +49,30 @@ def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
     that are usual there.
 
     Nobody has found them yet, so it asks for that; but a thing that was answered to hold in studs is not begun beside
-    them. Raises BadInput as :func:`job_of`.
+    them, and one that holds between them not on them. Raises BadInput as :func:`job_of`.
     """
     job = job_of(asked, catalogue)
     if asked.wall is None:
         return job
-    return _on_studs(asked, job, catalogue, keep) if asked.in_studs else _bars_drilled(job, catalogue, keep)
+    if asked.in_studs:
+        return _on_studs(asked, job, catalogue, keep)
+    job = _bars_drilled(job, catalogue, keep)
+    if not _holds(job, catalogue, keep) and word_of(planned(asked, catalogue, keep)[1]) is not VerdictWord.DO_NOT_DRILL:
+        return _where_it_holds(
+            job, [kind for kind in _left_open(asked, catalogue) if kind is WayKind.MOVE], catalogue, keep
+        )
+    return job
+
+
+def _holds(job: JobDocument, catalogue: Catalogue, keep: Keep) -> bool:
+    return word_of(make_plan(job, catalogue, keep)) is not VerdictWord.DO_NOT_DRILL
+
+
+def _where_it_holds(job: JobDocument, kinds: Sequence[WayKind], catalogue: Catalogue, keep: Keep) -> JobDocument:
+    """The job by the first of such ways out that there is; as it is, where there is none."""
+    ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in kinds)
+    body = next((one for one in ways if one is not None), None)
+    return job if body is None else job.model_copy(update=dict(body))
 
 
 def _bars_drilled(job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocument:
@@ -85,10 +103,9 @@ def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Kee
         return word is not VerdictWord.DO_NOT_DRILL, in_wood, -list(VerdictWord).index(word)
 
     best = max(put, key=worth)
-    if word_of(make_plan(best, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
-        ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in kinds)
-        if body := next((one for one in ways if one is not None), None):
-            return job.model_copy(update=dict(body))
+    if not _holds(best, catalogue, keep):
+        moved = _where_it_holds(job, kinds, catalogue, keep)
+        return best if moved is job else moved
     return best
 
 
