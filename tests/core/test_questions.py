@@ -548,9 +548,19 @@ def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str,
     # nothing of the thing is another for that, and nobody says that the studs were found
     assert job.fixture.measures == job_of(asked, CATALOGUE).fixture.measures
     assert job.wall == job_of(asked, CATALOGUE).wall
-    # between the studs it stays where it was put
-    beside = asked.model_copy(update={"in_studs": False})
-    assert begun(beside, CATALOGUE, Keep(60)).placement == job_of(beside, CATALOGUE).placement
+
+
+def test_what_was_answered_to_hold_between_studs_is_not_begun_on_them() -> None:
+    """A plate as wide as usual studs are apart, whose holes would all be on the supposed ones."""
+    asked = Supposed(shape="screen_plate", wall="board_on_steel_studs")
+    assert what_goes_in(asked, CATALOGUE).verdict.word is VerdictWord.READY
+    assert make_plan(job_of(asked, CATALOGUE), CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
+    plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
+    assert plan.verdict.word is VerdictWord.PROVE_FIRST
+    assert {hole.behind.kind for hole in plan.holes} == {BehindKind.VOID}
+    # whoever said where it goes has it there
+    put = asked.model_copy(update={"across_mm": 1500.0})
+    assert begun(put, CATALOGUE, Keep(60)).placement.x_mm == job_of(put, CATALOGUE).placement.x_mm
 
 
 def test_where_somebody_said_that_it_goes_the_job_is_begun() -> None:

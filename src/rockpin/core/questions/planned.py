@@ -1,6 +1,6 @@
 """What is supposed, put through the whole plan, and what of that is an answer."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 
 from rockpin.core.base.findings import Finding, Stage, VerdictWord, verdict_of
 from rockpin.core.base.keeping import Keep
@@ -9,7 +9,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan import Plan, WayKind, bar_drilled, brackets_on_studs, make_plan, read_wall, ways_out
-from rockpin.core.questions.studs import board_on_row, shift_onto_row_mm
+from rockpin.core.questions.studs import board_on_row, shift_off_row_mm, shift_onto_row_mm
 from rockpin.core.questions.supposed import Supposed, brackets_free, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -41,7 +41,12 @@ def _left_open(asked: Supposed, catalogue: Catalogue) -> list[WayKind]:
     """The ways onto studs that change nothing that was said: its brackets where nobody measured them, the whole of it
     where nobody said where it goes."""
     found = [WayKind.ONTO_STUDS] if brackets_free(asked, catalogue) else []
-    return [*found, WayKind.MOVE] if asked.across_mm is None and asked.up_mm is None else found
+    return [*found, WayKind.MOVE] if _goes_anywhere(asked) else found
+
+
+def _goes_anywhere(asked: Supposed) -> bool:
+    """Whether nobody said where on the wall it goes."""
+    return asked.across_mm is None and asked.up_mm is None
 
 
 def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
@@ -56,23 +61,14 @@ def begun(asked: Supposed, catalogue: Catalogue, keep: Keep) -> JobDocument:
         return job
     if asked.in_studs:
         return _on_studs(asked, job, catalogue, keep)
-    job = _bars_drilled(job, catalogue, keep)
-    if not _holds(job, catalogue, keep) and word_of(planned(asked, catalogue, keep)[1]) is not VerdictWord.DO_NOT_DRILL:
-        return _where_it_holds(
-            job, [kind for kind in _left_open(asked, catalogue) if kind is WayKind.MOVE], catalogue, keep
-        )
-    return job
+    return _bars_drilled(_shifted(asked, job, shift_off_row_mm(job, catalogue)), catalogue, keep)
 
 
-def _holds(job: JobDocument, catalogue: Catalogue, keep: Keep) -> bool:
-    return word_of(make_plan(job, catalogue, keep)) is not VerdictWord.DO_NOT_DRILL
-
-
-def _where_it_holds(job: JobDocument, kinds: Sequence[WayKind], catalogue: Catalogue, keep: Keep) -> JobDocument:
-    """The job by the first of such ways out that there is; as it is, where there is none."""
-    ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in kinds)
-    body = next((one for one in ways if one is not None), None)
-    return job if body is None else job.model_copy(update=dict(body))
+def _shifted(asked: Supposed, job: JobDocument, aside_mm: float) -> JobDocument:
+    """The job so far to the right [mm], where nobody said where it goes."""
+    if not aside_mm or not _goes_anywhere(asked):
+        return job
+    return job.model_copy(update={"placement": shifted(job.placement, aside_mm, 0)})
 
 
 def _bars_drilled(job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocument:
@@ -85,9 +81,8 @@ def _bars_drilled(job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocu
 def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocument:
     """The job on the studs that are usual there, as far as nothing that was said is changed by it."""
     kinds, put = _left_open(asked, catalogue), [job]
-    if WayKind.MOVE in kinds:
-        aside = shift_onto_row_mm(job, catalogue)
-        put.append(job.model_copy(update={"placement": shifted(job.placement, aside, 0)}))
+    if (aside := _shifted(asked, job, shift_onto_row_mm(job, catalogue))) is not job:
+        put.append(aside)
     # bars and boards are drilled where they stand, and brackets that nobody measured go onto them
     put = [_bars_drilled(one, catalogue, keep) for one in put]
     put += [board_on_row(one, catalogue) for one in put]
@@ -103,9 +98,10 @@ def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Kee
         return word is not VerdictWord.DO_NOT_DRILL, in_wood, -list(VerdictWord).index(word)
 
     best = max(put, key=worth)
-    if not _holds(best, catalogue, keep):
-        moved = _where_it_holds(job, kinds, catalogue, keep)
-        return best if moved is job else moved
+    if word_of(make_plan(best, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
+        ways = (way.job for way in ways_out(job, catalogue, keep) if way.kind in kinds)
+        if body := next((one for one in ways if one is not None), None):
+            return job.model_copy(update=dict(body))
     return best
 
 

@@ -4,9 +4,9 @@ Holes that lie otherwise apart than studs are never all in one: the answer then 
 what is between.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from itertools import combinations, pairwise
-from math import inf
+from math import ceil, floor, inf
 
 from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import show_length
@@ -21,6 +21,9 @@ _ROWS = 4
 """So many rows of studs are tried for what cannot be on studs with every hole."""
 _CLEAR_MM = 25.0
 """A hole farther than so much [mm] from a stud's side is in what is between them, not on its edge."""
+_SURELY_CLEAR_MM = 60.0
+"""A hole that is to be between studs that nobody has found yet stays so far [mm] from where their sides usually are."""
+_HAIR_MM = 0.1
 
 
 def _holes_x_mm(job: JobDocument, catalogue: Catalogue) -> list[float]:
@@ -28,9 +31,14 @@ def _holes_x_mm(job: JobDocument, catalogue: Catalogue) -> list[float]:
     return sorted(hole.x_mm for hole in placed.holes)
 
 
+def _from_middle_mm(x_mm: float, first_mm: float, pitch_mm: float) -> float:
+    """How far [mm] a place is to the right of the middle of the nearest stud of a row."""
+    return (x_mm - first_mm + pitch_mm / 2) % pitch_mm - pitch_mm / 2
+
+
 def _off_middle_mm(x_mm: float, first_mm: float, pitch_mm: float) -> float:
     """How far [mm] a place is from the middle of the nearest stud of a row."""
-    return abs((x_mm - first_mm + pitch_mm / 2) % pitch_mm - pitch_mm / 2)
+    return abs(_from_middle_mm(x_mm, first_mm, pitch_mm))
 
 
 def _columns(xs: Sequence[float], play_mm: float) -> list[float]:
@@ -118,6 +126,12 @@ def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogu
     return tuple(Framing(row=seen.model_copy(update={"first_centre_mm": first})) for first in firsts)
 
 
+def _studs_within(bar: Rect, first_mm: float, pitch_mm: float, end_mm: float) -> int:
+    """How many studs of a row are behind a bar, so far [mm] from its ends at least."""
+    low, high = bar.x_mm + end_mm - first_mm, bar.right_mm - end_mm - first_mm
+    return max(0, floor(high / pitch_mm) - ceil(low / pitch_mm) + 1)
+
+
 def _firsts_mm(columns: Sequence[float], bars: Sequence[Rect], row: StudRow, catalogue: Catalogue) -> list[float]:
     """Where a row of studs may begin [mm] with something on it: the place with most on it first."""
     pitch, end = row.pitch_mm, catalogue.figures.setout.bar_end_mm
@@ -128,9 +142,7 @@ def _firsts_mm(columns: Sequence[float], bars: Sequence[Rect], row: StudRow, cat
 
     def worth(start: float) -> tuple[int, int]:
         off = [_off_middle_mm(x, start, pitch) for x in columns]
-        behind = sum(
-            int((bar.right_mm - end - start) // pitch) + int((start - bar.x_mm - end) // pitch) + 1 for bar in bars
-        )
+        behind = sum(_studs_within(bar, start, pitch, end) for bar in bars)
         clear = sum(one > row.stud_width_mm / 2 + _CLEAR_MM for one in off)
         return behind + sum(one <= play + 1e-6 for one in off), clear
 
@@ -157,25 +169,51 @@ def holes_in_studs(job: JobDocument, stud_mm: float, catalogue: Catalogue) -> tu
     return sum(one <= play + 1e-6 for one in off), len(xs)
 
 
-def shift_onto_row_mm(job: JobDocument, catalogue: Catalogue) -> float:
-    """How far [mm] to the right a thing goes, so that most of its holes are in studs of its wall's row: the least.
-
-    Bars are left out: they are drilled where the studs are, wherever they go.
-    """
-    row = job.wall.framing.row if job.wall.framing else None
+def _fixed_holes_x_mm(job: JobDocument, catalogue: Catalogue) -> list[float]:
+    """Holes that go where the thing goes: bars are drilled where the wall holds, wherever they come to hang."""
     bars = {one.id for one in job.fixture.supports if one.attachment is Attachment.USER_DRILLED}
     placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
-    xs = [hole.x_mm for hole in placed.holes if hole.support not in bars]
-    if row is None or not xs:
-        return 0.0
-    pitch, first, play = row.pitch_mm, row.first_centre_mm, _play_mm(row.stud_width_mm, catalogue)
-    shifts = [0.0, *(-((x - first + pitch / 2) % pitch - pitch / 2) for x in _columns(xs, play))]
+    return [hole.x_mm for hole in placed.holes if hole.support not in bars]
 
-    def worth(shift: float) -> tuple[int, float]:
-        return sum(_off_middle_mm(x + shift, first, pitch) <= play + 1e-6 for x in xs), -abs(shift)
 
-    best: float = max(shifts, key=worth)
+def _least_shift_mm(shifts: Sequence[float], worth: Callable[[float], tuple[int, ...]]) -> float:
+    """The shift [mm] that is worth most; of those alike the least."""
+    best: float = max([0.0, *shifts], key=lambda shift: (worth(shift), -abs(shift)))
     return round(best, 1)
+
+
+def shift_onto_row_mm(job: JobDocument, catalogue: Catalogue) -> float:
+    """How far [mm] to the right a thing goes, so that most studs of its wall's row are behind its holes and bars: the
+    least."""
+    row = job.wall.framing.row if job.wall.framing else None
+    if row is None:
+        return 0.0
+    xs, bars, end = _fixed_holes_x_mm(job, catalogue), _bars(job, catalogue), catalogue.figures.setout.bar_end_mm
+    pitch, first, play = row.pitch_mm, row.first_centre_mm, _play_mm(row.stud_width_mm, catalogue)
+    shifts = [-_from_middle_mm(x, first, pitch) for x in _columns(xs, play)]
+    shifts += [-_from_middle_mm(bar.centre_x_mm, at, pitch) for bar in bars for at in (first, first + pitch / 2)]
+
+    def behind_them(shift: float) -> tuple[int, int]:
+        # a bar carries what the others clip
+        carrying = sum(_studs_within(bar, first - shift, pitch, end) for bar in bars)
+        return carrying, sum(_off_middle_mm(x + shift, first, pitch) <= play + _HAIR_MM for x in xs)
+
+    return _least_shift_mm(shifts, behind_them)
+
+
+def shift_off_row_mm(job: JobDocument, catalogue: Catalogue) -> float:
+    """How far [mm] to the right a thing goes, so that most of its holes are clear of the studs of its wall's row: the
+    least."""
+    row, xs = job.wall.framing.row if job.wall.framing else None, _fixed_holes_x_mm(job, catalogue)
+    if row is None:
+        return 0.0
+    pitch, first, clear = row.pitch_mm, row.first_centre_mm, row.stud_width_mm / 2 + _SURELY_CLEAR_MM
+    shifts = [side * clear - _from_middle_mm(x, first, pitch) for x in xs for side in (-1, 1)]
+
+    def clear_of_them(shift: float) -> tuple[int]:
+        return (sum(_off_middle_mm(x + shift, first, pitch) >= clear - _HAIR_MM for x in xs),)
+
+    return _least_shift_mm(shifts, clear_of_them)
 
 
 def board_on_row(job: JobDocument, catalogue: Catalogue) -> JobDocument:
