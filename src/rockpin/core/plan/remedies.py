@@ -18,6 +18,7 @@ from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
+from rockpin.core.plan.spare_holes import onto_spare_holes
 from rockpin.core.plan.wall_remedies import (
     backing_board,
     blocking,
@@ -311,6 +312,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 
 _IN_TURN = (
     empty_void,
+    onto_spare_holes,
     move,
     other_holes,
     off_seen_joints,

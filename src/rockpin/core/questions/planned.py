@@ -8,7 +8,16 @@ from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
-from rockpin.core.plan import Plan, WayKind, bar_drilled, brackets_on_studs, make_plan, read_wall, ways_out
+from rockpin.core.plan import (
+    Plan,
+    WayKind,
+    bar_drilled,
+    brackets_on_studs,
+    make_plan,
+    read_wall,
+    used_on_studs,
+    ways_out,
+)
 from rockpin.core.questions.studs import board_on_row, shift_off_row_mm, shift_onto_row_mm
 from rockpin.core.questions.supposed import Supposed, brackets_free, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
@@ -38,10 +47,10 @@ def planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocum
 
 
 def _left_open(asked: Supposed, catalogue: Catalogue) -> list[WayKind]:
-    """The ways onto studs that change nothing that was said: its brackets where nobody measured them, the whole of it
-    where nobody said where it goes."""
+    """The ways onto studs that change nothing that was said: its brackets where nobody measured them, other holes of
+    its plate and the whole of it where nobody said where it goes."""
     found = [WayKind.ONTO_STUDS] if brackets_free(asked, catalogue) else []
-    return [*found, WayKind.MOVE] if _goes_anywhere(asked) else found
+    return [*found, WayKind.OTHER_HOLES, WayKind.MOVE] if _goes_anywhere(asked) else found
 
 
 def _goes_anywhere(asked: Supposed) -> bool:
@@ -86,6 +95,9 @@ def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Kee
     # bars and boards are drilled where they stand, and brackets that nobody measured go onto them
     put = [_bars_drilled(one, catalogue, keep) for one in put]
     put += [board_on_row(one, catalogue) for one in put]
+    # and of a plate with more holes than it needs those are used that are on them
+    members = read_wall(job, catalogue, keep).framing.members
+    put += [found.job for one in put if (found := used_on_studs(one, members, catalogue))]
     job = put[0]
     if WayKind.ONTO_STUDS in kinds and (way := brackets_on_studs(job, catalogue, keep)) and way.job:
         put.append(job.model_copy(update=dict(way.job)))

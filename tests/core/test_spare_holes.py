@@ -1,0 +1,93 @@
+"""Of a plate with more holes than it needs those are used that come onto studs."""
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rockpin.core.base.findings import VerdictWord
+from rockpin.core.base.keeping import Keep
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, StudRow
+from rockpin.core.fixture import build
+from rockpin.core.framing import BehindKind, MemberReading
+from rockpin.core.plan import WayKind, better_places, make_plan, read_wall, used_on_studs, ways_out
+from tests.answering import CATALOGUE
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
+
+# 640 wide, its rows of 13 holes from 20 to 620, the outermost in use; on it at 1000 + (970 - 640) / 2 + 20 + 15 = 1200
+HEAVY = build(CATALOGUE.shape_by_key["screen_plate"], {"own": 25})
+AT_MM = 1015.0
+
+
+def _members(document: JobDocument) -> tuple[MemberReading, ...]:
+    return tuple(read_wall(document, CATALOGUE, Keep(8)).framing.members)
+
+
+def _used(document: JobDocument) -> set[tuple[float, float]]:
+    return {(hole.x_mm, hole.y_mm) for one in document.fixture.supports for hole in one.holes if hole.used}
+
+
+def test_a_wide_screen_hangs_by_the_holes_that_are_on_its_studs() -> None:
+    here = job(stud_wall(), HEAVY, AT_MM, 1000)
+    before = make_plan(here, CATALOGUE)
+    # studs at 1200 and 1600: the holes at 1800 would be in board alone
+    assert [(hole.x_mm, hole.behind.kind) for hole in before.holes][:2] == [
+        (1200, BehindKind.TIMBER),
+        (1800, BehindKind.VOID),
+    ]
+    assert before.verdict.word is VerdictWord.DO_NOT_DRILL
+    way = next(one for one in ways_out(here, CATALOGUE) if one.kind is WayKind.OTHER_HOLES)
+    assert "20 mm and 420 mm from its left edge" in way.sentence
+    assert way.job is not None
+    after = here.model_copy(update=dict(way.job))
+    assert after.placement == here.placement
+    plan = make_plan(after, CATALOGUE)
+    assert {(hole.x_mm, hole.behind.kind) for hole in plan.holes} == {
+        (1200, BehindKind.TIMBER),
+        (1600, BehindKind.TIMBER),
+    }
+    assert all(hole.chosen and CATALOGUE.fixing_by_key[hole.chosen].method == "wood" for hole in plan.holes)
+    assert plan.verdict.word is not VerdictWord.DO_NOT_DRILL
+    assert any("holes of its plate that are on studs" in one.sentence for one in better_places(here, CATALOGUE))
+
+
+def test_it_is_moved_by_less_than_its_holes_are_apart_for_them_to_come_onto_studs() -> None:
+    # 15 to the left no hole is on a stud; so many to the right two are
+    here = job(stud_wall(), HEAVY, AT_MM - 15, 1000)
+    way = next(one for one in ways_out(here, CATALOGUE) if one.kind is WayKind.OTHER_HOLES)
+    assert way.job is not None
+    assert "and move it 15 mm to the right" in way.sentence
+    assert way.job.placement.x_mm == AT_MM
+
+
+@given(st.floats(300, 700), st.floats(0, 700), st.floats(28, 60), st.floats(0, 400))
+def test_wherever_studs_stand_what_is_taken_is_on_them(pitch: float, first: float, wide: float, off: float) -> None:
+    row = StudRow(first_centre_mm=first, pitch_mm=pitch, stud_width_mm=wide, known=HowKnown.SEEN)
+    here = job(stud_wall(framing=Framing(row=row)), HEAVY, 800 + off, 1000)
+    found = used_on_studs(here, _members(here), CATALOGUE)
+    if found is None:
+        return
+    play = wide / 2 - CATALOGUE.figures.framing.wood_edge_min_mm
+    columns = {x for x, _ in _used(found.job)}
+    for x in columns:
+        on_the_wall = 800 + off + HEAVY.supports[0].x_mm + x
+        assert abs((on_the_wall - first + pitch / 2) % pitch - pitch / 2) <= play + 1e-6
+    assert 1 <= len(columns) <= 2
+    # the two rows that are in use stay so, and all else of the thing stays as it is
+    assert {y for _, y in _used(found.job)} == {y for _, y in _used(here)}
+    assert found.job.fixture.pieces == here.fixture.pieces
+    assert len(found.job.fixture.supports[0].holes) == len(HEAVY.supports[0].holes)
+
+
+def test_nothing_is_taken_that_holds_no_screw() -> None:
+    steel = stud_wall().build_up[0], stud_wall().build_up[1].model_copy(update={"material": "steel_studs"})
+    noggin = Member(id="n", kind=MemberKind.NOGGIN, x_mm=0, y_mm=1100, width_mm=4000, height_mm=60, known=HowKnown.SEEN)
+    for wall in (
+        brick_wall(12),
+        stud_wall(build_up=(*steel, stud_wall().build_up[2])),
+        stud_wall(framing=Framing(members=(noggin,))),
+    ):
+        here = job(wall, HEAVY, AT_MM, 1000)
+        assert used_on_studs(here, _members(here), CATALOGUE) is None
+    # a plate all of whose holes are used has none to spare
+    full = job(stud_wall(), plate_fixture(((20, 20), (180, 20)), size_mm=(200, 60)), 1000, 1000)
+    assert used_on_studs(full, _members(full), CATALOGUE) is None
