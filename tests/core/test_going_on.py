@@ -307,7 +307,7 @@ def test_where_a_spot_is_open_one_goes_by_what_is_likelier() -> None:
 
 
 def test_another_hole_of_the_bracket_is_named_by_where_it_is() -> None:
-    base = supposed("screen_plate", "board_on_studs", Region.NORTH_AMERICA, in_studs=True, looked=True)
+    base = supposed("screen_plate", "board_on_studs", Region.BRITAIN, in_studs=True, looked=True)
     first = make_plan(base, CATALOGUE).holes[0]
     after, _ = answered(base, first.id, "missed_stud")
     others = [one for one in ways_on(after, first.id, CATALOGUE, KEEP).ways if one.kind == "other_hole"]
@@ -316,7 +316,8 @@ def test_another_hole_of_the_bracket_is_named_by_where_it_is() -> None:
         (new,) = {hole.x_mm for hole in taken(after, way).holes} - {
             hole.x_mm for hole in make_plan(after, CATALOGUE).holes
         }
-        assert way.title == f"Take the bracket's hole {round(new - first.x_mm)} mm to the right"
+        off, side = new - first.x_mm, "right" if new > first.x_mm else "left"
+        assert way.title == f"Take the bracket's hole {round(abs(off))} mm to the {side}"
 
 
 def test_from_a_cracked_tile_new_holes_keep_fifty() -> None:

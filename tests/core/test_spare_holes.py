@@ -8,8 +8,8 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, StudRow
 from rockpin.core.fixture import build
-from rockpin.core.framing import BehindKind, MemberReading
-from rockpin.core.plan import WayKind, better_places, make_plan, read_wall, used_on_studs, ways_out
+from rockpin.core.framing import BehindKind
+from rockpin.core.plan import Stud, WayKind, better_places, make_plan, read_wall, studs_among, used_on_studs, ways_out
 from tests.answering import CATALOGUE
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -18,8 +18,8 @@ HEAVY = build(CATALOGUE.shape_by_key["screen_plate"], {"own": 25})
 AT_MM = 1015.0
 
 
-def _members(document: JobDocument) -> tuple[MemberReading, ...]:
-    return tuple(read_wall(document, CATALOGUE, Keep(8)).framing.members)
+def _studs(document: JobDocument) -> list[Stud]:
+    return studs_among(read_wall(document, CATALOGUE, Keep(8)).framing.members)
 
 
 def _used(document: JobDocument) -> set[tuple[float, float]]:
@@ -63,7 +63,7 @@ def test_it_is_moved_by_less_than_its_holes_are_apart_for_them_to_come_onto_stud
 def test_wherever_studs_stand_what_is_taken_is_on_them(pitch: float, first: float, wide: float, off: float) -> None:
     row = StudRow(first_centre_mm=first, pitch_mm=pitch, stud_width_mm=wide, known=HowKnown.SEEN)
     here = job(stud_wall(framing=Framing(row=row)), HEAVY, 800 + off, 1000)
-    found = used_on_studs(here, _members(here), CATALOGUE)
+    found = used_on_studs(here, _studs(here), CATALOGUE)
     if found is None:
         return
     play = wide / 2 - CATALOGUE.figures.framing.wood_edge_min_mm
@@ -87,7 +87,7 @@ def test_nothing_is_taken_that_holds_no_screw() -> None:
         stud_wall(framing=Framing(members=(noggin,))),
     ):
         here = job(wall, HEAVY, AT_MM, 1000)
-        assert used_on_studs(here, _members(here), CATALOGUE) is None
+        assert used_on_studs(here, _studs(here), CATALOGUE) is None
     # a plate all of whose holes are used has none to spare
     full = job(stud_wall(), plate_fixture(((20, 20), (180, 20)), size_mm=(200, 60)), 1000, 1000)
-    assert used_on_studs(full, _members(full), CATALOGUE) is None
+    assert used_on_studs(full, _studs(full), CATALOGUE) is None

@@ -6,6 +6,7 @@ from math import sqrt
 from rockpin.core.base.quantities import show_limit, show_share, show_summed_force
 from rockpin.core.base.words import WorkLine
 from rockpin.core.capacity.common import Mode, Refusal, bending_line, does_not_pass, refuse, screw_here, wrong_place
+from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
 from rockpin.core.document.fixings import Rating, Screw, SteelScrew
 from rockpin.core.framing import BehindKind
@@ -42,7 +43,9 @@ def unfit(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> list[Refusa
 def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
     found: list[Refusal] = []
     behind = spot.behind(screw.diameter_mm)
-    if behind.kind is BehindKind.TIMBER or behind.solid_wood < spot.framing.solid_wood_credit:
+    if behind.member is not None and behind.member.timber:
+        found.append(refuse("not-in-steel", "What is behind this hole is of wood."))
+    elif behind.solid_wood < spot.framing.open_least:
         found.append(
             refuse(
                 "not-in-steel",
@@ -108,6 +111,10 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
     screw = screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
     if found := _refusals(screw, spot):
         return found
+    chance, provisos = spot.behind(screw.diameter_mm).solid_wood, []
+    if chance < spot.framing.solid_wood_credit:
+        what = "the flange of a steel stud is behind the screw"
+        provisos.append(open_proviso(spot, fixing, chance, what, wood=True))
     setting = spot.cached_per_wall(tables.kept_as(fixing.key), lambda: _set(screw, spot, tables.figures))
     if isinstance(setting, list):
         return setting
@@ -122,4 +129,5 @@ def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | 
         lambda figures, more: _lines(pull, tilt, setting, spot, figures, more),
         ByCase(raised=Raised.FLANGE),
         always_bends=True,
+        provisos=tuple(provisos),
     )

@@ -20,7 +20,7 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import bar_drilled
 from rockpin.core.plan.remedies import board_across, brackets_on_studs, ways_out
 from rockpin.core.plan.reporting import Report, reported
-from rockpin.core.plan.spare_holes import used_on_studs
+from rockpin.core.plan.spare_holes import Stud, spare_columns, studs_among, used_on_studs
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
 from rockpin.core.plan.van_count import counted_off
@@ -42,6 +42,7 @@ __all__ = [
     "Plan",
     "PlannedBeside",
     "Report",
+    "Stud",
     "WallMap",
     "WallPlaces",
     "WayKind",
@@ -71,7 +72,9 @@ __all__ = [
     "repair_of",
     "reported",
     "row_between",
+    "spare_columns",
     "standing",
+    "studs_among",
     "take_in",
     "used_on_studs",
     "wall_map",

@@ -7,7 +7,7 @@ from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.fixture import with_fixture
 from rockpin.core.plan.alternatives import with_used
-from rockpin.core.plan.spare_holes import used_on_studs
+from rockpin.core.plan.spare_holes import studs_among, used_on_studs
 from rockpin.core.plan.stages import ReadWall, read_wall, settled
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
@@ -76,7 +76,7 @@ def arrangements(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
             found.append(Arrangement("its bar drilled anew", drilled))
     if read.identified.reading.family.framed and (slid := _slid(job, read)):
         found.append(Arrangement("its brackets slid onto studs", slid))
-    if found_on := used_on_studs(job, read.framing.members, catalogue):
+    if found_on := used_on_studs(job, studs_among(read.framing.members), catalogue):
         found.append(Arrangement("by the holes of its plate that are on studs", found_on.job))
     carriers = job.fixture.carriers
     offered = [hole for one in job.fixture.supports if one.id not in carriers for hole in one.holes]

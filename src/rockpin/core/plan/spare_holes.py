@@ -28,6 +28,13 @@ class Column(NamedTuple):
     holes: tuple[FixtureHole, ...]
 
 
+class Stud(NamedTuple):
+    """A stud that takes a wood screw: where its middle is on the wall, and how wide it is [mm]."""
+
+    middle_mm: float
+    width_mm: float
+
+
 class OnStuds(NamedTuple):
     """A job of whose plates other holes are used: those of these columns, each on a stud."""
 
@@ -61,21 +68,17 @@ def _columns(job: JobDocument, plate: Support, catalogue: Catalogue) -> list[Col
     return [Column(some[0].x_mm, sum(placed[hole.id].x_mm for hole in some) / len(some), tuple(some)) for some in found]
 
 
-def _play_mm(stud: MemberReading, catalogue: Catalogue) -> float:
-    """How far [mm] a hole may be from a stud's middle with enough wood beside it."""
-    return max(0.0, stud.rect.width_mm / 2 - catalogue.figures.framing.wood_edge_min_mm)
+def studs_among(members: Sequence[MemberReading]) -> list[Stud]:
+    """What of a wall's framing stands upright and takes a wood screw."""
+    return [Stud(one.rect.centre_x_mm, one.rect.width_mm) for one in members if one.timber and not one.horizontal]
 
 
-def _studs(members: Sequence[MemberReading]) -> list[MemberReading]:
-    return [one for one in members if one.timber and not one.horizontal]
-
-
-def _on(columns: Sequence[Column], members: Sequence[MemberReading], catalogue: Catalogue) -> list[Column]:
+def _on(columns: Sequence[Column], studs: Sequence[Stud], catalogue: Catalogue) -> list[Column]:
     """Of each stud the column that is nearest to its middle, where it has enough wood beside it."""
-    found = []
-    for stud in _studs(members):
-        off = {abs(one.x_mm - stud.rect.centre_x_mm): one for one in columns}
-        if off and min(off) <= _play_mm(stud, catalogue):
+    edge_mm, found = catalogue.figures.framing.wood_edge_min_mm, []
+    for stud in studs:
+        off = {abs(one.x_mm - stud.middle_mm): one for one in columns}
+        if off and min(off) <= max(0.0, stud.width_mm / 2 - edge_mm):
             found.append(off[min(off)])
     return sorted(found)
 
@@ -94,12 +97,17 @@ def _in_rows(column: Column, plate: Support, *, alone: bool) -> list[FixtureHole
     return [hole for hole in column.holes if alone or hole.id in in_them]
 
 
-def used_on_studs(job: JobDocument, members: Sequence[MemberReading], catalogue: Catalogue) -> OnStuds | None:
+def spare_columns(job: JobDocument, catalogue: Catalogue) -> list[Column]:
+    """The columns of holes of all plates that are used with some of theirs."""
+    return [column for plate in _with_spares(job) for column in _columns(job, plate, catalogue)]
+
+
+def used_on_studs(job: JobDocument, studs: Sequence[Stud], catalogue: Catalogue) -> OnStuds | None:
     """The job with those holes of its plates used that come onto studs; None where that is none, or those it has."""
     used, columns = {hole.id for one in job.fixture.supports for hole in one.holes if hole.used}, []
     plates = _with_spares(job)
     for plate in plates:
-        on = _on(_columns(job, plate, catalogue), members, catalogue)
+        on = _on(_columns(job, plate, catalogue), studs, catalogue)
         if not on:
             return None
         taken = _taken(on, plate)
@@ -115,34 +123,34 @@ def used_on_studs(job: JobDocument, members: Sequence[MemberReading], catalogue:
     return OnStuds(job.model_copy(update={"fixture": fixture, "choices": choices}), tuple(columns))
 
 
-def _shifts_mm(trial: Trial) -> list[float]:
+def _shifts_mm(trial: Trial, studs: Sequence[Stud]) -> list[float]:
     """How far along the wall [mm] the thing goes for columns to be on studs: nought, then the least.
 
-    For one column to be on the middle of its stud, or two that stand otherwise apart than studs as far beside it; no
-    farther than columns are apart.
+    For one column to be on the middle of its stud, or two that stand otherwise apart than studs as far beside it.
     """
-    plates = _with_spares(trial.job)
-    columns = [column for plate in plates for column in _columns(trial.job, plate, trial.catalogue)]
-    far = max([0.0, *(b.in_plate_mm - a.in_plate_mm for a, b in pairwise(columns))])
-    studs = [stud.rect.centre_x_mm for stud in _studs(trial.before.framing.members)]
-    each = sorted({round(off, 1) for stud in studs for column in columns if abs(off := stud - column.x_mm) <= far})
+    offs = {
+        round(stud.middle_mm - column.x_mm, 1) for stud in studs for column in spare_columns(trial.job, trial.catalogue)
+    }
+    each = sorted(one for one in offs if abs(one) <= trial.sizes.move_farthest_mm)
     found = {float(round(one)) for one in (*each, *((a + b) / 2 for a, b in pairwise(each)))}
     return [0.0, *sorted(found - {0.0}, key=lambda one: (abs(one), one))]
 
 
 def onto_spare_holes(trial: Trial) -> WayOut | None:
-    """Other holes of its plate: those that come onto studs, moved by less than they are apart where need be."""
-    members, tried = trial.before.framing.members, []
-    if not _with_spares(trial.job) or not _studs(members):
+    """Other holes of its plate: those that come onto studs, moved a little where need be."""
+    studs = studs_among(trial.before.framing.members)
+    if not studs or not _with_spares(trial.job):
         return None
-    for dx_mm in _shifts_mm(trial):
+    # the same holes are tried where they come onto studs with the least move
+    tried: dict[tuple[float, ...], tuple[float, OnStuds]] = {}
+    for dx_mm in _shifts_mm(trial, studs):
         if dx_mm and trial.round_a_corner:
             continue
         moved = trial.job.model_copy(update={"placement": shifted(trial.job.placement, dx_mm, 0.0)})
-        if found := used_on_studs(moved, members, trial.catalogue):
-            tried.append((dx_mm, found))
+        if found := used_on_studs(moved, studs, trial.catalogue):
+            tried.setdefault(tuple(one.in_plate_mm for one in found.columns), (dx_mm, found))
     # two studs before one, then the way there
-    tried.sort(key=lambda one: (-len(one[1].columns), abs(one[0])))
+    ordered = sorted(tried.values(), key=lambda one: (-len(one[1].columns), abs(one[0])))
 
     def way(dx_mm: float, found: OnStuds) -> WayOut | None:
         places = listed([show_length(one.in_plate_mm, trial.units) for one in found.columns])
@@ -150,4 +158,4 @@ def onto_spare_holes(trial: Trial) -> WayOut | None:
         says = f"Use the holes of its plate that come onto studs, {places} from its left edge{put}"
         return trial.way(WayKind.OTHER_HOLES, found.job, lambda plan: f"{says}: {with_what(plan)}.")
 
-    return first_of(way(*one) for one in tried[:_TRIED])
+    return first_of(way(*one) for one in ordered[:_TRIED])

@@ -15,10 +15,9 @@ from rockpin.core.plan import (
     brackets_on_studs,
     make_plan,
     read_wall,
-    used_on_studs,
     ways_out,
 )
-from rockpin.core.questions.studs import board_on_row, shift_off_row_mm, shift_onto_row_mm
+from rockpin.core.questions.studs import at_usual_pitch, board_on_row, shift_off_row_mm, shift_onto_row_mm
 from rockpin.core.questions.supposed import Supposed, brackets_free, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -89,15 +88,15 @@ def _bars_drilled(job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocu
 
 def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Keep) -> JobDocument:
     """The job on the studs that are usual there, as far as nothing that was said is changed by it."""
+    row = job.wall.framing.row if job.wall.framing else None
+    if row is not None and _goes_anywhere(asked):
+        job = at_usual_pitch(job, row.stud_width_mm, catalogue)
     kinds, put = _left_open(asked, catalogue), [job]
     if (aside := _shifted(asked, job, shift_onto_row_mm(job, catalogue))) is not job:
         put.append(aside)
     # bars and boards are drilled where they stand, and brackets that nobody measured go onto them
     put = [_bars_drilled(one, catalogue, keep) for one in put]
     put += [board_on_row(one, catalogue) for one in put]
-    # and of a plate with more holes than it needs those are used that are on them
-    members = read_wall(job, catalogue, keep).framing.members
-    put += [found.job for one in put if (found := used_on_studs(one, members, catalogue))]
     job = put[0]
     if WayKind.ONTO_STUDS in kinds and (way := brackets_on_studs(job, catalogue, keep)) and way.job:
         put.append(job.model_copy(update=dict(way.job)))

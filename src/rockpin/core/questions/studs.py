@@ -14,6 +14,7 @@ from rockpin.core.document.fixture import Attachment, Link, LinkKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Member, StudRow
 from rockpin.core.framing import usual_pitches_mm
+from rockpin.core.plan import Stud, spare_columns, used_on_studs
 from rockpin.core.setout import place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -99,6 +100,30 @@ def all_on_studs(job: JobDocument, stud_mm: float, brackets_free: bool, catalogu
         # put a little nearer together or farther apart, they are on studs; no nearer than these stand
         return min(b - a for a, b in pairwise(columns)) >= min(pitches) - 2 * play
     return _spare_fit(job, pitches, play)
+
+
+def at_usual_pitch(job: JobDocument, stud_mm: float, catalogue: Catalogue) -> JobDocument:
+    """A thing whose plate has more holes than it needs, with two columns of them used that stand as far apart as studs
+    do there, the midmost such; as it is where those that it uses do, or none."""
+    row = job.wall.framing.row if job.wall.framing else None
+    used, play = _columns(_holes_x_mm(job, catalogue), _play_mm(stud_mm, catalogue)), _play_mm(stud_mm, catalogue)
+    spare = spare_columns(job, catalogue)
+    if row is None or not spare or not used or _on_one_row(used, row.pitch_mm, play):
+        return job
+    middle = (used[0] + used[-1]) / 2
+    for pitch in dict.fromkeys((row.pitch_mm, *usual_pitches_mm(job.wall, job.site.region, catalogue))):
+        count = int((spare[-1].x_mm - spare[0].x_mm + 2 * play) // pitch)
+        found = [
+            on
+            for start in spare
+            if (on := used_on_studs(job, [Stud(start.x_mm + n * pitch, stud_mm) for n in range(count + 1)], catalogue))
+            and len(on.columns) > 1
+        ]
+        if found:
+            return min(
+                found, key=lambda on: abs(sum(column.x_mm for column in on.columns) / len(on.columns) - middle)
+            ).job
+    return job
 
 
 def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogue: Catalogue) -> tuple[Framing, ...]:
@@ -190,7 +215,9 @@ def shift_onto_row_mm(job: JobDocument, catalogue: Catalogue) -> float:
         return 0.0
     xs, bars, end = _fixed_holes_x_mm(job, catalogue), _bars(job, catalogue), catalogue.figures.setout.bar_end_mm
     pitch, first, play = row.pitch_mm, row.first_centre_mm, _play_mm(row.stud_width_mm, catalogue)
-    shifts = [-_from_middle_mm(x, first, pitch) for x in _columns(xs, play)]
+    shifts = sorted(-_from_middle_mm(x, first, pitch) for x in _columns(xs, play))
+    # columns that stand a little otherwise apart than studs share what that comes to
+    shifts += [(a + b) / 2 for a, b in pairwise(shifts)]
     shifts += [-_from_middle_mm(bar.centre_x_mm, at, pitch) for bar in bars for at in (first, first + pitch / 2)]
 
     def behind_them(shift: float) -> tuple[int, int]:

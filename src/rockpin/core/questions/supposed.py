@@ -18,7 +18,7 @@ from rockpin.core.document.wall import Courses, Framing, HowKnown, Point, Wall
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import start_height_mm, started
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
-from rockpin.core.questions.studs import holes_in_studs, studs_behind, studs_text
+from rockpin.core.questions.studs import at_usual_pitch, holes_in_studs, studs_behind, studs_text
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp
@@ -179,6 +179,7 @@ def laid_out(
         return (job,)
     if not in_studs:
         return (on(framing=None),)
+    job = at_usual_pitch(job, start.stud_width_mm, catalogue)
     framings = studs_behind(job, start.stud_width_mm, free, catalogue)
     return tuple(on(framing=framing) for framing in framings)
 
