@@ -35,7 +35,7 @@ class Stud(NamedTuple):
     width_mm: float
 
 
-class OnStuds(NamedTuple):
+class StudFit(NamedTuple):
     """A job of whose plates other holes are used: those of these columns, each on a stud."""
 
     job: JobDocument
@@ -102,7 +102,7 @@ def spare_columns(job: JobDocument, catalogue: Catalogue) -> list[Column]:
     return [column for plate in _with_spares(job) for column in _columns(job, plate, catalogue)]
 
 
-def used_on_studs(job: JobDocument, studs: Sequence[Stud], catalogue: Catalogue) -> OnStuds | None:
+def used_on_studs(job: JobDocument, studs: Sequence[Stud], catalogue: Catalogue) -> StudFit | None:
     """The job with those holes of its plates used that come onto studs; None where that is none, or those it has."""
     used, columns = {hole.id for one in job.fixture.supports for hole in one.holes if hole.used}, []
     plates = _with_spares(job)
@@ -120,7 +120,7 @@ def used_on_studs(job: JobDocument, studs: Sequence[Stud], catalogue: Catalogue)
     if fixture == job.fixture:
         return None
     choices = tuple(one for one in job.choices if one.hole_id in used)
-    return OnStuds(job.model_copy(update={"fixture": fixture, "choices": choices}), tuple(columns))
+    return StudFit(job.model_copy(update={"fixture": fixture, "choices": choices}), tuple(columns))
 
 
 def _shifts_mm(trial: Trial, studs: Sequence[Stud]) -> list[float]:
@@ -142,7 +142,7 @@ def onto_spare_holes(trial: Trial) -> WayOut | None:
     if not studs or not _with_spares(trial.job):
         return None
     # the same holes are tried where they come onto studs with the least move
-    tried: dict[tuple[float, ...], tuple[float, OnStuds]] = {}
+    tried: dict[tuple[float, ...], tuple[float, StudFit]] = {}
     for dx_mm in _shifts_mm(trial, studs):
         if dx_mm and trial.round_a_corner:
             continue
@@ -152,7 +152,7 @@ def onto_spare_holes(trial: Trial) -> WayOut | None:
     # two studs before one, then the way there
     ordered = sorted(tried.values(), key=lambda one: (-len(one[1].columns), abs(one[0])))
 
-    def way(dx_mm: float, found: OnStuds) -> WayOut | None:
+    def way(dx_mm: float, found: StudFit) -> WayOut | None:
         places = listed([show_length(one.in_plate_mm, trial.units) for one in found.columns])
         put = f", and move it {move_words(dx_mm, 0.0, trial.units)}" if dx_mm else ""
         says = f"Use the holes of its plate that come onto studs, {places} from its left edge{put}"
