@@ -351,6 +351,24 @@ def test_what_board_anchors_need_and_do_not_get() -> None:
     assert codes(put("sleeve_m5", spot(free, 600, 1000, diameter_mm=5.2))) == {"bracket-hole"}
 
 
+@pytest.mark.parametrize(
+    ("neighbours", "refused"),
+    [
+        (((40, 0),), False),  # wings of 30 are turned upright
+        (((0, 40),), False),
+        (((40, 10), (-40, 10)), False),
+        (((40, 0), (0, 40)), True),
+        (((40, 0), (0, 60)), False),  # as far up as two wings reach
+        (((60, 0), (0, 40)), False),
+    ],
+)
+def test_wings_meet_where_neighbours_are_near_along_and_up(
+    neighbours: tuple[tuple[float, float], ...], refused: bool
+) -> None:
+    found = put("spring_toggle_m5", spot(stud_wall(), 600, 1000, neighbours=neighbours))
+    assert ("wings-meet" in codes(found)) is refused
+
+
 def test_a_pull_that_comes_and_goes_halves_plastic(catalogue: Catalogue) -> None:
     daily = spot(stud_wall(), 600, 1000, duty=catalogue.duty_by_key["handled"])
     assert put("self_drilling_nylon", daily).tension_n == pytest.approx(70 * 0.5 * 0.9)
