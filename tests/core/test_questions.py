@@ -559,6 +559,9 @@ def test_what_was_answered_to_hold_between_studs_is_not_begun_on_them() -> None:
     plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
     assert plan.verdict.word is VerdictWord.PROVE_FIRST
     assert {hole.behind.kind for hole in plan.holes} == {BehindKind.VOID}
+    # no part of it is put off a wall that is hardly wider than the thing
+    narrow = asked.model_copy(update={"width_mm": 1000.0})
+    assert 0 <= begun(narrow, CATALOGUE, Keep(60)).placement.x_mm <= 1000 - 970
     # whoever said where it goes has it there
     put = asked.model_copy(update={"across_mm": 1500.0})
     assert begun(put, CATALOGUE, Keep(60)).placement.x_mm == job_of(put, CATALOGUE).placement.x_mm

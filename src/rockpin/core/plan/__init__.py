@@ -20,7 +20,7 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import bar_drilled
 from rockpin.core.plan.remedies import board_across, brackets_on_studs, ways_out
 from rockpin.core.plan.reporting import Report, reported
-from rockpin.core.plan.spare_holes import Stud, spare_columns, studs_among, used_on_studs
+from rockpin.core.plan.spare_holes import Stud, StudFit, spare_columns, studs_among, used_on_studs
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
 from rockpin.core.plan.van_count import counted_off
@@ -43,6 +43,7 @@ __all__ = [
     "PlannedBeside",
     "Report",
     "Stud",
+    "StudFit",
     "WallMap",
     "WallPlaces",
     "WayKind",

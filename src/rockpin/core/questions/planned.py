@@ -17,7 +17,7 @@ from rockpin.core.plan import (
     read_wall,
     ways_out,
 )
-from rockpin.core.questions.studs import at_usual_pitch, board_on_row, shift_off_row_mm, shift_onto_row_mm
+from rockpin.core.questions.by_row import at_usual_pitch, board_on_row, shift_off_row_mm, shift_onto_row_mm
 from rockpin.core.questions.supposed import Supposed, brackets_free, job_of, supposed_jobs
 from rockpin.core.tables.catalogue import Catalogue
 

@@ -17,8 +17,9 @@ from rockpin.core.document.job import JobBody, JobDocument, Placement, Region, S
 from rockpin.core.document.wall import Courses, Framing, HowKnown, Point, Wall
 from rockpin.core.fittings import stands
 from rockpin.core.fixture import start_height_mm, started
+from rockpin.core.questions.by_row import at_usual_pitch
 from rockpin.core.questions.starting_wall import build_up_of, starting_wall, with_plaster
-from rockpin.core.questions.studs import at_usual_pitch, holes_in_studs, studs_behind, studs_text
+from rockpin.core.questions.studs import holes_in_studs, studs_behind, studs_text
 from rockpin.core.setout import CoursesShift, off_joints, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import BuildUp
