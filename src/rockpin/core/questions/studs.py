@@ -25,6 +25,7 @@ HAIR_MM = 0.1
 
 
 def holes_x_mm(job: JobDocument, catalogue: Catalogue) -> list[float]:
+    """Where along the wall [mm] the holes of a job are, from the left."""
     placed = place_fixture(job, catalogue.figures.setout.channel_back_mm)
     return sorted(hole.x_mm for hole in placed.holes)
 
