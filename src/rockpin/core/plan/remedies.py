@@ -29,10 +29,12 @@ from rockpin.core.plan.wall_remedies import (
     test_first,
 )
 from rockpin.core.plan.way_out import (
+    FELT_FOR,
     STOPPED,
     Trial,
     WayKind,
     WayOut,
+    codes,
     first_of,
     move_words,
     strained,
@@ -212,15 +214,15 @@ def move(trial: Trial) -> WayOut | None:
             continue
         words = move_words(dx_mm, dy_mm, trial.units)
         job = _moved(trial.job, dx_mm, dy_mm)
-        unsure: list[bool] = []
+        open_there: list[bool] = []
 
-        def says(plan: Plan, words: str = words, unsure: list[bool] = unsure) -> str:
-            unsure.append(to_be_felt_for(plan, trial.before))
-            onto = f"Put it on a stud, perhaps {words}" if unsure[-1] else f"Move it {words}"
+        def says(plan: Plan, words: str = words, open_there: list[bool] = open_there) -> str:
+            open_there.append(FELT_FOR in codes(plan))
+            onto = f"Put it on a stud, perhaps {words}" if to_be_felt_for(plan, trial.before) else f"Move it {words}"
             return f"{onto}: {with_what(plan)}{_on_what(plan)}."
 
         way = trial.way(WayKind.MOVE, job, says)
-        if way and not any(unsure):
+        if way and not any(open_there):
             return way
         if way:
             felt_for.append(way)

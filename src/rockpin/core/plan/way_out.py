@@ -62,8 +62,9 @@ STOPPED = (
     "turns-on-one",
 )
 """What no hole is drilled with, by the codes of its findings."""
-_FELT_FOR = "stud-open"
-_DOUBTED = (_FELT_FOR, "depends-on-wall", "packet-high")
+FELT_FOR = "stud-open"
+"""A place that may be a stud or not, by the code of its finding."""
+_DOUBTED = (FELT_FOR, "depends-on-wall", "packet-high")
 
 
 def codes(plan: Plan) -> set[str]:
@@ -96,7 +97,7 @@ def _near_old(plan: Plan) -> int:
 def to_be_felt_for(plan: Plan, before: Plan) -> bool:
     """Whether a way out of what is stopped leaves nothing open but the studs: it goes where they usually are, and a pin
     tells. A place beside them that only may be wood is no way."""
-    if strained(plan) - strained(before) != {_FELT_FOR} or not strained(before) & set(STOPPED):
+    if strained(plan) - strained(before) != {FELT_FOR} or not strained(before) & set(STOPPED):
         return False
     unsure = [hole for hole in plan.holes if hole.behind.kind is BehindKind.OPEN]
     return all(any(one.rect.distance_to(hole.x_mm, hole.y_mm) == 0 for one in plan.framing.members) for hole in unsure)
