@@ -550,6 +550,17 @@ def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str,
     assert job.wall == job_of(asked, CATALOGUE).wall
 
 
+def test_a_board_nobody_measured_is_begun_as_long_as_studs_are_apart() -> None:
+    asked = Supposed(shape="on_board", wall="timber_frame_brick_skin", in_studs=True)
+    assert what_goes_in(asked, CATALOGUE).verdict.word is VerdictWord.READY
+    plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
+    assert plan.verdict.word is VerdictWord.PROVE_FIRST
+    assert sorted({hole.x_mm % 600 for hole in plan.holes}) == [0]
+    # a board that is there is no longer than it is
+    has = asked.model_copy(update={"measures": {"board_width": 560.0}})
+    assert begun(has, CATALOGUE, Keep(60)).fixture.links[0].width_mm == 560
+
+
 def test_what_was_answered_to_hold_between_studs_is_not_begun_on_them() -> None:
     """A plate as wide as usual studs are apart, whose holes would all be on the supposed ones."""
     asked = Supposed(shape="screen_plate", wall="board_on_steel_studs")

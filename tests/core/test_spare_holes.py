@@ -1,4 +1,4 @@
-"""Of a plate with more holes than it needs those are used that come onto studs."""
+"""Of a plate with spare holes those are used that come onto studs; a board is taken as long as they want it."""
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.document.job import JobDocument
+from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, StudRow
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
@@ -91,3 +92,36 @@ def test_nothing_is_taken_that_holds_no_screw() -> None:
     # a plate all of whose holes are used has none to spare
     full = job(stud_wall(), plate_fixture(((20, 20), (180, 20)), size_mm=(200, 60)), 1000, 1000)
     assert used_on_studs(full, _studs(full), CATALOGUE) is None
+
+
+def _on_board(pitch_mm: float, **more: object) -> JobDocument:
+    row = StudRow(first_centre_mm=600, pitch_mm=pitch_mm, stud_width_mm=38, known=HowKnown.SEEN)
+    shape = build(CATALOGUE.shape_by_key["on_board"], {})
+    return job(stud_wall(framing=Framing(row=row)), shape, 1350, 1200).model_copy(update=more)
+
+
+def test_a_board_that_is_too_short_for_its_studs_is_taken_longer() -> None:
+    here = _on_board(600)
+    assert make_plan(here, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
+    way = next(one for one in ways_out(here, CATALOGUE) if one.kind is WayKind.LONGER_BOARD)
+    assert way.job is not None
+    after = here.model_copy(update=dict(way.job))
+    (old,), (new,) = here.fixture.links, after.fixture.links
+    plan = make_plan(after, CATALOGUE)
+    assert {hole.x_mm for hole in plan.holes} == {1200, 1800}
+    assert {hole.behind.kind for hole in plan.holes} == {BehindKind.TIMBER}
+    assert plan.verdict.word is not VerdictWord.DO_NOT_DRILL
+    # as high, as thick, its screws in the same two lines; the plate on it is where it was
+    assert (new.height_mm, new.thickness_mm, new.y_mm) == (old.height_mm, old.thickness_mm, old.y_mm)
+    assert {hole.y_mm for hole in new.holes} == {hole.y_mm for hole in old.holes}
+    assert after.fixture.supports == here.fixture.supports
+    assert "Take a longer board, " in way.sentence
+
+
+def test_no_longer_board_where_that_is_no_help() -> None:
+    # it reaches its studs as it is, or is up already
+    on_two = _on_board(400).model_copy(update={"placement": _on_board(400).placement.model_copy(update={"x_mm": 1250})})
+    assert WayKind.LONGER_BOARD not in {one.kind for one in ways_out(on_two, CATALOGUE)}
+    drilled = HoleRecord(hole_id=make_plan(_on_board(600), CATALOGUE).holes[0].id, met=("void",), bit_mm=8, depth_mm=60)
+    up = _on_board(600, records=(drilled,))
+    assert WayKind.LONGER_BOARD not in {one.kind for one in ways_out(up, CATALOGUE)}

@@ -8,6 +8,7 @@ from rockpin.core.base.words import inside
 from rockpin.core.capacity import method_of
 from rockpin.core.choice import divisors_of
 from rockpin.core.document.evidence import Filling
+from rockpin.core.document.fixture import LinkKind
 from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind
 from rockpin.core.identification import Family
@@ -64,6 +65,34 @@ def backing_board(trial: Trial) -> WayOut | None:
         )
 
     return first_of(on_board(thick) for thick in trial.sold.board_thick_mm)
+
+
+def longer_board(trial: Trial) -> WayOut | None:
+    """The board that it is on, long enough to reach from one stud to the next."""
+    fixture, sizes = trial.job.fixture, trial.sizes
+    if len(fixture.links) != 1 or not trial.before.framed or trial.job.records or trial.round_a_corner:
+        return None
+    old = fixture.links[0]
+    bare = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"links": ()})})
+    fresh = board_behind(bare, trial.before.framing.members, sizes, trial.sold)
+    if old.kind is not LinkKind.BACKING_BOARD or not old.holes or fresh is None or fresh.width_mm <= old.width_mm:
+        return None
+    columns, rows = sorted({hole.x_mm for hole in fresh.holes}), sorted({hole.y_mm for hole in old.holes})
+    holes = tuple(
+        old.holes[0].model_copy(update={"id": f"{old.id}-{column}-{row}", "x_mm": x, "y_mm": y})
+        for column, x in enumerate(columns, 1)
+        for row, y in enumerate(rows, 1)
+    )
+    board = old.model_copy(update={"x_mm": fresh.x_mm, "width_mm": fresh.width_mm, "holes": holes})
+    longer = fixture.model_copy(update={"links": (board,)})
+    return trial.way(
+        WayKind.LONGER_BOARD,
+        trial.job.model_copy(update={"fixture": longer, "choices": ()}),
+        lambda plan: (
+            f"Take a longer board, {show_length(board.width_mm, trial.units)}, so that it reaches "
+            f"{len(columns)} studs, with {_screws(plan)}."
+        ),
+    )
 
 
 def blocking(trial: Trial) -> WayOut | None:

@@ -25,6 +25,7 @@ class WayKind(StrEnum):
     OTHER_HOLES = "other_holes"
     LARGER_HOLES = "larger_holes"
     BACKING_BOARD = "backing_board"
+    LONGER_BOARD = "longer_board"
     LESS_WEIGHT = "less_weight"
     SECOND_HOLE = "second_hole"
     ONTO_STUDS = "onto_studs"

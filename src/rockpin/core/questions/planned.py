@@ -46,9 +46,11 @@ def planned(asked: Supposed, catalogue: Catalogue, keep: Keep) -> tuple[JobDocum
 
 
 def _left_open(asked: Supposed, catalogue: Catalogue) -> list[WayKind]:
-    """The ways onto studs that change nothing that was said: its brackets where nobody measured them, other holes of
-    its plate and the whole of it where nobody said where it goes."""
+    """The ways onto studs that change nothing that was said: its brackets where nobody measured them, a longer board
+    where nobody has one, other holes of its plate and the whole of it where nobody said where it goes."""
     found = [WayKind.ONTO_STUDS] if brackets_free(asked, catalogue) else []
+    if "board_width" not in asked.measures:
+        found.append(WayKind.LONGER_BOARD)
     return [*found, WayKind.OTHER_HOLES, WayKind.MOVE] if _goes_anywhere(asked) else found
 
 
