@@ -116,6 +116,16 @@ def test_screws_in_wood_and_steel_are_of_the_kind_that_their_method_is_for(catal
             assert kinds <= wanted.get(row.kind, {ScrewKind.WOOD, ScrewKind.COACH})
 
 
+def test_nothing_is_raised_but_for_a_tug_and_for_an_accident(catalogue: Catalogue) -> None:
+    """Tug 1.5 and lean 2 on tables, both 1.4 in concrete and 1.2 in a steel flange; never a person's weight."""
+    raised = {row.key: (row.table, row.concrete, row.flange) for row in catalogue.allowances}
+    assert raised.pop("tug") == (1.5, 1.4, 1.2)
+    assert raised.pop("lean") == (2.0, 1.4, 1.2)
+    assert set(raised.values()) == {(1.0, 1.0, 1.0)}
+    assert {row.key for row in catalogue.allowances if row.skin > 1 or row.screw_safety} == {"lean"}
+    assert all(row.board <= 1 for row in catalogue.allowances)
+
+
 def test_bit_series_are_the_standard_steps(catalogue: Catalogue) -> None:
     metric, inch = (series.sizes_mm for series in catalogue.bits)
     assert metric == tuple(0.5 * k for k in range(2, 27)) + tuple(float(k) for k in range(14, 33))

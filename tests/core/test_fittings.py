@@ -322,3 +322,12 @@ def test_what_a_thread_holds_is_its_makers_word() -> None:
     assert plan_of(0)["nut-unknown"] is Severity.PROVE_FIRST
     assert "nut-unknown" not in plan_of(2000)
     assert Severity.DO_NOT_DRILL in plan_of(20).values()
+
+
+def test_of_a_pipe_that_would_leave_beside_the_wall_nothing_is_remembered() -> None:
+    rail = shaped("heated_rail", from_wall=1)
+    record = HoleRecord(hole_id="upper-1-hole", holds=Holds.YES, depth_mm=50)
+    # its tails are 25 and 475 from its left edge: of the wall of 4000 only the first is left, then none
+    for x_mm, count in ((3500, 2), (3600, 1), (3990, 0)):
+        document = job(concrete_wall(), rail, x_mm, 600).model_copy(update={"records": (record,)})
+        assert len(laid_pipes("rail", document, document.wall)) == count

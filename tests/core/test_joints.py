@@ -135,6 +135,22 @@ def test_a_board_between_two_screws_bends_as_a_beam_under_its_pulls(thick_mm: fl
         assert one.figures["allowed_n_mm"] == pytest.approx(allowed)
 
 
+@pytest.mark.parametrize("plate_x_mm", [20.0, 1480.0])
+def test_a_bracket_beyond_the_last_screws_bends_the_board_too(plate_x_mm: float) -> None:
+    # screws at 450 and 1250 of a board of 1700: a plate beside either of them bends it as one between them would
+    fixture = build(SHAPES["on_board"], {"board_thick": 12, "stud_apart": 800, "board_width": 1700, "depth": 600})
+    (plate, *_), (board,) = fixture.supports, fixture.links
+    beyond = plate.model_copy(update={"x_mm": board.x_mm + plate_x_mm})
+    pieces = tuple(one.model_copy(update={"mass_kg": 30.0, "x_mm": beyond.x_mm - 50}) for one in fixture.pieces)
+    document = job(
+        stud_wall(), fixture.model_copy(update={"supports": (beyond,), "pieces": pieces}), 1350 - board.x_mm, 1000
+    )
+    pull = sum(one.tension_n for one in compute_stages(document, load_catalogue()).demand.joints.values())
+    assert pull > 0
+    (found,) = [one for one in make_plan(document, load_catalogue()).findings if one.code == "board-bends"]
+    assert found.figures["moment_n_mm"] == pytest.approx(pull * 800 / 4)
+
+
 def test_a_bracket_whose_holes_lie_on_its_lower_edge_has_no_lever_on_its_board() -> None:
     made = build(SHAPES["on_board"], {"board_thick": 60, "stud_apart": 400, "width": 400})
     plate = made.supports[0]
