@@ -43,7 +43,9 @@ def cases_of(fixture: Fixture, foot_mm: float = 2000) -> tuple[LoadCase, ...]:
 
 
 def solve(fixture: Fixture, cases: Sequence[LoadCase], stiffness: dict[str, float] | None = None) -> Demand:
-    return solve_fixture(fixture, cases, {}, stiffness or {}, HARD, load_catalogue().figures.demand)
+    return solve_fixture(
+        fixture, cases, {}, [{}, stiffness] if stiffness else [{}], HARD, load_catalogue().figures.demand
+    )
 
 
 def on(demand: Demand, hole: str, key: str) -> tuple[float, float, float]:

@@ -25,7 +25,7 @@ from rockpin.core.document.fixture import (
     Support,
 )
 from rockpin.core.document.job import Choice, JobDocument, Wish
-from rockpin.core.document.wall import HowKnown, Layer, OldHole, Opening, Point, Wall, WallSide
+from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, Opening, Point, StudRow, Wall, WallSide
 from rockpin.core.fixture import build, copied
 from rockpin.core.plan import ways_out
 from rockpin.core.plan.fixings_told import CandidateFixing
@@ -507,3 +507,19 @@ def test_what_is_strong_enough_is_not_said_to_be_too_weak() -> None:
     assert said.action is not None
     assert re.match(r".* would bear it, used to \d+ %\. There is 15 mm of room in front of the hole;", said.action)
     assert said.sentence == "Hole 1: no fixing in the catalogue holds here."
+
+
+def test_what_likely_is_a_stud_bears_as_one_that_was_seen() -> None:
+    """Nobody is told to feel for a stud whose screw then turns out to bear too much."""
+
+    def pulls(known: HowKnown, x_mm: float) -> list[float]:
+        row = StudRow(first_centre_mm=400, pitch_mm=400, stud_width_mm=38, known=known)
+        wide = plate_fixture(((20, 60), (180, 60), (20, 20), (180, 20)), size_mm=(200, 80), mass_kg=8)
+        made = plan(job(stud_wall(framing=Framing(row=row)), wide, x_mm, 1000))
+        return [hole.demand_tension_n or 0.0 for hole in made.holes]
+
+    # the left holes are in the middle of a stud, the right ones in board, and the stud bears more of the lower pull
+    assert pulls(HowKnown.PREDICTED, 780) == pytest.approx(pulls(HowKnown.SEEN, 780))
+    assert pulls(HowKnown.SEEN, 780)[2] > 1.5 * pulls(HowKnown.SEEN, 825)[2]
+    # where they likelier are clear they count as in board
+    assert pulls(HowKnown.PREDICTED, 825) == pytest.approx(pulls(HowKnown.SEEN, 825))

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from bench.ordinary import random_job, wrong
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.keeping import Keep
-from rockpin.core.demand import load_cases, solve_fixture
+from rockpin.core.demand import EVEN, load_cases, solve_fixture
 from rockpin.core.document.evidence import HowStated
 from rockpin.core.document.fixings import BoardAnchor, ConcreteAnchor, MasonryPlug, WoodFastener
 from rockpin.core.document.fixture import Fixture, HoleKind
@@ -84,7 +84,7 @@ def test_what_is_accepted_can_be_put_in(tenth: int) -> None:
 def _greatest(fixture: Fixture) -> dict[str, tuple[float, float]]:
     catalogue = load_catalogue()
     cases = load_cases(fixture, 1200, catalogue.demand)
-    found = solve_fixture(fixture, cases, {}, {}, 3.0, catalogue.figures.demand)
+    found = solve_fixture(fixture, cases, {}, EVEN, 3.0, catalogue.figures.demand)
     return {hole: (one.tension_n, one.shear_n) for hole, one in found.holes.items()}
 
 

@@ -10,6 +10,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.capacity import Assessment, assess_all
+from rockpin.core.demand import EVEN
 from rockpin.core.demand.cases import load_cases
 from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Limit, LimitKind, Piece, Support
@@ -33,8 +34,7 @@ def plan(*args: object, **more: object) -> Plan:
 def greatest_pull(fixture: Fixture) -> float:
     catalogue = load_catalogue()
     cases = load_cases(fixture, 2000, catalogue.demand)
-    even = {hole.id: 1.0 for support in fixture.supports for hole in support.holes}
-    demand = solve_fixture(fixture, cases, {}, even, 3.0, catalogue.figures.demand)
+    demand = solve_fixture(fixture, cases, {}, EVEN, 3.0, catalogue.figures.demand)
     return max(hole.tension_n for hole in demand.holes.values())
 
 

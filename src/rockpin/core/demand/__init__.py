@@ -6,9 +6,10 @@ from rockpin.core.demand.demands import CaseDemand, Demand, DemandTable, HoleDem
 from rockpin.core.demand.fastener_group import Rows
 from rockpin.core.demand.hands import reach_of_hands
 from rockpin.core.demand.loads import LoadCase, weight_n
-from rockpin.core.demand.solve import solve_fixture, stiffness_of
+from rockpin.core.demand.solve import EVEN, Stiffness, solve_fixture, stiffness_bounds
 
 __all__ = [
+    "EVEN",
     "Bearing",
     "CaseDemand",
     "CornerShares",
@@ -17,11 +18,12 @@ __all__ = [
     "HoleDemand",
     "LoadCase",
     "Rows",
+    "Stiffness",
     "Turns",
     "corner_shares",
     "load_cases",
     "reach_of_hands",
     "solve_fixture",
-    "stiffness_of",
+    "stiffness_bounds",
     "weight_n",
 ]

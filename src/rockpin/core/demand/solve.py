@@ -5,7 +5,7 @@ its holes are one group. Then each group of holes is an elastic fastener group b
 channel stands between, its own holes are a group under everything that its supports bring to it.
 """
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import replace
 from typing import NamedTuple
 
@@ -61,6 +61,13 @@ class _Part(NamedTuple):
     hole_ids: tuple[str, ...]
     in_wall: bool
     found: GroupRows
+
+
+Stiffness = dict[str, float]
+"""How stiff [1] holes are against one another, by their ids."""
+
+EVEN: tuple[Stiffness, ...] = ({},)
+"""The one bound of holes that are all alike."""
 
 
 class _Solver:
@@ -166,16 +173,15 @@ def solve_fixture(
     fixture: Fixture,
     cases: Sequence[LoadCase],
     offsets: dict[str, tuple[float, float]],
-    stiffness: dict[str, float],
+    bounds: Sequence[Stiffness],
     bearing_mpa: float,
     figures: DemandFigures,
 ) -> Demand:
     """Demand on every used hole in every case.
 
-    ``offsets``: shift [mm] of each support; ``stiffness``: of each hole against the others. Where holes differ, both
-    bounds are kept: all alike, and as given.
+    ``offsets``: shift [mm] of each support; ``bounds``: how stiff each hole is against the others, in turn; a hole that
+    is not named counts in full. All of them are kept.
     """
-    bounds: list[dict[str, float]] = [{}] if all(value == 1.0 for value in stiffness.values()) else [{}, stiffness]
     carriers = fixture.carriers
     in_support = {hole.id: support.id for support in fixture.supports for hole in support.holes if hole.used}
     in_wall = [hole for hole, support in in_support.items() if support not in carriers]
@@ -224,9 +230,17 @@ def _beside_others(table: DemandTable, fixture: Fixture) -> DemandTable:
     return replace(table, tension_n=layers[0], shear_x_n=layers[1], shear_y_n=layers[2], compression_n=layers[3])
 
 
-def stiffness_of(kinds: dict[str, BehindKind], figures: DemandFigures) -> dict[str, float]:
-    """How stiff [1] each hole's fixing is beside a screw in a stud; all alike where the wall does not differ."""
-    soft = (BehindKind.VOID, BehindKind.OPEN)
-    if len({kind in soft for kind in kinds.values()}) < 2:
-        return dict.fromkeys(kinds, 1.0)
-    return {hole: figures.board_stiffness if kind in soft else 1.0 for hole, kind in kinds.items()}
+def stiffness_bounds(
+    kinds: dict[str, BehindKind], leaning: Collection[str], figures: DemandFigures
+) -> tuple[Stiffness, ...]:
+    """How stiff [1] each hole's fixing is beside a screw in a stud, bound by bound; all alike comes first.
+
+    ``leaning``: the holes that may be in a stud and likelier are. They count as in board and as in a stud.
+    """
+    board = {hole for hole, kind in kinds.items() if kind in (BehindKind.VOID, BehindKind.OPEN)}
+    found = [*EVEN]
+    for soft in (board, board - set(leaning)):
+        bound = {hole: figures.board_stiffness if hole in soft else 1.0 for hole in kinds}
+        if 0 < len(soft) < len(kinds) and bound not in found:
+            found.append(bound)
+    return tuple(found)

@@ -5,6 +5,7 @@ from rockpin.core.framing.behind import (
     BehindKind,
     MemberReading,
     chance_clear,
+    leans_to_wood,
     look_behind,
     members_of,
 )
@@ -25,6 +26,7 @@ __all__ = [
     "chance_clear",
     "coursed_grid",
     "framed_grid",
+    "leans_to_wood",
     "look_behind",
     "members_of",
     "nearest_sure",

@@ -289,3 +289,20 @@ def look_behind(
         unit_end_mm=end_mm,
         joints_known=wall.measured_courses is not None,
     )
+
+
+def leans_to_wood(
+    wall: Wall,
+    reading: WallReading,
+    members: tuple[MemberReading, ...],
+    at_mm: tuple[float, float],
+    behind: Behind,
+    figures: FramingFigures,
+) -> bool:
+    """Whether a spot [mm] that may be a stud or not likelier is one: a thin screw meets it rather than a hole is clear.
+
+    ``behind``: what was seen there for another screw.
+    """
+    if behind.kind is not BehindKind.OPEN:
+        return False
+    return look_behind(wall, reading, members, *at_mm, 0.0, figures, behind.clear).solid_wood >= behind.clear

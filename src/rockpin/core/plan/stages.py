@@ -7,7 +7,7 @@ from rockpin.core.base.errors import NotFound
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment, assess
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
-from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
+from rockpin.core.demand import Demand, Stiffness, load_cases, solve_fixture, stiffness_bounds
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, Holds, OldFixing
@@ -15,7 +15,7 @@ from rockpin.core.document.wall import WallSide
 from rockpin.core.drilling import existing_holes, told_by_holes, where_it_hung
 from rockpin.core.fittings import FittingsReading, read_fittings
 from rockpin.core.fixture import things_of
-from rockpin.core.framing import Behind, BehindKind, FramingReading, look_behind, read_framing
+from rockpin.core.framing import Behind, BehindKind, FramingReading, leans_to_wood, look_behind, read_framing
 from rockpin.core.hidden import ClearingWay, Hidden, Judged, PlannedHole, judge_hole, read_hidden, ways_to_clear
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Identified, identify
@@ -104,6 +104,7 @@ class ComputedStages(NamedTuple):
     hidden: Hidden
     placed: Placed
     behinds: dict[str, Behind]
+    bounds: tuple[Stiffness, ...]
     demand: Demand
     advice: Advice
     spots: list[Spot]
@@ -170,16 +171,25 @@ def settled(job: JobDocument, read: ReadWall) -> Settled:
 
 
 def _demand(
-    job: JobDocument, placed: Placed, kinds: dict[str, BehindKind], bearing_mpa: float, shipped: Catalogue, keep: Keep
+    job: JobDocument,
+    placed: Placed,
+    bounds: tuple[Stiffness, ...],
+    bearing_mpa: float,
+    shipped: Catalogue,
+    keep: Keep,
 ) -> Demand:
     figures = shipped.figures.demand
-    stiffness = stiffness_of(kinds, figures)
 
     def solved() -> Demand:
         cases = load_cases(job.fixture, job.placement.y_mm, shipped.demand)
-        return solve_fixture(job.fixture, cases, placed.offsets, stiffness, bearing_mpa, figures)
+        return solve_fixture(job.fixture, cases, placed.offsets, bounds, bearing_mpa, figures)
 
-    stands = (job.placement.y_mm, tuple(placed.offsets.items()), tuple(stiffness.items()), bearing_mpa)
+    stands = (
+        job.placement.y_mm,
+        tuple(placed.offsets.items()),
+        tuple(tuple(one.items()) for one in bounds),
+        bearing_mpa,
+    )
     return keep.of("demand", shipped, (job.fixture, *stands), solved)
 
 
@@ -232,7 +242,13 @@ def compute_stages(
         for hole_id, there in existing_holes(job, placed.holes, catalogue).items()
     }
     kinds = {hole_id: behind.kind for hole_id, behind in behinds.items()}
-    demand = _demand(job, placed, kinds, reading.bearing_mpa, shipped, keep)
+    leaning = [
+        hole.id
+        for hole in placed.holes
+        if leans_to_wood(wall, reading, members, (hole.x_mm, hole.y_mm), behinds[hole.id], catalogue.figures.framing)
+    ]
+    bounds = stiffness_bounds(kinds, leaning, shipped.figures.demand)
+    demand = _demand(job, placed, bounds, reading.bearing_mpa, shipped, keep)
     proved = frozenset(proof.fixing for proof in proofs if proof.settles)
     shared = keep.of("holes", shipped, _but_for_its_place(job), dict[object, dict[str, object]])
     # while it is moved nobody reads what else there is about a hole
@@ -287,6 +303,7 @@ def compute_stages(
         hidden,
         placed,
         behinds,
+        bounds,
         demand,
         advice,
         spots,
@@ -338,8 +355,7 @@ def _gave_way(job: JobDocument, shipped: Catalogue, keep: Keep) -> tuple[LooseFi
 def respotted(job: JobDocument, done: ComputedStages, shipped: Catalogue, keep: Keep = NOTHING_KEPT) -> list[Spot]:
     """The holes of a job under other loads, where all else is as it was computed."""
     counted = job.counted()  # under other loads only: its place is the one that was settled
-    kinds = {hole_id: behind.kind for hole_id, behind in done.behinds.items()}
-    demand = _demand(counted, done.placed, kinds, done.identified.reading.bearing_mpa, shipped, keep)
+    demand = _demand(counted, done.placed, done.bounds, done.identified.reading.bearing_mpa, shipped, keep)
     return under_other_loads(done.spots, demand)
 
 

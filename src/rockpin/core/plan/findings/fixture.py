@@ -2,7 +2,7 @@
 
 from rockpin.core.base.findings import Finding, Severity, Stage
 from rockpin.core.base.quantities import UnitSystem, show_force, show_length, show_limit
-from rockpin.core.demand import Demand, Turns, load_cases, solve_fixture
+from rockpin.core.demand import EVEN, Demand, Turns, load_cases, solve_fixture
 from rockpin.core.document.fixture import Attachment, Environment, Fixture, Link, LinkKind, RailKind, Support
 from rockpin.core.document.job import JobBody
 from rockpin.core.identification import Identified, WallReading
@@ -164,7 +164,7 @@ def unused_findings(
         update={"supports": tuple(_all_used(one) for one in job.fixture.supports), "links": job.fixture.links}
     )
     cases = load_cases(every, job.placement.y_mm, tables)
-    full = solve_fixture(every, cases, offsets, {}, reading.bearing_mpa, tables.figures)
+    full = solve_fixture(every, cases, offsets, EVEN, reading.bearing_mpa, tables.figures)
 
     def greatest(some: Demand) -> float:
         return max(hole.tension_n for hole in some.holes.values())

@@ -1,6 +1,6 @@
 """What the plan makes of a combination of surroundings: worked out at a place that has it, by the rooms themselves."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import replace
 from math import inf
 from typing import NamedTuple, cast
@@ -9,12 +9,12 @@ from rockpin.core.base.findings import weight
 from rockpin.core.base.keeping import GoOn, go_on_always
 from rockpin.core.capacity import Assessment, assess_pairs
 from rockpin.core.choice import KeptHeld, check_joints, choose
-from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_of
+from rockpin.core.demand import Demand, load_cases, solve_fixture, stiffness_bounds
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import LimitKind
 from rockpin.core.document.job import JobDocument, Wish
 from rockpin.core.drilling import existing_holes
-from rockpin.core.framing import Behind, BehindKind, look_behind
+from rockpin.core.framing import Behind, BehindKind, leans_to_wood, look_behind
 from rockpin.core.hole import Spot
 from rockpin.core.placing import shifted
 from rockpin.core.plan.findings import what_holds
@@ -117,6 +117,7 @@ class Outcomes:
         self._demands: dict[object, Demand] = {}
         self._demand_of: dict[object, Demand] = {}
         self._behind: dict[tuple[int, int], Behind] = {}
+        self._leaning: set[tuple[int, int]] = set()
         self._signs: dict[object, int] = {}
         # with the spot, so that its number is never given again
         self._sign_of: dict[int, tuple[_Sign, Spot]] = {}
@@ -162,7 +163,8 @@ class Outcomes:
         if any(key not in self._behind for key in keys):
             self._look(self._put(work), keys)
         behinds = {hole.id: self._behind[key] for hole, key in zip(self.base.placed.holes, keys, strict=True)}
-        demand = self._demand({name: behind.kind for name, behind in behinds.items()}, work.foot_mm)
+        leaning = [hole.id for hole, key in zip(self.base.placed.holes, keys, strict=True) if key in self._leaning]
+        demand = self._demand({name: behind.kind for name, behind in behinds.items()}, leaning, work.foot_mm)
         return _Seen(work, behinds, demand, self._spots_of(work, demand))
 
     def _holes(self, put: JobDocument) -> tuple[PlacedHole, ...]:
@@ -176,19 +178,22 @@ class Outcomes:
         for hole, key in zip(holes, keys, strict=True):
             if key not in self._behind:
                 behind = look_behind(put.wall, reading, members, hole.x_mm, hole.y_mm, NOMINAL_SCREW_MM, figures)
-                self._behind[key] = there[hole.id].seen(behind, reading) if hole.id in there else behind
+                behind = there[hole.id].seen(behind, reading) if hole.id in there else behind
+                self._behind[key] = behind
+                if leans_to_wood(put.wall, reading, members, (hole.x_mm, hole.y_mm), behind, figures):
+                    self._leaning.add(key)
 
-    def _demand(self, kinds: dict[str, BehindKind], foot_mm: float) -> Demand:
-        of = (*kinds.values(), foot_mm)
+    def _demand(self, kinds: dict[str, BehindKind], leaning: Collection[str], foot_mm: float) -> Demand:
+        of = (*kinds.values(), *leaning, foot_mm)
         if of in self._demand_of:
             return self._demand_of[of]
         base, figures = self.base, self.shipped.figures.demand
-        stiffness = stiffness_of(kinds, figures)
-        key = (tuple(stiffness.items()), foot_mm)
+        bounds = stiffness_bounds(kinds, leaning, figures)
+        key = (tuple(tuple(one.items()) for one in bounds), foot_mm)
         if key not in self._demands:
             fixture, bearing = base.job.fixture, base.identified.reading.bearing_mpa
             cases = load_cases(fixture, foot_mm, self.shipped.demand)
-            self._demands[key] = solve_fixture(fixture, cases, base.placed.offsets, stiffness, bearing, figures)
+            self._demands[key] = solve_fixture(fixture, cases, base.placed.offsets, bounds, bearing, figures)
         self._demand_of[of] = self._demands[key]
         return self._demands[key]
 
