@@ -532,6 +532,8 @@ def test_a_handrail_on_three_hole_brackets_holds_in_studs_of_three_and_a_half_in
         ("heated_towel_rail", "lath_and_plaster"),
         ("on_board", "board_on_studs"),
         ("cabinet", "board_on_studs"),
+        # two studs about its middle bear what one beside the end does not
+        ("floating_shelf", "tiled_board_on_studs"),
     ],
 )
 def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str, wall: str) -> None:

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from itertools import pairwise
+from statistics import fmean
 
 from rockpin.core.base.model import bounding
 from rockpin.core.document.fixture import Attachment, Link, LinkKind
@@ -24,6 +25,9 @@ from rockpin.core.tables.catalogue import Catalogue
 
 _SURELY_CLEAR_MM = 60.0
 """A hole that is to be between studs that nobody has found yet stays so far [mm] from where their sides usually are."""
+
+_ASIDE_STEP_MM = 25.0
+"""A bar is as good a little aside [mm] of its studs' middle as on it."""
 
 
 def at_usual_pitch(job: JobDocument, stud_mm: float, catalogue: Catalogue) -> JobDocument:
@@ -79,10 +83,12 @@ def shift_onto_row_mm(job: JobDocument, catalogue: Catalogue) -> float:
     shifts += [(a + b) / 2 for a, b in pairwise(shifts)]
     shifts += [-from_middle_mm(bar.centre_x_mm, at, pitch) for bar in bars for at in (first, first + pitch / 2)]
 
-    def behind_them(shift: float) -> tuple[int, int]:
-        # a bar carries what the others clip
-        carrying = sum(studs_within(bar, first - shift, pitch, end) for bar in bars)
-        return carrying, sum(off_middle_mm(x + shift, first, pitch) <= play + HAIR_MM for x in xs)
+    def behind_them(shift: float) -> tuple[int, ...]:
+        # a bar carries what the others clip, and bears most evenly with its studs about its middle
+        carrying = [(bar, studs_within(bar, first - shift, pitch, end)) for bar in bars]
+        aside = sum(abs(fmean(studs) - bar.centre_x_mm) for bar, studs in carrying if studs)
+        clipping = sum(off_middle_mm(x + shift, first, pitch) <= play + HAIR_MM for x in xs)
+        return sum(len(studs) for _, studs in carrying), clipping, -round(aside / _ASIDE_STEP_MM)
 
     return _least_shift_mm(job, shifts, behind_them, catalogue)
 

@@ -125,10 +125,10 @@ def studs_behind(job: JobDocument, stud_mm: float, brackets_free: bool, catalogu
     return tuple(Framing(row=seen.model_copy(update={"first_centre_mm": first})) for first in firsts)
 
 
-def studs_within(bar: Rect, first_mm: float, pitch_mm: float, end_mm: float) -> int:
-    """How many studs of a row are behind a bar, so far [mm] from its ends at least."""
+def studs_within(bar: Rect, first_mm: float, pitch_mm: float, end_mm: float) -> list[float]:
+    """The middles [mm] of the studs of a row that are behind a bar, so far [mm] from its ends at least."""
     low, high = bar.x_mm + end_mm - first_mm, bar.right_mm - end_mm - first_mm
-    return max(0, floor(high / pitch_mm) - ceil(low / pitch_mm) + 1)
+    return [first_mm + step * pitch_mm for step in range(ceil(low / pitch_mm), floor(high / pitch_mm) + 1)]
 
 
 def _firsts_mm(columns: Sequence[float], bars: Sequence[Rect], row: StudRow, catalogue: Catalogue) -> list[float]:
@@ -141,7 +141,7 @@ def _firsts_mm(columns: Sequence[float], bars: Sequence[Rect], row: StudRow, cat
 
     def worth(start: float) -> tuple[int, int]:
         off = [off_middle_mm(x, start, pitch) for x in columns]
-        behind = sum(studs_within(bar, start, pitch, end) for bar in bars)
+        behind = sum(len(studs_within(bar, start, pitch, end)) for bar in bars)
         clear = sum(one > row.stud_width_mm / 2 + _CLEAR_MM for one in off)
         return behind + sum(one <= play + 1e-6 for one in off), clear
 
