@@ -9,7 +9,7 @@ from rockpin.core.capacity.common import Mode, Refusal, bending_line, does_not_p
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
 from rockpin.core.document.fixings import Rating, Screw, SteelScrew
-from rockpin.core.framing import BehindKind
+from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import BitRule, HoleSpec, Spot
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -40,10 +40,9 @@ def unfit(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> list[Refusa
     return found
 
 
-def _refusals(screw: Screw, spot: Spot) -> list[Refusal]:
+def _refusals(screw: Screw, spot: Spot, behind: Behind) -> list[Refusal]:
     found: list[Refusal] = []
-    behind = spot.behind(screw.diameter_mm)
-    if behind.member is not None and behind.member.timber:
+    if behind.kind is BehindKind.TIMBER or (behind.member is not None and behind.member.timber):
         found.append(refuse("not-in-steel", "What is behind this hole is of wood."))
     elif behind.solid_wood < spot.framing.open_least:
         found.append(
@@ -109,9 +108,10 @@ def _set(screw: Screw, spot: Spot, figures: CapacityFigures) -> Setting | list[R
 def prepare(fixing: SteelScrew, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A screw in a flange: N/Nₐ + V/Vₐ, the shear no more than the screw bears in bending through the board."""
     screw = screw_here(fixing.screw, spot, tables) or tables.screws[fixing.screw]
-    if found := _refusals(screw, spot):
+    behind = spot.behind(screw.diameter_mm)
+    if found := _refusals(screw, spot, behind):
         return found
-    chance, provisos = spot.behind(screw.diameter_mm).solid_wood, []
+    chance, provisos = behind.solid_wood, []
     if chance < spot.framing.solid_wood_credit:
         what = "the flange of a steel stud is behind the screw"
         provisos.append(open_proviso(spot, fixing, chance, what, wood=True))
