@@ -43,7 +43,7 @@ function Pressed({ word, text }: { word: Word; text: string }) {
         <button
           type="button"
           aria-label={`${text}: what is that?`}
-          className="cursor-help underline decoration-dotted decoration-1 underline-offset-[3px] hover:decoration-solid"
+          className="cursor-help whitespace-normal underline decoration-dotted decoration-1 underline-offset-[3px] hover:decoration-solid"
         >
           {text}
         </button>
@@ -68,14 +68,25 @@ function Pressed({ word, text }: { word: Word; text: string }) {
   );
 }
 
-/** A sentence whose words of the trade can be pressed, each where it stands first. */
+const CLOSES = /^[,.;:!?)…]+/;
+
+/** A sentence whose words of the trade can be pressed, each where it stands first; no line begins with its comma. */
 export function Said({ children }: { children: string }) {
   const words = useLists()?.trade_words ?? [];
-  return partsOf(children, words).map((part, index) =>
-    typeof part === "string" ? (
-      part
-    ) : (
-      <Pressed key={`${part.word.key}-${index}`} word={part.word} text={part.text} />
-    ),
-  );
+  const parts = partsOf(children, words);
+  const closing = (index: number) => {
+    const next = parts[index + 1];
+    return typeof next === "string" ? (CLOSES.exec(next)?.[0] ?? "") : "";
+  };
+  return parts.map((part, index) => {
+    if (typeof part === "string") {
+      return index > 0 && typeof parts[index - 1] !== "string" ? part.replace(CLOSES, "") : part;
+    }
+    return (
+      <span key={`${part.word.key}-${index}`} className="whitespace-nowrap">
+        <Pressed word={part.word} text={part.text} />
+        {closing(index)}
+      </span>
+    );
+  });
 }
