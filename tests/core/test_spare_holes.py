@@ -11,6 +11,7 @@ from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, St
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan import Stud, WayKind, better_places, make_plan, read_wall, studs_among, used_on_studs, ways_out
+from rockpin.core.plan.spare_holes import with_every_hole
 from tests.answering import CATALOGUE
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -125,3 +126,19 @@ def test_no_longer_board_where_that_is_no_help() -> None:
     drilled = HoleRecord(hole_id=make_plan(_on_board(600), CATALOGUE).holes[0].id, met=("void",), bit_mm=8, depth_mm=60)
     up = _on_board(600, records=(drilled,))
     assert WayKind.LONGER_BOARD not in {one.kind for one in ways_out(up, CATALOGUE)}
+
+
+def test_nobody_drills_all_holes_of_a_rail_that_offers_dozens() -> None:
+    assert with_every_hole(job(stud_wall(), HEAVY, AT_MM, 1000), CATALOGUE) is None
+    places = tuple((20.0 + 40 * n, 20.0) for n in range(5))
+    few = plate_fixture(places, size_mm=(200, 40))
+    (plate,) = few.supports
+    spare = plate.model_copy(
+        update={"holes": tuple(one.model_copy(update={"used": one == plate.holes[0]}) for one in plate.holes)}
+    )
+    here = job(stud_wall(), few.model_copy(update={"supports": (spare,)}), 1000, 1000)
+    every = with_every_hole(here, CATALOGUE)
+    assert every is not None
+    assert len(_used(every)) == 5
+    # those that it has are all of them by now
+    assert with_every_hole(every, CATALOGUE) is None

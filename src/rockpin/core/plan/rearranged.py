@@ -6,8 +6,7 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.fixture import with_fixture
-from rockpin.core.plan.alternatives import with_used
-from rockpin.core.plan.spare_holes import studs_among, used_on_studs
+from rockpin.core.plan.spare_holes import studs_among, used_on_studs, with_every_hole
 from rockpin.core.plan.stages import ReadWall, read_wall, settled
 from rockpin.core.setout import bar_holes, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
@@ -78,10 +77,6 @@ def arrangements(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
         found.append(Arrangement("its brackets slid onto studs", slid))
     if found_on := used_on_studs(job, studs_among(read.framing.members), catalogue):
         found.append(Arrangement("by the holes of its plate that are on studs", found_on.job))
-    carriers = job.fixture.carriers
-    offered = [hole for one in job.fixture.supports if one.id not in carriers for hole in one.holes]
-    offered += [hole for link in job.fixture.links for hole in link.holes]
-    if any(not hole.used for hole in offered):
-        every = with_used(job.fixture, [hole.id for hole in offered])
-        found.append(Arrangement("with all of its holes", job.model_copy(update={"fixture": every})))
+    if every := with_every_hole(job, catalogue):
+        found.append(Arrangement("with all of its holes", every))
     return found

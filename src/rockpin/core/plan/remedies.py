@@ -12,13 +12,12 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import HowKnown, Member
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
-from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_hangers
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
-from rockpin.core.plan.spare_holes import onto_spare_holes
+from rockpin.core.plan.spare_holes import onto_spare_holes, with_every_hole
 from rockpin.core.plan.wall_remedies import (
     backing_board,
     blocking,
@@ -262,11 +261,10 @@ def _on_a_stud_once_found(trial: Trial) -> WayOut | None:
 
 def other_holes(trial: Trial) -> WayOut | None:
     """All holes that its brackets have."""
-    every = [hole for support in trial.job.fixture.supports for hole in support.holes]
-    if all(hole.used for hole in every) or trial.job.fixture.carriers:
+    job = None if trial.job.fixture.carriers else with_every_hole(trial.job, trial.catalogue)
+    if job is None:
         return None
-    job = trial.job.model_copy(update={"fixture": with_used(trial.job.fixture, [hole.id for hole in every])})
-    return trial.way(WayKind.OTHER_HOLES, job, lambda plan: f"Use all {len(every)} holes: {with_what(plan)}.")
+    return trial.way(WayKind.OTHER_HOLES, job, lambda plan: f"Use all {len(plan.holes)} holes: {with_what(plan)}.")
 
 
 def larger_holes(trial: Trial) -> WayOut | None:

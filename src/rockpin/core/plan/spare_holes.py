@@ -123,6 +123,16 @@ def used_on_studs(job: JobDocument, studs: Sequence[Stud], catalogue: Catalogue)
     return StudFit(job.model_copy(update={"fixture": fixture, "choices": choices}), tuple(columns))
 
 
+def with_every_hole(job: JobDocument, catalogue: Catalogue) -> JobDocument | None:
+    """The job with all holes used that it has in the wall; None where they are, or are too many to be drilled."""
+    carriers = job.fixture.carriers
+    offered = [hole for one in job.fixture.supports if one.id not in carriers for hole in one.holes]
+    offered += [hole for link in job.fixture.links for hole in link.holes]
+    if all(hole.used for hole in offered) or len(offered) > catalogue.remedies.all_holes_most:
+        return None
+    return job.model_copy(update={"fixture": with_used(job.fixture, [hole.id for hole in offered])})
+
+
 def _shifts_mm(trial: Trial, studs: Sequence[Stud]) -> list[float]:
     """How far along the wall [mm] the thing goes for columns to be on studs: nought, then the least.
 

@@ -34,6 +34,7 @@ class RemedyTable(Model):
 
     ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the least and at the most.
     ``bracket_metal_mm``: the least metal that stays beside it. ``plate_largest_mm``: the longest side of a plate.
+    ``all_holes_most``: a plate with more of them is a rail to choose from, and nobody drills them all.
     ``same_stud_mm``: holes that lie no farther apart along the wall go into one stud. ``map_coarse_mm``: how far places
     of the first, quick map lie apart.
     ``tests_most_times``: so many times its table a fixing may turn out to hold; nobody tests in the hope of more.
@@ -55,6 +56,7 @@ class RemedyTable(Model):
     second_hole_edge_mm: float
     second_hole_apart_mm: float
     onto_studs_farthest_mm: float
+    all_holes_most: int
     same_stud_mm: float
     board_over_mm: float
     board_edge_mm: float
