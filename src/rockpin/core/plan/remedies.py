@@ -18,6 +18,7 @@ from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.spare_holes import onto_spare_holes, with_every_hole
+from rockpin.core.plan.stud_remedies import into_studs, onto_studs
 from rockpin.core.plan.wall_remedies import (
     backing_board,
     blocking,
@@ -109,38 +110,6 @@ def second_hole(trial: Trial) -> WayOut | None:
         WayKind.SECOND_HOLE,
         job,
         lambda plan: f"Drill a second hole in its plate {apart} {where}: {with_what(plan)}.",
-    )
-
-
-def onto_studs(trial: Trial) -> WayOut | None:
-    """Brackets side by side, each put on the stud that is nearest to it."""
-    fixture, at = trial.job.fixture, trial.job.placement
-    studs = [one.rect.centre_x_mm for one in trial.before.framing.members if not one.horizontal]
-    rigid = [one for one in fixture.supports if one.attachment is not Attachment.USER_DRILLED]
-    if not studs or len(rigid) < 2 or len(rigid) < len(fixture.supports) or fixture.carriers or trial.round_a_corner:
-        return None
-    moved, taken, farthest = [], set(), 0.0
-    for support in rigid:
-        middle = at.x_mm + support.x_mm + sum(hole.x_mm for hole in support.holes) / max(len(support.holes), 1)
-        free = [stud for stud in studs if stud not in taken]
-        if not free:
-            return None
-        stud = min(free, key=lambda one: abs(one - middle))
-        taken.add(stud)
-        farthest = max(farthest, abs(stud - middle))
-        moved.append(support.model_copy(update={"x_mm": support.x_mm + stud - middle}))
-    if farthest > trial.sizes.onto_studs_farthest_mm:
-        return None
-    job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": tuple(moved)})})
-    far = show_length(farthest, trial.units)
-    shape = trial.catalogue.shape_by_key.get(fixture.shape or "")
-    # posts are fast to most rails, and some are not
-    fast = shape is not None and not shape.brackets_free
-    put = "If its brackets can be moved along it, put each" if fast else "Put each of its brackets"
-    return trial.way(
-        WayKind.ONTO_STUDS,
-        job,
-        lambda plan: f"{put} on the next stud, {far} at the most from where it is: {with_what(plan)}.",
     )
 
 
@@ -313,6 +282,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 
 _IN_TURN = (
     empty_void,
+    into_studs,
     onto_spare_holes,
     move,
     other_holes,

@@ -1,17 +1,19 @@
-"""Of a plate with spare holes those are used that come onto studs; a board is taken as long as they want it."""
+"""Ways onto studs: spare holes of a plate that come onto them, a board as long as they want, screws into them."""
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, StudRow
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
+from rockpin.core.placing import shifted
 from rockpin.core.plan import Stud, WayKind, better_places, make_plan, read_wall, studs_among, used_on_studs, ways_out
 from rockpin.core.plan.spare_holes import with_every_hole
+from rockpin.core.questions import Supposed, job_of
 from tests.answering import CATALOGUE
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
@@ -142,3 +144,20 @@ def test_nobody_drills_all_holes_of_a_rail_that_offers_dozens() -> None:
     assert len(_used(every)) == 5
     # those that it has are all of them by now
     assert with_every_hole(every, CATALOGUE) is None
+
+
+def test_what_is_too_heavy_for_the_lining_is_borne_by_the_studs_behind_it() -> None:
+    """Screws hold in the lining wherever they go, and so were chosen; all of it on the lining alone is too much."""
+    asked = Supposed(shape="radiator", wall="timber_lining", in_studs=True, region=Region.CENTRAL_EUROPE, hand="touch")
+    here = job_of(asked, CATALOGUE)
+    # its right bracket at 1850 is put onto the stud that is usual at 1875
+    here = here.model_copy(update={"placement": shifted(here.placement, 25, 0)})
+    before = make_plan(here, CATALOGUE)
+    assert "board-overhung" in {one.code for one in before.findings}
+    way = next(one for one in ways_out(here, CATALOGUE) if one.kind is WayKind.OTHER_FIXING)
+    assert way.job is not None
+    plan = make_plan(here.model_copy(update=dict(way.job)), CATALOGUE)
+    assert "board-overhung" not in {one.code for one in plan.findings}
+    assert plan.verdict.word is VerdictWord.PROVE_FIRST
+    methods = {round(hole.x_mm): CATALOGUE.fixing_by_key[hole.chosen or ""].method for hole in plan.holes}
+    assert methods == {1175: "lining", 1875: "wood"}

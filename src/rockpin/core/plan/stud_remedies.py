@@ -1,0 +1,63 @@
+"""Ways out onto studs: brackets moved to them, or screws that go into them instead of the board beside."""
+
+from rockpin.core.base.quantities import show_length
+from rockpin.core.capacity import method_of
+from rockpin.core.document.fixture import Attachment
+from rockpin.core.document.job import Choice
+from rockpin.core.framing import BehindKind
+from rockpin.core.plan.way_out import Trial, WayKind, WayOut, codes, with_what
+
+
+def into_studs(trial: Trial) -> WayOut | None:
+    """A screw into the stud wherever one likely is, where what goes into the board alone is too heavy for it."""
+    if "board-overhung" not in codes(trial.before):
+        return None
+    rows, picked = trial.catalogue.fixing_by_key, {}
+    for hole in trial.before.holes:
+        if hole.behind.kind is not BehindKind.OPEN or hole.behind.solid_wood < hole.behind.clear:
+            continue
+        kinds = {one.fixing: method_of(rows[one.fixing]).kind_behind(BehindKind.OPEN) for one in hole.candidates}
+        held = next((key for key, kind in kinds.items() if kind in (BehindKind.TIMBER, BehindKind.STEEL)), None)
+        if held and hole.chosen != held:
+            picked[hole.id] = held
+    if not picked:
+        return None
+    others = [one for one in trial.job.choices if one.hole_id not in picked]
+    choices = (*others, *(Choice(hole_id=hole_id, fixing=key) for hole_id, key in picked.items()))
+    return trial.way(
+        WayKind.OTHER_FIXING,
+        trial.job.model_copy(update={"choices": choices}),
+        lambda plan: f"Let the studs bear it: {with_what(plan)}.",
+    )
+
+
+def onto_studs(trial: Trial) -> WayOut | None:
+    """Brackets side by side, each put on the stud that is nearest to it."""
+    fixture, at = trial.job.fixture, trial.job.placement
+    studs = [one.rect.centre_x_mm for one in trial.before.framing.members if not one.horizontal]
+    rigid = [one for one in fixture.supports if one.attachment is not Attachment.USER_DRILLED]
+    if not studs or len(rigid) < 2 or len(rigid) < len(fixture.supports) or fixture.carriers or trial.round_a_corner:
+        return None
+    moved, taken, farthest = [], set(), 0.0
+    for support in rigid:
+        middle = at.x_mm + support.x_mm + sum(hole.x_mm for hole in support.holes) / max(len(support.holes), 1)
+        free = [stud for stud in studs if stud not in taken]
+        if not free:
+            return None
+        stud = min(free, key=lambda one: abs(one - middle))
+        taken.add(stud)
+        farthest = max(farthest, abs(stud - middle))
+        moved.append(support.model_copy(update={"x_mm": support.x_mm + stud - middle}))
+    if farthest > trial.sizes.onto_studs_farthest_mm:
+        return None
+    job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": tuple(moved)})})
+    far = show_length(farthest, trial.units)
+    shape = trial.catalogue.shape_by_key.get(fixture.shape or "")
+    # posts are fast to most rails, and some are not
+    fast = shape is not None and not shape.brackets_free
+    put = "If its brackets can be moved along it, put each" if fast else "Put each of its brackets"
+    return trial.way(
+        WayKind.ONTO_STUDS,
+        job,
+        lambda plan: f"{put} on the next stud, {far} at the most from where it is: {with_what(plan)}.",
+    )
