@@ -169,3 +169,22 @@ def test_a_way_that_works_is_taken_with_one_press_and_undone_with_one(open_page:
     expect(ways.get_by_role("listitem")).to_have_count(0)
     page.get_by_role("button", name=re.compile("^Undo")).click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_be_visible()
+
+
+def test_a_wide_screen_goes_onto_its_studs_by_other_holes_of_its_plate(open_page: OpenPage, address: str) -> None:
+    page = open_page("/")
+    asked = {"shape": "screen_plate", "wall": "board_on_studs", "measures": {"own": 25}, "across_mm": 1500}
+    made = page.request.post(f"{address}/api/ask/job", data={"asked": asked}, headers={"x-rock-pin": "1"}).json()
+    page.goto(f"{address}/jobs/{made['id']}/fixing")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill.*20 kg"))).to_be_visible()
+    page.get_by_role("button", name="Is there another way?").click()
+    ways = page.get_by_role("list", name="Ways that work")
+    first = ways.get_by_role("listitem").first
+    # studs at 1600 and 2000: its plate's left edge comes to 1580
+    expect(first).to_contain_text(
+        "Use the holes of its plate that come onto studs, 20 mm and 420 mm from its left edge, and move it 85 mm to "
+        "the left: coach screw 8 mm in the stud"
+    )
+    first.get_by_role("button", name=re.compile("^Do it: ")).click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Hole [1-4], stud"))).to_have_count(4)

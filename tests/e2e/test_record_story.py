@@ -28,3 +28,19 @@ def test_a_figure_and_a_report_given_at_once_are_both_taken(open_page: OpenPage)
         route.continue_()
     expect(page.get_by_text("as planned, 25 mm deep, Expanding metal sleeve M4, holds").first).to_be_visible()
     expect(page.get_by_role("alert")).to_have_count(0)
+
+
+def test_what_went_in_is_looked_for_under_the_heads_of_the_shop(open_page: OpenPage) -> None:
+    page = open_page("/jobs/oar-cradle/record")
+    heads = page.get_by_label("What went in").locator("optgroup")
+    expect(heads.first).to_have_attribute("label", "Holds here by the plan")
+    labels = heads.evaluate_all("groups => groups.map(one => one.label)")
+    assert labels[1:4] == [
+        "Otherwise, in board and panels",
+        "Otherwise, hooks that are pushed into board",
+        "Otherwise, in brick, block and stone",
+    ]
+    # nothing that is made for another region
+    names = heads.locator("option").all_text_contents()
+    assert names
+    assert not [name for name in names if "″" in name or "#" in name]
