@@ -563,6 +563,17 @@ def test_a_board_nobody_measured_is_begun_as_long_as_studs_are_apart() -> None:
     assert begun(has, CATALOGUE, Keep(60)).fixture.links[0].width_mm == 560
 
 
+def test_of_places_that_may_be_studs_the_middle_of_them_is_begun_on() -> None:
+    """Holes 600 apart and studs 609.6: as far beside the middle of theirs on either side."""
+    asked = Supposed(shape="screen_plate", wall="board_on_steel_studs", region=Region.NORTH_AMERICA, in_studs=True)
+    plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
+    assert plan.framing.members
+    middles = [one.rect.centre_x_mm for one in plan.framing.members]
+    off = {round(min(abs(hole.x_mm - middle) for middle in middles), 1) for hole in plan.holes}
+    assert off == {4.8}
+    assert {CATALOGUE.fixing_by_key[hole.chosen or ""].method for hole in plan.holes} == {"steel"}
+
+
 def test_what_was_answered_to_hold_between_studs_is_not_begun_on_them() -> None:
     """A plate as wide as usual studs are apart, whose holes would all be on the supposed ones."""
     asked = Supposed(shape="screen_plate", wall="board_on_steel_studs")

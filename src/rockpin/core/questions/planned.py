@@ -6,7 +6,6 @@ from rockpin.core.base.findings import Finding, Stage, VerdictWord, verdict_of
 from rockpin.core.base.keeping import Keep
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
-from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan import (
     Plan,
@@ -103,12 +102,12 @@ def _on_studs(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Kee
     if WayKind.ONTO_STUDS in kinds and (way := brackets_on_studs(job, catalogue, keep)) and way.job:
         put.append(job.model_copy(update=dict(way.job)))
 
-    def worth(one: JobDocument) -> tuple[bool, int, int]:
+    def worth(one: JobDocument) -> tuple[bool, float, int]:
         plan = make_plan(one, catalogue, keep)
-        # nobody has found the studs yet: what may be one is what was asked for
-        in_wood = sum(hole.behind.kind in (BehindKind.TIMBER, BehindKind.OPEN) for hole in plan.holes)
+        # nobody has found the studs yet: what likeliest is in one is what was asked for
+        in_studs = sum(hole.behind.solid_wood for hole in plan.holes)
         word = word_of(plan)
-        return word is not VerdictWord.DO_NOT_DRILL, in_wood, -list(VerdictWord).index(word)
+        return word is not VerdictWord.DO_NOT_DRILL, round(in_studs, 2), -list(VerdictWord).index(word)
 
     best = max(put, key=worth)
     if word_of(make_plan(best, catalogue, keep)) is VerdictWord.DO_NOT_DRILL:
