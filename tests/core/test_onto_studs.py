@@ -152,12 +152,17 @@ def test_what_is_too_heavy_for_the_lining_is_borne_by_the_studs_behind_it() -> N
     here = job_of(asked, CATALOGUE)
     # its right bracket at 1850 is put onto the stud that is usual at 1875
     here = here.model_copy(update={"placement": shifted(here.placement, 25, 0)})
+    # a screw of one's own holds there too
+    mine = CATALOGUE.fixing_by_key["lining_screw_4_0"].model_copy(update={"key": "mine"})
+    here = here.model_copy(update={"own_fixings": (mine,)})
     before = make_plan(here, CATALOGUE)
+    assert "mine" in {one.fixing for hole in before.holes for one in hole.candidates}
     assert "board-overhung" in {one.code for one in before.findings}
     way = next(one for one in ways_out(here, CATALOGUE) if one.kind is WayKind.OTHER_FIXING)
     assert way.job is not None
     plan = make_plan(here.model_copy(update=dict(way.job)), CATALOGUE)
     assert "board-overhung" not in {one.code for one in plan.findings}
     assert plan.verdict.word is VerdictWord.PROVE_FIRST
-    methods = {round(hole.x_mm): CATALOGUE.fixing_by_key[hole.chosen or ""].method for hole in plan.holes}
+    rows = CATALOGUE.with_own((mine,)).fixing_by_key
+    methods = {round(hole.x_mm): rows[hole.chosen or ""].method for hole in plan.holes}
     assert methods == {1175: "lining", 1875: "wood"}

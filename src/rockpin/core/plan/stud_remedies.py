@@ -16,8 +16,10 @@ def into_studs(trial: Trial) -> WayOut | None:
     for hole in trial.before.holes:
         if hole.behind.kind is not BehindKind.OPEN or hole.behind.solid_wood < hole.behind.clear:
             continue
-        kinds = {one.fixing: method_of(rows[one.fixing]).kind_behind(BehindKind.OPEN) for one in hole.candidates}
-        held = next((key for key, kind in kinds.items() if kind in (BehindKind.TIMBER, BehindKind.STEEL)), None)
+        # what the job brings itself is in no list of the shop
+        known = [rows[one.fixing] for one in hole.candidates if one.fixing in rows]
+        in_studs = (BehindKind.TIMBER, BehindKind.STEEL)
+        held = next((row.key for row in known if method_of(row).kind_behind(BehindKind.OPEN) in in_studs), None)
         if held and hole.chosen != held:
             picked[hole.id] = held
     if not picked:
