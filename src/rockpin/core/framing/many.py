@@ -177,38 +177,27 @@ def _fill(
 
 
 class CoursedGrid(NamedTuple):
-    """What each spot meets in coursed masonry, arrays of shape (rows, columns): a joint, or how near a unit's end."""
+    """What each spot meets in coursed masonry, told for rows that differ: a joint, or how near a unit's end it is [mm].
+
+    ``joint``, ``end_mm``: of shape (rows that differ, columns); ``rows``: which of them each row of the grid has.
+    """
 
     joint: NDArray[np.bool_]
     end_mm: Places
-
-
-def _units(courses: Courses, x: Places, y: Places) -> tuple[NDArray[np.bool_], Places]:
-    """As for one spot: whether it lies in a joint, and the distance [mm] to the nearer end of the unit."""
-    rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
-    course, up = np.divmod(y - courses.origin_y_mm, rise)
-    along = np.mod(x[None, :] - courses.origin_x_mm - (course * courses.course_shift * run)[:, None], run)
-    joint = (up[:, None] >= courses.unit_height_mm) | (along >= courses.unit_length_mm)
-    end = np.where(joint, 0.0, np.minimum(along, courses.unit_length_mm - along))
-    return joint, end
+    rows: NDArray[np.int_]
 
 
 def coursed_grid(courses: Courses, x: Places, y: Places, step_mm: float) -> CoursedGrid:
     """What every spot of a grid meets in courses; within ``step_mm`` of a joint above or below counts as in it."""
-    rise = courses.unit_height_mm + courses.joint_mm
-    key = np.stack(
-        [
-            part
-            for at in (y, y + step_mm, y - step_mm)
-            for part in (
-                np.floor_divide(at - courses.origin_y_mm, rise),
-                np.mod(at - courses.origin_y_mm, rise) >= courses.unit_height_mm,
-            )
-        ]
-    )
-    _, first, of = np.unique(key, axis=1, return_index=True, return_inverse=True)
-    rows = y[first]
-    joint, end = _units(courses, x, rows)
-    joint = joint | _units(courses, x, rows + step_mm)[0] | _units(courses, x, rows - step_mm)[0]
-    of = of.reshape(-1)
-    return CoursedGrid(joint[of], end[of])
+    rise, run = courses.unit_height_mm + courses.joint_mm, courses.unit_length_mm + courses.joint_mm
+    course, up = np.divmod(np.stack([y, y + step_mm, y - step_mm]) - courses.origin_y_mm, rise)
+    bed = up >= courses.unit_height_mm
+    # along a course all rows are alike but for its bed: first the rows that differ, then the courses that these meet
+    _, first, of = np.unique(np.concatenate([course, bed]), axis=1, return_index=True, return_inverse=True)
+    met, course_of = np.unique(course[:, first], return_inverse=True)
+    along = np.mod(x[None, :] - courses.origin_x_mm - (met * courses.course_shift * run)[:, None], run)
+    upright = along >= courses.unit_length_mm
+    joints = bed[:, first, None] | upright[course_of.reshape(3, -1)]
+    here = course_of.reshape(3, -1)[0]
+    end = np.where(joints[0], 0.0, np.minimum(along, courses.unit_length_mm - along)[here])
+    return CoursedGrid(np.asarray(joints.any(axis=0)), end, of.reshape(-1))

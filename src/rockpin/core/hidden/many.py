@@ -334,7 +334,7 @@ class HiddenGrid:
             found = np.array(np.broadcast_to(unproved, self.shape).astype(np.uint8))
         else:
             met = self.this_face | self.other_face if reach_mm > deep_from else self.this_face
-            found = (met & unproved).astype(np.uint8)
+            found = (met & unproved).view(np.uint8)
         np.maximum(found, self._risk_weighs(reach_mm), out=found)
         self._finds_weigh(reach_mm, in_stud, found)
         return found

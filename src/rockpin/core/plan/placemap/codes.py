@@ -9,6 +9,10 @@ from numpy.typing import NDArray
 Codes = NDArray[np.int32]
 Grid = NDArray[np.uint8] | NDArray[np.uint16] | NDArray[np.int32]
 
+Window = tuple[slice, slice]
+"""A part of a grid: rows, columns."""
+
+_BAND_ROWS = 250
 _MOST = 1 << 22
 """Up to so many numbers are told apart by a table; beyond that they are sorted."""
 
@@ -60,3 +64,14 @@ def row_numbers(parts: Sequence[NDArray[np.generic]]) -> NDArray[np.int_]:
     keys = (b"".join(part[row].tobytes() for part in grids) for row in np.flatnonzero(starts))
     of = np.array([numbers.setdefault(key, len(numbers)) for key in keys])
     return np.asarray(of[np.cumsum(starts) - 1])
+
+
+def weighty(grid: NDArray[np.uint8]) -> list[Window]:
+    """Parts of a grid that hold all of it that is not 0: columns that touch each other, in bands of rows."""
+    found = []
+    for top in range(0, len(grid), _BAND_ROWS):
+        band = grid[top : top + _BAND_ROWS]
+        met = np.concatenate([[0], np.bitwise_or.reduce(band, axis=0) != 0, [0]])
+        bounds = np.flatnonzero(np.diff(met)).reshape(-1, 2)
+        found += [(slice(top, top + len(band)), slice(int(low), int(high))) for low, high in bounds]
+    return found

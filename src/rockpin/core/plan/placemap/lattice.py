@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from rockpin.core.hidden import HiddenGrid
 from rockpin.core.plan.findings import looks_by_sweep
-from rockpin.core.plan.placemap.codes import Grid, row_numbers
+from rockpin.core.plan.placemap.codes import Grid, Window, row_numbers
 from rockpin.core.plan.placemap.outcomes import Drilled
 from rockpin.core.plan.placemap.standing import marks_weigh
 from rockpin.core.plan.placemap.surroundings import Around, Asked
@@ -58,7 +58,7 @@ class Lattice:
         self.holes: list[PlacedHole] = list(done.placed.holes)
         self.groups = lattices_of(self.holes, step_mm)
         self._axes: dict[int, tuple[Places, Places]] = {}
-        self.window: dict[int, tuple[slice, slice]] = {}
+        self.window: dict[int, Window] = {}
         self._group_of: dict[int, int] = {}
         for group in self.groups:
             first = self.holes[group[0]]
@@ -118,6 +118,16 @@ class Lattice:
         rows, columns = self.window[number]
         part = grid[rows] if grid.shape[0] > 1 else grid
         return cast(AnyGrid, part[:, columns] if grid.shape[1] > 1 else part)
+
+    def shifts_over(self, number: int, part: Window) -> tuple[Window, Window]:
+        """The shifts that bring a hole over a part of the shared grid, and what of the part it then goes over."""
+        over, spots = [], []
+        for mine, here in zip(self.window[number], part, strict=True):
+            low, high = max(mine.start, here.start), min(mine.stop, here.stop)
+            high = max(low, high)
+            over.append(slice(low - mine.start, high - mine.start))
+            spots.append(slice(low, high))
+        return (over[0], over[1]), (spots[0], spots[1])
 
     def marks(self, number: int) -> Weights:
         """What weighs against a hole's mark at each shift."""

@@ -17,7 +17,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.placing import seen_of
 from rockpin.core.plan.corner import planes_of
 from rockpin.core.plan.findings import looks_by_sweep, of_the_thing, of_the_wall, proof_findings
-from rockpin.core.plan.placemap.codes import Codes
+from rockpin.core.plan.placemap.codes import Codes, weighty
 from rockpin.core.plan.placemap.joint import joint_of, solved
 from rockpin.core.plan.placemap.lattice import Lattice, lattices_of
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes
@@ -198,8 +198,10 @@ def _hidden_weighs(
         used = {number: np.array([one == way for one in each]) for number, each in drilled.items()}
         where = {number: mine[outcome] for number, mine in used.items() if mine.any()}
         there = lattice.weighed_where(way, {number: (mine, rows) for number, mine in where.items()})
+        parts = weighty(there)
         for number, mine in where.items():
-            here = lattice.mine(number, there)
-            if not here.any():
-                continue
-            np.maximum(weights, here if mine.all() else here * mine[rows], out=weights)
+            everywhere = mine.all()
+            for part in parts:
+                (down, across), spots = lattice.shifts_over(number, part)
+                here, over = weights[down, across], there[spots]
+                np.maximum(here, over if everywhere else over * mine[:, across][rows[down]], out=here)

@@ -104,7 +104,8 @@ class Around:
             unit, joint = KINDS.index(BehindKind.UNIT), KINDS.index(BehindKind.JOINT)
             if self._coursed is None:
                 return np.full(self.shape, unit, np.uint8)
-            return np.where(self._coursed[0], joint, unit).astype(np.uint8)
+            in_joint, _, rows = self._coursed
+            return np.asarray(np.where(in_joint, np.uint8(joint), np.uint8(unit))[rows])
         if not family.framed:
             return np.full(self.shape, KINDS.index(BehindKind.UNKNOWN), np.uint8)
         grid = self._nominal
@@ -118,36 +119,41 @@ class Around:
         return found
 
     @cached_property
-    def _coursed(self) -> tuple[NDArray[np.bool_], NDArray[np.bool_]] | None:
-        """Where a joint is, and where a unit's end is near."""
+    def _coursed(self) -> tuple[NDArray[np.bool_], NDArray[np.bool_], NDArray[np.int_]] | None:
+        """Where a joint is and where a unit's end is near, in rows that differ; and which of them each row has."""
         courses, figures = self.job.wall.measured_courses, self._figures.framing
         if courses is None:
             return None
         grid = coursed_grid(courses, self.x, self.y, figures.setout_error_mm)
-        return grid.joint, grid.end_mm < figures.masonry_unit_end_share * courses.unit_length_mm
+        return grid.joint, grid.end_mm < figures.masonry_unit_end_share * courses.unit_length_mm, grid.rows
 
     @cached_property
-    def _steps(self) -> tuple[NDArray[np.uint16], NDArray[np.uint16]]:
-        """Below which of the steps each distance lies to a free edge of masonry, and to a cut edge of board."""
-        wall, x, y = self.job.wall, self.x, self.y
-        upright, level = [wall.height_mm - y], []
+    def _free_steps(self) -> Grid:
+        """Below which of the steps each distance lies to a free edge of masonry."""
+        wall, level = self.job.wall, []
         if wall.left_edge is not EdgeKind.INTERNAL_CORNER:
-            level.append(x)
+            level.append(self.x)
         if wall.right_edge is not EdgeKind.INTERNAL_CORNER:
-            level.append(wall.width_mm - x)
-        joints = [np.abs(x - joint) for joint in wall.board_joints_mm]
-        free = self._stepped(level, upright)
-        return free, self._stepped([x, wall.width_mm - x, *joints], [y, *upright])
+            level.append(wall.width_mm - self.x)
+        return self._stepped(level, [wall.height_mm - self.y])
 
-    def _stepped(self, level: Sequence[Places], upright: Sequence[Places]) -> NDArray[np.uint16]:
+    @cached_property
+    def _board_steps(self) -> Grid:
+        """Below which of the steps each distance lies to a cut edge of board."""
+        wall, x, y = self.job.wall, self.x, self.y
+        joints = [np.abs(x - joint) for joint in wall.board_joints_mm]
+        return self._stepped([x, wall.width_mm - x, *joints], [y, wall.height_mm - y])
+
+    def _stepped(self, level: Sequence[Places], upright: Sequence[Places]) -> Grid:
         """Below which of the steps the least of some distances lies; openings are edges too."""
         steps = np.array(self.asked.edge_steps_mm)
+        small = np.uint8 if len(steps) < 1 << 8 else np.uint16
 
-        def place(gaps: Places) -> NDArray[np.uint16]:
-            return np.searchsorted(steps, gaps, side="right").astype(np.uint16)
+        def place(gaps: Places) -> Grid:
+            return np.asarray(np.searchsorted(steps, gaps, side="right").astype(small))
 
         # the least of distances lies below as many steps as the least of their places
-        far = np.uint16(len(steps))
+        far = small(len(steps))
         column = np.min([np.full(len(self.x), far), *map(place, level)], axis=0)
         row = np.min([np.full(len(self.y), far), *map(place, upright)], axis=0)
         found = np.minimum(row[:, None], column[None, :])
@@ -203,15 +209,17 @@ class Around:
             grid = self._framed
             found += [grid.wood, grid.wood_open, grid.clear, grid.clear_open, self._like(grid.member, by_name)]
         if self.asked.coursed and self._coursed is not None:
-            found += [one.astype(np.uint8) for one in self._coursed]
+            in_joint, near_end, rows = self._coursed
+            found += [one.view(np.uint8)[rows] for one in (in_joint, near_end)]
         if self.asked.edge_steps_mm:
-            free, board = self._steps
-            found += [free] * (not all(family.framed for family in self.asked.families))
-            found += [board] * (self.asked.framed or Family.BONDED_BOARD in self.asked.families)
+            if not all(family.framed for family in self.asked.families):
+                found.append(self._free_steps)
+            if self.asked.framed or Family.BONDED_BOARD in self.asked.families:
+                found.append(self._board_steps)
         if self.read.hidden.deep_mm is not None:
-            found += [self.hidden.other_face.astype(np.uint8)]
-        found += [np.broadcast_to(self.hidden.cleared, self.shape)]
-        found += [np.broadcast_to(self.hidden.in_swept_zone, self.shape).astype(np.uint8)]
+            found.append(self.hidden.other_face.view(np.uint8))
+        found.append(np.broadcast_to(self.hidden.cleared, self.shape))
+        found.append(np.broadcast_to(self.hidden.in_swept_zone.view(np.uint8), self.shape))
         if any(one.good for one in self.job.wall.old_holes):
             found.append(self._old)
         return found
