@@ -358,22 +358,22 @@ def test_grids_say_what_is_said_of_one_spot(name: str) -> None:
     draw = random.Random(4)
     for _ in range(300):
         row, column = draw.randrange(len(y)), draw.randrange(len(x))
-        at = (float(x[column]), float(y[row]))
+        at, told = (float(x[column]), float(y[row])), (grid.rows[row], column)
         wood = [
             max((chance_of_wood(one, *at, side, framing.stud_lean_mm_per_m) for one in members), default=0.0)
             for side in sides
         ]
         clear = [chance_clear(members, *at, half, framing.stud_lean_mm_per_m) for half in halves]
-        assert grid.wood[row, column] == sum(one >= framing.solid_wood_credit for one in wood)
+        assert grid.wood[told] == sum(one >= framing.solid_wood_credit for one in wood)
         hole_clear = chance_clear(members, *at, framing.hole_half_mm, framing.stud_lean_mm_per_m)
         for steps, chances, leans in ((grid.wood_open, wood, wood[0] >= hole_clear), (grid.clear_open, clear, False)):
             may, likely = (sum(one >= least for one in chances) for least in (framing.open_least, framing.open_likely))
-            assert divmod(int(steps[row, column]), 256) == (may, likely + LEANS * (leans and may > 0))
-        assert grid.clear[row, column] == sum(one >= framing.clear_of_stud for one in clear)
+            assert divmod(int(steps[told]), 256) == (may, likely + LEANS * (leans and may > 0))
+        assert grid.clear[told] == sum(one >= framing.clear_of_stud for one in clear)
         behind = look_behind(wall, read.identified.reading, members, *at, 5.0, framing)
-        if grid.member[row, column] and behind.member:
-            assert members[grid.member[row, column] - 1].id == behind.member.id
-            assert grid.edge_mm[row, column] == pytest.approx(behind.edge_mm)
+        if grid.member[told] and behind.member:
+            assert members[grid.member[told] - 1].id == behind.member.id
+            assert grid.edge_mm[told] == pytest.approx(behind.edge_mm)
         for (reach, stud), weight in weights.items():
             diameter = 2 * (5.5 - read.hidden.tables.setout_error_mm)
             judged = judge_hole(read.hidden, PlannedHole("h", 1, *at, diameter, reach, stud))

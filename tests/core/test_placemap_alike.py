@@ -10,7 +10,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixture import Fixture, HoleKind
 from rockpin.core.plan.placemap import alike, joint, map_places
 from rockpin.core.plan.placemap.alike import holes_alike
-from rockpin.core.plan.placemap.codes import row_numbers
+from rockpin.core.plan.placemap.codes import Grid, Rowed, row_numbers, whole
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import Drilled
 from rockpin.core.plan.placemap.surroundings import asked_of
@@ -25,11 +25,14 @@ _SMALL = arrays(np.uint8, (6, 2), elements=st.integers(0, 1))
 
 @given(_SMALL, _SMALL)
 def test_rows_have_one_number_where_all_grids_are_alike(one: np.ndarray, other: np.ndarray) -> None:
-    numbers = row_numbers([one, other, np.zeros((1, 2))])
-    whole = np.hstack([one, other])
+    # the second is told for rows that differ, and they are turned about
+    order = np.array([5, 4, 3, 2, 1, 0])
+    parts: list[Rowed[Grid]] = [whole(one), Rowed(other[::-1], order), whole(np.zeros((1, 2), np.uint8), 6)]
+    numbers = row_numbers(parts)
+    both = np.hstack([one, other])
     for row in range(6):
         for beside in range(6):
-            assert (numbers[row] == numbers[beside]) == bool((whole[row] == whole[beside]).all())
+            assert (numbers[row] == numbers[beside]) == bool((both[row] == both[beside]).all())
 
 
 def _with_hole(plate: Fixture, number: int, **change: object) -> Fixture:

@@ -29,13 +29,14 @@ class Widths(NamedTuple):
 
 
 class FramedGrid(NamedTuple):
-    """What each spot meets in a framed wall, arrays of shape (rows, columns).
+    """What each spot meets in a framed wall, told for rows that differ: arrays of shape (rows that differ, columns).
 
     ``wood``: for how many of the sides it is surely wood; ``wood_open``: for how many it may be, and for how many it is
     likelier than not, as one number that is 0 where it may be for none; with ``LEANS`` besides where a thin screw
     meets it likelier than a hole is clear of it. ``clear``, ``clear_open``: the same of being clear for the half
     widths, which leans nowhere. ``member``: the number of the member met, counted from 1; 0
-    where none may be. ``edge_mm``: the distance to its edge that is sure, without bound where none is met.
+    where none may be. ``edge_mm``: the distance to its edge that is sure, without bound where none is met. ``rows``:
+    which of them each row of the grid has.
     """
 
     wood: Steps
@@ -44,6 +45,18 @@ class FramedGrid(NamedTuple):
     clear_open: Numbers
     member: Numbers
     edge_mm: Places
+    rows: NDArray[np.int_]
+
+
+class _Block(NamedTuple):
+    """A part of the grid that some members may reach into: its rows and columns; of its rows those that stand for all,
+    and which of them each is like."""
+
+    down: slice
+    across: slice
+    members: list[MemberAcross]
+    first: NDArray[np.int_]
+    of: NDArray[np.int_]
 
 
 _FEWER_THAN = 256
@@ -105,7 +118,14 @@ def framed_grid(
     """What every spot of a grid meets in a framed wall [mm]. ``near_mm``: members farther from a spot do not count."""
     lean = figures.stud_lean_mm_per_m
     every = [MemberAcross(member, number, lean) for number, member in enumerate(members, 1)]
-    shape = (len(y), len(x))
+    blocks = _blocks(every, x, y, widths, near_mm)
+    told = np.zeros((1 + len(blocks), len(y)), int)
+    for number, block in enumerate(blocks):
+        # how sure an edge is changes with every row of a stud that may lean
+        leans = any(one.leans for one in block.members)
+        told[number, block.down] = 1 + (np.arange(len(block.of)) if leans else block.of)
+    _, first, rows = np.unique(told, axis=1, return_index=True, return_inverse=True)
+    shape = (len(first), len(x))
     grid = FramedGrid(
         np.zeros(shape, np.uint8),
         np.zeros(shape, np.uint16),
@@ -113,40 +133,50 @@ def framed_grid(
         np.full(shape, (_FEWER_THAN + 1) * len(widths.halves_mm), np.uint16),
         np.zeros(shape, np.uint16),
         np.full(shape, inf),
+        rows.reshape(-1),
     )
+    for block in blocks:
+        mine = np.flatnonzero((block.down.start <= first) & (first < block.down.stop))
+        at = x[block.across], y[block.down]
+        _fill(grid, (mine, first[mine] - block.down.start), block, at, widths, figures, near_mm)
+    return grid
+
+
+def _blocks(every: Sequence[MemberAcross], x: Places, y: Places, widths: Widths, near_mm: float) -> list[_Block]:
+    """The parts of a grid that any member may reach into; where two are over each other the later tells of both."""
     most = max((*widths.halves_mm, *widths.sides_mm, 1.0))
     spans = [(one, one.centre - one.reach_mm(most), one.centre + one.reach_mm(most)) for one in every]
     columns = _clusters(x, [(low, high) for one, low, high in spans if not one.level])
-    blocks = [(slice(0, len(y)), part) for part in columns]
+    parts = [(slice(0, len(y)), part) for part in columns]
     for one, low, high in spans:
         if one.level:
             # past its ends it is met by nothing
             along = _clusters(x, [(one.low - most, one.high + most)])
-            blocks += [(part, across) for part in _clusters(y, [(low, high)]) for across in along]
-    for down, across in blocks:
+            parts += [(part, across) for part in _clusters(y, [(low, high)]) for across in along]
+    found = []
+    for down, across in parts:
         near = [
             one
             for one, low, high in spans
             if (one.level and low <= y[down][-1] and high >= y[down][0])
             or (not one.level and low <= x[across][-1] and high >= x[across][0])
         ]
-        _fill(grid, down, across, near, (x[across], y[down]), widths, figures, near_mm)
-    return grid
+        found.append(_Block(down, across, near, *_alike(x[across], y[down], near, widths, near_mm)))
+    return found
 
 
 def _fill(
     grid: FramedGrid,
-    down: slice,
-    across: slice,
-    members: Sequence[MemberAcross],
+    rows: tuple[NDArray[np.int_], NDArray[np.int_]],
+    filled: _Block,
     at: tuple[Places, Places],
     widths: Widths,
     figures: FramingFigures,
     near_mm: float,
 ) -> None:
-    x, y = at
+    """Fills a part of a grid. ``rows``: rows of what the grid tells, and which of the part's own rows each is."""
+    (x, y), (_, across, members, first, of) = at, filled
     most = max((*widths.halves_mm, *widths.sides_mm))
-    first, of = _alike(x, y, members, widths, near_mm)
     block = MemberChances(members, x, y[first], near_mm, most)
     shape = (len(first), len(x))
     wood, wood_open, number = np.zeros(shape, np.uint8), np.zeros(shape, np.uint16), np.zeros(shape, int)
@@ -165,15 +195,15 @@ def _fill(
         clear += (chance >= figures.clear_of_stud).astype(np.uint8)
         may_clear += _FEWER_THAN * (chance >= figures.open_least).astype(np.uint16)
         may_clear += (chance >= figures.open_likely).astype(np.uint8)
-    window = (down, across)
-    grid.wood[window] = wood[of]
-    grid.wood_open[window] = wood_open[of]
-    grid.clear[window] = clear[of]
-    grid.clear_open[window] = may_clear[of]
-    grid.member[window] = number[of].astype(np.uint16)
-    # how sure an edge is changes with every row of a stud that may lean
+    mine, its = rows
+    grid.wood[mine, across] = wood[of[its]]
+    grid.wood_open[mine, across] = wood_open[of[its]]
+    grid.clear[mine, across] = clear[of[its]]
+    grid.clear_open[mine, across] = may_clear[of[its]]
+    grid.member[mine, across] = number[of[its]].astype(np.uint16)
     whole = MemberChances(members, x, y, near_mm, most) if any(one.leans for one in members) else None
-    grid.edge_mm[window] = whole.edge_mm(number[of], figures) if whole else block.edge_mm(number, figures)[of]
+    edge = whole.edge_mm(number[of], figures) if whole else block.edge_mm(number, figures)
+    grid.edge_mm[mine, across] = edge[its if whole else of[its]]
 
 
 class CoursedGrid(NamedTuple):

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from rockpin.core.capacity import bay_reach_mm, beside_in_bay
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden import rect_gaps
+from rockpin.core.plan.placemap.codes import Grid, Rowed
 from rockpin.core.plan.spots import NEARBY_MM
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.figures import CapacityFigures
@@ -17,7 +18,8 @@ Places = NDArray[np.float64]
 
 
 class Bay(NamedTuple):
-    """Others in the bay of a hole at every shift, (shifts up, shifts along).
+    """Others in the bay of a hole at every shift along, for those shifts up that differ; ``rows``: which of them each
+    shift up has.
 
     ``near``: how many of those that any anchor may share it with. ``far``: each that is so far off along and up [mm]
     that only narrow anchors do, and whether no stud stands between.
@@ -25,11 +27,13 @@ class Bay(NamedTuple):
 
     near: NDArray[np.uint8]
     far: tuple[tuple[tuple[float, float], NDArray[np.uint8]], ...]
+    rows: NDArray[np.int_]
 
     @property
-    def grids(self) -> list[NDArray[np.uint8]]:
+    def grids(self) -> list[Rowed[Grid]]:
         """All that decides of the hole's bay, whatever anchor it gets; in one order for holes that are alike."""
-        return [self.near, *(shared for _, shared in sorted(self.far, key=lambda one: one[0]))]
+        grids = [self.near, *(shared for _, shared in sorted(self.far, key=lambda one: one[0]))]
+        return [Rowed(grid, self.rows) for grid in grids]
 
 
 def in_one_bay(
@@ -49,8 +53,9 @@ def in_one_bay(
     surely, most = reaches_mm[0], max(reaches_mm[1], bay_reach_mm(None, 0.0, figures))
     found = []
     for hole in holes:
-        x, y = hole.x_mm + dx, hole.y_mm + dy
-        near, far = np.zeros((len(dy), len(dx)), np.uint8), []
+        first, rows = _alike(studs, hole.y_mm + dy)
+        x, y = hole.x_mm + dx, hole.y_mm + dy[first]
+        near, far = np.zeros((len(y), len(x)), np.uint8), []
         for other in holes:
             apart = (other.x_mm - hole.x_mm, other.y_mm - hole.y_mm)
             if other.id == hole.id or not beside_in_bay(*apart, most, figures):
@@ -65,6 +70,14 @@ def in_one_bay(
             if beside_in_bay(*apart, surely, figures):
                 near += ~between
             else:
-                far.append(((abs(apart[0]), abs(apart[1])), (~between).astype(np.uint8)))
-        found.append(Bay(near, tuple(far)))
+                far.append(((abs(apart[0]), abs(apart[1])), (~between).view(np.uint8)))
+        found.append(Bay(near, tuple(far), rows))
     return found
+
+
+def _alike(studs: Sequence[MemberReading], y: Places) -> tuple[NDArray[np.int_], NDArray[np.int_]]:
+    """Rows that stand for all, and which of them each is like: as far past the ends of every stud, as that counts."""
+    ends = [(stud.rect.y_mm, stud.rect.top_mm) for stud in studs]
+    past = [np.minimum(np.maximum(np.maximum(low - y, 0.0), y - high), NEARBY_MM) for low, high in ends]
+    _, first, rows = np.unique(np.stack([np.zeros(len(y)), *past]), axis=1, return_index=True, return_inverse=True)
+    return first, rows.reshape(-1)

@@ -1,7 +1,7 @@
 """Whole numbers that stand for what was met: several grids of small numbers become one, with no number unused."""
 
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Generic, NamedTuple, TypeVar, cast
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,6 +15,36 @@ Window = tuple[slice, slice]
 _BAND_ROWS = 250
 _MOST = 1 << 22
 """Up to so many numbers are told apart by a table; beyond that they are sorted."""
+
+
+AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
+
+
+class Rowed(NamedTuple, Generic[AnyGrid]):
+    """A grid told for rows that differ: ``of``, (rows that differ, columns); ``rows``: which of them each row has.
+
+    A single column stands for all where every spot of a row is alike.
+    """
+
+    of: AnyGrid
+    rows: NDArray[np.int_]
+
+    def part(self, window: Window) -> "Rowed[AnyGrid]":
+        """A part of the grid."""
+        rows, columns = window
+        return Rowed(cast(AnyGrid, self.of[:, columns] if self.of.shape[1] > 1 else self.of), self.rows[rows])
+
+    def at(self, rows: NDArray[np.int_]) -> AnyGrid:
+        """Some rows of the grid, as they are."""
+        return cast(AnyGrid, self.of[self.rows[rows]])
+
+
+def whole(grid: AnyGrid, count: int | None = None, every: NDArray[np.int_] | None = None) -> Rowed[AnyGrid]:
+    """A grid that tells every row, or of so many the one that stands for all. ``every``: the numbers of all rows, to be
+    shared."""
+    if len(grid) == 1:
+        return Rowed(grid, np.zeros(count or 1, int))
+    return Rowed(grid, np.arange(len(grid)) if every is None else every)
 
 
 class Coded(NamedTuple):
@@ -48,14 +78,23 @@ def together(parts: Sequence[Grid]) -> Coded:
     return found
 
 
-def row_numbers(parts: Sequence[NDArray[np.generic]]) -> NDArray[np.int_]:
-    """For each row a number, (rows,): the same for rows that are alike in every grid, wherever they lie.
+def row_numbers(
+    parts: Sequence[Rowed[Grid] | Rowed[NDArray[np.float64]] | Rowed[NDArray[np.bool_]]],
+) -> NDArray[np.int_]:
+    """For each row a number, (rows,): the same for rows that are alike in every grid, wherever they lie."""
+    told: dict[int, tuple[NDArray[np.int_], list[NDArray[np.generic]]]] = {}
+    for part in (one for one in parts if len(one.of) > 1):
+        told.setdefault(id(part.rows), (part.rows, []))[1].append(part.of)
+    found = np.zeros(len(parts[0].rows), int)
+    for rows, grids in told.values():
+        numbers = _numbers(grids)
+        found = found * (numbers.max() + 1) + numbers[rows]
+        found = np.unique(found, return_inverse=True)[1].reshape(-1)
+    return found
 
-    Grids of a single row say nothing of rows.
-    """
-    grids = [part for part in parts if len(part) > 1]
-    if not grids:
-        return np.zeros(max(map(len, parts)), int)
+
+def _numbers(grids: Sequence[NDArray[np.generic]]) -> NDArray[np.int_]:
+    """The same for rows of one set of grids, each of which has them all."""
     starts = np.zeros(len(grids[0]), bool)
     starts[0] = True
     for part in grids:

@@ -13,7 +13,7 @@ from rockpin.core.demand import reach_of_hands
 from rockpin.core.framing import widest_bay_mm
 from rockpin.core.plan.placemap.alike import Pinned, holes_alike
 from rockpin.core.plan.placemap.bays import in_one_bay
-from rockpin.core.plan.placemap.codes import Coded, Codes, Grid, row_numbers, together
+from rockpin.core.plan.placemap.codes import Coded, Codes, Grid, row_numbers, together, whole
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
 from rockpin.core.plan.placemap.surroundings import Asked, steps_of
@@ -46,8 +46,8 @@ def joint_of(
 ) -> Joint:
     """Told for rows that differ; ``barred``: where something stands against the fixture by itself."""
     numbers = range(len(lattice.holes))
-    parts = [[lattice.mine(number, grid) for grid in lattice.parts(number, by_name)] for number in numbers]
-    measured = [[lattice.mine(number, grid) for grid in lattice.measured(number)] for number in numbers]
+    parts = [[one.part(lattice.window[number]) for one in lattice.parts(number, by_name)] for number in numbers]
+    measured = [one.part(lattice.window[number]) for number in numbers for one in lattice.measured(number)]
     alike = [lattice.rows(number, by_name) for number in numbers]
     if lattice.asked.framed:
         bay = widest_bay_mm(done.job.wall, done.job.site.region, catalogue)
@@ -63,14 +63,14 @@ def joint_of(
     foot = done.job.placement.y_mm + lattice.dy
     step = np.searchsorted(np.array(reach.steps_mm), foot, side="right")
     foot = reach.counted(foot)
-    alike += [step, np.unique(foot, return_inverse=True)[1].reshape(-1), row_numbers([barred])]
+    alike += [step, np.unique(foot, return_inverse=True)[1].reshape(-1), row_numbers([whole(barred)])]
     _, at, rows = np.unique(np.stack(alike), axis=1, return_index=True, return_inverse=True)
     rows = rows.reshape(-1)
     shape = (len(at), len(lattice.dx))
-    holes = _of_holes([[grid[at] for grid in some] for some in parts], holes_alike(done.spots))
+    holes = _of_holes([[one.at(at) for one in some] for some in parts], holes_alike(done.spots))
     of = together([*(one.of for one in holes), np.broadcast_to(step[at][:, None].astype(np.int32), shape)])
     # what is alike all along or all the way up is told once
-    compact = [grid[at] if len(grid) > 1 else grid for some in measured for grid in some]
+    compact = [one.at(at) if len(one.of) > 1 else one.of for one in measured]
     coded, tables = steps_of([*compact, foot[at][:, None]], shape)
     return Joint(rows, at, np.flatnonzero(~barred[at]), holes, of, tuple(coded), tuple(tables))
 

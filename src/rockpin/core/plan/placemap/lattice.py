@@ -1,14 +1,13 @@
 """The spots that the holes of a fixture go over while it is shifted, and what is asked of them, each asked once."""
 
 from collections.abc import Mapping, Sequence
-from typing import TypeVar, cast
 
 import numpy as np
 from numpy.typing import NDArray
 
 from rockpin.core.hidden import HiddenGrid
 from rockpin.core.plan.findings import looks_by_sweep
-from rockpin.core.plan.placemap.codes import Grid, Window, row_numbers
+from rockpin.core.plan.placemap.codes import Grid, Rowed, Window, row_numbers
 from rockpin.core.plan.placemap.outcomes import Drilled
 from rockpin.core.plan.placemap.standing import marks_weigh
 from rockpin.core.plan.placemap.surroundings import Around, Asked
@@ -25,8 +24,6 @@ _BANDS, _BAND_ROWS = 8, 250
 
 Where = tuple[NDArray[np.bool_], NDArray[np.int_]]
 """Where a hole is drilled in one way, told for rows that differ; and of each shift up, its row there."""
-
-AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
 
 
 def lattices_of(holes: Sequence[PlacedHole], step_mm: int = 1) -> list[list[int]]:
@@ -71,7 +68,7 @@ class Lattice:
                 rows = slice(high - min(up), high - min(up) + len(dy))
                 self.window[number] = (rows, slice(right - min(across), right - min(across) + len(dx)))
         self._around: dict[tuple[int, float], Around] = {}
-        self._parts: dict[tuple[int, float, bool], list[Grid]] = {}
+        self._parts: dict[tuple[int, float, bool], list[Rowed[Grid]]] = {}
         self._rows: dict[tuple[int, float, bool], NDArray[np.int_]] = {}
         self._hidden: dict[tuple[int, float], HiddenGrid] = {}
         self._weighed: dict[tuple[int, Drilled], Weights] = {}
@@ -85,22 +82,16 @@ class Lattice:
             self._around[key] = Around(self.done.job, self.read, self.asked, x, y, hole.diameter_mm)
         return self._around[key]
 
-    def parts(self, number: int, by_name: bool) -> list[Grid]:
+    def parts(self, number: int, by_name: bool) -> list[Rowed[Grid]]:
         """All that decides of a hole's surroundings by whole numbers, on the grid that it shares."""
         key = (*self._shared(number), by_name)
         if key not in self._parts:
             self._parts[key] = self.around(number).parts(by_name)
         return self._parts[key]
 
-    def measured(self, number: int) -> list[Places]:
-        """What is measured about a hole besides [mm], on the grid that it shares, or alike all along or all the way
-        up."""
-        around, grids = self.around(number), []
-        if self.asked.framed:
-            grids.append(around.stud_edge_mm)
-        if self.asked.edges_to_mm:
-            grids += around.edges_mm
-        return grids
+    def measured(self, number: int) -> list[Rowed[Places]]:
+        """What is measured about a hole besides [mm], on the grid that it shares."""
+        return self.around(number).measured
 
     def rows(self, number: int, by_name: bool) -> NDArray[np.int_]:
         """For each shift up a number, the same where a hole meets the same all along, (shifts up,)."""
@@ -113,11 +104,9 @@ class Lattice:
         """What holes share that meet the same: their group, and how wide they are [mm]."""
         return self._group_of[number], self.holes[number].diameter_mm
 
-    def mine(self, number: int, grid: AnyGrid) -> AnyGrid:
-        """The part of a shared grid that a hole goes over, a spot for each shift; what is alike all along stays so."""
-        rows, columns = self.window[number]
-        part = grid[rows] if grid.shape[0] > 1 else grid
-        return cast(AnyGrid, part[:, columns] if grid.shape[1] > 1 else part)
+    def mine(self, number: int, grid: Weights) -> Weights:
+        """The part of a shared grid that a hole goes over, a spot for each shift."""
+        return grid[self.window[number]]
 
     def shifts_over(self, number: int, part: Window) -> tuple[Window, Window]:
         """The shifts that bring a hole over a part of the shared grid, and what of the part it then goes over."""
@@ -134,7 +123,7 @@ class Lattice:
         key = self._shared(number)
         if key not in self._marks:
             self._marks[key] = marks_weigh(self.done, *self._axes[number], self.holes[number].diameter_mm)
-        return np.asarray(self.mine(number, self._marks[key]))
+        return self.mine(number, self._marks[key])
 
     def hidden(self, number: int, diameter_mm: float) -> HiddenGrid:
         """What a hole that is drilled so wide [mm] may strike."""
@@ -157,7 +146,7 @@ class Lattice:
             found = grid.weighs(drilled.reach_mm, drilled.in_stud)
             np.maximum(found, self._unseen(*self._axes[number], drilled.diameter_mm), out=found)
             self._weighed[key] = found
-        return np.asarray(self.mine(number, self._weighed[key]))
+        return self.mine(number, self._weighed[key])
 
     def weighed_where(self, drilled: Drilled, holes: Mapping[int, Where]) -> Weights:
         """What weighs against holes of one group, so drilled, on the grid that they share; 0 where none of them is.

@@ -4,6 +4,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import inf
+from typing import cast
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,7 +16,7 @@ from rockpin.core.document.wall import EdgeKind
 from rockpin.core.framing import BehindKind, FramedGrid, Widths, coursed_grid, framed_grid
 from rockpin.core.hidden import HiddenGrid, rect_gaps, span
 from rockpin.core.identification import Family
-from rockpin.core.plan.placemap.codes import Coded, Grid
+from rockpin.core.plan.placemap.codes import Coded, Grid, Rowed, whole
 from rockpin.core.plan.spots import NEARBY_MM, NOMINAL_SCREW_MM
 from rockpin.core.plan.stages import ReadWall
 from rockpin.core.tables.catalogue import Catalogue
@@ -95,19 +96,19 @@ class Around:
         return framed_grid(self.read.framing.members, self.x, self.y, Widths((side,), (figures.hole_half_mm,)), figures)
 
     @cached_property
-    def kind(self) -> NDArray[np.uint8]:
+    def kind(self) -> Rowed[Grid]:
         """What stands behind each spot, as a place in ``KINDS``."""
         family = self.read.identified.reading.family
         if family is Family.CONCRETE:
-            return np.full(self.shape, KINDS.index(BehindKind.CONCRETE), np.uint8)
+            return self._everywhere(KINDS.index(BehindKind.CONCRETE))
         if family in (Family.MASONRY, Family.BONDED_BOARD):
             unit, joint = KINDS.index(BehindKind.UNIT), KINDS.index(BehindKind.JOINT)
             if self._coursed is None:
-                return np.full(self.shape, unit, np.uint8)
-            in_joint, _, rows = self._coursed
-            return np.asarray(np.where(in_joint, np.uint8(joint), np.uint8(unit))[rows])
+                return self._everywhere(unit)
+            in_joint, _ = self._coursed
+            return Rowed(np.where(in_joint.of, np.uint8(joint), np.uint8(unit)), in_joint.rows)
         if not family.framed:
-            return np.full(self.shape, KINDS.index(BehindKind.UNKNOWN), np.uint8)
+            return self._everywhere(KINDS.index(BehindKind.UNKNOWN))
         grid = self._nominal
         void, open_ = KINDS.index(BehindKind.VOID), KINDS.index(BehindKind.OPEN)
         found = np.where(grid.clear > 0, np.uint8(void), np.uint8(open_))
@@ -116,16 +117,21 @@ class Around:
         ]
         wood = grid.wood > 0
         found[wood] = np.array([0, *kinds], np.uint8)[grid.member[wood]]
-        return found
+        return Rowed(found, grid.rows)
+
+    def _everywhere(self, number: int) -> Rowed[Grid]:
+        """One number at every spot."""
+        return whole(np.full((1, self.shape[1]), number, np.uint8), self.shape[0])
 
     @cached_property
-    def _coursed(self) -> tuple[NDArray[np.bool_], NDArray[np.bool_], NDArray[np.int_]] | None:
-        """Where a joint is and where a unit's end is near, in rows that differ; and which of them each row has."""
+    def _coursed(self) -> tuple[Rowed[NDArray[np.bool_]], Rowed[NDArray[np.bool_]]] | None:
+        """Where a joint is, and where a unit's end is near."""
         courses, figures = self.job.wall.measured_courses, self._figures.framing
         if courses is None:
             return None
         grid = coursed_grid(courses, self.x, self.y, figures.setout_error_mm)
-        return grid.joint, grid.end_mm < figures.masonry_unit_end_share * courses.unit_length_mm, grid.rows
+        near_end = grid.end_mm < figures.masonry_unit_end_share * courses.unit_length_mm
+        return Rowed(grid.joint, grid.rows), Rowed(near_end, grid.rows)
 
     @cached_property
     def _free_steps(self) -> Grid:
@@ -199,18 +205,23 @@ class Around:
             found[nearer], best[nearer] = number, gap[nearer]
         return found
 
-    def parts(self, by_name: bool) -> list[Grid]:
+    def parts(self, by_name: bool) -> list[Rowed[Grid]]:
         """All that decides at a spot but for a stud's edge and the edges of concrete, each a grid of small numbers.
 
         ``by_name``: whether it matters which stud is met, not only what it is like.
         """
-        found: list[Grid] = [self.kind]
+        found: list[Rowed[Grid]] = [self.kind]
         if self.asked.framed:
             grid = self._framed
-            found += [grid.wood, grid.wood_open, grid.clear, grid.clear_open, self._like(grid.member, by_name)]
+            told = (grid.wood, grid.wood_open, grid.clear, grid.clear_open, self._like(grid.member, by_name))
+            found += [Rowed(one, grid.rows) for one in told]
         if self.asked.coursed and self._coursed is not None:
-            in_joint, near_end, rows = self._coursed
-            found += [one.view(np.uint8)[rows] for one in (in_joint, near_end)]
+            found += [Rowed(one.of.view(np.uint8), one.rows) for one in self._coursed]
+        return found + [self._whole(one) for one in self._besides()]
+
+    def _besides(self) -> list[Grid]:
+        """What decides whatever stands behind."""
+        found: list[Grid] = []
         if self.asked.edge_steps_mm:
             if not all(family.framed for family in self.asked.families):
                 found.append(self._free_steps)
@@ -218,11 +229,19 @@ class Around:
                 found.append(self._board_steps)
         if self.read.hidden.deep_mm is not None:
             found.append(self.hidden.other_face.view(np.uint8))
-        found.append(np.broadcast_to(self.hidden.cleared, self.shape))
-        found.append(np.broadcast_to(self.hidden.in_swept_zone.view(np.uint8), self.shape))
+        found += [self.hidden.cleared, self.hidden.in_swept_zone.view(np.uint8)]
         if any(one.good for one in self.job.wall.old_holes):
             found.append(self._old)
         return found
+
+    def _whole(self, grid: Grid) -> Rowed[Grid]:
+        """A grid of every spot, or of one that stands for all."""
+        told = cast(Grid, np.broadcast_to(grid, (len(grid), self.shape[1])))
+        return whole(told, self.shape[0], self._every)
+
+    @cached_property
+    def _every(self) -> NDArray[np.int_]:
+        return np.arange(self.shape[0])
 
     def _like(self, member: NDArray[np.uint16], by_name: bool) -> NDArray[np.uint16]:
         """Members as fixings tell them apart; none of them, where none is met."""
@@ -234,7 +253,15 @@ class Around:
         return np.array(table, np.uint16)[member]
 
     @cached_property
-    def stud_edge_mm(self) -> Places:
+    def measured(self) -> list[Rowed[Places]]:
+        """What is measured at a spot besides [mm]."""
+        found = [self.stud_edge_mm] if self.asked.framed else []
+        if self.asked.edges_to_mm:
+            found += [whole(grid, self.shape[0], self._every) for grid in self.edges_mm]
+        return found
+
+    @cached_property
+    def stud_edge_mm(self) -> Rowed[Places]:
         """The sure distance [mm] to the edge of the stud that may be met, as far as it decides; alike where none is."""
         tables, framing = self.read.catalogue.capacity, self._figures.framing
         diameters = self.asked.diameters_mm
@@ -242,7 +269,7 @@ class Around:
         figures = tables.figures
         full = max(figures.wood_edge_thick_diameters, figures.wood_edge_thin_diameters) * max(diameters)
         grid = self._framed
-        return np.asarray(np.where(grid.wood_open > 0, np.clip(grid.edge_mm, least, full), full))
+        return Rowed(np.where(grid.wood_open > 0, np.clip(grid.edge_mm, least, full), full), grid.rows)
 
 
 def steps_of(values: Sequence[Places], shape: tuple[int, int]) -> tuple[list[Coded], list[Places]]:
