@@ -40,12 +40,12 @@ class Asked:
     edges_to_mm: float
     diameters_mm: tuple[float, ...]
 
-    @property
+    @cached_property
     def framed(self) -> bool:
         """Whether framing may stand behind the face."""
         return any(family.framed for family in self.families)
 
-    @property
+    @cached_property
     def coursed(self) -> bool:
         """Whether units and joints may."""
         return bool(self.families & {Family.MASONRY, Family.BONDED_BOARD})
