@@ -36,6 +36,7 @@ from rockpin.core.plan import (
     planned_beside,
     reach_of,
     take_in,
+    wall_by_wall,
     wall_map,
     ways_on,
     ways_out,
@@ -230,7 +231,7 @@ def record_sheet(context: AppContext, job_id: str, form: str) -> bytes:
 
 
 def wall_sheet(context: AppContext, job_id: str) -> bytes:
-    """Everything known of the wall of a job, as PDF."""
+    """Everything known of the wall of a job, of both walls of a corner, as PDF."""
     document = context.store.document(job_id, context.catalogue)
     beside = [one for one in context.store.jobs(context.store.job(job_id).site_id) if one.id != job_id]
     # a photo of another job says of which
@@ -240,7 +241,8 @@ def wall_sheet(context: AppContext, job_id: str) -> bytes:
         if one.body.placement.wall_id == document.wall.id
         for photo in one.body.photos
     ]
-    return wall_pdf(context.plan_of(document), document, others, context.photos.read)
+    parts = wall_by_wall(document, context.catalogue.figures.demand)
+    return wall_pdf([(context.plan_of(part), part) for part in parts], others, context.photos.read)
 
 
 def question(context: AppContext, _: str, which: str, asked: str) -> bytes:

@@ -174,12 +174,13 @@ def record(
 
 @app.command()
 def wall(file: Annotated[Path, typer.Argument(help="A job document, JSON; - reads it from standard input.")]) -> None:
-    """Print everything that is known of the wall of a job document, as Markdown."""
-    from rockpin.exchange.paper import markdown_of
-    from rockpin.exchange.record_sheet import wall_parts
+    """Print everything that is known of the wall of a job document, as Markdown; of both walls of a corner."""
+    from rockpin.core.plan import make_plan, wall_by_wall
+    from rockpin.exchange.record_sheet import wall_markdown
 
-    made, document, _ = _planned_whole(file)
-    sys.stdout.buffer.write(markdown_of(wall_parts(made, document)).encode())
+    _, document, catalogue = _planned_whole(file)
+    parts = wall_by_wall(document, catalogue.figures.demand)
+    sys.stdout.buffer.write(wall_markdown([(make_plan(part, catalogue), part) for part in parts]).encode())
 
 
 @app.command("ways-on")

@@ -5,6 +5,7 @@ And the sheet of a wall: everything that is known of it, for whoever drills ther
 
 from collections.abc import Callable, Sequence
 from datetime import date
+from math import hypot
 
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_force, show_length, show_use
 from rockpin.core.document.fixture import HoleKind
@@ -12,11 +13,11 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord, Photo
 from rockpin.core.document.sweeps import Find
 from rockpin.core.document.wall import Wall
-from rockpin.core.plan import HolePlan, Plan
+from rockpin.core.plan import Elevation, HolePlan, Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.exchange.drawing import Box, Drawing
 from rockpin.exchange.paper import Part, markdown_of, pdf_of
-from rockpin.exchange.sheets import issue_of
+from rockpin.exchange.sheets import issue_of, walls_of
 
 ReadPhoto = Callable[[str], bytes | None]
 """A photo by its file name; None where it is gone."""
@@ -25,24 +26,65 @@ _HOLDS = {Holds.YES: "tried, it holds", Holds.DOUBTFUL: "tried, doubtful", Holds
 _BOUNDS = "A record of what was found and done. It replaces neither the local code nor a competent person's look."
 
 
-def _elevation(plan: Plan, wall: Wall) -> Drawing:
-    """The wall with what hangs on it, studs dashed, holes with their numbers, old holes as small circles."""
-    drawing = Drawing(plan.title, Box(0, 0, wall.width_mm, wall.height_mm))
-    drawing.rect("edges", 0, 0, wall.width_mm, wall.height_mm)
-    for opening in wall.openings:
-        drawing.rect("sheets", opening.x_mm, opening.rect.y_mm, opening.rect.right_mm, opening.rect.top_mm)
-    for member in plan.framing.members:
-        middle = member.rect.centre_x_mm
-        if not member.horizontal:
-            drawing.line("studs", middle, member.rect.y_mm, middle, min(member.rect.top_mm, wall.height_mm))
+def _elevation(plan: Plan) -> Drawing:
+    """The wall with what hangs on it, studs dashed, holes with their numbers, old holes as small circles; in a corner
+    both walls side by side."""
+    wide, high = plan.elevation.width_mm, plan.elevation.height_mm
+    faces = [(plan.elevation, 0.0)]
+    if plan.beside:
+        faces.append((plan.beside.elevation, plan.beside.from_mm))
+        wide += plan.beside.elevation.width_mm
+        high = max(high, plan.beside.elevation.height_mm)
+    drawing = Drawing(plan.title, Box(0, 0, wide, high))
+    for face, from_mm in faces:
+        _face(drawing, face, from_mm, wide / 200)
     for part in (*plan.pieces, *plan.supports):
         drawing.rect("fixture", part.area.x_mm, part.area.y_mm, part.area.right_mm, part.area.top_mm)
     for hole in plan.holes:
-        drawing.cross("marks", hole.x_mm, hole.y_mm, wall.width_mm / 120)
-        drawing.say("marks", hole.x_mm + wall.width_mm / 90, hole.y_mm + wall.width_mm / 90, 8, str(hole.number))
-    for old in plan.elevation.old_holes:
-        drawing.cross("joints", old.x_mm, old.y_mm, wall.width_mm / 200)
+        drawing.cross("marks", hole.x_mm, hole.y_mm, wide / 120)
+    _numbered(drawing, plan.holes, wide)
     return drawing
+
+
+def _numbered(drawing: Drawing, holes: Sequence[HolePlan], wide_mm: float) -> None:
+    """Writes the numbers of holes, once for those that are close together; those that would run into the ones on their
+    left stand below their holes. ``wide_mm``: of the whole drawing."""
+    letter = wide_mm / 90
+    ends: dict[float, float] = {}
+    for some in sorted(_close(holes, wide_mm / 30), key=lambda some: some[0].x_mm):
+        numbers, left = ", ".join(str(hole.number) for hole in some), some[0].x_mm + letter
+        line = max(hole.y_mm for hole in some) + letter
+        if left < ends.get(line, left):
+            line = min(hole.y_mm for hole in some) - 2 * letter
+        ends[line] = left + letter * len(numbers)
+        drawing.say("marks", left, line, 8, numbers)
+
+
+def _close(holes: Sequence[HolePlan], near_mm: float) -> list[list[HolePlan]]:
+    """Holes so close to the first of them that their numbers would lie over each other."""
+    found: list[list[HolePlan]] = []
+    for hole in holes:
+        for some in found:
+            if hypot(hole.x_mm - some[0].x_mm, hole.y_mm - some[0].y_mm) < near_mm:
+                some.append(hole)
+                break
+        else:
+            found.append([hole])
+    return found
+
+
+def _face(drawing: Drawing, face: Elevation, from_mm: float, arm_mm: float) -> None:
+    """A wall by itself; ``from_mm``: where its left end lies in the drawing, ``arm_mm``: of an old hole's cross."""
+    drawing.rect("edges", from_mm, 0, from_mm + face.width_mm, face.height_mm)
+    for opening in face.openings:
+        area = opening.area
+        drawing.rect("sheets", from_mm + area.x_mm, area.y_mm, from_mm + area.right_mm, area.top_mm)
+    for member in face.members:
+        middle = from_mm + member.rect.centre_x_mm
+        if not member.horizontal:
+            drawing.line("studs", middle, member.rect.y_mm, middle, min(member.rect.top_mm, face.height_mm))
+    for old in face.old_holes:
+        drawing.cross("joints", from_mm + old.x_mm, old.y_mm, arm_mm)
 
 
 def _hole_row(
@@ -74,10 +116,10 @@ def record_parts(
     parts = [
         Part("title", f"Record: {plan.title}"),
         Part("text", f"{issue_of(plan, day)}."),
-        Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
+        Part("text", f"{plan.site}, {walls_of(plan)}. {plan.fixture_text}"),
         Part("text", f"Where it hangs: {plan.placing.sentence}"),
         Part("text", f"{done} of {len(plan.holes)} {place}s tried and found to hold. {_BOUNDS}"),
-        Part("drawing", drawing=_elevation(plan, job.wall)),
+        Part("drawing", drawing=_elevation(plan)),
         Part("heading", f"{place.capitalize()} by {place}"),
         Part(
             "table",
@@ -155,7 +197,7 @@ def wall_parts(
             "text", f"{plan.site}. {show_length(wall.width_mm, units)} wide, {show_length(wall.height_mm, units)} high."
         ),
         Part("text", f"Taken as: {plan.belief.leading.label}."),
-        Part("drawing", drawing=_elevation(plan, wall)),
+        Part("drawing", drawing=_elevation(plan)),
         Part("heading", "Layers, from the face"),
     ]
     parts += [Part("item", f"{layer.label}, {show_length(layer.thickness_mm, units)}") for layer in plan.reading.layers]
@@ -202,7 +244,9 @@ def wall_parts(
     ]
     parts += [Part("item", text[:1].upper() + text[1:]) for text in holes] or [Part("text", "None is on record.")]
     parts += [Part("item", caution) for caution in plan.cautions]
-    return parts + _photos((*job.photos, *others), {hole.id: hole.number for hole in plan.holes}, read_photo)
+    numbers = {hole.id: hole.number for hole in plan.holes}
+    ours = [photo for photo in job.photos if photo.hole_id is None or photo.hole_id in numbers]
+    return parts + _photos([*ours, *others], numbers, read_photo)
 
 
 def record_pdf(
@@ -218,9 +262,29 @@ def record_markdown(plan: Plan, job: JobDocument, catalogue: Catalogue, day: dat
     return markdown_of(record_parts(plan, job, catalogue, lambda _file: None, day))
 
 
+def _walls_parts(
+    planned: Sequence[tuple[Plan, JobDocument]], others: Sequence[Photo], read_photo: ReadPhoto, day: date | None
+) -> list[Part]:
+    """The sheets of all walls that a job stands on, one after the other; photos of other jobs are with the first."""
+    parts: list[Part] = []
+    for plan, job in planned:
+        parts += wall_parts(plan, job, day, () if parts else others, read_photo)
+    return parts
+
+
 def wall_pdf(
-    plan: Plan, job: JobDocument, others: Sequence[Photo], read_photo: ReadPhoto, day: date | None = None
+    planned: Sequence[tuple[Plan, JobDocument]],
+    others: Sequence[Photo],
+    read_photo: ReadPhoto,
+    day: date | None = None,
 ) -> bytes:
-    """The sheet of a wall as tagged PDF. ``others``: photos that other jobs have of it."""
-    foot = f"{job.wall.name}, {issue_of(plan, day)}"
-    return pdf_of(f"The wall: {job.wall.name}", foot, wall_parts(plan, job, day, others, read_photo))
+    """The sheet of a wall as tagged PDF, of both where a piece stands in a corner. ``planned``: what of a job stands on
+    each wall, with its plan. ``others``: photos that other jobs have of it."""
+    names = " and ".join(job.wall.name for _, job in planned)
+    foot = f"{names}, {issue_of(planned[0][0], day)}"
+    return pdf_of(f"The wall: {names}", foot, _walls_parts(planned, others, read_photo, day))
+
+
+def wall_markdown(planned: Sequence[tuple[Plan, JobDocument]], day: date | None = None) -> str:
+    """The same as Markdown, without photos."""
+    return markdown_of(_walls_parts(planned, (), lambda _name: None, day))

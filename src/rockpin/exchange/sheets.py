@@ -11,6 +11,7 @@ from rockpin.core.base.findings import Severity, gathered
 from rockpin.core.base.quantities import show_thickness
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.drilling import DrillCard
+from rockpin.core.identification import WallReading
 from rockpin.core.plan import HolePlan, Plan
 from rockpin.exchange.paper import Part, markdown_of, pdf_of
 
@@ -19,12 +20,27 @@ _BOUNDS = (
 )
 
 
+def walls_of(plan: Plan) -> str:
+    """The wall that a job stands on; in a corner both."""
+    return f"{plan.wall} and {plan.beside.wall}" if plan.beside else plan.wall
+
+
+def wall_of(plan: Plan, hole: HolePlan) -> str:
+    """The wall that a hole is in."""
+    beside = plan.beside
+    return beside.wall if beside and hole.x_mm >= beside.from_mm else plan.wall
+
+
 def _behind(plan: Plan) -> Iterator[Part]:
-    """What it hangs on: the layers of a wall, or a post with how it bears and stands."""
-    yield Part("heading", "The wall" if plan.post is None else "The post")
-    for layer in plan.reading.layers:
-        thick, front = (show_thickness(mm, plan.units) for mm in (layer.thickness_mm, layer.front_mm))
-        yield Part("item", f"{layer.label}, {thick}" + ("" if plan.post else f", from {front} on"))
+    """What it hangs on: the layers of a wall, of both in a corner, or a post with how it bears and stands."""
+    readings: list[tuple[str, WallReading]] = [("The wall" if plan.post is None else "The post", plan.reading)]
+    if beside := plan.beside:
+        readings = [(f"The left wall: {plan.wall}", plan.reading), (f"The right wall: {beside.wall}", beside.reading)]
+    for heading, reading in readings:
+        yield Part("heading", heading)
+        for layer in reading.layers:
+            thick, front = (show_thickness(mm, plan.units) for mm in (layer.thickness_mm, layer.front_mm))
+            yield Part("item", f"{layer.label}, {thick}" + ("" if plan.post else f", from {front} on"))
     if post := plan.post:
         yield Part("item", f"Bending: {post.stress_mpa:.0f} MPa of {post.limit_mpa:.0f} MPa, worst when {post.case}")
         yield Part("text", post.text)
@@ -90,7 +106,7 @@ def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
     parts = [
         Part("title", f"Calculation sheet: {plan.title}"),
         Part("text", f"{issue_of(plan, day)}."),
-        Part("text", f"{plan.site}, {plan.wall}. {plan.fixture_text}"),
+        Part("text", f"{plan.site}, {walls_of(plan)}. {plan.fixture_text}"),
         Part("text", f"Where it goes: {plan.placing.sentence}"),
         *(Part("item", one.sentence) for one in plan.as_built),
         Part("text", f"{plan.verdict.label}. {plan.verdict.sentence}"),

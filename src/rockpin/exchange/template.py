@@ -15,7 +15,7 @@ from rockpin.core.plan import HolePlan, Plan
 from rockpin.exchange.at_full_size import pdf_of, strips_of
 from rockpin.exchange.drawing import Box, Circle, Drawing, dxf_of, svg_of
 from rockpin.exchange.forms import Along, Decimal, Form, Paper
-from rockpin.exchange.sheets import issue_of
+from rockpin.exchange.sheets import issue_of, wall_of, walls_of
 from rockpin.exchange.table import safe_cell, table_text
 from rockpin.exchange.wall_on_paper import draw_wall
 
@@ -62,6 +62,8 @@ def template_of(plan: Plan) -> Drawing:
     draw_wall(drawing, plan.elevation, 0.0)
     if plan.beside:
         draw_wall(drawing, plan.beside.elevation, plan.beside.from_mm)
+        if box.left_mm < plan.beside.from_mm < box.right_mm:
+            drawing.say("words", plan.beside.from_mm + 2, box.bottom_mm + 3, 3, "the corner: fold the sheet here")
     for part in plan.pieces:
         _piece(drawing, part.area, part.label)
     if plan.holes:
@@ -154,7 +156,7 @@ def pole_of(plan: Plan, along: Along) -> Drawing:
 
 
 _PLACES = ("hole", "support", "from_left_mm", "from_right_mm", "above_floor_mm")
-_HEAD = (*_PLACES, "bit_mm", "depth_mm", "also", "put_in", "verdict")
+_HEAD = (*_PLACES, "bit_mm", "depth_mm", "also", "put_in", "verdict", "wall")
 
 
 def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
@@ -174,6 +176,7 @@ def marks_csv(plan: Plan, decimal: Decimal = "point") -> str:
             card.also_text if card else "",
             hole.chosen_label or "",
             hole.verdict.label,
+            wall_of(plan, hole),
         ]
         rows.append([safe_cell(str(cell)) for cell in row])
     return table_text(rows, decimal)
@@ -193,7 +196,7 @@ def carried(
 ) -> bytes:
     """What is carried to the wall in one of its forms. ``day``: on which it is made; None: today."""
     foot = (
-        f"{plan.title}, {plan.wall}: {issue_of(plan, day)}. Print at 100 %, not fitted to the page.",
+        f"{plan.title}, {walls_of(plan)}: {issue_of(plan, day)}. Print at 100 %, not fitted to the page.",
         f"{plan.verdict.label}. {plan.verdict.sentence}"[:150],
     )
     match form:

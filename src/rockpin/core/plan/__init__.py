@@ -1,6 +1,7 @@
 """The plan: every room in its order, and every sentence of judgement."""
 
 from rockpin.core.plan.alternatives import HoleSet, hole_sets
+from rockpin.core.plan.corner import wall_by_wall
 from rockpin.core.plan.cut import Cut
 from rockpin.core.plan.elevation import Elevation
 from rockpin.core.plan.fitting import FitReading, FitWay, fit_reading
@@ -78,6 +79,7 @@ __all__ = [
     "studs_among",
     "take_in",
     "used_on_studs",
+    "wall_by_wall",
     "wall_map",
     "ways_on",
     "ways_out",

@@ -94,3 +94,9 @@ def planes_of(job: JobDocument, figures: DemandFigures) -> Planes | None:
         for one in supports
     }
     return Planes(_part(job, job.wall, borne), _part(job, other, borne), job.wall.width_mm, shares)
+
+
+def wall_by_wall(job: JobDocument, figures: DemandFigures) -> tuple[JobDocument, ...]:
+    """What of a job stands on each of its walls, as jobs on one wall each; the job itself where it stands on one."""
+    planes = planes_of(job, figures)
+    return (job,) if planes is None else (planes.first, planes.second)

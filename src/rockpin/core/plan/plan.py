@@ -74,6 +74,7 @@ class PlaneBeside(Model):
     wall_id: str
     wall: str
     from_mm: float
+    reading: WallReading
     elevation: Elevation
 
 

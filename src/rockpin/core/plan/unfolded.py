@@ -1,7 +1,17 @@
 """The plans of both planes of an inside corner, drawn as one picture."""
 
-from rockpin.core.plan.plan import Plan, PlaneBeside
+from collections.abc import Sequence
+
+from rockpin.core.plan.plan import DecidingCase, Plan, PlaneBeside
 from rockpin.core.setout import PlacedPart
+
+
+def _deciding(cases: Sequence[DecidingCase]) -> tuple[DecidingCase, ...]:
+    """Cases of both planes, each told once: the same hands push at both."""
+    holes: dict[tuple[str, str], tuple[int, ...]] = {}
+    for one in cases:
+        holes[one.label, one.lasts] = (*holes.get((one.label, one.lasts), ()), *one.holes)
+    return tuple(DecidingCase(label=label, lasts=lasts, holes=of) for (label, lasts), of in holes.items())
 
 
 def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, object]) -> Plan:
@@ -29,12 +39,16 @@ def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, objec
             "gaps": (),
             "joints": (*first.joints, *second.joints),
             "measures": marks.model_copy(update=both),
-            "cases": (*first.cases, *second.cases),
+            "cases": _deciding((*first.cases, *second.cases)),
             "cautions": tuple(dict.fromkeys((*first.cautions, *second.cautions))),
             "record": (*first.record, *second.record),
             "loose": (*first.loose, *second.loose),
             "beside": PlaneBeside(
-                wall_id=second.wall_id, wall=second.wall, from_mm=beyond_mm, elevation=second.elevation
+                wall_id=second.wall_id,
+                wall=second.wall,
+                from_mm=beyond_mm,
+                reading=second.reading,
+                elevation=second.elevation,
             ),
             **whole,
         }
