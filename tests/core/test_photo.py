@@ -195,6 +195,31 @@ def test_a_bad_corner_is_named_where_others_can_tell() -> None:
     assert "four marks always fit" in four.sentence
 
 
+def test_marks_that_a_button_put_there_say_nothing_until_they_sit_on_their_places() -> None:
+    known = np.vstack([DOOR, [[3000.0, 1000]]])
+    marks = marks_at(known * [0.4, -0.4] + [0, 1400], known)
+    asked = {}
+    for count in (1, 4):
+        waiting = tuple(mark.model_copy(update={"waits": number < count}) for number, mark in enumerate(marks[:4]))
+        reading = read_photo(photo_of(waiting), WALL, UnitSystem.METRIC, FIGURES)
+        asked[count] = reading.wants
+        assert not reading.lies
+        assert read_tap(photo_of(waiting), 1500, 1000, 1.0, UnitSystem.METRIC, FIGURES) is None
+        assert [("not on its place yet" in one.sentence) for one in reading.marks] == [n < count for n in range(4)]
+    assert asked[1].startswith("Drag the mark that waits onto its place")
+    assert asked[4].startswith("Drag 4 marks onto their places")
+
+    # a fifth one far from its place, and a tape to it, change nothing
+    astray = marks[4].model_copy(update={"u_px": 100.0, "v_px": 100.0, "waits": True})
+    without = lying(photo_of(marks[:4]))
+    photo = photo_of((*marks[:4], astray), distances=tapes({(0, 4): 100.0}, check=True))
+    assert (lying(photo).to_picture == without.to_picture).all()
+    assert lying(photo).grown == without.grown
+    said = read_photo(photo, WALL, UnitSystem.METRIC, FIGURES)
+    assert not said.checks
+    assert "One mark is not on a place yet and not counted." in said.sentence
+
+
 def test_a_check_that_does_not_agree_makes_all_that_is_tapped_worse() -> None:
     camera = draw_camera(np.random.default_rng(8), 5000, 2500)
     known = np.vstack([DOOR, [[3600, 600], [3600, 1900]]])

@@ -45,6 +45,8 @@ def test_a_photo_lies_under_the_drawing_and_is_tapped(open_page: OpenPage, tmp_p
     says = page.get_by_role("dialog").get_by_role("status")
     expect(says).to_contain_text("Mark 4 more places")
     page.get_by_role("button", name="Put four marks").click()
+    # where the button put them they say nothing of the wall
+    expect(says).to_contain_text("Drag 4 marks onto their places")
     for corner, place in CORNERS:
         drag_onto(page, f"{corner} of the door", place)
     expect(says).to_contain_text("four marks always fit")

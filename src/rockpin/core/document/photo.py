@@ -37,6 +37,7 @@ class PhotoMark(PicturePoint):
     x_mm: WallCoordinate | None = Field(default=None, description="from the left edge; None: not measured")
     y_mm: WallCoordinate | None = Field(default=None, description="above the floor; None: not measured")
     zoom: float = Field(default=1, ge=0.02, le=50)
+    waits: bool = Field(default=False, description="put on the photo, not yet on its place: it says nothing so far")
 
 
 class PhotoDistance(Model):
@@ -69,6 +70,15 @@ class WallPhoto(Model):
     edges: tuple[StraightEdge, ...] = Field(default=(), max_length=20)
     day: Day | None = None
     note: Note = ""
+
+    def placed(self) -> Self:
+        """The same photo with the marks that sit on their places alone, and the distances between those."""
+        waiting = {mark.id for mark in self.marks if mark.waits}
+        if not waiting:
+            return self
+        marks = tuple(mark for mark in self.marks if not mark.waits)
+        distances = tuple(one for one in self.distances if waiting.isdisjoint((one.first, one.second)))
+        return self.model_copy(update={"marks": marks, "distances": distances})
 
     @model_validator(mode="after")
     def _marks_are_there(self) -> Self:

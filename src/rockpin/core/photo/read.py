@@ -176,11 +176,14 @@ def solved(photo: WallPhoto, figures: PhotoFigures) -> Solution | Unsolved:
     if isinstance(solution, Unsolved):
         return solution
     worst = 1.0
-    for one in photo.distances:
+    for one in photo.placed().distances:
         if one.check:
             read = _check(solution, photo, one, UnitSystem.METRIC, figures)
             worst = max(worst, abs(read.found_mm - one.distance_mm) / max(read.spread_mm, 1e-9))
     return replace(solution, grown=solution.grown * worst)
+
+
+_WAITS = "not on its place yet; it does not count so far."
 
 
 def _mark_readings(solution: Solution, photo: WallPhoto, units: UnitSystem, figures: PhotoFigures) -> list[MarkReading]:
@@ -190,6 +193,9 @@ def _mark_readings(solution: Solution, photo: WallPhoto, units: UnitSystem, figu
     ends = {f"tape {one.id}": (one.first, one.second) for one in photo.distances}
     found = []
     for mark, place in zip(photo.marks, solution.on_wall(photo.marks), strict=True):
+        if mark.waits:
+            found.append(MarkReading(id=mark.id, odd=False, sentence=f"{mark.name}: {_WAITS}"))
+            continue
         known = [(at, float(there)) for at, there in zip((mark.x_mm, mark.y_mm), place, strict=True) if at is not None]
         off = hypot(*(at - there for at, there in known)) if known else 0.0
         is_odd = odd in (f"tap {mark.id}", f"place {mark.id}") or mark.id in ends.get(odd or "", ())
@@ -200,7 +206,7 @@ def _mark_readings(solution: Solution, photo: WallPhoto, units: UnitSystem, figu
     return found
 
 
-def _said(places: list[PlaceSpread], checked: bool, checks: list[CheckReading]) -> str:
+def _said(places: list[PlaceSpread], checked: bool, checks: list[CheckReading], waiting: int) -> str:
     if not places:
         said = "It shows none of this wall's face."
     elif len(places) == 1 or places[-1].text == places[0].text:
@@ -210,6 +216,9 @@ def _said(places: list[PlaceSpread], checked: bool, checks: list[CheckReading]) 
         said = f"What you tap on it is good to {best.text} {best.label}, {worst.text} {worst.label}."
         if worst.spread_mm > _MUCH_WORSE * best.spread_mm:
             said += f" One more mark {worst.label} would help most."
+    if waiting:
+        said += " One mark is" if waiting == 1 else f" {waiting} marks are"
+        said += " not on a place yet and not counted."
     if any(not one.agrees for one in checks):
         return f"{said} A check by tape does not agree."
     if checked:
@@ -234,20 +243,23 @@ def read_photo(photo: WallPhoto, wall: Wall, units: UnitSystem, figures: PhotoFi
             outline=(),
             area=None,
             places=(),
-            marks=tuple(MarkReading(id=mark.id, odd=False, sentence=f"{mark.name}.") for mark in photo.marks),
+            marks=tuple(
+                MarkReading(id=mark.id, odd=False, sentence=f"{mark.name}: {_WAITS}" if mark.waits else f"{mark.name}.")
+                for mark in photo.marks
+            ),
             checks=(),
             checked=False,
         )
     ring = _outline(solution, photo, wall)
     places = _spreads(solution, photo, wall, units, tap_px(1.0, figures))
-    checks = [_check(solution, photo, one, units, figures) for one in photo.distances if one.check]
+    checks = [_check(solution, photo, one, units, figures) for one in photo.placed().distances if one.check]
     # the prior of the lens is a measure too, but judges nothing by itself
     checked = bool(checks) or solution.surplus > 0
     return PhotoReading(
         id=photo.id,
         lies=True,
         wants="",
-        sentence=_said(places, checked, checks),
+        sentence=_said(places, checked, checks, sum(mark.waits for mark in photo.marks)),
         to_picture=tuple(float(one) for one in solution.to_picture.ravel()),
         lens=solution.lens,
         outline=tuple(Corner(x_mm=x, y_mm=y) for x, y in ring),

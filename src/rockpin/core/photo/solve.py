@@ -263,7 +263,12 @@ _ORDER = (
 
 
 def solve(photo: WallPhoto, figures: PhotoFigures) -> Solution | Unsolved:
-    """How a photo lies to its wall, or what it still wants."""
+    """How a photo lies to its wall, or what it still wants. What was put on it and waits for its place says nothing."""
+    waiting = sum(mark.waits for mark in photo.marks)
+    photo = photo.placed()
+    if waiting and len(photo.marks) < 4:
+        which = "the mark that waits onto its place" if waiting == 1 else f"{waiting} marks onto their places"
+        return Unsolved(f"Drag {which}; press one that sits right already. Until then it says nothing of the wall.")
     if len(photo.marks) < 4:
         more = 4 - len(photo.marks)
         return Unsolved(

@@ -31,6 +31,7 @@ export function MarkFields({ photo, reading, units, onChange }: Props) {
                 <span className="self-center text-[13px] leading-tight">
                   <strong className="mr-1.5">{index + 1}</strong>
                   {mark.name}
+                  {mark.waits && <span className="block font-semibold text-ochre">not on its place yet</span>}
                 </span>
                 <Field
                   label="from left"

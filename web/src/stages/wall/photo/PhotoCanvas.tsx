@@ -109,11 +109,11 @@ function Handle({
     held.current = { u: mark.u_px, v: mark.v_px, x: event.clientX, y: event.clientY };
     setHolding(true);
   };
-  const ink = odd ? "#a33a22" : "#23466b";
+  const ink = odd ? "#a33a22" : mark.waits ? "#7a4e00" : "#23466b";
   return (
     <button
       type="button"
-      aria-label={`${mark.name}: drag it onto its place, or move it with the arrow keys, ten times as far with Shift`}
+      aria-label={`${mark.name}${mark.waits ? ", not on its place yet" : ""}: drag it onto its place, or move it with the arrow keys, ten times as far with Shift; press it where it sits right`}
       className="absolute size-12 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none rounded-full focus-visible:outline-3 focus-visible:outline-chalk"
       style={{ left: mark.u_px * zoom, top: mark.v_px * zoom }}
       onPointerDown={down}
@@ -125,6 +125,7 @@ function Handle({
         held.current = null;
         setHolding(false);
       }}
+      onClick={() => mark.waits && to(mark.u_px, mark.v_px)}
       onKeyDown={onKeyDown}
     >
       <svg width="48" height="48" viewBox="-24 -24 48 48" className="pointer-events-none">
@@ -136,7 +137,7 @@ function Handle({
         ).map(([stroke, width]) => (
           <g key={stroke} stroke={stroke} strokeWidth={width} fill="none">
             <path d="M-20 0H-3M3 0H20M0 -20V-3M0 3V20" />
-            {!holding && <circle r="15" strokeDasharray={odd ? "4 3" : undefined} />}
+            {!holding && <circle r="15" strokeDasharray={odd || mark.waits ? "4 3" : undefined} />}
           </g>
         ))}
         {!holding && (

@@ -91,7 +91,7 @@ export function PhotoEditor({
                   onMove={(id, to) =>
                     setPhoto((now) => ({
                       ...now,
-                      marks: now.marks.map((one) => (one.id === id ? { ...one, ...to } : one)),
+                      marks: now.marks.map((one) => (one.id === id ? { ...one, ...to, waits: false } : one)),
                     }))
                   }
                 />

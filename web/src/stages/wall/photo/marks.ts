@@ -46,6 +46,8 @@ export function withFour(photo: WallPhoto, key: string, wall: Wall): WallPhoto {
       x_mm: area ? area.x_mm + (right ? area.width_mm : 0) : null,
       y_mm: area ? area.y_mm + (index > 1 ? area.height_mm : 0) : null,
       zoom: 1,
+      // it lies where the button put it, until somebody moves it or says that it sits right
+      waits: true,
     };
     marks = [...marks, mark];
   }
@@ -63,6 +65,7 @@ export function withMark(photo: WallPhoto, u_px: number, v_px: number, zoom: num
     x_mm: null,
     y_mm: null,
     zoom,
+    waits: false,
   };
   return { ...photo, marks: [...photo.marks, mark] };
 }
