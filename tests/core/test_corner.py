@@ -18,7 +18,7 @@ from rockpin.core.fixture import build
 from rockpin.core.plan import WayKind, better_places, make_plan, places_on_the_wall, ways_out
 from rockpin.core.plan.corner import planes_of
 from rockpin.core.questions import starting_wall
-from tests.builders import brick_wall, concrete_wall, job
+from tests.builders import brick_wall, concrete_wall, job, plate_fixture
 
 CATALOGUE = load_catalogue()
 
@@ -233,3 +233,15 @@ def test_what_stands_in_a_corner_is_looked_for_up_and_down_in_it() -> None:
     assert {one.x_mm for one in places} == {here.placement.x_mm}
     assert len({one.y_mm for one in places}) > 5
     assert {one.dx_mm for one in better_places(here, CATALOGUE)} <= {0.0}
+
+
+def test_a_corner_says_where_it_goes_along_the_wall_whatever_was_said_before() -> None:
+    here = cornered(brick_wall(12), brick_wall(12))
+    aside = here.placement.model_copy(update={"x_mm": 1580.0})
+    plans = [make_plan(one, CATALOGUE) for one in (here, here.model_copy(update={"placement": aside}))]
+    assert plans[0] == plans[1]
+    placing = plans[0].placing
+    assert placing.in_corner
+    assert placing.sentence.endswith(" above the floor, in the corner of both walls; level.")
+    # the room for its own sides, and a wall by itself, are said as ever
+    assert not make_plan(job(brick_wall(12), plate_fixture(((40.0, 40.0),)), 700, 700), CATALOGUE).placing.in_corner

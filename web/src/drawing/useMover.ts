@@ -19,6 +19,8 @@ function shifted(from: Held, dx: number, dy: number, lines_up: boolean): Held {
 /** Moves the fixture by mouse or arrow keys, and by finger where that was asked for; handlers for what is taken hold of. */
 export function useMover(moving: Moving, perMm: number, enabled: boolean, byFinger: boolean) {
   const { at, onMove, onDrop } = moving;
+  // in a corner it goes up and down alone
+  const along = moving.saved.placing.in_corner ? 0 : 1;
   const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
   const drop = useRef(onDrop);
   useEffect(() => {
@@ -42,7 +44,7 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean, byFing
       }
       const from = (first ? at : memo) as Held;
       // from where it was taken hold of, not from where a tap became a drag
-      const [dx, dy] = [Math.round((x - x0) / perMm), Math.round((y0 - y) / perMm)];
+      const [dx, dy] = [along * Math.round((x - x0) / perMm), Math.round((y0 - y) / perMm)];
       if (dx !== 0 || dy !== 0 || !first) onMove(shifted(from, dx, dy, true));
       if (last) onDrop();
       return from;
@@ -57,7 +59,7 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean, byFing
       event.preventDefault();
       const step = event.shiftKey ? 10 : 1;
       // a key goes its millimetre, whatever stands near
-      onMove((now) => shifted(now, way[0] * step, way[1] * step, false));
+      onMove((now) => shifted(now, along * way[0] * step, way[1] * step, false));
       if (rest.current !== null) clearTimeout(rest.current);
       rest.current = setTimeout(settle, REST_MS);
     },

@@ -3,7 +3,7 @@
 from rockpin.core.placing.features import Axis, NamedFeature, feature_mm, features_of, seen_of
 from rockpin.core.placing.line_up import Carried, LineUp, carried
 from rockpin.core.placing.marks import NamedMark, Surroundings, mark_mm, marks_of, skirting_word
-from rockpin.core.placing.settling import PlacingReading, Settled, held_from, lying, settle, shifted
+from rockpin.core.placing.settling import PlacingReading, Settled, held_from, in_a_corner, lying, settle, shifted
 
 __all__ = [
     "Axis",
@@ -18,6 +18,7 @@ __all__ = [
     "feature_mm",
     "features_of",
     "held_from",
+    "in_a_corner",
     "lying",
     "mark_mm",
     "marks_of",

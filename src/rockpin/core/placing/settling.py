@@ -37,7 +37,8 @@ class PlacingReading(Model):
     """Where a fixture goes, in words that can be pressed one by one.
 
     ``x_mm``, ``y_mm``: of its corner; ``left_mm``, ``low_mm``: of what one sees of it. ``turn_deg``: how far it is
-    turned out of level, anticlockwise about hole 1.
+    turned out of level, anticlockwise about hole 1. ``in_corner``: whether a corner of two walls holds it where it is
+    along them.
     """
 
     upright_text: str
@@ -50,6 +51,7 @@ class PlacingReading(Model):
     low_mm: float
     slope_mm_per_m: float
     turn_deg: float
+    in_corner: bool = False
     lost: tuple[Lost, ...]
     unsure: tuple[Unsure, ...]
 
@@ -112,7 +114,8 @@ def resolved_mm(
     return sum(known) / len(known) + held.distance_mm - feature
 
 
-def _capital(text: str) -> str:
+def _sentence(upright: str, along: str, lie: str) -> str:
+    text = f"{upright}, {along}; {lie}."
     return text[:1].upper() + text[1:]
 
 
@@ -178,7 +181,7 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         upright_text=upright,
         along_text=along,
         lie_text=lie,
-        sentence=_capital(f"{upright}, {along}; {lie}."),
+        sentence=_sentence(upright, along, lie),
         x_mm=x_mm,
         y_mm=y_mm,
         left_mm=left,
@@ -189,6 +192,13 @@ def settle(job: JobDocument, here: Surroundings, numbers: Mapping[str, int]) -> 
         unsure=tuple(unsure),
     )
     return Settled(lain.model_copy(update={"placement": placed}), reading)
+
+
+def in_a_corner(reading: PlacingReading) -> PlacingReading:
+    """The same in an inside corner, which says where it goes along both walls."""
+    along = "in the corner of both walls"
+    sentence = _sentence(reading.upright_text, along, reading.lie_text)
+    return reading.model_copy(update={"along_text": along, "sentence": sentence, "in_corner": True})
 
 
 def held_from(job: JobDocument, here: Surroundings, axis: Axis, held: Reference, *, stay: bool) -> Reference:

@@ -5,6 +5,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_mass
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import existing_holes
+from rockpin.core.placing import in_a_corner
 from rockpin.core.plan.corner import Planes
 from rockpin.core.plan.findings import corner_findings, of_second_plane
 from rockpin.core.plan.one_plane import fixture_text, lifted_kg, one_plane
@@ -73,7 +74,7 @@ def both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Ke
             "not_yet": not_yet,
             "stages": stage_plans(findings, because),
             "pieces": pieces,
-            "placing": settled(of_wall(job, job.wall), read_wall(planes.first, catalogue, keep)).reading,
+            "placing": in_a_corner(settled(of_wall(job, job.wall), read_wall(planes.first, catalogue, keep)).reading),
             "fixture_text": fixture_text(job, whole.duty_by_key[first.done.job.fixture.duty], units),
             "mass_text": show_mass(job.fixture.mass_kg, units),
             "people": work.people,

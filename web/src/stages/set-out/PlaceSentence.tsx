@@ -37,7 +37,8 @@ export function PlaceSentence({ editing }: { editing: Editing }) {
   return (
     <section aria-label="Where it goes" className="mb-4">
       <p className="text-[17px] leading-[1.55]">
-        {part("upright", capital(placing.upright_text))}, {part("along", placing.along_text)};{" "}
+        {part("upright", capital(placing.upright_text))},{" "}
+        {placing.in_corner ? placing.along_text : part("along", placing.along_text)};{" "}
         {part("lie", placing.lie_text)}.
       </p>
       {axis && options && (

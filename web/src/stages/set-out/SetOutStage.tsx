@@ -27,7 +27,7 @@ export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPla
         {units === "imperial" ? "1 mm, about 1/32 in" : "a millimetre"}.
       </p>
       <div className="grid grid-cols-2 gap-2">
-        {!plan.post && (
+        {!plan.post && !placing.in_corner && (
           <Field
             label="Left side, from the left edge"
             units={units}
