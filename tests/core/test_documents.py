@@ -90,7 +90,9 @@ def test_parts_that_contradict_each_other(catalogue: Catalogue) -> None:
     assert "there is no wall attic in this document" in faulty(catalogue, placement=placed)["placement"]
     wall = json.loads(write_document(demo_documents()[0]))["walls"][0]
     wall["openings"][0]["width_mm"] = 5000
-    assert faulty(catalogue, walls=[wall])["walls.0.openings"].startswith("door door reaches outside the wall")
+    assert faulty(catalogue, walls=[wall])["walls.0.openings"].startswith(
+        "the door at 2990 mm reaches outside the wall"
+    )
 
 
 def test_the_example_in_the_docs_can_be_planned(catalogue: Catalogue) -> None:

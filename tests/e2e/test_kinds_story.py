@@ -5,6 +5,7 @@ import re
 from playwright.sync_api import Locator, Page, expect
 
 from tests.e2e.conftest import OpenPage
+from tests.e2e.steps import wall_point
 
 PHONE = (390, 844)
 
@@ -85,6 +86,26 @@ def test_a_ledge_goes_round_the_corner(open_page: OpenPage) -> None:
     page.get_by_role("link", name="Drill", exact=False).first.click()
     # eight holes on two walls, numbered through
     expect(page.get_by_role("button", name="Show hole 8")).to_be_visible()
+
+
+def test_what_cannot_be_saved_is_told_where_no_field_tells_it(open_page: OpenPage) -> None:
+    page = open_page("/jobs/soap-ledge/hidden")
+    # the right half of the picture is the wall round the corner, which has points of its own
+    expect(page.get_by_role("region", name="The other wall")).to_be_visible()
+    page.get_by_role("button", name="Place it on the wall").click()
+    page.mouse.click(*wall_point(page, 0.75, 0.5))
+    told = page.get_by_role("alert")
+    expect(told).to_contain_text("Not saved. Points: the socket at")
+    expect(told).to_contain_text("lies outside the wall of 1900 × 2500 mm")
+    told.get_by_role("button", name="Close").click()
+    expect(told).to_have_count(0)
+    # told once: what a field says, no notice says again
+    page.goto(page.url.replace("/hidden", "/set-out"))
+    expect(page.get_by_label("Left side, from the left edge")).to_have_count(0)
+    low = page.get_by_label("Lower edge, from the floor")
+    low.fill("much too high")
+    low.press("Enter")
+    expect(page.get_by_role("alert")).to_have_count(1)
 
 
 def test_a_bar_gets_its_holes_where_one_looks_for_them(open_page: OpenPage) -> None:

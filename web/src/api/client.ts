@@ -34,8 +34,12 @@ export class Refused extends Error {
     super(problem.title);
   }
 
-  /** The faults as one sentence each. */
-  get sentences(): string[] {
+  /** Whether somebody shows it: then nobody else need. */
+  told = false;
+
+  /** The faults as one sentence each, for whoever shows them. */
+  tell(): string[] {
+    this.told = true;
     const faults = this.problem.faults ?? [];
     return faults.length ? faults.map((fault) => fault.says) : [this.problem.title];
   }

@@ -143,7 +143,7 @@ export class Outbox {
           this.#timer = setTimeout(() => void this.flush(), RETRY_MS);
           return;
         }
-        await set(next.key, { ...next, refused: error.sentences.join(" ") }, this.#store);
+        await set(next.key, { ...next, refused: error.tell().join(" ") }, this.#store);
         await this.#read();
       }
     }

@@ -49,6 +49,8 @@ export interface Editing {
   redo: () => void;
   /** A change that was refused because another tab saved first; it waits for what the user wants. */
   clash: { retry: () => void; takeTheirs: () => void } | null;
+  /** A change that was refused and that nobody else tells of. */
+  refusal: { sentences: readonly string[]; close: () => void } | null;
   offline: boolean;
 }
 
@@ -79,6 +81,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   const load = async () => unwrap(await client.GET("/api/jobs/{job_id}", params));
   const query = asked.useQuery("get", "/api/jobs/{job_id}", params);
   const [stale, setStale] = useState<Change | null>(null);
+  const [refusal, setRefusal] = useState<{ of: string; sentences: readonly string[] } | null>(null);
   const { trial, held, try: tryPlace, now: tried, end } = useTrial(jobId);
 
   const mutation = useMutation({
@@ -90,11 +93,15 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
         if (!now) throw new Error("nothing is loaded yet");
         await takeIn(queries, await send(change, now));
       }),
-    onSuccess: () => setStale(null),
+    onSuccess: () => {
+      setStale(null);
+      setRefusal(null);
+    },
     onError: (error, { change }) => {
-      if (error instanceof Refused && error.status === 409) {
-        setStale(change);
-      }
+      if (!(error instanceof Refused)) return;
+      if (error.status === 409) setStale(change);
+      // a field or a form that sent the change says itself what was wrong with it, and hears of it before this
+      else setTimeout(() => !error.told && setRefusal({ of: jobId, sentences: error.tell() }));
     },
     networkMode: "always",
   });
@@ -184,6 +191,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
         void query.refetch();
       },
     },
+    refusal: refusal?.of === jobId ? { sentences: refusal.sentences, close: () => setRefusal(null) } : null,
     offline: query.isError || (mutation.isError && !(mutation.error instanceof Refused)),
   };
   return { editing, error };

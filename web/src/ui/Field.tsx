@@ -88,7 +88,7 @@ export function Field({
     } catch (error) {
       // a change that came too late is held by the notice across the screen, which asks what to do with it
       const late = error instanceof Refused && error.status === 409;
-      if (error instanceof Refused) refused = late ? null : error.sentences.join(" ");
+      if (error instanceof Refused) refused = late ? null : error.tell().join(" ");
       else refused = "It could not be saved; is Rock Pin running?";
     }
     if (saving.current === text) saving.current = null;

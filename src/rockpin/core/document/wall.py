@@ -307,19 +307,20 @@ class Wall(Model):
         for opening in self.openings:
             if opening.rect.right_mm > self.width_mm or opening.x_mm < 0 or opening.rect.top_mm > self.height_mm:
                 raise ValueError(
-                    f"openings: {opening.kind} {opening.id} reaches outside the wall of "
+                    f"openings: the {opening.kind} at {opening.x_mm:g} mm reaches outside the wall of "
                     f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
                 )
         for hit in self.hits:
             if not (0 <= hit.x_mm <= self.width_mm and 0 <= hit.y_mm <= self.height_mm):
                 raise ValueError(
-                    f"hits: {hit.kind} {hit.id} at {hit.x_mm:g}, {hit.y_mm:g} mm lies outside the wall of "
+                    f"hits: the {hit.kind.replace('_', ' ')} at {hit.x_mm:g}, {hit.y_mm:g} mm lies outside the wall of "
                     f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
                 )
         for point in self.points:
             if not (0 <= point.x_mm <= self.width_mm and 0 <= point.y_mm <= self.height_mm):
+                kind = point.kind.replace("_", " ")
                 raise ValueError(
-                    f"points: {point.kind} {point.id} at {point.x_mm:g}, {point.y_mm:g} mm lies outside the wall of "
+                    f"points: the {kind} at {point.x_mm:g}, {point.y_mm:g} mm lies outside the wall of "
                     f"{self.width_mm:g} × {self.height_mm:g} mm; move it or correct the wall's size"
                 )
         return self

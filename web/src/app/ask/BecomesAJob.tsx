@@ -25,7 +25,7 @@ export function BecomesAJob({ asking, fixing = null }: { asking: Asking; fixing?
       await refreshSites(queries);
       void navigate(`/jobs/${made.id}/${supposed.wall ? "hidden" : "wall"}`);
     } catch (error) {
-      setFault(error instanceof Refused ? error.sentences.join(" ") : "Rock Pin does not answer just now.");
+      setFault(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer just now.");
     }
   };
   return (

@@ -48,9 +48,7 @@ export function NoAnswer({ error }: { error: Error | null }) {
   if (!error) return <p className="text-soft">Being worked out…</p>;
   return (
     <p role="alert" className="border-l-4 border-brick bg-brick-wash p-2 text-[14px]">
-      {error instanceof Refused
-        ? error.sentences.join(" ")
-        : "Rock Pin does not answer. Is it still running?"}
+      {error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer. Is it still running?"}
     </p>
   );
 }

@@ -72,8 +72,7 @@ export function Figure({
       onChange(found as number);
       if (leaving) setTyped(null);
     } catch (error) {
-      if (leaving)
-        setFault(error instanceof Refused ? error.sentences.join(" ") : "Rock Pin does not answer.");
+      if (leaving) setFault(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer.");
     }
   };
   return (

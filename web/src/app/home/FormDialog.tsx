@@ -112,7 +112,7 @@ export function FormDialog<T extends FieldValues>({
         setFaults([]);
         setOpen(false);
       } catch (error) {
-        setFaults(error instanceof Refused ? error.sentences : ["Rock Pin does not answer."]);
+        setFaults(error instanceof Refused ? error.tell() : ["Rock Pin does not answer."]);
       }
     })(event);
   return (

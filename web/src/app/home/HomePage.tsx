@@ -70,7 +70,7 @@ export function HomePage() {
       await refreshSites(queries);
       void navigate(`/jobs/${made.id}/set-out`);
     } catch (error) {
-      setFaults(error instanceof Refused ? error.sentences : ["The file could not be read."]);
+      setFaults(error instanceof Refused ? error.tell() : ["The file could not be read."]);
     }
   };
 

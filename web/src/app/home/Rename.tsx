@@ -21,7 +21,7 @@ export function Rename({
       await onName(typed.trim());
       onClose();
     } catch (error) {
-      setFault(error instanceof Refused ? error.sentences.join(" ") : "Rock Pin does not answer.");
+      setFault(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer.");
     }
   };
   return (

@@ -36,7 +36,7 @@ export function useShelves(): Shelves {
         await work();
         setRefusal(null);
       } catch (error) {
-        setRefusal(error instanceof Refused ? error.sentences.join(" ") : "Rock Pin does not answer.");
+        setRefusal(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer.");
       }
       await refresh();
     })();

@@ -19,9 +19,7 @@ export function PhonePage() {
       queries.setQueryData(key, unwrap(await client.POST("/api/phones/code")));
       setFault("");
     } catch (refused) {
-      setFault(
-        refused instanceof Refused ? refused.sentences.join(" ") : "Rock Pin does not answer just now.",
-      );
+      setFault(refused instanceof Refused ? refused.tell().join(" ") : "Rock Pin does not answer just now.");
     }
   };
   const shutOut = async (phone_id: string) => {
@@ -42,7 +40,7 @@ export function PhonePage() {
       {error && (
         <p role="alert" className="mt-4 border-l-4 border-brick bg-brick-wash p-3 text-[15px]">
           {error instanceof Refused
-            ? (error as Refused).sentences.join(" ")
+            ? (error as Refused).tell().join(" ")
             : "Rock Pin does not answer just now."}
         </p>
       )}

@@ -22,7 +22,7 @@ export function HunchForm({
       await onSay(asked.kind, says, sure);
     } catch (error) {
       setFault(
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be kept; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be kept; is Rock Pin running?",
       );
     }
   };

@@ -25,7 +25,7 @@ export function PracticeBar({ jobId, stage, stands }: { jobId: string; stage: St
       void navigate(`/jobs/${jobId}/opened`);
     } catch (error) {
       setFault(
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be opened; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be opened; is Rock Pin running?",
       );
     }
   };

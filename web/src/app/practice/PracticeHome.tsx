@@ -38,7 +38,7 @@ export function PracticeHome() {
       void navigate(`/jobs/${made.id}/wall`);
     } catch (error) {
       setFault(
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be begun; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be begun; is Rock Pin running?",
       );
     }
   };

@@ -21,7 +21,7 @@ export function useKit() {
     mutationFn: async (run: () => Promise<unknown>) => run(),
     onSuccess: changed,
     onError: (error) =>
-      setFaults(error instanceof Refused ? error.sentences : ["It could not be saved; is Rock Pin running?"]),
+      setFaults(error instanceof Refused ? error.tell() : ["It could not be saved; is Rock Pin running?"]),
   });
   const run = (what: () => Promise<unknown>) => work.mutateAsync(what).then(() => undefined);
 

@@ -2,7 +2,8 @@ import { Button } from "../../ui/controls";
 import { useRefusedDrafts } from "../../ui/drafts";
 import type { Editing } from "../../job/useWorkspace";
 
-/** What has to be told across the whole screen: a clash with another tab, or a server that does not answer. */
+/** What has to be told across the whole screen: a clash with another tab, a server that does not answer, or a change
+ * that was refused and that no field tells of. */
 export function Notices({ editing, stage }: { editing: Editing; stage: string }) {
   // what stands in the fields of this very stage is said at the field
   const refused = useRefusedDrafts().filter((draft) => !draft.place.startsWith(`${stage} · `));
@@ -30,6 +31,19 @@ export function Notices({ editing, stage }: { editing: Editing; stage: string })
         <strong>No answer from Rock Pin.</strong> What you see is the last plan; nothing new is saved until it
         answers again.
       </p>
+    );
+  }
+  if (editing.refusal) {
+    return (
+      <div
+        role="alert"
+        className="flex flex-wrap items-center gap-3 border-b-2 border-brick bg-sheet px-4 py-2"
+      >
+        <p className="min-w-0 flex-1 text-[13px]">
+          <strong>Not saved.</strong> {editing.refusal.sentences.join(" ")}
+        </p>
+        <Button onClick={editing.refusal.close}>Close</Button>
+      </div>
     );
   }
   if (refused.length) {

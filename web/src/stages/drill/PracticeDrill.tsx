@@ -43,9 +43,7 @@ export function PracticeDrill({
       setSaid(await practice.drill(hole, to, hammer));
     } catch (error) {
       setSaid(
-        error instanceof Refused
-          ? error.sentences.join(" ")
-          : "It could not be drilled; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be drilled; is Rock Pin running?",
       );
     }
   };

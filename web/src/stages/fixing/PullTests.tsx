@@ -93,7 +93,7 @@ export function PullTests({ editing, hole }: { editing: Editing; hole: HolePlan 
       const end = await pull(fixing, wanted);
       await keep(end.load_n, end.ended, "stand_in");
     } catch (error) {
-      setFault(error instanceof Refused ? error.sentences.join(" ") : "The gauge does not answer.");
+      setFault(error instanceof Refused ? error.tell().join(" ") : "The gauge does not answer.");
     }
   };
 

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { OtherWall } from "../../job/OtherWall";
 import { showLength } from "../../lib/units";
 import { Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
@@ -32,6 +33,11 @@ export function HiddenStage(props: StageProps) {
             <li key={caution}>{caution}</li>
           ))}
         </ul>
+      )}
+      {props.editing.data.job.placement.second_wall_id && (
+        <div className="mt-4">
+          <OtherWall editing={props.editing} />
+        </div>
       )}
       <Points {...props} />
       <Detector {...props} key={advised ? JSON.stringify(advised) : "own"} scan={scan} advised={advised} />

@@ -21,7 +21,7 @@ export function useScan(editing: Editing) {
 
   const keep = (fresh: Scan[], summary: string) =>
     editing.saveWall({ scans: [...wall.scans, ...fresh] }, summary).catch((error: unknown) => {
-      if (error instanceof Refused) setFaults(error.sentences);
+      if (error instanceof Refused) setFaults(error.tell());
     });
 
   const byHand = async (area: Rect, modes: readonly Scan["mode"][], instrument: Instrument) => {
@@ -62,7 +62,7 @@ export function useScan(editing: Editing) {
       await keep(unwrap(await client.POST("/api/walls/{wall_id}/scan", { params, body })), "detector run");
     } catch (error) {
       setFaults(
-        error instanceof Refused ? error.sentences : ["The detector does not answer; is Rock Pin running?"],
+        error instanceof Refused ? error.tell() : ["The detector does not answer; is Rock Pin running?"],
       );
     }
   };

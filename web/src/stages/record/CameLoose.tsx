@@ -51,7 +51,7 @@ export function CameLoose({ editing, lists }: { editing: Editing; lists: Lists }
       );
       void navigate(`/jobs/${made.id}/fixing`);
     } catch (error) {
-      setFault(error instanceof Refused ? error.sentences.join(" ") : "Rock Pin does not answer just now.");
+      setFault(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer just now.");
     }
   };
   return (

@@ -170,7 +170,7 @@ function Measured({
     } catch (error) {
       setFault(
         error instanceof Refused
-          ? error.sentences.join(" ")
+          ? error.tell().join(" ")
           : "That cannot be read without Rock Pin: write whole millimetres.",
       );
       return;

@@ -32,7 +32,7 @@ export function FindFraming(props: StageProps & { framed: boolean }) {
       });
     } catch (error) {
       setSaid(
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be tried; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be tried; is Rock Pin running?",
       );
     }
   };

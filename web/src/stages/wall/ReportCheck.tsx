@@ -71,7 +71,7 @@ export function ReportCheck({
       close();
     } catch (error) {
       setFault(
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be saved; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be saved; is Rock Pin running?",
       );
     }
   };
@@ -88,7 +88,7 @@ export function ReportCheck({
       setSaid({ check: row.key, ...came });
     } catch (error) {
       setFault(
-        error instanceof Refused ? error.sentences.join(" ") : "It could not be done; is Rock Pin running?",
+        error instanceof Refused ? error.tell().join(" ") : "It could not be done; is Rock Pin running?",
       );
     }
   };

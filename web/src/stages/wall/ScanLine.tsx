@@ -20,7 +20,7 @@ export function ScanLine({ editing, sweep }: Pick<StageProps, "editing" | "sweep
   const { practice } = editing.plan;
   const failed = (error: unknown) =>
     setFaults(
-      error instanceof Refused ? error.sentences : ["The scanner does not answer; is Rock Pin running?"],
+      error instanceof Refused ? error.tell() : ["The scanner does not answer; is Rock Pin running?"],
     );
 
   const keep = async (readings: readonly Reading[], note: string, read_by: Trace["read_by"]) => {

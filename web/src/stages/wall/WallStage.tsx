@@ -7,7 +7,7 @@ import { Belief, NextCheck } from "./Belief";
 import { BuildUp } from "./BuildUp";
 import { Facts } from "./Facts";
 import { FindFraming } from "./FindFraming";
-import { OtherWall } from "./OtherWall";
+import { OtherWall } from "../../job/OtherWall";
 import { Measures } from "./Measures";
 import { BecomesAPost, PostFields } from "./PostFields";
 import { PhotoPart } from "./photo/PhotoPart";

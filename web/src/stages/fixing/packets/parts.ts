@@ -23,5 +23,5 @@ export function ofOneThickness(madeFor: Packet["made_for"] | null): boolean {
 }
 
 export function sentencesOf(error: unknown): readonly string[] {
-  return error instanceof Refused ? error.sentences : ["It could not be saved; is Rock Pin running?"];
+  return error instanceof Refused ? error.tell() : ["It could not be saved; is Rock Pin running?"];
 }

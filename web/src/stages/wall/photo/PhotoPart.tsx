@@ -109,7 +109,7 @@ function TakeOne({
       await onTaken({ id, ...kept, marks: [], distances: [], edges: [], day: today(), note: "" });
     } catch (error) {
       setFault(
-        error instanceof Refused ? error.sentences.join(" ") : `“${file.name}” could not be kept; try again.`,
+        error instanceof Refused ? error.tell().join(" ") : `“${file.name}” could not be kept; try again.`,
       );
     } finally {
       setBusy(false);

@@ -1,6 +1,6 @@
-import { useSecondWall } from "../../job/useSecondWall";
-import type { Editing } from "../../job/useWorkspace";
-import { Button } from "../../ui/controls";
+import { useSecondWall } from "./useSecondWall";
+import type { Editing } from "./useWorkspace";
+import { Button } from "../ui/controls";
 
 /** Of a thing in a corner: that this stage is about the left wall, and the way to the one at its right. */
 export function OtherWall({ editing }: { editing: Editing }) {
