@@ -1,5 +1,8 @@
 """What the map asks once for all that is alike: holes, rows, and bands of a wall; and that nothing changes by it."""
 
+from itertools import product
+from math import inf
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -8,17 +11,39 @@ from hypothesis.extra.numpy import arrays
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.document.fixture import Fixture, HoleKind
+from rockpin.core.document.wall import EdgeKind, Framing, HowKnown, Member, MemberKind
+from rockpin.core.framing import FramedGrid, Widths, framed_grid
+from rockpin.core.hole.edges import free_edges
 from rockpin.core.plan.placemap import alike, joint, map_places
 from rockpin.core.plan.placemap.alike import holes_alike
 from rockpin.core.plan.placemap.codes import Grid, Rowed, row_numbers, whole
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import Drilled
-from rockpin.core.plan.placemap.surroundings import asked_of
+from rockpin.core.plan.placemap.surroundings import Around, asked_of
 from rockpin.core.plan.stages import compute_stages, read_wall
 from tests.builders import job, plate_fixture, stud_wall
 from tests.mapped_walls import PLATES, WALLS
 
 CATALOGUE = load_catalogue()
+
+# studs that end at 1200, as over an opening
+SHORT = stud_wall(
+    width_mm=3000,
+    framing=Framing(
+        members=tuple(
+            Member(
+                id=f"stud-{x}",
+                kind=MemberKind.STUD,
+                x_mm=x,
+                y_mm=0,
+                width_mm=45,
+                height_mm=1200,
+                known=HowKnown.DETECTED,
+            )
+            for x in (400, 900)
+        )
+    ),
+)
 
 _SMALL = arrays(np.uint8, (6, 2), elements=st.integers(0, 1))
 
@@ -105,3 +130,48 @@ def test_what_is_hidden_is_the_same_in_bands_and_over_all_of_the_wall(
     found = lattice.weighed_where(drilled, dict.fromkeys(group, (mine, every)))
     for number in group:
         assert (lattice.mine(number, found)[mine] == lattice.weighed(number, drilled)[mine]).all()
+
+
+def _told(grid: FramedGrid) -> tuple[np.ndarray, ...]:
+    return grid.wood, grid.wood_open, grid.clear, grid.clear_open, grid.member, grid.edge_mm
+
+
+@pytest.mark.parametrize("near_mm", [60.0, inf])
+@pytest.mark.parametrize("name", ["studs with noggins", "studs by hits", "short studs"])
+def test_rows_that_are_told_as_one_are_alike(name: str, near_mm: float) -> None:
+    wall = SHORT if name == "short studs" else WALLS[name]
+    members = read_wall(job(wall, PLATES[1], 700, 700), CATALOGUE).framing.members
+    x, y = np.arange(300.0, 1300.0), np.arange(1105.0, 1305.0, 7.0)
+    widths, figures = Widths((6.0, 14.0), (4.0, 25.0)), CATALOGUE.figures.framing
+    whole_wall = framed_grid(members, x, y, widths, figures, near_mm)
+    for row in range(len(y)):
+        alone = framed_grid(members, x, y[row : row + 1], widths, figures, near_mm)
+        for told, its in zip(_told(whole_wall), _told(alone), strict=True):
+            assert (told[whole_wall.rows[row]] == its[alone.rows[0]]).all()
+
+
+@pytest.mark.parametrize("right", [EdgeKind.EXTERNAL_CORNER, EdgeKind.INTERNAL_CORNER])
+def test_the_edges_of_concrete_are_as_far_as_from_one_hole(right: EdgeKind) -> None:
+    wall = WALLS["concrete"].model_copy(update={"right_edge": right})
+    here = job(wall, PLATES[1], 700, 700)
+    read = read_wall(here, CATALOGUE)
+    asked = asked_of(CATALOGUE, CATALOGUE.fixings, [read.identified.reading.family])
+    x, y = np.arange(0.5, wall.width_mm, 83), np.arange(0.5, wall.height_mm, 79)
+    sides = Around(here, read, asked, x, y, 8.0).edges_mm
+    for row, column in product(range(len(y)), range(len(x))):
+        found = [float(np.broadcast_to(side, (len(y), len(x)))[row, column]) for side in sides]
+        true = free_edges(wall, float(x[column]), float(y[row]))
+        assert found == pytest.approx([min(one, asked.edges_to_mm) for one in true])
+
+
+def test_a_good_old_hole_is_met_where_it_is() -> None:
+    wall = WALLS["brick with courses"]
+    (plug,) = (one for one in wall.old_holes if one.good)
+    here = job(wall, PLATES[1], 700, 700)
+    read = read_wall(here, CATALOGUE)
+    asked = asked_of(CATALOGUE, CATALOGUE.fixings[:1], [read.identified.reading.family])
+    x, y = plug.x_mm + np.arange(-30.0, 31.0), plug.y_mm + np.arange(-30.0, 31.0)
+    met = Around(here, read, asked, x, y, 8.0).parts(by_name=False)[-1].of
+    assert (
+        (met > 0) == (np.hypot(x - plug.x_mm, (y - plug.y_mm)[:, None]) <= CATALOGUE.figures.plan.same_hole_mm)
+    ).all()

@@ -76,7 +76,8 @@ def _alike(
     for one in members:
         rect = one.member.rect
         for at in (rect.y_mm, rect.top_mm):
-            bounds |= {at, at - half_mm, at + half_mm}
+            # past an end what is narrow is clear of a member sooner than what is wide
+            bounds |= {at, *(at + way * wide for wide in (*widths.halves_mm, *widths.sides_mm) for way in (-1, 1))}
         if one.level:
             own |= np.abs(y - one.centre) <= one.reach_mm(half_mm)
         elif near_mm < inf:
