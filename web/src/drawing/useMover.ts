@@ -36,13 +36,15 @@ export function useMover(moving: Moving, perMm: number, enabled: boolean, byFing
   useEffect(() => settle, []);
 
   const bind = useDrag(
-    ({ xy: [x, y], initial: [x0, y0], first, last, memo, event, cancel }) => {
+    ({ xy: [x, y], initial: [x0, y0], first, last, tap, memo, event, cancel }) => {
       // asked by its name: what the screen's own library hands on is no PointerEvent of the browser
       if (!byFinger && "pointerType" in event && event.pointerType === "touch") {
         cancel();
         return undefined;
       }
-      const from = (first ? at : memo) as Held;
+      const from = (first ? at : memo) as Held | undefined;
+      // what was but pressed, a hole for its cut, is not moved; nor what was never taken hold of
+      if (tap || !from) return from;
       // from where it was taken hold of, not from where a tap became a drag
       const [dx, dy] = [along * Math.round((x - x0) / perMm), Math.round((y0 - y) / perMm)];
       if (dx !== 0 || dy !== 0 || !first) onMove(shifted(from, dx, dy, true));
