@@ -69,6 +69,32 @@ def test_a_route_is_normal_beside_its_line_and_even_over_its_depths(
     )
 
 
+@pytest.mark.parametrize(
+    ("window", "joined"),
+    [
+        (None, True),
+        # between both sockets and over their height, it parts them
+        ((1400, 250, 300, 900), False),
+        # with its sill on their very height the cable passes below it
+        ((1400, 450, 300, 900), True),
+        # above them, or beside the way
+        ((1400, 600, 300, 900), True),
+        ((2100, 250, 300, 900), True),
+    ],
+)
+def test_sockets_at_one_height_are_joined_unless_an_opening_parts_them(
+    window: tuple[float, ...] | None, joined: bool
+) -> None:
+    other = Point(id="other", kind="socket", x_mm=2000, y_mm=SOCKET.y_mm)
+    openings: tuple[Opening, ...] = ()
+    if window:
+        x, y, wide, high = window
+        openings = (Opening(id="w", kind=OpeningKind.WINDOW, x_mm=x, y_mm=y, width_mm=wide, height_mm=high),)
+    wall = brick_wall(points=(SOCKET, other), openings=openings)
+    # looked for on the way between them, beside the opening
+    assert (part(at(wall, 1250, SOCKET.y_mm), "from the single socket to the single socket") > 0) is joined
+
+
 def test_a_clear_sweep_is_bayes_rule_by_hand(catalogue: Catalogue) -> None:
     before = by_hand(catalogue, 0, 6, 40)
     # energised 91 %: metal misses 0.3, live 0.15; dead 9 %: live is blind to it; all of it fails in 7 sweeps of 100
