@@ -13,10 +13,14 @@ from rockpin.core.document.fixture import Environment, Fixture, FixtureHole, Hol
 from rockpin.core.document.job import JobDocument, Placement, Region
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import Courses, EdgeKind, Layer, Point, Wall
-from rockpin.core.drilling import drilled_holes
+from rockpin.core.drilling import drilled_holes, stays_behind
 from rockpin.core.fixture import build
-from rockpin.core.plan import WayKind, better_places, make_plan, places_on_the_wall, ways_out
+from rockpin.core.placing import shifted
+from rockpin.core.plan import WayKind, better_places, make_plan, places_on_the_wall, take_in, ways_on, ways_out
 from rockpin.core.plan.corner import planes_of
+from rockpin.core.plan.happened import HoleAnswered
+from rockpin.core.plan.hole_case import OnKind
+from rockpin.core.plan.reporting import Report
 from rockpin.core.questions import starting_wall
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture
 
@@ -184,6 +188,58 @@ def test_each_wall_remembers_its_own_holes() -> None:
     theirs = drilled_holes("ledge", document, right, CATALOGUE)
     assert [(one.name, one.x_mm) for one in ours] == [(f"hole 1 of {document.title}", 3940)]
     assert [(one.name, one.x_mm) for one in theirs] == [(f"hole 5 of {document.title}", 60)]
+
+
+def _drilled(*names: str) -> JobDocument:
+    records = tuple(HoleRecord(hole_id=name, holds=Holds.YES, depth_mm=60) for name in names)
+    return cornered(brick_wall(12), brick_wall(12)).model_copy(update={"records": records})
+
+
+def test_what_is_moved_in_a_corner_leaves_its_holes_behind_each_in_its_own_wall() -> None:
+    every = [hole.id for support in ledge().supports for hole in support.holes]
+    before = _drilled(*every)
+    moved = before.model_copy(update={"placement": shifted(before.placement, 0, 150)})
+    after = stays_behind(before, moved, CATALOGUE)
+    assert not after.records
+    # the left wall is 4000 wide: its holes are 60 and 250 from its right end, the right wall's as far from its left
+    assert sorted({(one.on_second, one.x_mm) for one in after.left}) == [
+        (False, 3750),
+        (False, 3940),
+        (True, 60),
+        (True, 250),
+    ]
+    # what is to be drilled now is drilled nowhere yet
+    assert {line.text for line in make_plan(after, CATALOGUE).record} == {"not drilled yet"}
+    for wall in before.walls:
+        assert len(drilled_holes("ledge", after, wall, CATALOGUE)) == 4
+    # moved back onto them, none of them is left twice
+    again = stays_behind(after, after.model_copy(update={"placement": before.placement}), CATALOGUE)
+    assert len(again.left) == len(every)
+
+
+def test_a_way_on_from_a_hole_round_the_corner_leaves_it_in_its_own_wall() -> None:
+    failed = HoleRecord(hole_id="right-1-top", holds=Holds.NO, depth_mm=60, fixing="nylon_plug_8")
+    here = _drilled().model_copy(update={"records": (failed,)})
+    ways = ways_on(here, "right-1-top", CATALOGUE).ways
+    way = next(one for one in ways if one.kind is OnKind.MOVE)
+    assert [(one.x_mm, one.on_second) for one in way.job.left] == [(60, True)]
+    # the picture is unfolded: there it lies beyond the left wall
+    assert [dot.x_mm for dot in way.old] == [4060]
+
+
+def test_what_was_drilled_at_a_mark_that_is_elsewhere_by_now_is_in_its_own_wall() -> None:
+    here = cornered(brick_wall(12), brick_wall(12))
+    mark = next(hole for hole in make_plan(here, CATALOGUE).holes if hole.id == "right-1-top")
+    moved = here.model_copy(update={"placement": shifted(here.placement, 0, 90)})
+    said = HoleAnswered(
+        id="a",
+        hole_id=mark.id,
+        mark_x_mm=mark.x_mm,
+        mark_y_mm=mark.y_mm,
+        report=Report(outcome="as_planned", depth_mm=60),
+    )
+    body = take_in(moved, make_plan(moved, CATALOGUE), said, CATALOGUE)
+    assert [(one.x_mm, one.y_mm, one.on_second) for one in body.left] == [(60, mark.y_mm, True)]
 
 
 def test_ways_out_of_a_corner_leave_it_in_the_corner_and_put_no_board_round_it() -> None:

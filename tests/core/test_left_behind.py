@@ -270,8 +270,8 @@ def test_what_is_heard_late_of_a_hole_is_where_its_mark_was_then(moved_mm: float
     assert len({one.id for one in again.left}) == len(again.left)
 
 
-def test_on_another_wall_and_in_a_corner_nothing_is_taken_along() -> None:
-    """A thing that is put on another wall has no hole there; in a corner a hole is given up on either wall."""
+def test_on_another_wall_and_round_another_corner_nothing_is_taken_along() -> None:
+    """A thing that is put on another wall has no hole there."""
     before = _drilled()
     for placement in ({"wall_id": "other"}, {"second_wall_id": "other"}):
         after = before.model_copy(update={"placement": _put(before, 400, 0).placement.model_copy(update=placement)})

@@ -10,9 +10,8 @@ from math import hypot
 from rockpin.core.base.quantities import UnitSystem, show_bit, show_force, show_length, show_use
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.record import Holds, HoleRecord, Photo
+from rockpin.core.document.record import Holds, HoleRecord, LeftHole, Photo
 from rockpin.core.document.sweeps import Find
-from rockpin.core.document.wall import Wall
 from rockpin.core.plan import Elevation, HolePlan, Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.exchange.drawing import Box, Drawing
@@ -148,15 +147,17 @@ def record_parts(
         parts += [Part("text", job.note)] if job.note else []
     if job.left:
         parts.append(Part("heading", "Holes that were given up"))
-        parts += [Part("item", _left_text(one.name, one.x_mm, one.y_mm, one.diameter_mm, units)) for one in job.left]
+        parts += [Part("item", _left_text(one, plan)) for one in job.left]
     parts += [Part("item", one.sentence) for one in plan.as_built]
     parts += _photos(job.photos, {hole.id: hole.number for hole in plan.holes}, read_photo)
     return parts
 
 
-def _left_text(name: str, x_mm: float, y_mm: float, wide_mm: float, units: UnitSystem) -> str:
-    where = f"{show_length(x_mm, units)} from the left, {show_length(y_mm, units)} up"
-    return f"{name[:1].upper()}{name[1:]}: {where}, {show_length(wide_mm, units)} wide"
+def _left_text(left: LeftHole, plan: Plan) -> str:
+    where = f"{show_length(left.x_mm, plan.units)} from the left, {show_length(left.y_mm, plan.units)} up"
+    if plan.beside:
+        where += f" in {plan.beside.wall if left.on_second else plan.wall}"
+    return f"{left.name[:1].upper()}{left.name[1:]}: {where}, {show_length(left.diameter_mm, plan.units)} wide"
 
 
 def _photos(photos: Sequence[Photo], numbers: dict[str, int], read_photo: ReadPhoto) -> list[Part]:
@@ -175,10 +176,6 @@ def _find_text(find: Find, units: UnitSystem) -> str:
     where = f"{show_length(find.x_mm, units)} from the left, {show_length(find.y_mm, units)} up"
     deep = f", {show_length(find.depth_mm, units)} deep" if find.depth_mm is not None else ""
     return f"{find.what[:1].upper()}{find.what[1:] or 'Something'}: {where}{deep}"
-
-
-def _size(wall: Wall, units: UnitSystem) -> str:
-    return f"{show_length(wall.width_mm, units)} wide, {show_length(wall.height_mm, units)} high."
 
 
 def wall_parts(

@@ -12,7 +12,7 @@ from rockpin.core.base.quantities import show_thickness
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.drilling import DrillCard
 from rockpin.core.identification import WallReading
-from rockpin.core.plan import HolePlan, Plan
+from rockpin.core.plan import HolePlan, Plan, wall_begins_mm
 from rockpin.exchange.paper import Part, markdown_of, pdf_of
 
 _BOUNDS = (
@@ -27,8 +27,7 @@ def walls_of(plan: Plan) -> str:
 
 def wall_of(plan: Plan, hole: HolePlan) -> str:
     """The wall that a hole is in."""
-    beside = plan.beside
-    return beside.wall if beside and hole.x_mm >= beside.from_mm else plan.wall
+    return plan.beside.wall if plan.beside and wall_begins_mm(plan, hole) else plan.wall
 
 
 def _behind(plan: Plan) -> Iterator[Part]:

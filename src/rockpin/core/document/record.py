@@ -66,6 +66,7 @@ class LeftHole(Model):
     fixing: Id | None = None
     crumbled: bool = False
     filled: bool = False
+    on_second: bool = Field(default=False, description="in the wall round an inside corner, and measured on that")
     day: Day | None = None
 
 

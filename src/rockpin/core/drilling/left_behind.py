@@ -6,7 +6,7 @@ from math import hypot, inf
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, HoleRecord, LeftHole, OldFixing
 from rockpin.core.placing import lying
-from rockpin.core.setout import PlacedHole, place_fixture
+from rockpin.core.setout import PlacedHole, of_wall, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
 
 _SAME_MM = 1e-6
@@ -18,7 +18,7 @@ def _marks(job: JobDocument, catalogue: Catalogue) -> dict[str, PlacedHole]:
     return {hole.id: hole for hole in placed.holes}
 
 
-def _of_old(hole: PlacedHole, old: OldFixing) -> LeftHole:
+def _of_old(hole: PlacedHole, old: OldFixing, *, on_second: bool) -> LeftHole:
     return LeftHole(
         id=f"loose-{hole.id}"[:60],
         name=f"old hole {hole.number}",
@@ -27,11 +27,18 @@ def _of_old(hole: PlacedHole, old: OldFixing) -> LeftHole:
         diameter_mm=old.hole_mm,
         depth_mm=old.depth_mm or 0,
         crumbled=old.how is FailedHow.BOARD_CRUMBLED,
+        on_second=on_second,
     )
 
 
 def _of_record(
-    record: HoleRecord, number: int, at_mm: tuple[float, float], wide_mm: float, catalogue: Catalogue
+    record: HoleRecord,
+    number: int,
+    at_mm: tuple[float, float],
+    wide_mm: float,
+    catalogue: Catalogue,
+    *,
+    on_second: bool,
 ) -> LeftHole:
     outcomes = [catalogue.outcome_by_key[key] for key in record.met if key in catalogue.outcome_by_key]
     return LeftHole(
@@ -44,6 +51,7 @@ def _of_record(
         met=record.met,
         fixing=record.fixing,
         crumbled=any(one.crumbled for one in outcomes),
+        on_second=on_second,
         day=record.day,
     )
 
@@ -64,12 +72,15 @@ def left_with(
     at_mm: tuple[float, float],
     wide_mm: float,
     catalogue: Catalogue,
+    *,
+    on_second: bool = False,
 ) -> tuple[LeftHole, ...]:
     """The holes that are left behind, with one more that was drilled at (x, y) [mm] by its record.
 
-    ``wide_mm``: how wide it is [mm], where the record does not say.
+    ``wide_mm``: how wide it is [mm], where the record does not say. ``on_second``: whether it is in the wall round a
+    corner, and measured there.
     """
-    return (*lefts, _among(lefts, _of_record(record, number, at_mm, wide_mm, catalogue)))
+    return (*lefts, _among(lefts, _of_record(record, number, at_mm, wide_mm, catalogue, on_second=on_second)))
 
 
 def where_it_hung(job: JobDocument) -> JobDocument:
@@ -115,31 +126,43 @@ def _comes_to_lie(
         yield was, what, off if hypot(*off) <= within else None
 
 
+def _wall_by_wall(before: JobDocument, after: JobDocument) -> list[tuple[JobDocument, JobDocument]]:
+    """Both jobs as they stand on one wall, or in a corner on each, as jobs of that wall alone."""
+    second = before.placement.second_wall_id
+    if before.fixture.corner is None or second is None:
+        return [(before, after)]
+    walls = [before.wall, *(wall for wall in before.walls if wall.id == second)]
+    return [(of_wall(before, wall), of_wall(after, wall)) for wall in walls]
+
+
 def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) -> JobDocument:
     """The job after a change, with every drilled hole where it is in the wall and not where its mark went.
 
     A hole is still that of its mark where it lies no farther from it than before, or so near that it counts as the
-    same; it then came out as far beside it. Any other stays behind as an old hole. In a corner, where a hole is given
-    up on either wall, nothing is done.
+    same; it then came out as far beside it. Any other stays behind as an old hole, in a corner in its own wall.
     """
-    elsewhere = before.placement.wall_id != after.placement.wall_id
-    if not (before.records or before.came_loose) or after.placement.second_wall_id or elsewhere:
+    then, now = before.placement, after.placement
+    elsewhere = (then.wall_id, then.second_wall_id) != (now.wall_id, now.second_wall_id)
+    if not (before.records or before.came_loose) or elsewhere:
         return after
     same_mm, offs, gone, lefts = catalogue.figures.plan.same_hole_mm, {}, set(), list(after.left)
-    for was, what, off in _comes_to_lie(before, after, catalogue):
-        if off is not None:
-            offs[was.id] = off
-            continue
-        gone.add(was.id)
-        if isinstance(what, HoleRecord):
-            at = (was.x_mm + what.off_x_mm, was.y_mm + what.off_y_mm)
-            left = _of_record(what, was.number, at, was.diameter_mm, catalogue)
-        else:
-            left = _of_old(was, what)
-        # whoever moved it may have left the hole behind already, and of a repair the first job knows it
-        known = [(one.x_mm, one.y_mm) for items in (lefts, before.wall.old_holes) for one in items]
-        if not any(hypot(x - left.x_mm, y - left.y_mm) <= same_mm for x, y in known):
-            lefts.append(_among(lefts, left))
+    for here, there in _wall_by_wall(before, after):
+        on_second = here.wall.id != before.wall.id
+        for was, what, off in _comes_to_lie(here, there, catalogue):
+            if off is not None:
+                offs[was.id] = off
+                continue
+            gone.add(was.id)
+            if isinstance(what, HoleRecord):
+                at = (was.x_mm + what.off_x_mm, was.y_mm + what.off_y_mm)
+                left = _of_record(what, was.number, at, was.diameter_mm, catalogue, on_second=on_second)
+            else:
+                left = _of_old(was, what, on_second=on_second)
+            # whoever moved it may have left the hole behind already, and of a repair the first job knows it
+            known = [(one.x_mm, one.y_mm) for one in lefts if one.on_second is on_second]
+            known += [(one.x_mm, one.y_mm) for one in here.wall.old_holes]
+            if not any(hypot(x - left.x_mm, y - left.y_mm) <= same_mm for x, y in known):
+                lefts.append(_among(lefts, left))
     records = tuple(_beside(one, offs.get(one.hole_id)) for one in after.records if one.hole_id not in gone)
     if not gone and records == after.records:
         return after

@@ -24,6 +24,7 @@ from rockpin.core.plan.reporting import Report, reported
 from rockpin.core.plan.spare_holes import Stud, StudFit, spare_columns, studs_among, used_on_studs
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
+from rockpin.core.plan.unfolded import wall_begins_mm
 from rockpin.core.plan.van_count import counted_off
 from rockpin.core.plan.way_out import WayKind, WayOut, with_what
 
@@ -79,6 +80,7 @@ __all__ = [
     "studs_among",
     "take_in",
     "used_on_studs",
+    "wall_begins_mm",
     "wall_by_wall",
     "wall_map",
     "ways_on",

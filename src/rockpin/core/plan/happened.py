@@ -12,6 +12,7 @@ from rockpin.core.document.record import Clock, DoneStep, Holds, HoleRecord, Mom
 from rockpin.core.drilling import left_with
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import Report, hole_of, reported
+from rockpin.core.plan.unfolded import wall_begins_mm
 from rockpin.core.plan.way_out import body_of
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -139,15 +140,17 @@ def _tried(job: JobDocument, plan: Plan, one: HoleTried) -> JobDocument:
 def _answered(job: JobDocument, plan: Plan, one: HoleAnswered, catalogue: Catalogue) -> JobDocument:
     """The hole on record; where the fixture was moved meanwhile, the hole is where its mark was when it was drilled."""
     records = reported(job, plan, one.hole_id, one.report, catalogue)
-    if one.mark_x_mm is None or one.mark_y_mm is None or job.placement.second_wall_id:
+    if one.mark_x_mm is None or one.mark_y_mm is None:
         return _with(job, records=records)
     hole = hole_of(plan, one.hole_id)
     dx, dy = one.mark_x_mm - hole.x_mm, one.mark_y_mm - hole.y_mm
     if hypot(dx, dy) <= catalogue.figures.plan.same_hole_mm:
         return _with(job, records=records)
     record = next(record for record in records if record.hole_id == one.hole_id)
-    at = (one.mark_x_mm + one.report.off_x_mm, one.mark_y_mm + one.report.off_y_mm)
-    return _with(job, left=left_with(job.left, record, hole.number, at, hole.diameter_mm, catalogue))
+    begins = wall_begins_mm(plan, hole)
+    at = (one.mark_x_mm + one.report.off_x_mm - begins, one.mark_y_mm + one.report.off_y_mm)
+    told = job.left, record, hole.number, at, hole.diameter_mm, catalogue
+    return _with(job, left=left_with(*told, on_second=begins > 0))
 
 
 def _photographed(job: JobDocument, plan: Plan, photo: Photo) -> JobDocument:

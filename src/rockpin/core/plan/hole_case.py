@@ -20,6 +20,7 @@ from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.reporting import AS_PLANNED, hole_of
+from rockpin.core.plan.unfolded import wall_begins_mm
 from rockpin.core.plan.way_out import body_of, worst_of
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.figures import FramingFigures
@@ -169,10 +170,12 @@ class Case:
 
     def left(self, records: Sequence[HoleRecord]) -> tuple[LeftHole, ...]:
         """Holes as they stay behind, where they are now."""
-        numbers, lefts = {hole.id: hole.number for hole in self.before.holes}, self.job.left
+        holes, lefts = {hole.id: hole for hole in self.before.holes}, self.job.left
         for one in records:
-            at = self.came_out_at(one)
-            lefts = left_with(lefts, one, numbers[one.hole_id], at, self.wide_mm, self.catalogue)
+            hole, (x_mm, y_mm) = holes[one.hole_id], self.came_out_at(one)
+            begins = wall_begins_mm(self.before, hole)
+            told = lefts, one, hole.number, (x_mm - begins, y_mm), self.wide_mm, self.catalogue
+            lefts = left_with(*told, on_second=begins > 0)
         return lefts[len(self.job.left) :]
 
     def _waiting(self, plan: Plan) -> list[Finding]:

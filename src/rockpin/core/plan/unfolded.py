@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.plan import DecidingCase, Plan, PlaneBeside
 from rockpin.core.setout import PlacedPart
 
@@ -53,3 +54,9 @@ def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, objec
             **whole,
         }
     )
+
+
+def wall_begins_mm(plan: Plan, hole: HolePlan) -> float:
+    """How far along the picture a hole's own wall begins [mm]: 0, but for the second wall of a corner."""
+    beside = plan.beside
+    return beside.from_mm if beside and hole.x_mm >= beside.from_mm else 0.0

@@ -53,4 +53,5 @@ def of_wall(job: Job, wall: Wall) -> Job:
             "second_wall_id": None,
         }
     )
-    return job.model_copy(update={"fixture": fixture, "placement": placement})
+    left = tuple(one for one in job.left if one.on_second is second)
+    return job.model_copy(update={"fixture": fixture, "placement": placement, "left": left})
