@@ -11,12 +11,21 @@ from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2 as G
 from rockpin.core.demand import Bearing, corner_shares
 from rockpin.core.document.fixture import Environment, Fixture, FixtureHole, HoleKind, Link, LinkKind
 from rockpin.core.document.job import JobDocument, Placement, Region
-from rockpin.core.document.record import Holds, HoleRecord
+from rockpin.core.document.record import AsBuilt, CameLoose, FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import Courses, EdgeKind, Layer, Point, Wall
-from rockpin.core.drilling import drilled_holes, stays_behind
+from rockpin.core.drilling import drilled_holes, hangs_again, stays_behind
 from rockpin.core.fixture import build
 from rockpin.core.placing import shifted
-from rockpin.core.plan import WayKind, better_places, make_plan, places_on_the_wall, take_in, ways_on, ways_out
+from rockpin.core.plan import (
+    WayKind,
+    better_places,
+    make_plan,
+    places_on_the_wall,
+    repair_of,
+    take_in,
+    ways_on,
+    ways_out,
+)
 from rockpin.core.plan.corner import planes_of
 from rockpin.core.plan.happened import HoleAnswered
 from rockpin.core.plan.hole_case import OnKind
@@ -240,6 +249,26 @@ def test_what_was_drilled_at_a_mark_that_is_elsewhere_by_now_is_in_its_own_wall(
     )
     body = take_in(moved, make_plan(moved, CATALOGUE), said, CATALOGUE)
     assert [(one.x_mm, one.y_mm, one.on_second) for one in body.left] == [(60, mark.y_mm, True)]
+
+
+def test_distances_of_either_wall_are_read_and_what_hung_there_hung_in_its_corner() -> None:
+    here = cornered(brick_wall(12), brick_wall(12))
+    # brackets 60 and 250 from the corner, on either wall
+    pairs = (("left-1-top", "left-2-top", 190.0), ("right-1-top", "right-2-top", 195.0))
+    built = tuple(AsBuilt(first=one, second=other, distance_mm=mm) for one, other, mm in pairs)
+    read = make_plan(here.model_copy(update={"as_built": built}), CATALOGUE).as_built
+    assert [(one.first, one.second, one.planned_mm) for one in read] == [(1, 3, 190), (5, 7, 190)]
+
+    old = tuple(
+        OldFixing(hole_id=name, fixing="nylon_plug_6", how=FailedHow.PULLED_OUT, hole_mm=6) for name, *_ in pairs
+    )
+    before = here.model_copy(update={"placement": here.placement.model_copy(update={"x_mm": 3700.0})})
+    again = before.model_copy(update=dict(repair_of(before, CameLoose(holes=old))))
+    # each old hole is where it was, in its own wall, and the old thing is in nobody's way
+    moved = again.model_copy(update={"placement": shifted(again.placement, 0, 150)})
+    left = stays_behind(again, moved, CATALOGUE).left
+    assert [(one.x_mm, one.on_second) for one in left] == [(3940, False), (60, True)]
+    assert all(hangs_again(again, before, wall) for wall in before.walls)
 
 
 def test_ways_out_of_a_corner_leave_it_in_the_corner_and_put_no_board_round_it() -> None:

@@ -16,7 +16,7 @@ from rockpin.core.framing import FramedGrid, Widths, framed_grid
 from rockpin.core.hole.edges import free_edges
 from rockpin.core.plan.placemap import alike, joint, map_places
 from rockpin.core.plan.placemap.alike import holes_alike
-from rockpin.core.plan.placemap.codes import Grid, Rowed, row_numbers, whole
+from rockpin.core.plan.placemap.codes import Grid, GridRows, row_numbers, whole
 from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import Drilled
 from rockpin.core.plan.placemap.surroundings import Around, asked_of
@@ -52,7 +52,7 @@ _SMALL = arrays(np.uint8, (6, 2), elements=st.integers(0, 1))
 def test_rows_have_one_number_where_all_grids_are_alike(one: np.ndarray, other: np.ndarray) -> None:
     # the second is told for rows that differ, and they are turned about
     order = np.array([5, 4, 3, 2, 1, 0])
-    parts: list[Rowed[Grid]] = [whole(one), Rowed(other[::-1], order), whole(np.zeros((1, 2), np.uint8), 6)]
+    parts: list[GridRows[Grid]] = [whole(one), GridRows(other[::-1], order), whole(np.zeros((1, 2), np.uint8), 6)]
     numbers = row_numbers(parts)
     both = np.hstack([one, other])
     for row in range(6):

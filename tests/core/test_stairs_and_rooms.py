@@ -190,12 +190,15 @@ SLOTTED = {"a": hole(1, 0), "b": hole(2, 600, slot_mm=4)}
         (SLOTTED, 605, Give(0, 0), True, "the slot of hole 2 takes it"),
         (SLOTTED, 595, Give(0, 0), True, "the slot of hole 2 takes it"),
         (SLOTTED, 594, Give(0, 0), False, "anew 1 mm away from hole 1"),
+        # 1 mm of play; 10 is as far as a hole is filed
+        (RAIL, 611, Give(0, 0), False, "lengthen the bracket's hole 2 by that"),
+        (RAIL, 611.1, Give(0, 0), False, "so much no hole is lengthened by. Where the tape is right, fill hole 2"),
     ],
 )
 def test_distances_as_built_worked_by_hand(
     holes: dict[str, DrilledHole], measured_mm: float, give: Give, fits: bool, says: str
 ) -> None:
-    (read,) = as_built(holes, [Measured("a", "b", measured_mm)], give, UnitSystem.METRIC)
+    (read,) = as_built(holes, [Measured("a", "b", measured_mm)], give, 10, UnitSystem.METRIC)
     assert read.fits is fits
     assert says in read.sentence
 
@@ -207,7 +210,7 @@ def test_of_several_distances_the_hole_that_wandered_is_named() -> None:
     }
     # hole 1 went 3 mm to the left
     pairs = [("a", "b", 203.0), ("a", "d", hypot(203, 150)), ("b", "d", 150.0), ("c", "d", 200.0)]
-    read = as_built(plate, [Measured(*one) for one in pairs], Give(0, 0), UnitSystem.METRIC)
+    read = as_built(plate, [Measured(*one) for one in pairs], Give(0, 0), 10, UnitSystem.METRIC)
     assert [one.fits for one in read] == [False, False, True, True]
     assert "lengthen the bracket's hole 1 by that" in read[0].sentence
     assert "hole 1 by that" in read[1].sentence
@@ -249,5 +252,5 @@ def test_a_slot_gives_along_itself_wherever_the_piece_hangs(corner: tuple[float,
     level = {"a": DrilledHole(1, Screwed(x, y, 0.5)), "b": DrilledHole(2, Screwed(x + 400, y, 0.5, 0.0, 4.0))}
     for holes, most in ((upright, 405.0), (level, 401.0)):
         for mm, fits in ((most, True), (most + 0.1, False)):
-            (read,) = as_built(holes, [Measured("a", "b", mm)], Give(0, 0), UnitSystem.METRIC)
+            (read,) = as_built(holes, [Measured("a", "b", mm)], Give(0, 0), 10, UnitSystem.METRIC)
             assert read.fits is fits

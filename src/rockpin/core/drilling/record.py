@@ -52,6 +52,7 @@ _SAME_PLACE_MM = 1.0
 
 def hangs_again(job: JobBody, other: JobBody, wall: Wall) -> bool:
     """Whether a job hangs again what another had put up on its wall and what came loose: that hangs there no more."""
+    job = of_wall(job, wall)
     loose = job.came_loose
     if loose is None:
         return False

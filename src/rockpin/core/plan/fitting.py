@@ -34,7 +34,8 @@ def read_as_built(done: ComputedStages) -> tuple[AsBuiltReading, ...]:
     screwed = screwed_holes(job, done.spots, done.choices, done.catalogue.figures.setout.countersunk_play_mm)
     holes = {spot.hole.id: DrilledHole(spot.hole.number, one) for spot, one in zip(done.spots, screwed, strict=True)}
     measured = [Measured(one.first, one.second, one.distance_mm) for one in job.as_built]
-    return as_built(holes, measured, Give(job.fixture.apart_mm, job.fixture.together_mm), job.site.units)
+    give, figures = Give(job.fixture.apart_mm, job.fixture.together_mm), done.catalogue.figures.setout
+    return as_built(holes, measured, give, figures.lengthen_most_mm, job.site.units)
 
 
 class FitWay(Model):

@@ -43,6 +43,7 @@ def unfolded(first: Plan, second: Plan, beyond_mm: float, whole: dict[str, objec
             "cases": _deciding((*first.cases, *second.cases)),
             "cautions": tuple(dict.fromkeys((*first.cautions, *second.cautions))),
             "record": (*first.record, *second.record),
+            "as_built": (*first.as_built, *second.as_built),
             "loose": (*first.loose, *second.loose),
             "beside": PlaneBeside(
                 wall_id=second.wall_id,

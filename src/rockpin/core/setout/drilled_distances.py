@@ -64,9 +64,12 @@ def _holes_text(numbers: Sequence[int]) -> str:
 
 
 def as_built(
-    holes: dict[str, DrilledHole], measured: Sequence[Measured], give: Give, units: UnitSystem
+    holes: dict[str, DrilledHole], measured: Sequence[Measured], give: Give, lengthen_most_mm: float, units: UnitSystem
 ) -> tuple[AsBuiltReading, ...]:
-    """What each measured distance comes to; those of holes that are gone are left out."""
+    """What each measured distance comes to; those of holes that are gone are left out.
+
+    ``lengthen_most_mm``: by how much a bracket's hole is lengthened at the most [mm].
+    """
     known = [one for one in measured if one.first in holes and one.second in holes]
     read = [_read(holes[one.first], holes[one.second], one.distance_mm, give) for one in known]
     # where one hole is in several that do not fit, it is the one that wandered
@@ -78,7 +81,7 @@ def as_built(
             for name in (one.first, one.second)
             if holes[name].screwed.slot_x_mm or holes[name].screwed.slot_y_mm
         )
-        found.append(_told(raw, slots, misfits, give, units))
+        found.append(_told(raw, slots, misfits, give, lengthen_most_mm, units))
     return tuple(found)
 
 
@@ -117,7 +120,9 @@ def _read(first: DrilledHole, second: DrilledHole, distance_mm: float, give: Giv
     )
 
 
-def _told(raw: _Raw, slots: Sequence[int], misfits: Counter[int], give: Give, units: UnitSystem) -> AsBuiltReading:
+def _told(
+    raw: _Raw, slots: Sequence[int], misfits: Counter[int], give: Give, lengthen_most_mm: float, units: UnitSystem
+) -> AsBuiltReading:
     way = "farther apart" if raw.off_mm > 0 else "closer together"
     off = show_length(abs(raw.off_mm), units)
     pair = f"Holes {raw.first} and {raw.second}"
@@ -136,11 +141,14 @@ def _told(raw: _Raw, slots: Sequence[int], misfits: Counter[int], give: Give, un
         other = raw.first if worst == raw.second else raw.second
         towards = "towards" if raw.off_mm > 0 else "away from"
         beyond = show_length(raw.beyond_mm, units)
-        said = (
-            f"{pair} are {off} {way} than planned, {beyond} more than play, slots and the piece allow: lengthen the "
-            f"bracket's hole {worst} by that; or fill hole {worst} with what sets as hard as the wall, and drill it "
-            f"anew {beyond} {towards} hole {other}."
+        said = f"{pair} are {off} {way} than planned, {beyond} more than play, slots and the piece allow: "
+        anew = (
+            f"fill hole {worst} with what sets as hard as the wall, and drill it anew {beyond} {towards} hole {other}."
         )
+        if raw.beyond_mm <= lengthen_most_mm:
+            said += f"lengthen the bracket's hole {worst} by that; or {anew}"
+        else:
+            said += f"so much no hole is lengthened by. Where the tape is right, {anew}"
     return AsBuiltReading(
         first=raw.first,
         second=raw.second,

@@ -53,5 +53,12 @@ def of_wall(job: Job, wall: Wall) -> Job:
             "second_wall_id": None,
         }
     )
-    left = tuple(one for one in job.left if one.on_second is second)
-    return job.model_copy(update={"fixture": fixture, "placement": placement, "left": left})
+    changes: dict[str, object] = {
+        "fixture": fixture,
+        "placement": placement,
+        "left": tuple(one for one in job.left if one.on_second is second),
+    }
+    if job.came_loose and job.came_loose.hung_x_mm is not None:
+        # it hung in the same corner
+        changes["came_loose"] = job.came_loose.model_copy(update={"hung_x_mm": placement.x_mm})
+    return job.model_copy(update=changes)

@@ -115,6 +115,7 @@ class SetoutFigures(Model):
     bar_spacing_mm: float
     guided_wander_mm: float
     countersunk_play_mm: float
+    lengthen_most_mm: float
     fit_wanted: float
     line_up_mm: float
     lift_on_mm: float

@@ -8,15 +8,21 @@ import type { Editing } from "../../job/useWorkspace";
 /** Distances from hole to hole as they came out, and whether the piece still goes on. */
 export function AsBuilt({ editing }: { editing: Editing }) {
   const { job, site } = editing.data;
-  const { holes, as_built: read } = editing.plan;
+  const { holes, beside, as_built: read } = editing.plan;
   const units = site.units;
   const [pair, setPair] = useState<[string, string]>(["", ""]);
   if (holes.length < 2) return null;
-  const options = [
+  const first = pair[0] || holes[0]?.id || "";
+  // no tape is held straight round a corner: the other end is in the same wall
+  const onSecond = (id: string) =>
+    beside !== null && (holes.find((hole) => hole.id === id)?.x_mm ?? 0) >= beside.from_mm;
+  const near = holes.filter((hole) => onSecond(hole.id) === onSecond(first));
+  const second =
+    near.find((hole) => hole.id === pair[1])?.id ?? near.find((hole) => hole.id !== first)?.id ?? "";
+  const optionsOf = (some: typeof holes) => [
     { key: "", label: "hole…" },
-    ...holes.map((hole) => ({ key: hole.id, label: `hole ${hole.number}` })),
+    ...some.map((hole) => ({ key: hole.id, label: `hole ${hole.number}` })),
   ];
-  const [first, second] = [pair[0] || holes[0]?.id || "", pair[1] || holes[1]?.id || ""];
   const same = (one: { first: string; second: string }, a: string, b: string) =>
     (one.first === a && one.second === b) || (one.first === b && one.second === a);
   const measured = job.as_built.find((one) => same(one, first, second));
@@ -37,7 +43,7 @@ export function AsBuilt({ editing }: { editing: Editing }) {
               key={place}
               label={place === 0 ? "From" : "to"}
               value={place === 0 ? first : second}
-              options={options}
+              options={optionsOf(place === 0 ? holes : near)}
               onChange={(key) => setPair((now) => (place === 0 ? [key, now[1]] : [now[0], key]))}
             />
           ))}

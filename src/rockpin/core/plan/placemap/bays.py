@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from rockpin.core.capacity import bay_reach_mm, beside_in_bay
 from rockpin.core.framing import MemberReading
 from rockpin.core.hidden import rect_gaps
-from rockpin.core.plan.placemap.codes import Grid, Rowed
+from rockpin.core.plan.placemap.codes import Grid, GridRows
 from rockpin.core.plan.spots import NEARBY_MM
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.figures import CapacityFigures
@@ -30,10 +30,10 @@ class Bay(NamedTuple):
     rows: NDArray[np.int_]
 
     @property
-    def grids(self) -> list[Rowed[Grid]]:
+    def grids(self) -> list[GridRows[Grid]]:
         """All that decides of the hole's bay, whatever anchor it gets; in one order for holes that are alike."""
         grids = [self.near, *(shared for _, shared in sorted(self.far, key=lambda one: one[0]))]
-        return [Rowed(grid, self.rows) for grid in grids]
+        return [GridRows(grid, self.rows) for grid in grids]
 
 
 def in_one_bay(

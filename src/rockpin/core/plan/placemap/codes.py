@@ -20,7 +20,7 @@ _MOST = 1 << 22
 AnyGrid = TypeVar("AnyGrid", bound=NDArray[np.generic])
 
 
-class Rowed(NamedTuple, Generic[AnyGrid]):
+class GridRows(NamedTuple, Generic[AnyGrid]):
     """A grid told for rows that differ: ``of``, (rows that differ, columns); ``rows``: which of them each row has.
 
     A single column stands for all where every spot of a row is alike.
@@ -29,22 +29,22 @@ class Rowed(NamedTuple, Generic[AnyGrid]):
     of: AnyGrid
     rows: NDArray[np.int_]
 
-    def part(self, window: Window) -> "Rowed[AnyGrid]":
+    def part(self, window: Window) -> "GridRows[AnyGrid]":
         """A part of the grid."""
         rows, columns = window
-        return Rowed(cast(AnyGrid, self.of[:, columns] if self.of.shape[1] > 1 else self.of), self.rows[rows])
+        return GridRows(cast(AnyGrid, self.of[:, columns] if self.of.shape[1] > 1 else self.of), self.rows[rows])
 
     def at(self, rows: NDArray[np.int_]) -> AnyGrid:
         """Some rows of the grid, as they are."""
         return cast(AnyGrid, self.of[self.rows[rows]])
 
 
-def whole(grid: AnyGrid, count: int | None = None, every: NDArray[np.int_] | None = None) -> Rowed[AnyGrid]:
+def whole(grid: AnyGrid, count: int | None = None, every: NDArray[np.int_] | None = None) -> GridRows[AnyGrid]:
     """A grid that tells every row, or of so many the one that stands for all. ``every``: the numbers of all rows, to be
     shared."""
     if len(grid) == 1:
-        return Rowed(grid, np.zeros(count or 1, int))
-    return Rowed(grid, np.arange(len(grid)) if every is None else every)
+        return GridRows(grid, np.zeros(count or 1, int))
+    return GridRows(grid, np.arange(len(grid)) if every is None else every)
 
 
 class Coded(NamedTuple):
@@ -79,7 +79,7 @@ def together(parts: Sequence[Grid]) -> Coded:
 
 
 def row_numbers(
-    parts: Sequence[Rowed[Grid] | Rowed[NDArray[np.float64]] | Rowed[NDArray[np.bool_]]],
+    parts: Sequence[GridRows[Grid] | GridRows[NDArray[np.float64]] | GridRows[NDArray[np.bool_]]],
 ) -> NDArray[np.int_]:
     """For each row a number, (rows,): the same for rows that are alike in every grid, wherever they lie."""
     told: dict[int, tuple[NDArray[np.int_], list[NDArray[np.generic]]]] = {}

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from rockpin.core.hidden import HiddenGrid
 from rockpin.core.plan.findings import looks_by_sweep
-from rockpin.core.plan.placemap.codes import Grid, Rowed, Window, row_numbers
+from rockpin.core.plan.placemap.codes import Grid, GridRows, Window, row_numbers
 from rockpin.core.plan.placemap.outcomes import Drilled
 from rockpin.core.plan.placemap.standing import marks_weigh
 from rockpin.core.plan.placemap.surroundings import Around, Asked
@@ -68,7 +68,7 @@ class Lattice:
                 rows = slice(high - min(up), high - min(up) + len(dy))
                 self.window[number] = (rows, slice(right - min(across), right - min(across) + len(dx)))
         self._around: dict[tuple[int, float], Around] = {}
-        self._parts: dict[tuple[int, float, bool], list[Rowed[Grid]]] = {}
+        self._parts: dict[tuple[int, float, bool], list[GridRows[Grid]]] = {}
         self._rows: dict[tuple[int, float, bool], NDArray[np.int_]] = {}
         self._hidden: dict[tuple[int, float], HiddenGrid] = {}
         self._weighed: dict[tuple[int, Drilled], Weights] = {}
@@ -82,14 +82,14 @@ class Lattice:
             self._around[key] = Around(self.done.job, self.read, self.asked, x, y, hole.diameter_mm)
         return self._around[key]
 
-    def parts(self, number: int, by_name: bool) -> list[Rowed[Grid]]:
+    def parts(self, number: int, by_name: bool) -> list[GridRows[Grid]]:
         """All that decides of a hole's surroundings by whole numbers, on the grid that it shares."""
         key = (*self._shared(number), by_name)
         if key not in self._parts:
             self._parts[key] = self.around(number).parts(by_name)
         return self._parts[key]
 
-    def measured(self, number: int) -> list[Rowed[Places]]:
+    def measured(self, number: int) -> list[GridRows[Places]]:
         """What is measured about a hole besides [mm], on the grid that it shares."""
         return self.around(number).measured
 

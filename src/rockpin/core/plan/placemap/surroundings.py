@@ -16,7 +16,7 @@ from rockpin.core.document.wall import EdgeKind
 from rockpin.core.framing import BehindKind, FramedGrid, Widths, coursed_grid, framed_grid
 from rockpin.core.hidden import HiddenGrid, rect_gaps, span
 from rockpin.core.identification import Family
-from rockpin.core.plan.placemap.codes import Coded, Grid, Rowed, whole
+from rockpin.core.plan.placemap.codes import Coded, Grid, GridRows, whole
 from rockpin.core.plan.spots import NEARBY_MM, NOMINAL_SCREW_MM
 from rockpin.core.plan.stages import ReadWall
 from rockpin.core.tables.catalogue import Catalogue
@@ -96,7 +96,7 @@ class Around:
         return framed_grid(self.read.framing.members, self.x, self.y, Widths((side,), (figures.hole_half_mm,)), figures)
 
     @cached_property
-    def kind(self) -> Rowed[Grid]:
+    def kind(self) -> GridRows[Grid]:
         """What stands behind each spot, as a place in ``KINDS``."""
         family = self.read.identified.reading.family
         if family is Family.CONCRETE:
@@ -106,7 +106,7 @@ class Around:
             if self._coursed is None:
                 return self._everywhere(unit)
             in_joint, _ = self._coursed
-            return Rowed(np.where(in_joint.of, np.uint8(joint), np.uint8(unit)), in_joint.rows)
+            return GridRows(np.where(in_joint.of, np.uint8(joint), np.uint8(unit)), in_joint.rows)
         if not family.framed:
             return self._everywhere(KINDS.index(BehindKind.UNKNOWN))
         grid = self._nominal
@@ -117,21 +117,21 @@ class Around:
         ]
         wood = grid.wood > 0
         found[wood] = np.array([0, *kinds], np.uint8)[grid.member[wood]]
-        return Rowed(found, grid.rows)
+        return GridRows(found, grid.rows)
 
-    def _everywhere(self, number: int) -> Rowed[Grid]:
+    def _everywhere(self, number: int) -> GridRows[Grid]:
         """One number at every spot."""
         return whole(np.full((1, self.shape[1]), number, np.uint8), self.shape[0])
 
     @cached_property
-    def _coursed(self) -> tuple[Rowed[NDArray[np.bool_]], Rowed[NDArray[np.bool_]]] | None:
+    def _coursed(self) -> tuple[GridRows[NDArray[np.bool_]], GridRows[NDArray[np.bool_]]] | None:
         """Where a joint is, and where a unit's end is near."""
         courses, figures = self.job.wall.measured_courses, self._figures.framing
         if courses is None:
             return None
         grid = coursed_grid(courses, self.x, self.y, figures.setout_error_mm)
         near_end = grid.end_mm < figures.masonry_unit_end_share * courses.unit_length_mm
-        return Rowed(grid.joint, grid.rows), Rowed(near_end, grid.rows)
+        return GridRows(grid.joint, grid.rows), GridRows(near_end, grid.rows)
 
     @cached_property
     def _free_steps(self) -> Grid:
@@ -205,18 +205,18 @@ class Around:
             found[nearer], best[nearer] = number, gap[nearer]
         return found
 
-    def parts(self, by_name: bool) -> list[Rowed[Grid]]:
+    def parts(self, by_name: bool) -> list[GridRows[Grid]]:
         """All that decides at a spot but for a stud's edge and the edges of concrete, each a grid of small numbers.
 
         ``by_name``: whether it matters which stud is met, not only what it is like.
         """
-        found: list[Rowed[Grid]] = [self.kind]
+        found: list[GridRows[Grid]] = [self.kind]
         if self.asked.framed:
             grid = self._framed
             told = (grid.wood, grid.wood_open, grid.clear, grid.clear_open, self._like(grid.member, by_name))
-            found += [Rowed(one, grid.rows) for one in told]
+            found += [GridRows(one, grid.rows) for one in told]
         if self.asked.coursed and self._coursed is not None:
-            found += [Rowed(one.of.view(np.uint8), one.rows) for one in self._coursed]
+            found += [GridRows(one.of.view(np.uint8), one.rows) for one in self._coursed]
         return found + [self._whole(one) for one in self._besides()]
 
     def _besides(self) -> list[Grid]:
@@ -234,7 +234,7 @@ class Around:
             found.append(self._old)
         return found
 
-    def _whole(self, grid: Grid) -> Rowed[Grid]:
+    def _whole(self, grid: Grid) -> GridRows[Grid]:
         """A grid of every spot, or of one that stands for all."""
         told = cast(Grid, np.broadcast_to(grid, (len(grid), self.shape[1])))
         return whole(told, self.shape[0], self._every)
@@ -253,7 +253,7 @@ class Around:
         return np.array(table, np.uint16)[member]
 
     @cached_property
-    def measured(self) -> list[Rowed[Places]]:
+    def measured(self) -> list[GridRows[Places]]:
         """What is measured at a spot besides [mm]."""
         found = [self.stud_edge_mm] if self.asked.framed else []
         if self.asked.edges_to_mm:
@@ -261,7 +261,7 @@ class Around:
         return found
 
     @cached_property
-    def stud_edge_mm(self) -> Rowed[Places]:
+    def stud_edge_mm(self) -> GridRows[Places]:
         """The sure distance [mm] to the edge of the stud that may be met, as far as it decides; alike where none is."""
         tables, framing = self.read.catalogue.capacity, self._figures.framing
         diameters = self.asked.diameters_mm
@@ -269,7 +269,7 @@ class Around:
         figures = tables.figures
         full = max(figures.wood_edge_thick_diameters, figures.wood_edge_thin_diameters) * max(diameters)
         grid = self._framed
-        return Rowed(np.where(grid.wood_open > 0, np.clip(grid.edge_mm, least, full), full), grid.rows)
+        return GridRows(np.where(grid.wood_open > 0, np.clip(grid.edge_mm, least, full), full), grid.rows)
 
 
 def steps_of(values: Sequence[Places], shape: tuple[int, int]) -> tuple[list[Coded], list[Places]]:
