@@ -14,9 +14,13 @@ from rockpin.core.document.fixture import Environment, Fixture
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.placing import Feature, FeatureKind, MarkKind, Reference, WallMark
 from rockpin.core.document.post import Post, PostSection, SetIn
+from rockpin.core.document.record import CameLoose, FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import EdgeKind, Wall
+from rockpin.core.drilling import drilled_holes, stays_behind
 from rockpin.core.fixture import build
-from rockpin.core.plan import Plan, make_plan
+from rockpin.core.placing import shifted
+from rockpin.core.plan import Plan, make_plan, repair_of, ways_on
+from rockpin.core.plan.hole_case import OnKind
 from rockpin.core.post import section_of, sway_moment_mm, sway_push_mm, sway_wind_mm, wanted_depth_mm
 from tests.builders import concrete_wall, job
 
@@ -301,3 +305,31 @@ def test_a_post_has_one_line_to_measure_along_and_is_called_by_its_name() -> Non
     held = Reference(feature=Feature(kind=FeatureKind.OUTLINE), mark=WallMark(kind=MarkKind.POST))
     told = beside.model_copy(update={"placement": aside.model_copy(update={"along": held})})
     assert make_plan(told, CATALOGUE).placing.x_mm == pytest.approx(straight.placement.x_mm)
+
+
+def test_a_clamp_that_comes_off_leaves_no_hole_in_the_post() -> None:
+    here = on(mast())
+    holes = make_plan(here, CATALOGUE).holes
+    # one gives way: it is called a clamp, and no way on fills or drills anything
+    failed = HoleRecord(hole_id=holes[0].id, holds=Holds.NO, fixing=holes[0].chosen)
+    gave = here.model_copy(update={"records": (failed,)})
+    assert "Clamp 1 does not hold." in {one.sentence for one in make_plan(gave, CATALOGUE).findings}
+    ways = ways_on(gave, holes[0].id, CATALOGUE).ways
+    assert {OnKind.SAME_HOLE, OnKind.MOVE} <= {one.kind for one in ways}
+    for way in ways:
+        assert not way.job.left
+        assert not {"drilled", "Fill"} & set(way.sentence.replace(".", " ").split())
+
+    # what holds and is moved is put up anew
+    held = tuple(HoleRecord(hole_id=one.id, holds=Holds.YES, fixing=one.chosen) for one in holes)
+    done = here.model_copy(update={"records": held})
+    moved = stays_behind(done, done.model_copy(update={"placement": shifted(done.placement, 0, -200)}), CATALOGUE)
+    assert (moved.records, moved.left) == ((), ())
+    assert drilled_holes("lantern", done, done.wall, CATALOGUE) == ()
+
+    # one that slid off is hung again, by other clamps than those that gave way
+    old = tuple(OldFixing(hole_id=one.id, fixing=one.chosen, how=FailedHow.PULLED_OUT, hole_mm=8) for one in holes)
+    again = here.model_copy(update=dict(repair_of(here, CameLoose(holes=old))))
+    plan = make_plan(again, CATALOGUE)
+    assert all(one.chosen and one.chosen != before.chosen for one, before in zip(plan.holes, holes, strict=True))
+    assert {one.comes_out for one in plan.loose} == {"Loosen it and take it off."}

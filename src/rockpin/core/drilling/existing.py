@@ -5,6 +5,7 @@ from dataclasses import replace
 from math import hypot
 
 from rockpin.core.capacity import method_of
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, Holds, HoleRecord, OldFixing
 from rockpin.core.document.wall import OldHole
@@ -79,12 +80,18 @@ def existing_holes(job: JobDocument, holes: Iterable[PlacedHole], catalogue: Cat
         if record := records.get(hole.id):
             one = of_record(record, catalogue)
             old = loose.get(hole.id)
-            found[hole.id] = one if old is None else _with_old(one, _of_old(old, catalogue))
+            found[hole.id] = one if old is None else _with_old(one, _of_loose(hole, old, catalogue))
         elif old := loose.get(hole.id):
-            found[hole.id] = _of_old(old, catalogue)
+            found[hole.id] = _of_loose(hole, old, catalogue)
         elif there := same_hole(hole, job.wall.old_holes, catalogue.figures.plan.same_hole_mm):
             found[hole.id] = Existing(sits=there.fixing)
     return found
+
+
+def _of_loose(hole: PlacedHole, old: OldFixing, catalogue: Catalogue) -> Existing:
+    """What came loose at a hole; a clamp that slid off left none behind."""
+    there = _of_old(old, catalogue)
+    return replace(there, diameter_mm=None, outgrown=()) if hole.kind is HoleKind.CLAMPED else there
 
 
 def _with_old(now: Existing, before: Existing) -> Existing:

@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Iterator
 from math import hypot, inf
 
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, HoleRecord, LeftHole, OldFixing
 from rockpin.core.placing import lying
@@ -153,6 +154,9 @@ def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) 
                 offs[was.id] = off
                 continue
             gone.add(was.id)
+            if was.kind is HoleKind.CLAMPED:
+                # a clamp that is taken off leaves nothing in the post
+                continue
             if isinstance(what, HoleRecord):
                 at = (was.x_mm + what.off_x_mm, was.y_mm + what.off_y_mm)
                 left = _of_record(what, was.number, at, was.diameter_mm, catalogue, on_second=on_second)

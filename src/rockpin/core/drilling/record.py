@@ -3,6 +3,7 @@
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import ReadBy
 from rockpin.core.document.fittings import TailFrom
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.landmarks import Thing
 from rockpin.core.document.record import Holds, LeftHole
@@ -20,7 +21,9 @@ def drilled_holes(job_id: str, job: JobBody, wall: Wall, catalogue: Catalogue) -
     found = []
     for record in job.records:
         hole = holes.get(record.hole_id)
-        if hole is None or not (record.met or record.holds or record.depth_mm is not None):
+        if hole is None or hole.kind is HoleKind.CLAMPED:
+            continue
+        if not (record.met or record.holds or record.depth_mm is not None):
             continue
         outcomes = [catalogue.outcome_by_key[met] for met in record.met if met in catalogue.outcome_by_key]
         fixing = catalogue.fixing_by_key.get(record.fixing or "")

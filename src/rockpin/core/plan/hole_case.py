@@ -11,6 +11,7 @@ from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import holes_words
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import Choice, JobBody, JobDocument
 from rockpin.core.document.record import HoleRecord, LeftHole
 from rockpin.core.drilling import is_drilled, left_with
@@ -173,6 +174,9 @@ class Case:
         holes, lefts = {hole.id: hole for hole in self.before.holes}, self.job.left
         for one in records:
             hole, (x_mm, y_mm) = holes[one.hole_id], self.came_out_at(one)
+            if hole.kind is HoleKind.CLAMPED:
+                # a clamp that is taken off leaves nothing in the post
+                continue
             begins = wall_begins_mm(self.before, hole)
             told = lefts, one, hole.number, (x_mm - begins, y_mm), self.wide_mm, self.catalogue
             lefts = left_with(*told, on_second=begins > 0)

@@ -159,6 +159,8 @@ def _own(case: Case) -> str | None:
 
 def _opened(case: Case, one: CandidateFixing, plan: Plan) -> str:
     """What is done to the hole for another fixing."""
+    if case.hole.kind is HoleKind.CLAMPED:
+        return "The old clamp comes off."
     if case.record.bit_mm is None and case.record.depth_mm is None:
         return "Nothing is drilled there yet."
     here = hole_of(plan, case.hole.id)
@@ -189,7 +191,7 @@ def same_hole_ways(case: Case) -> Iterator[WayOn | None]:
         yield case.way(
             OnKind.SAME_HOLE,
             job,
-            f"{one.label}, same hole",
+            f"{one.label}, same {'place' if case.hole.kind is HoleKind.CLAMPED else 'hole'}",
             lambda plan, one=one: f"{_opened(case, one, plan)} Then {used_to(plan)}.{bought(one.lacks)}",  # type: ignore[misc]
             minutes=one.minutes + figures.drill_minutes,
         )

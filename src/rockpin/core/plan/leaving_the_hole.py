@@ -5,7 +5,7 @@ from math import ceil
 
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Link, LinkKind, Piece, Support
+from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, HoleKind, Link, LinkKind, Piece, Support
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.document.record import Holds, HoleRecord, LeftHole
 from rockpin.core.placing import shifted
@@ -94,9 +94,16 @@ def _moved(case: Case, leaves: Sequence[HoleRecord]) -> Iterator[WayOn | None]:
             OnKind.TAKE_DOWN if down else OnKind.MOVE,
             without(moved, leaves, case.left(leaves)),
             f"{title} {words}",
-            lambda plan: f"{_TAKEN_OUT if down else ''}{_filled(len(leaves))} {_anew(len(plan.holes))} {_what(plan)}.",
+            lambda plan: f"{_before(case, leaves, plan)} {_what(plan)}.",
             leaves=leaves,
         )
+
+
+def _before(case: Case, leaves: Sequence[HoleRecord], plan: Plan) -> str:
+    """What is done with what is there before it goes elsewhere."""
+    if case.hole.kind is HoleKind.CLAMPED:
+        return "The clamps come off and go up anew."
+    return f"{_TAKEN_OUT if _holds(leaves) else ''}{_filled(len(leaves))} {_anew(len(plan.holes))}"
 
 
 def _anew(count: int) -> str:

@@ -5,6 +5,7 @@ from rockpin.core.base.quantities import show_force, show_times, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, Goes, method_of
 from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobBody
 from rockpin.core.document.record import CameLoose, FailedHow, OldFixing, Progress
 from rockpin.core.plan.stages import ComputedStages, LooseFixing
@@ -37,15 +38,16 @@ _HOW = {
 def _why(one: LooseFixing, explained: bool) -> str:
     """Why a fixing gave way. ``explained``: another of the same thing was too weak, and this one went with it."""
     old, spot, fixing, made = one
-    number = spot.hole.number
+    clamped = spot.hole.kind is HoleKind.CLAMPED
+    named = f"{'Clamp' if clamped else 'Hole'} {spot.hole.number}"
     if old.how is FailedHow.HOLDS:
-        return f"Hole {number}: what is in it holds. Pull it once more before you trust it, and keep it."
+        return f"{named}: what is in it holds. Pull it once more before you trust it, and keep it."
     if fixing is None or made is None:
-        return f"Hole {number}: it {_HOW[old.how]}. What was in it nobody knows, so no figure can say why."
+        return f"{named}: it {_HOW[old.how]}. What was in it nobody knows, so no figure can say why."
     name, units = inside(fixing.label), spot.units
     if made.mode is None:
         reason = made.refusals[0].sentence if made.refusals else ""
-        return f"Hole {number}: {name} {_HOW[old.how]}. It never belonged there: {inside(reason)}"
+        return f"{named}: {name} {_HOW[old.how]}. It never belonged there: {inside(reason)}"
     pull, across = made.demand_tension_n, made.demand_shear_n
     asked = (
         f"pulled with {show_force(pull, units, demand=True)}, across it {show_force(across, units, demand=True)}; "
@@ -53,11 +55,9 @@ def _why(one: LooseFixing, explained: bool) -> str:
         f"{show_force(made.shear_n, units, demand=False)} there"
     )
     if made.use > 1:
-        return f"Hole {number}: {name} {_HOW[old.how]}. When {made.case} it is {asked}: {made.use:.1f} times too much."
+        return f"{named}: {name} {_HOW[old.how]}. When {made.case} it is {asked}: {made.use:.1f} times too much."
     if explained:
-        return (
-            f"Hole {number}: {name} {_HOW[old.how]}, used to {show_use(made.use)} by itself: it went with the others."
-        )
+        return f"{named}: {name} {_HOW[old.how]}, used to {show_use(made.use)} by itself: it went with the others."
     in_wood = fixing.method in ("wood", "lining")
     cause = {
         FailedHow.BACKED_OUT: "A screw backs out where it was never drawn up, or is shaken.",
@@ -70,14 +70,16 @@ def _why(one: LooseFixing, explained: bool) -> str:
         else "It was pulled harder than it is taken to be, or never sat well.",
     }.get(old.how, "It was pulled harder than it is taken to be, or never sat well.")
     return (
-        f"Hole {number}: {name} {_HOW[old.how]}, though by the figures it should have held (used to "
+        f"{named}: {name} {_HOW[old.how]}, though by the figures it should have held (used to "
         f"{show_use(made.use)} when {made.case}). {cause}"
     )
 
 
-def _comes_out(old: OldFixing, fixing: AnyFixing | None) -> str:
+def _comes_out(old: OldFixing, fixing: AnyFixing | None, clamped: bool) -> str:
     if old.how is FailedHow.HOLDS:
         return ""
+    if clamped:
+        return "Loosen it and take it off."
     if old.how is FailedHow.BROKE:
         return "What is stuck stays in the wall: drive it below the face and fill over it."
     if fixing is None:
@@ -112,7 +114,7 @@ def loose_readings(done: ComputedStages) -> tuple[LooseReading, ...]:
             hole_id=one.old.hole_id,
             number=one.spot.hole.number,
             why=_why(one, explained),
-            comes_out=_comes_out(one.old, one.fixing),
+            comes_out=_comes_out(one.old, one.fixing, one.spot.hole.kind is HoleKind.CLAMPED),
             now=_now(one.old, chosen.get(one.old.hole_id), one.made),
         )
         for one in done.gave_way

@@ -7,6 +7,7 @@ from rockpin.core.base.findings import Finding, Severity, Stage, Where
 from rockpin.core.base.quantities import show_length
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, Holds, HoleRecord
 from rockpin.core.document.wall import UnitSolidity
@@ -63,8 +64,8 @@ def _as_its_units_are(record: HoleRecord, spot: Spot, chosen: Assessment | None)
     return False
 
 
-def _of_report(number: int, outcome: Outcome, flange: bool, usual: bool, chosen: str | None) -> _Says:
-    said = f"Hole {number} {outcome.said}"
+def _of_report(named: str, outcome: Outcome, flange: bool, usual: bool, chosen: str | None) -> _Says:
+    said = f"{named} {outcome.said}"
     if outcome.stops and not flange:
         return _Says(
             Severity.DO_NOT_DRILL,
@@ -97,12 +98,12 @@ def _of_report(number: int, outcome: Outcome, flange: bool, usual: bool, chosen:
     )
 
 
-def _of_holding(number: int, record: HoleRecord) -> _Says | None:
+def _of_holding(named: str, record: HoleRecord) -> _Says | None:
     if record.holds is Holds.NO and not record.settled:
         return _Says(
             Severity.DO_NOT_DRILL,
             DOES_NOT_HOLD,
-            f"Hole {number} does not hold.",
+            f"{named} does not hold.",
             "Hang nothing on it. Choose how to go on: the ways stand under the hole.",
             Stage.RECORD,
         )
@@ -110,7 +111,7 @@ def _of_holding(number: int, record: HoleRecord) -> _Says | None:
         return _Says(
             Severity.PROVE_FIRST,
             "holds-doubtfully",
-            f"Hole {number} holds doubtfully.",
+            f"{named} holds doubtfully.",
             "Pull-test it, or choose a stronger fixing for the same hole.",
             Stage.FIXING,
         )
@@ -128,11 +129,13 @@ def record_findings(
         number = numbers.get(record.hole_id)
         if number is None:
             continue
+        spot = spots.get(record.hole_id)
+        named = f"{'Clamp' if spot and spot.hole.kind is HoleKind.CLAMPED else 'Hole'} {number}"
         flange, takes = meets_flange(record, done), chosen.get(record.hole_id)
         usual = record.hole_id in spots and _as_its_units_are(record, spots[record.hole_id], takes)
         says: list[_Says | None] = [
             _of_report(
-                number,
+                named,
                 outcomes[met],
                 flange and met == "metal",
                 usual and outcomes[met].behind == "void",
@@ -141,7 +144,7 @@ def record_findings(
             for met in record.met
             if met != "as_planned" and (outcomes[met].stops or not record.settled)
         ]
-        says.append(_of_holding(number, record))
+        says.append(_of_holding(named, record))
         found += [
             Finding(
                 severity=one.severity,
