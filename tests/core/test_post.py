@@ -19,7 +19,8 @@ from rockpin.core.document.wall import EdgeKind, Wall
 from rockpin.core.drilling import drilled_holes, stays_behind
 from rockpin.core.fixture import build
 from rockpin.core.placing import shifted
-from rockpin.core.plan import Plan, make_plan, repair_of, ways_on
+from rockpin.core.plan import Plan, Report, make_plan, repair_of, take_in, ways_on
+from rockpin.core.plan.happened import HoleAnswered
 from rockpin.core.plan.hole_case import OnKind
 from rockpin.core.post import section_of, sway_moment_mm, sway_push_mm, sway_wind_mm, wanted_depth_mm
 from tests.builders import concrete_wall, job
@@ -326,6 +327,18 @@ def test_a_clamp_that_comes_off_leaves_no_hole_in_the_post() -> None:
     moved = stays_behind(done, done.model_copy(update={"placement": shifted(done.placement, 0, -200)}), CATALOGUE)
     assert (moved.records, moved.left) == ((), ())
     assert drilled_holes("lantern", done, done.wall, CATALOGUE) == ()
+
+    # a phone that was not heard until the thing was moved put its clamp up where nobody wants it any more
+    said = HoleAnswered(
+        id="late",
+        hole_id=holes[0].id,
+        mark_x_mm=holes[0].x_mm,
+        mark_y_mm=holes[0].y_mm,
+        report=Report(outcome="as_planned"),
+    )
+    elsewhere = here.model_copy(update={"placement": shifted(here.placement, 0, -200)})
+    body = take_in(elsewhere, make_plan(elsewhere, CATALOGUE), said, CATALOGUE)
+    assert (body.records, body.left) == ((), ())
 
     # one that slid off is hung again, by other clamps than those that gave way
     old = tuple(OldFixing(hole_id=one.id, fixing=one.chosen, how=FailedHow.PULLED_OUT, hole_mm=8) for one in holes)

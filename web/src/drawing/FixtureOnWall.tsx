@@ -1,6 +1,7 @@
 import type { HolePlan, Plan, Rect } from "../api/client";
 import { Gaps, Rails, Rooms, WithIt } from "./Around";
-import { measuredFrom, type Scale } from "./scale";
+import { measuredFrom } from "../lib/measuredFrom";
+import type { Scale } from "./scale";
 
 interface Props {
   plan: Plan;

@@ -1,6 +1,7 @@
 import type { Plan, Rect } from "../api/client";
 import { showLength } from "../lib/units";
-import { fitScale, measuredFrom, wholeWall } from "./scale";
+import { measuredFrom } from "../lib/measuredFrom";
+import { fitScale, wholeWall } from "./scale";
 import { useSize } from "../lib/useSize";
 import { strengthOf } from "../lib/member";
 

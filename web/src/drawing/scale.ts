@@ -55,11 +55,6 @@ export function wholeWall(plan: Plan): Rect {
   };
 }
 
-/** From where a hole is measured along the wall: its own wall's left end. */
-export function measuredFrom(plan: Plan, x_mm: number): number {
-  return plan.beside && x_mm > plan.beside.from_mm ? plan.beside.from_mm : 0;
-}
-
 function within(from: number, length: number, most: number): [number, number] {
   const size = Math.min(length, most);
   return [Math.min(Math.max(from, 0), most - size), size];

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from rockpin.core.base.errors import NotFound
 from rockpin.core.base.model import Day, Id, Model, Note, WallCoordinate
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.record import Clock, DoneStep, Holds, HoleRecord, Moment, Photo, Progress
 from rockpin.core.drilling import left_with
@@ -146,6 +147,9 @@ def _answered(job: JobDocument, plan: Plan, one: HoleAnswered, catalogue: Catalo
     dx, dy = one.mark_x_mm - hole.x_mm, one.mark_y_mm - hole.y_mm
     if hypot(dx, dy) <= catalogue.figures.plan.same_hole_mm:
         return _with(job, records=records)
+    if hole.kind is HoleKind.CLAMPED:
+        # a clamp that was put up elsewhere leaves nothing there, and is not where it is planned now
+        return job
     record = next(record for record in records if record.hole_id == one.hole_id)
     begins = wall_begins_mm(plan, hole)
     at = (one.mark_x_mm + one.report.off_x_mm - begins, one.mark_y_mm + one.report.off_y_mm)

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { measuredFrom } from "../../lib/measuredFrom";
 import { Mark } from "../../ui/Mark";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
@@ -8,15 +9,14 @@ import type { Editing } from "../../job/useWorkspace";
 /** Distances from hole to hole as they came out, and whether the piece still goes on. */
 export function AsBuilt({ editing }: { editing: Editing }) {
   const { job, site } = editing.data;
-  const { holes, beside, as_built: read } = editing.plan;
+  const { holes, as_built: read } = editing.plan;
   const units = site.units;
   const [pair, setPair] = useState<[string, string]>(["", ""]);
   if (holes.length < 2) return null;
   const first = pair[0] || holes[0]?.id || "";
   // no tape is held straight round a corner: the other end is in the same wall
-  const onSecond = (id: string) =>
-    beside !== null && (holes.find((hole) => hole.id === id)?.x_mm ?? 0) >= beside.from_mm;
-  const near = holes.filter((hole) => onSecond(hole.id) === onSecond(first));
+  const from = measuredFrom(editing.plan, holes.find((hole) => hole.id === first)?.x_mm ?? 0);
+  const near = holes.filter((hole) => measuredFrom(editing.plan, hole.x_mm) === from);
   const second =
     near.find((hole) => hole.id === pair[1])?.id ?? near.find((hole) => hole.id !== first)?.id ?? "";
   const optionsOf = (some: typeof holes) => [
