@@ -83,6 +83,38 @@ def test_what_cannot_be_measured_is_refused_and_nothing_changes(client: TestClie
     assert workspace(client) == before
 
 
+def test_a_job_with_drilled_holes_stays_on_its_walls(client: TestClient) -> None:
+    def put(job_id: str, **part: Any) -> Any:
+        now = workspace(client, job_id)
+        sent = {"revision": now["revision"], "summary": "said", "job": now["job"] | part}
+        return client.put(f"/api/jobs/{job_id}", json=sent).json()
+
+    def stand(job_id: str, **walls: Any) -> Any:
+        return put(job_id, placement=workspace(client, job_id)["job"]["placement"] | walls)
+
+    # the oars hang in the boat bay; nothing is drilled yet, so they may go to the crew room
+    assert stand("oar-cradle", wall_id="crew-room-river")["job"]["placement"]["wall_id"] == "crew-room-river"
+    plan = workspace(client, "oar-cradle")["plan"]
+    holds = {"met": ["as_planned"], "depth_mm": 50, "holds": "yes"}
+    put("oar-cradle", records=[holds | {"hole_id": plan["holes"][0]["id"]}])
+    fault = stand("oar-cradle", wall_id="boat-bay-north")["faults"][0]
+    assert fault["path"] == "placement.wall_id"
+    assert "drilled in “Crew room, river wall”" in fault["message"]
+    assert workspace(client, "oar-cradle")["job"]["placement"]["wall_id"] == "crew-room-river"
+    # and round a corner: a hole in the left wall leaves the right one free, one in the right wall does not
+    fixture = workspace(client, "soap-ledge")["job"]["fixture"]
+    there = fixture["corner"]["second_supports"]
+    left, right = (
+        next(one["holes"][0]["id"] for one in fixture["supports"] if (one["id"] in there) is second)
+        for second in (False, True)
+    )
+    put("soap-ledge", records=[holds | {"hole_id": left}])
+    assert stand("soap-ledge", second_wall_id="bunk-room-inner")["job"]["placement"]["second_wall_id"]
+    put("soap-ledge", records=[holds | {"hole_id": right}])
+    for other in ("drying-room-outer", None):
+        assert stand("soap-ledge", second_wall_id=other)["faults"][0]["path"] == "placement.second_wall_id"
+
+
 def test_options_name_all_that_is_there(client: TestClient) -> None:
     with_wall(client, things=[SHELF])
     options = client.get("/api/jobs/chart-table/placing").json()

@@ -7,7 +7,7 @@ from rockpin.core.base.errors import BadInput, CannotPlan, Fault, StaleWrite
 from rockpin.core.base.model import Model
 from rockpin.core.document.job import JobBody, Site
 from rockpin.core.document.wall import Wall
-from rockpin.core.drilling import stays_behind
+from rockpin.core.drilling import drilled_elsewhere, stays_behind
 from rockpin.core.fixture import in_row
 from rockpin.core.plan import Happened, standing
 from rockpin.core.tables.references import job_faults, wall_faults
@@ -74,9 +74,12 @@ def _noted(context: AppContext, job_id: str, job: JobBody) -> JobBody:
 
 
 def _left_where_drilled(context: AppContext, job_id: str, job: JobBody) -> JobBody:
-    """The job with every drilled hole where it is in the wall, wherever the fixture has been put."""
+    """The job with every drilled hole where it is in the wall, wherever the fixture has been put.
+
+    Raises BadInput where that would be another wall.
+    """
     kept = context.store.job(job_id).body
-    if not (kept.records or kept.came_loose):
+    if not (kept.records or kept.came_loose or kept.left):
         return job
     try:
         before, after = (
@@ -85,6 +88,8 @@ def _left_where_drilled(context: AppContext, job_id: str, job: JobBody) -> JobBo
         )
     except CannotPlan:
         return job
+    if faults := drilled_elsewhere(before, job.placement, context.catalogue):
+        raise BadInput(faults)
     left = stays_behind(before, after, context.catalogue)
     if left is after:
         return job

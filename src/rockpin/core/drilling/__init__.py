@@ -3,7 +3,7 @@
 from rockpin.core.drilling.bits import BIT_WORDS, BitPick, bit_for, hole_bits, layer_met
 from rockpin.core.drilling.card import DrillCard, DrillStep, card_of, deep_text
 from rockpin.core.drilling.existing import existing_holes, same_hole
-from rockpin.core.drilling.left_behind import is_drilled, left_with, stays_behind, where_it_hung
+from rockpin.core.drilling.left_behind import drilled_elsewhere, is_drilled, left_with, stays_behind, where_it_hung
 from rockpin.core.drilling.record import drilled_holes, hangs_again, hung_things, laid_pipes
 from rockpin.core.drilling.told import told_by_holes
 
@@ -15,6 +15,7 @@ __all__ = [
     "bit_for",
     "card_of",
     "deep_text",
+    "drilled_elsewhere",
     "drilled_holes",
     "existing_holes",
     "hangs_again",

@@ -3,9 +3,12 @@
 from collections.abc import Iterable, Iterator
 from math import hypot, inf
 
+from rockpin.core.base.errors import Fault
 from rockpin.core.document.fixture import HoleKind
-from rockpin.core.document.job import JobDocument
+from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.document.record import FailedHow, HoleRecord, LeftHole, OldFixing
+from rockpin.core.document.wall import Wall
+from rockpin.core.drilling.record import drilled_holes
 from rockpin.core.placing import lying
 from rockpin.core.setout import PlacedHole, of_wall, place_fixture
 from rockpin.core.tables.catalogue import Catalogue
@@ -134,6 +137,37 @@ def _wall_by_wall(before: JobDocument, after: JobDocument) -> list[tuple[JobDocu
         return [(before, after)]
     walls = [before.wall, *(wall for wall in before.walls if wall.id == second)]
     return [(of_wall(before, wall), of_wall(after, wall)) for wall in walls]
+
+
+def _in_walls(job: JobDocument) -> Iterator[tuple[str, Wall]]:
+    """The walls that a job stands on, each by the field of its place that names it."""
+    walls = {wall.id: wall for wall in job.walls}
+    for field in ("wall_id", "second_wall_id"):
+        wall = walls.get(getattr(job.placement, field) or "")
+        if wall is not None and (field == "wall_id" or job.fixture.corner is not None):
+            yield field, wall
+
+
+def drilled_elsewhere(before: JobDocument, after: Placement, catalogue: Catalogue) -> list[Fault]:
+    """What is wrong with putting a job onto another wall: its drilled holes are in the one that it stands on.
+
+    Holes do not go along, nor does what is told of them; so a job stays on a wall as long as it has holes in it.
+    """
+    faults = []
+    for field, wall in _in_walls(before):
+        if getattr(after, field) == wall.id:
+            continue
+        loose = before.came_loose is not None and any(
+            not one.left_behind and one.hole_id in _marks(of_wall(where_it_hung(before), wall), catalogue)
+            for one in before.came_loose.holes
+        )
+        if loose or drilled_holes(before.id, before, wall, catalogue):
+            text = (
+                f"holes of this job are drilled in “{wall.name}”: copy the job for another wall, or, if they are not "
+                "there, take back first what is on record"
+            )
+            faults.append(Fault(f"placement.{field}", text))
+    return faults
 
 
 def stays_behind(before: JobDocument, after: JobDocument, catalogue: Catalogue) -> JobDocument:
