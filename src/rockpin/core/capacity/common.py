@@ -78,13 +78,27 @@ class Mode(Enum):
 Values = float | Rows
 """A number, or an array of them."""
 
+Said = str | Callable[[], str]
+"""A sentence, or what makes it once it is read."""
 
-class Refusal(NamedTuple):
-    """Why a fixing does not go here, with the number that refuses it."""
 
-    code: str
-    sentence: str
-    figures: dict[str, float]
+class Refusal:
+    """Why a fixing does not go here, with the number that refuses it; put into words only where somebody reads it."""
+
+    __slots__ = ("_said", "code", "figures")
+
+    def __init__(self, code: str, said: Said, figures: dict[str, float]) -> None:
+        self.code, self.figures, self._said = code, figures, said
+
+    @property
+    def sentence(self) -> str:
+        """The same in words, made when they are first read."""
+        if not isinstance(self._said, str):
+            self._said = self._said()
+        return self._said
+
+    def __repr__(self) -> str:
+        return f"{self.code}: {self.sentence}"
 
 
 PLAINLY_TOO_WEAK = 10.0
@@ -191,9 +205,9 @@ def say(
     )
 
 
-def refuse(code: str, sentence: str, **figures: float) -> Refusal:
+def refuse(code: str, said: Said, **figures: float) -> Refusal:
     """A refusal of one fixing at one hole, with the number that refuses it."""
-    return Refusal(code, sentence, figures)
+    return Refusal(code, said, figures)
 
 
 def no_length(lengths_mm: Sequence[float], least_mm: float, most_mm: float, units: UnitSystem) -> Refusal:
@@ -224,18 +238,22 @@ def refused(fixing: FixingBase, refusals: Sequence[Refusal]) -> Assessment:
 
 
 def _too_weak(worst: Use, governs: str, case: CaseDemand, spot: Spot) -> Refusal:
-    pull = show_force(case.forces.tension_n, spot.units, demand=True)
-    across = show_force(case.forces.shear_n, spot.units, demand=True)
-    figures = {"tension_n": case.forces.tension_n, "shear_n": case.forces.shear_n}
+    forces = case.forces
+    figures = {"tension_n": forces.tension_n, "shear_n": forces.shear_n}
     if isfinite(worst.use):
         figures = {"use": worst.use, **figures}
-        times = show_times(worst.use) if worst.use < PLAINLY_TOO_WEAK else "more than ten times over"
-        says = f"Too weak: {governs} is used {times} when {case.label} (pull-out {pull}, shear {across})."
-    else:
-        says = (
+
+    def says() -> str:
+        pull = show_force(forces.tension_n, spot.units, demand=True)
+        across = show_force(forces.shear_n, spot.units, demand=True)
+        if isfinite(worst.use):
+            times = show_times(worst.use) if worst.use < PLAINLY_TOO_WEAK else "more than ten times over"
+            return f"Too weak: {governs} is used {times} when {case.label} (pull-out {pull}, shear {across})."
+        return (
             f"It carries nothing when {case.label}: the pull alone takes all that there is, by {governs} "
             f"(pull-out {pull}, shear {across})."
         )
+
     return Refusal("too-weak", says, figures)
 
 
