@@ -8,6 +8,7 @@ import { EvidenceMarks } from "./EvidenceMarks";
 import { closeUp, crowded, fitScale, polygon, type Scale, wholeWall } from "./scale";
 import { Highlight, Risk, Routes, Unswept } from "./RiskPicture";
 import { Finds, Points, Sweeps, Zones } from "./Services";
+import { takenBy } from "./labels";
 import { LineUps } from "./LineUps";
 import { PlannedThings, Stairs, Things, Tiles } from "./Landmarks";
 import { OffPhotoMarks, PhotoUnder, type UprightPhoto } from "./PhotoUnder";
@@ -113,7 +114,7 @@ function Still({
         </g>
         <PlannedThings things={overlay.beside} scale={scale} />
         <Things elevation={elevation} scale={scale} />
-        <OldHoles elevation={elevation} scale={scale} />
+        <OldHoles elevation={elevation} scale={scale} taken={takenBy(plan, scale)} />
         {shows("Swept") && <Sweeps elevation={elevation} scale={scale} />}
         <Finds elevation={elevation} scale={scale} holes={plan.holes} />
         <Points elevation={elevation} scale={scale} />

@@ -1,6 +1,7 @@
 import type { HolePlan, Plan, Rect } from "../api/client";
 import { Gaps, Rails, Rooms, WithIt } from "./Around";
 import { measuredFrom } from "../lib/measuredFrom";
+import { NUMBER_PX, marksOf, numberPlaces, type LabelPlace } from "./labels";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -21,11 +22,13 @@ const STROKES: Record<string, string> = {
 function HoleMark({
   hole,
   scale,
+  label,
   selected,
   onSelect,
 }: {
   hole: HolePlan;
   scale: Scale;
+  label: LabelPlace;
   selected: boolean;
   onSelect: () => void;
 }) {
@@ -70,10 +73,10 @@ function HoleMark({
       )}
       {selected && <circle cx={x} cy={y} r={r + 6} fill="none" stroke={colour} strokeWidth="1.5" />}
       <text
-        x={x - 13}
-        y={y + 4.5}
-        textAnchor="end"
-        fontSize="13"
+        x={label.x}
+        y={label.y}
+        textAnchor={label.anchor}
+        fontSize={NUMBER_PX}
         fontWeight="700"
         fill={colour}
         stroke="var(--sheet)"
@@ -139,6 +142,7 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
   const chosen = plan.holes.find((hole) => hole.id === selected);
   const shift = `translate(${ahead.dx * scale.perMm} ${-ahead.dy * scale.perMm})`;
   const lying = (area: Rect) => turn(area, plan.placing.turn_deg, scale);
+  const labels = numberPlaces(marksOf(plan, scale));
   // a rail that climbs is the line that it is, not the box round it
   const climbs = plan.rails.some(
     (rail) => Math.abs(rail.y2_mm - rail.y_mm) > 0.1 * Math.abs(rail.x2_mm - rail.x_mm),
@@ -190,11 +194,12 @@ export function FixtureOnWall({ plan, scale, selected, ahead, onSelect }: Props)
           post={plan.post !== null}
         />
       )}
-      {plan.holes.map((hole) => (
+      {plan.holes.map((hole, index) => (
         <HoleMark
           key={hole.id}
           hole={hole}
           scale={scale}
+          label={labels[index] as LabelPlace}
           selected={hole.id === selected}
           onSelect={() => onSelect(hole.id)}
         />

@@ -1,5 +1,6 @@
 import type { Plan, Units } from "../api/client";
 import { showLength } from "../lib/units";
+import { placeLabels, type Box } from "./labels";
 import type { Scale } from "./scale";
 import { strengthOf } from "../lib/member";
 
@@ -192,20 +193,45 @@ export function Openings({ elevation, scale }: { elevation: Elevation; scale: Sc
   );
 }
 
-/** Holes from earlier jobs. */
-export function OldHoles({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
-  return elevation.old_holes.map((old) => (
-    <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
-      <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2" />
-      <text
-        x={scale.x(old.x_mm) + 8}
-        y={scale.y(old.y_mm) + 4}
-        fontSize="10.5"
-        stroke="none"
-        fill="var(--ink)"
-      >
-        old hole
-      </text>
-    </g>
-  ));
+const OLD_PX = 10.5;
+
+/** Holes from earlier jobs; where they lie close together not each of them has room for its words. */
+export function OldHoles({
+  elevation,
+  scale,
+  taken = [],
+}: {
+  elevation: Elevation;
+  scale: Scale;
+  /** What their words keep off. */
+  taken?: readonly Box[];
+}) {
+  const marks = elevation.old_holes.map((old) => ({
+    x: scale.x(old.x_mm),
+    y: scale.y(old.y_mm),
+    text: "old hole",
+  }));
+  const words = placeLabels(marks, "right", OLD_PX, 8, taken);
+  return elevation.old_holes.map((old, index) => {
+    const place = words[index];
+    return (
+      <g key={old.id} stroke="var(--soft)" fill="var(--sheet)">
+        <circle cx={scale.x(old.x_mm)} cy={scale.y(old.y_mm)} r="4.5" strokeDasharray="2 2">
+          <title>{old.name}</title>
+        </circle>
+        {place && (
+          <text
+            x={place.x}
+            y={place.y}
+            textAnchor={place.anchor}
+            fontSize={OLD_PX}
+            stroke="none"
+            fill="var(--ink)"
+          >
+            old hole
+          </text>
+        )}
+      </g>
+    );
+  });
 }
