@@ -7,9 +7,14 @@ import pytest
 from bench.ordinary_jobs import grab_rail, job, masonry, picked, rated_arm, studs, two_boards
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import VerdictWord
+from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind
 from rockpin.core.document.job import JobDocument
-from rockpin.core.plan import Plan, make_plan
+from rockpin.core.document.wall import Wall
+from rockpin.core.fixture import started
+from rockpin.core.placing import shifted
+from rockpin.core.plan import Plan, WayKind, make_plan, ways_out
+from rockpin.core.tables.references import thing_named
 
 
 def _planned(fixture: Fixture, wall: Any = None) -> Plan:
@@ -127,3 +132,31 @@ def test_it_counts_at_every_hole_or_at_none() -> None:
     assert plan.verdict.word is VerdictWord.DO_NOT_DRILL
     assert "does not count at every hole" in _said(plan, "rating-unmet")
     assert not any(hole.working and hole.working.governs == "the maker's rating of the whole" for hole in plan.holes)
+
+
+def _ways(thing: str, wall: Wall, **changes: Any) -> list[str]:
+    catalogue = load_catalogue()
+    fixture = started(thing_named(thing, catalogue), {"own": 25} if thing == "tv_on_arm" else {})
+    here = job(wall, fixture.model_copy(update=changes), 1000, 1300)
+    # its holes on the middle of a stud, where there are any
+    plan = make_plan(here, catalogue)
+    studs_mm = [one.rect.centre_x_mm for one in plan.framing.members]
+    if studs_mm:
+        along = min((at - plan.holes[0].x_mm for at in studs_mm), key=abs)
+        here = here.model_copy(update={"placement": shifted(here.placement, along, 0)})
+    return [one.sentence for one in ways_out(here, catalogue) if one.kind is WayKind.MAKERS_RATING]
+
+
+def test_where_the_parts_do_not_hold_the_makers_instructions_are_worth_a_look() -> None:
+    (says,) = _ways("tv_on_arm", studs())
+    assert "into a wooden stud" in says
+    assert "if they rate the whole for 28 kg or more" in says
+    # a rating that is put in and does not count is no way; nor is one for what a person hangs on
+    too_little = AssemblyRating(
+        source="page 4", rated_in=(RatedIn.STUD,), mass_max_kg=5, screw_min_mm=6, screw_max_mm=8
+    )
+    assert not _ways("tv_on_arm", studs(), rated=too_little)
+    assert not _ways("grab_rail", studs())
+    # shaken it was not tested, and a shelf's instructions rate no wall
+    assert not _ways("tv_on_arm", studs(), duty="shaken")
+    assert not _ways("shelf", masonry("aerated_block"))

@@ -17,6 +17,7 @@ from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
+from rockpin.core.plan.rated_remedy import makers_rating
 from rockpin.core.plan.spare_holes import onto_spare_holes, with_every_hole
 from rockpin.core.plan.stud_remedies import into_studs, onto_studs
 from rockpin.core.plan.wall_remedies import (
@@ -298,6 +299,7 @@ _IN_TURN = (
     larger_plate,
     less_weight,
     masonry_board,
+    makers_rating,
     blocking,
     test_first,
 )

@@ -36,6 +36,7 @@ class WayKind(StrEnum):
     OFF_JOINTS = "off_joints"
     BLOCKING = "blocking"
     EMPTY_VOID = "empty_void"
+    MAKERS_RATING = "makers_rating"
 
 
 _OVER_OLD_HOLES = (WayKind.BACKING_BOARD, WayKind.BLOCKING, WayKind.TEST_FIRST)

@@ -85,6 +85,7 @@ class Shape(Row):
     brackets_first: bool = Field(default=False, description="its brackets go up before the piece")
     kept_on: KeptOn | None = None
     brackets_free: bool = Field(default=False, description="whoever hangs it puts its brackets where they hold")
+    rated_by_maker: bool = Field(default=False, description="its instructions often rate plate and screws together")
     lower_edge_mm: float | None = Field(default=None, ge=0, description="how high above the floor it usually hangs")
     place: ShapePlace = ShapePlace.WALL
     measures: tuple[Measure, ...] = Field(min_length=1)

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { ask, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
 import { INK, Mark } from "../../ui/Mark";
@@ -61,6 +62,14 @@ export function WaysOut({ editing }: { editing: Editing }) {
               <Button className="min-h-8" onClick={() => take(way)} aria-label={`Do it: ${way.sentence}`}>
                 Do it
               </Button>
+            )}
+            {way.kind === "makers_rating" && (
+              <Link
+                to={`/jobs/${job_id}/fixture`}
+                className="pt-0.5 text-[13px] text-chalk underline underline-offset-2"
+              >
+                To the fixture
+              </Link>
             )}
           </li>
         ))}
