@@ -188,3 +188,20 @@ def test_a_wide_screen_goes_onto_its_studs_by_other_holes_of_its_plate(open_page
     first.get_by_role("button", name=re.compile("^Do it: ")).click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Prove first"))).to_be_visible()
     expect(page.get_by_role("button", name=re.compile("^Hole [1-4], stud"))).to_have_count(4)
+
+
+def test_an_arm_too_much_for_one_stud_holds_by_what_its_maker_rates(open_page: OpenPage, address: str) -> None:
+    page = open_page("/")
+    asked = {"shape": "tv_on_arm", "wall": "board_on_studs", "measures": {"own": 25}, "in_studs": True}
+    made = page.request.post(f"{address}/api/ask/job", data={"asked": asked}, headers={"x-rock-pin": "1"}).json()
+    page.goto(f"{address}/jobs/{made['id']}/fixing")
+    way = page.get_by_role("list", name="Ways that work").get_by_role("listitem").filter(has_text="instructions")
+    expect(way).to_contain_text("if they rate the whole for 28 kg or more, its weight")
+    way.get_by_role("link", name="To the fixture").click()
+    page.get_by_role("button", name=re.compile("^Its maker rates the whole")).click()
+    enter(page, "Rated for, with what it holds", "30")
+    # three screws of 8 mm into a stud are what it starts with
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_have_count(0)
+    go(page, "Fixing")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: .*nothing holds"))).to_have_count(0)
+    expect(page.get_by_text("the maker's rating of the whole").first).to_be_visible()

@@ -9,7 +9,7 @@ from rockpin.core.base.quantities import show_across, show_length, show_mass
 from rockpin.core.base.words import inside
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.wall import HowKnown, Member
+from rockpin.core.document.wall import HowKnown
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_hangers
@@ -19,7 +19,7 @@ from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rated_remedy import makers_rating
 from rockpin.core.plan.spare_holes import onto_spare_holes, with_every_hole
-from rockpin.core.plan.stud_remedies import into_studs, onto_studs
+from rockpin.core.plan.stud_remedies import into_studs, on_one_stud, onto_studs
 from rockpin.core.plan.wall_remedies import (
     backing_board,
     blocking,
@@ -202,26 +202,16 @@ def move(trial: Trial) -> WayOut | None:
 def _on_a_stud_once_found(trial: Trial) -> WayOut | None:
     """One column of holes, on the middle of a stud whose edges are found first: where it only may be, its edge may be
     near, and it bears too little. Nothing that a press could do: the stud is where it is."""
-    at, wall = [hole.x_mm for hole in trial.before.holes], trial.job.wall
+    wall = trial.job.wall
     row = wall.framing.row if wall.framing else None
-    if not trial.before.framed or not at or max(at) - min(at) > trial.sizes.same_stud_mm:
-        return None
     if row is None or row.known is not HowKnown.PREDICTED or not strained(trial.before) & set(STOPPED):
         return None
-    wide = row.stud_width_mm
-    found = Member(
-        id="found",
-        x_mm=sum(at) / len(at) - wide / 2,
-        y_mm=0,
-        width_mm=wide,
-        height_mm=wall.height_mm,
-        known=HowKnown.SEEN,
-    )
-    framing = wall.framing.model_copy(update={"row": None, "members": (found,)}) if wall.framing else None
-    walls = tuple(one.model_copy(update={"framing": framing}) if one.id == wall.id else one for one in trial.job.walls)
+    job = on_one_stud(trial)
+    if job is None:
+        return None
     way = trial.way(
         WayKind.MOVE,
-        trial.job.model_copy(update={"walls": walls}),
+        job,
         lambda plan: f"Find a stud, feel for both of its edges, and put it on the middle of that: {with_what(plan)}.",
         applied=False,
     )

@@ -3,7 +3,8 @@
 from rockpin.core.base.quantities import show_length
 from rockpin.core.capacity import method_of
 from rockpin.core.document.fixture import Attachment
-from rockpin.core.document.job import Choice
+from rockpin.core.document.job import Choice, JobDocument
+from rockpin.core.document.wall import HowKnown, Member
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, codes, with_what
 
@@ -63,3 +64,25 @@ def onto_studs(trial: Trial) -> WayOut | None:
         job,
         lambda plan: f"{put} on the next stud, {far} at the most from where it is: {with_what(plan)}.",
     )
+
+
+def on_one_stud(trial: Trial) -> JobDocument | None:
+    """The job as if a stud had been found whose middle is behind its one column of holes; None where it has more, or
+    its wall no studs."""
+    at, wall = [hole.x_mm for hole in trial.before.holes], trial.job.wall
+    wide = min((one.rect.width_mm for one in trial.before.framing.members if not one.horizontal), default=None)
+    if not trial.before.framed or not at or max(at) - min(at) > trial.sizes.same_stud_mm:
+        return None
+    if wall.framing is None or wide is None:
+        return None
+    found = Member(
+        id="found",
+        x_mm=sum(at) / len(at) - wide / 2,
+        y_mm=0,
+        width_mm=wide,
+        height_mm=wall.height_mm,
+        known=HowKnown.SEEN,
+    )
+    framing = wall.framing.model_copy(update={"row": None, "members": (found,)})
+    walls = tuple(one.model_copy(update={"framing": framing}) if one.id == wall.id else one for one in trial.job.walls)
+    return trial.job.model_copy(update={"walls": walls})

@@ -245,7 +245,13 @@ def _ways(asked: Supposed, job: JobDocument, catalogue: Catalogue, keep: Keep) -
     return tuple([*found, *(one.sentence for one in ways if one.kind is WayKind.BLOCKING)][:_WAYS])
 
 
-_IN_ONE_GO = {WayKind.OTHER_HOLES, WayKind.LARGER_HOLES, WayKind.SECOND_HOLE, WayKind.LARGER_PLATE}
+_IN_ONE_GO = {
+    WayKind.OTHER_HOLES,
+    WayKind.LARGER_HOLES,
+    WayKind.SECOND_HOLE,
+    WayKind.LARGER_PLATE,
+    WayKind.MAKERS_RATING,
+}
 """Ways that are done to the thing while it is put on studs."""
 
 
