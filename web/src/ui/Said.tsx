@@ -2,6 +2,7 @@ import { Popover } from "radix-ui";
 import { useContext } from "react";
 import type { Lists, Schemas } from "../api/client";
 import { useLists } from "../api/queries";
+import { together } from "../lib/together";
 import { partsOf } from "./spoken";
 import { SpokenIn } from "./spokenIn";
 import { WORD_PICTURES } from "./wordPictures";
@@ -73,7 +74,7 @@ const CLOSES = /^[,.;:!?)…]+/;
 /** A sentence whose words of the trade can be pressed, each where it stands first; no line begins with its comma. */
 export function Said({ children }: { children: string }) {
   const words = useLists()?.trade_words ?? [];
-  const parts = partsOf(children, words);
+  const parts = partsOf(together(children), words);
   const closing = (index: number) => {
     const next = parts[index + 1];
     return typeof next === "string" ? (CLOSES.exec(next)?.[0] ?? "") : "";
