@@ -424,6 +424,7 @@ def test_gaps_worked_by_hand() -> None:
     """Five of 80 mm on 2400: (2400 − 400) / 6 = 333.3 between them; with 100 at the ends (2200 − 400) / 4 = 450."""
     same = how_far_apart(SpacingQuestion(count=5, each_mm=80, width_mm=2400))
     assert same.gap_mm == pytest.approx(2000 / 6)
+    assert (same.width_mm, same.each_mm) == (2400, 80)
     assert same.middles_mm == pytest.approx([40 + 2000 / 6 + n * (80 + 2000 / 6) for n in range(5)])
     ends = how_far_apart(SpacingQuestion(count=5, each_mm=80, width_mm=2400, margin_mm=100))
     assert (ends.gap_mm, ends.middles_mm[0], ends.middles_mm[-1]) == (450, 140, 2260)

@@ -152,6 +152,11 @@ def test_the_answer_grows_while_one_types_and_nothing_that_was_said_is_lost(open
     page.get_by_label("How many").fill("5")
     page.get_by_label("The width that they share").fill("2.4 m")
     expect(answered).to_contain_text("333 mm")
+    # what is no width is said, and nothing is drawn on it
+    page.get_by_label("The width that they share").fill("0")
+    expect(page.get_by_role("alert")).to_contain_text("give more than 0 mm")
+    page.get_by_label("The width that they share").fill("2.4 m")
+    expect(answered).to_contain_text("333 mm")
     page.reload()
     expect(page.get_by_label("How many")).to_have_value("5")
     page.get_by_label("Each, wide").fill("600")

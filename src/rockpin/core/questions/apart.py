@@ -20,8 +20,13 @@ class SpacingQuestion(Model):
 
 
 class SpacingAnswer(Model):
-    """The answer: the gap and the pitch, and each thing's middle from the left end of the width [mm]."""
+    """The answer: the gap and the pitch, and each thing's middle from the left end of the width [mm].
 
+    ``width_mm``, ``each_mm``: what was asked for, to which it belongs.
+    """
+
+    width_mm: float
+    each_mm: float
     gap_mm: float
     gap_text: str
     pitch_text: str | None
@@ -53,6 +58,8 @@ def how_far_apart(asked: SpacingQuestion) -> SpacingAnswer:
     units = asked.units
     ends = "the same at both ends" if margin is None else f"{show_length(first, units)} at both ends"
     return SpacingAnswer(
+        width_mm=asked.width_mm,
+        each_mm=asked.each_mm,
         gap_mm=gap,
         gap_text=show_length(gap, units),
         pitch_text=None if pitch is None else show_length(pitch, units),

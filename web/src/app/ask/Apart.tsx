@@ -9,9 +9,9 @@ const ENDS = [
 ];
 
 /** The row to scale, with the middle of each thing. */
-function Row({ answer, asked }: { answer: Schemas["SpacingAnswer"]; asked: Schemas["SpacingQuestion"] }) {
-  const wide = asked.width_mm ?? 1000;
-  const each = Math.max(asked.each_mm ?? 0, wide / 400);
+function Row({ answer }: { answer: Schemas["SpacingAnswer"] }) {
+  const wide = answer.width_mm;
+  const each = Math.max(answer.each_mm, wide / 400);
   return (
     <svg viewBox="-4 0 1008 90" className="mt-3 w-full" role="img" aria-label={answer.sentence}>
       <path d="M0 20V84M1000 20V84" stroke="var(--ink)" strokeWidth="2" />
@@ -97,7 +97,7 @@ export function Apart({ asking }: { asking: Asking }) {
         <p className="text-[13px] text-soft">Between them</p>
         <p className="text-[56px] leading-none font-bold max-sm:text-[44px]">{data.gap_text}</p>
         {data.pitch_text && <p className="text-[15px]">{data.pitch_text} from middle to middle.</p>}
-        <Row answer={data} asked={apart} />
+        <Row answer={data} />
         <table className="mt-3 text-left text-[15px]">
           <caption className="pb-1 text-left text-[14px] font-bold">Middles, from the left end</caption>
           <tbody>
