@@ -199,9 +199,13 @@ def unfit(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> list[Refus
     return found
 
 
-def shut_out(spot: Spot) -> bool:
-    """Whether even the narrowest hole would be in framing."""
-    return spot.chance_clear(0.0) < spot.framing.open_least
+_IN_STUD = "It would stand in the stud's own width: use the stud."
+
+
+def shut_out(spot: Spot) -> Refusal | None:
+    """What refuses every anchor here: even the narrowest hole would be in framing."""
+    clear = spot.chance_clear(0.0)
+    return refuse("in-the-stud", _IN_STUD, clear=clear) if clear < spot.framing.open_least else None
 
 
 def _refusals(
@@ -218,16 +222,11 @@ def _refusals(
         found.append(refuse(code, sentence, **numbers))
 
     if clear < spot.framing.open_least:
-        in_stud = spot.chance_clear(anchor.hole_mm / 2) < spot.framing.open_least
-        code, sentence = (
-            ("in-the-stud", "It would stand in the stud's own width: use the stud")
-            if in_stud
-            else (
-                "wing-meets-stud",
-                f"It needs {show_length(needs_mm, units)} clear of the framing, and the stud is nearer",
-            )
-        )
-        no(code, f"{sentence}.", clear=clear)
+        if spot.chance_clear(anchor.hole_mm / 2) < spot.framing.open_least:
+            no("in-the-stud", _IN_STUD, clear=clear)
+        else:
+            says = f"It needs {show_length(needs_mm, units)} clear of the framing, and the stud is nearer."
+            no("wing-meets-stud", says, clear=clear)
     near, least = spot.nearest_neighbour_mm(), 2 * anchor.hole_mm
     if near < least - 1e-6:
         no(

@@ -97,7 +97,12 @@ class Refusal:
             self._said = self._said()
         return self._said
 
-    def __repr__(self) -> str:
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Refusal) and str(self) == str(other) and self.figures == other.figures
+
+    __hash__ = None  # type: ignore[assignment]
+
+    def __str__(self) -> str:
         return f"{self.code}: {self.sentence}"
 
 

@@ -89,9 +89,10 @@ class Method:
         found: Refusal | None = self._module.foreign(spot) if self._has("foreign") else None
         return found
 
-    def shut_out(self, spot: Spot) -> bool:
-        """Whether what stands behind this hole refuses every fixing of the method, whatever its size."""
-        return self._has("shut_out") and bool(self._module.shut_out(spot))
+    def shut_out(self, spot: Spot) -> Refusal | None:
+        """What stands behind this hole and refuses every fixing of the method, whatever its size."""
+        found: Refusal | None = self._module.shut_out(spot) if self._has("shut_out") else None
+        return found
 
     def edge_steps_mm(self, fixing: AnyFixing, tables: CapacityTables) -> tuple[float, ...]:
         """Distances [mm] to an edge of board or masonry from which on something is decided otherwise."""

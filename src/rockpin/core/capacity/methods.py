@@ -132,15 +132,14 @@ def fit_for(fixings: Iterable[AnyFixing], spot: Spot, tables: CapacityTables) ->
     ]
 
 
-_SHUT_OUT = refuse("shut-out", "What stands behind this hole takes none of its kind.")
-
-
 def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared | list[Refusal]:
     """A fixing at a hole by the method that its row names: what refuses it there, or what its method answers for."""
     if barred := refused_here(fixing, spot, tables):
         return barred
     if spot.demand.no_lever_case is not None:
         return [_no_lever(spot.demand.no_lever_case)]
+    if nothing := method_of(fixing).shut_out(spot):
+        return [nothing]
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
     return found
 
@@ -206,7 +205,9 @@ def _tested(made: Assessment, fixing: AnyFixing, spot: Spot) -> Assessment:
 
 def _finish(made: Assessment, fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
     """What holds for a fixing by any method: a hole drilled already, room for a driver, a packet that claims much."""
-    if made.hole is not None or spot.existing is not None:
+    # what is refused as it is may only be capped by a pull, or told what the hole that is there wants
+    open_still = made.accepted or spot.existing is not None or fixing.pull_most_n is not None
+    if open_still and (made.hole is not None or spot.existing is not None):
         made = _kept_inside(_tested(made, fixing, spot), spot)
         made = _seated(_reached(_in_the_hole(made, fixing, spot, tables), spot, tables), spot, tables)
     claimed = max(fixing.over_table, made.over_formula)
@@ -239,23 +240,21 @@ def assess_pairs(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessme
 
     What a fixing came to at a hole is kept there: the same row at the same hole is not judged again.
     """
-    known: dict[int, Assessment] = {}
-    fresh: list[int] = []
-    for number, (fixing, spot) in enumerate(pairs):
-        kept = spot.assessed.get(fixing.key)
-        if kept is not None and kept[0] is fixing and kept[1] is tables:
-            known[number] = cast(Assessment, kept[2])
-        else:
-            fresh.append(number)
-    found = _assessed([pairs[number] for number in fresh], tables)
-    van = tables.at_hand
-    if van is not None:
-        found = _out_of_the_van([pairs[number] for number in fresh], found, van)
-    for number, made in zip(fresh, found, strict=True):
-        fixing, spot = pairs[number]
-        known[number] = made
+    kept = [_kept(fixing, spot, tables) for fixing, spot in pairs]
+    fresh = [pair for pair, known in zip(pairs, kept, strict=True) if known is None]
+    found = _assessed(fresh, tables)
+    if tables.at_hand is not None:
+        found = _out_of_the_van(fresh, found, tables.at_hand)
+    for (fixing, spot), made in zip(fresh, found, strict=True):
         spot.assessed[fixing.key] = (fixing, tables, made)
-    return [known[number] for number in range(len(pairs))]
+    new = iter(found)
+    return [next(new) if known is None else known for known in kept]
+
+
+def _kept(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment | None:
+    """What this very row came to at this hole by these tables; None where it was not judged there."""
+    kept = spot.assessed.get(fixing.key)
+    return cast(Assessment, kept[2]) if kept is not None and kept[0] is fixing and kept[1] is tables else None
 
 
 def _out_of_the_van(pairs: Sequence[Pair], sold: Sequence[Assessment], van: CapacityTables) -> list[Assessment]:
@@ -269,18 +268,9 @@ def _out_of_the_van(pairs: Sequence[Pair], sold: Sequence[Assessment], van: Capa
 
 def _assessed(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessment]:
     """Fixings at holes, in their order, by these tables."""
-    found: dict[int, Assessment] = {}
+    found: list[Assessment | None] = [None] * len(pairs)
     waiting: dict[Answer, list[tuple[int, Prepared]]] = {}
-    shut: dict[tuple[str, int], bool] = {}
     for number, (fixing, spot) in enumerate(pairs):
-        if not spot.worded:
-            # where nobody reads why, all fixings of a method are refused by one look behind the hole
-            asked = fixing.method, id(spot)
-            if asked not in shut:
-                shut[asked] = method_of(fixing).shut_out(spot)
-            if shut[asked]:
-                found[number] = spot.cached_per_wall(f"{fixing.key} shut out", partial(refused, fixing, [_SHUT_OUT]))
-                continue
         prepared = _prepare(fixing, spot, tables)
         if isinstance(prepared, list):
             found[number] = refused(fixing, prepared)
@@ -289,12 +279,14 @@ def _assessed(pairs: Sequence[Pair], tables: CapacityTables) -> list[Assessment]
     for answer, some in waiting.items():
         for (number, _), made in zip(some, answer([prepared for _, prepared in some], tables), strict=True):
             found[number] = made
-    for number, (fixing, spot) in enumerate(pairs):
-        made = found[number]
+    done = cast(list[Assessment], found)
+    return [
         # what is refused before it has a hole is refused, whatever else there is
-        if made.hole is not None or spot.existing is not None or fixing.over_table:
-            found[number] = _finish(made, fixing, spot, tables)
-    return [found[number] for number in range(len(pairs))]
+        _finish(made, fixing, spot, tables)
+        if made.hole is not None or spot.existing is not None or fixing.over_table
+        else made
+        for made, (fixing, spot) in zip(done, pairs, strict=True)
+    ]
 
 
 def told_of_place(fixing: AnyFixing, unloaded: Spot, tables: CapacityTables) -> Hashable:
@@ -303,8 +295,6 @@ def told_of_place(fixing: AnyFixing, unloaded: Spot, tables: CapacityTables) -> 
     At two places of one hole that are told alike, and where nothing else about the hole differs, the fixing comes to
     the same under every load. ``unloaded``: the hole with nothing on it, so that no load refuses anything yet.
     """
-    if not unloaded.worded and method_of(fixing).shut_out(unloaded):
-        return None
     sold, van = _told_by(fixing, unloaded, tables), tables.at_hand
     if van is None or not van.uses_van(fixing.screw_keys):
         return sold
@@ -328,7 +318,15 @@ def assess(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Assessment:
 
 def refused_here(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> list[Refusal]:
     """What refuses a fixing at every hole of this wall alike, asked once for all of them."""
-    return spot.cached_per_wall(f"{fixing.key} unfit", lambda: unfit(fixing, spot, tables))
+    known = spot.cached_per_wall("unfit", _nothing_asked)
+    found = known.get(fixing.key)
+    if found is None:
+        found = known[fixing.key] = unfit(fixing, spot, tables)
+    return found
+
+
+def _nothing_asked() -> dict[str, list[Refusal]]:
+    return {}
 
 
 NOT_SOLD = "not-sold"
@@ -360,8 +358,10 @@ def assess_all(
     for spot in spots:
         here: dict[str, Assessment | None] = {}
         for method, rows in able.items():
-            if not spot.worded and method_named(method).shut_out(spot):
-                here |= spot.cached_per_wall(f"all of {method} shut out", partial(_all_shut_out, rows))
+            # one look behind a fresh hole refuses all of a method
+            fresh = spot.existing is None and spot.demand.no_lever_case is None
+            if fresh and (nothing := method_named(method).shut_out(spot)):
+                here |= {row.key: refused(row, [nothing]) for row in rows}
             else:
                 pairs += [(fixing, spot) for fixing in rows]
         shut[spot.hole.id] = here
@@ -369,7 +369,3 @@ def assess_all(
     for (fixing, spot), made in zip(pairs, assess_pairs(pairs, tables), strict=True):
         table[spot.hole.id][fixing.key] = made
     return cast(dict[str, dict[str, Assessment]], table)
-
-
-def _all_shut_out(fixings: Iterable[AnyFixing]) -> dict[str, Assessment]:
-    return {fixing.key: refused(fixing, [_SHUT_OUT]) for fixing in fixings}

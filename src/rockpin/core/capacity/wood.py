@@ -73,10 +73,26 @@ def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Re
     return wrong_place(spot, fastener, tables)
 
 
-def shut_out(spot: Spot) -> bool:
-    """Whether even the thinnest screw finds no wood here: a thicker one wants as much of it or more on both sides."""
+def shut_out(spot: Spot) -> Refusal | None:
+    """What refuses every screw here: even the thinnest finds no wood, and a thicker one wants as much of it or more."""
     # a hole that is there already is what it was found to be
-    return spot.existing is None and spot.behind(0.0).solid_wood < spot.framing.open_least
+    return _no_wood(spot.behind(0.0), spot) if spot.existing is None else None
+
+
+def _no_wood(behind: Behind, spot: Spot) -> Refusal | None:
+    """That a screw finds no wood, or too little of it to be there on both sides; None where it does."""
+    if behind.member is not None and not behind.member.timber:
+        return refuse("not-in-wood", "The stud behind this hole is of steel.")
+    if behind.solid_wood >= spot.framing.open_least:
+        return None
+
+    def says() -> str:
+        return (
+            f"The chance of solid wood on both sides of it is {show_share(behind.solid_wood)}; "
+            f"from {show_share(spot.framing.solid_wood_credit)} it counts."
+        )
+
+    return refuse("not-in-wood", says, solid_wood=behind.solid_wood)
 
 
 def _refusals(
@@ -88,15 +104,8 @@ def _refusals(
     def no(code: str, sentence: str, **numbers: float) -> None:
         found.append(refuse(code, sentence, **numbers))
 
-    if behind.member is not None and not behind.member.timber:
-        found.append(refuse("not-in-wood", "The stud behind this hole is of steel."))
-    elif behind.solid_wood < spot.framing.open_least:
-        no(
-            "not-in-wood",
-            f"The chance of solid wood on both sides of it is {show_share(behind.solid_wood)}; "
-            f"from {show_share(spot.framing.solid_wood_credit)} it counts.",
-            solid_wood=behind.solid_wood,
-        )
+    if nothing := _no_wood(behind, spot):
+        found.append(nothing)
     if stuck := does_not_pass(screw.diameter_mm, spot):
         found.append(stuck)
     if spot.hole.seat not in screw.seats:

@@ -135,6 +135,9 @@ def _hold(
         for key, one in found.items():
             (held[hole].refused if one.refusals else held[hole].holds)[key] = one
     plausible = _others(others, spots, catalogue.figures.identification.plausible_build_up)
+    if not plausible and not proved:
+        # nothing else that it may be, and nothing pulled
+        return [held[spot.hole.id] for spot in spots]
     elsewhere = _elsewhere({hole: one.holds for hole, one in held.items()}, plausible, catalogue)
     for hole, spot in at.items():
         here = held[hole].holds

@@ -35,6 +35,9 @@ _OF_ANOTHER_WALL = {
 }
 """Refusals that only say that a fixing is made for other walls: they are no reason why nothing holds in this one."""
 
+_OF_ANOTHER_PLACE = {"in-the-stud", "not-in-wood"}
+"""Refusals that only say that a fixing goes elsewhere in such a wall."""
+
 
 def open_findings(identified: Identified, spots: Sequence[Spot]) -> list[Finding]:
     """What is to be said of each hole where nobody knows the wall: that what holds there depends on it."""
@@ -95,10 +98,8 @@ def _nearest_miss(choice: HoleChoice) -> str:
             return "Nothing comes near: take the load off it, or hang it on framing or masonry."
         raises = f" {best.mode.raises}" if best.mode else ""
         return f"The nearest is {best.label}, used {show_times(best.use)}.{raises}"
-    asked = [one for one in serving if one.refusals[0].code != "shut-out"]
-    if serving and not asked:
-        return "Let go of it here, and it is said why."
-    serving = asked
+    # what goes between studs says nothing of a hole on one, nor what goes into studs of a hole beside them
+    serving = [one for one in serving if one.refusals[0].code not in _OF_ANOTHER_PLACE] or serving
     if not serving:
         return "Nothing in the catalogue is made for this: put in the packet of a fixing that is."
     counts = Counter(one.refusals[0].code for one in serving)
