@@ -358,6 +358,12 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     )
 
 
+def _beside(spot: Spot, half_mm: float, figures: CapacityFigures) -> tuple[Factor, Factor]:
+    """What the other holes leave of an anchor's value that wants so much [mm] clear beside it."""
+    neighbours = spot.cached_per_place("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
+    return Factor("neighbours", neighbours), Factor("anchors in one bay", bay_factor(spot, half_mm, figures))
+
+
 def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
     """A board anchor at a hole: N/Nₐ + V/Vₐ, in every case."""
     figures, reading = tables.figures, spot.reading
@@ -368,14 +374,9 @@ def prepare(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Tabled |
     clear = spot.chance_clear(half)
     if found := _refusals(anchor, setting.screw, spot, half, clear, tables):
         return found
-    in_bay = spot.cached_per_place(f"anchors in one bay {half}", lambda: bay_factor(spot, half, figures))
-    factors = [
-        Factor(
-            "neighbours", spot.cached_per_place("board-neighbours", lambda: neighbour_factor(spot.spacings_mm, figures))
-        ),
-        Factor("anchors in one bay", in_bay),
-        Factor("board's edge", figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0),
-    ]
+    beside = spot.cached_per_place(f"board beside {half}", lambda: _beside(spot, half, figures))
+    edge = figures.board_edge_factor if spot.board_edge_mm < figures.board_edge_full_mm else 1.0
+    factors = (*beside, Factor("board's edge", edge))
     holder = Mode.PANEL if reading.board_kind is BoardKind.PANEL else Mode.BOARD
     if clear < spot.framing.clear_of_stud:
         what = "it is clear for this anchor"

@@ -7,6 +7,7 @@ from rockpin.core.framing.behind import (
     chance_clear,
     leans_to_wood,
     look_behind,
+    members_about,
     members_of,
 )
 from rockpin.core.framing.find import FramingReading, read_framing
@@ -28,6 +29,7 @@ __all__ = [
     "framed_grid",
     "leans_to_wood",
     "look_behind",
+    "members_about",
     "members_of",
     "nearest_sure",
     "read_framing",

@@ -186,19 +186,34 @@ def sure_quantile(sure: float) -> float:
     return NormalDist().inv_cdf(sure)
 
 
+def _off(member: MemberReading, x_mm: float, y_mm: float) -> tuple[float, float, float]:
+    """How far [mm] a spot lies past a member's ends, and off its middle line, with half of the member's width."""
+    rect = member.rect
+    if member.horizontal:
+        past = max(rect.x_mm - x_mm, x_mm - rect.right_mm)
+        return past, y_mm - rect.centre_y_mm, rect.height_mm / 2
+    return max(rect.y_mm - y_mm, y_mm - rect.top_mm), x_mm - rect.centre_x_mm, rect.width_mm / 2
+
+
+def members_about(
+    members: tuple[MemberReading, ...], x_mm: float, y_mm: float, within_mm: float
+) -> tuple[MemberReading, ...]:
+    """Those members that may stand within so many mm of the axis at (x, y), wherever they are."""
+    found = []
+    for member in members:
+        beside, offset, half = _off(member, x_mm, y_mm)
+        if beside < within_mm and abs(offset) <= half + within_mm + member.strays_mm:
+            found.append(member)
+    return tuple(found)
+
+
 def chance_clear(
     members: tuple[MemberReading, ...], x_mm: float, y_mm: float, half_mm: float, lean_mm_per_m: float = 0.0
 ) -> float:
     """Chance [1] that none of the members stands within so many mm of the axis at (x, y), to any side."""
     clear = 1.0
     for member in members:
-        rect = member.rect
-        if member.horizontal:
-            beside = max(rect.x_mm - x_mm, x_mm - rect.right_mm)
-            offset, half = y_mm - rect.centre_y_mm, rect.height_mm / 2
-        else:
-            beside = max(rect.y_mm - y_mm, y_mm - rect.top_mm)
-            offset, half = x_mm - rect.centre_x_mm, rect.width_mm / 2
+        beside, offset, half = _off(member, x_mm, y_mm)
         reach = half + half_mm
         if beside >= half_mm or abs(offset) - reach > member.strays_mm:
             continue

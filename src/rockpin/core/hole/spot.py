@@ -13,7 +13,7 @@ from rockpin.core.demand import HoleDemand, Rows
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind, SupportMaterial
 from rockpin.core.document.wall import Wall
-from rockpin.core.framing import Behind, BehindKind, MemberReading, chance_clear, look_behind
+from rockpin.core.framing import Behind, BehindKind, MemberReading, chance_clear, look_behind, members_about
 from rockpin.core.hole.anchor_group import AnchorGroup
 from rockpin.core.hole.existing import Existing
 from rockpin.core.hole.screws import ScrewPick, head_of
@@ -220,7 +220,7 @@ class Spot:
         if key not in known:
             clear = self.chance_clear(self.framing.hole_half_mm)
             at = self.hole.x_mm, self.hole.y_mm
-            behind = look_behind(self.wall, self.reading, self.members, *at, screw_mm, self.framing, clear)
+            behind = look_behind(self.wall, self.reading, self._about, *at, screw_mm, self.framing, clear)
             known[key] = self.existing.seen(behind, self.reading) if self.existing else behind
         return known[key]
 
@@ -338,8 +338,15 @@ class Spot:
         known, of = self.looked_up.clear, (self.reading.family.framed, half_mm)
         if of not in known:
             hole, lean = self.hole, self.framing.stud_lean_mm_per_m
-            known[of] = chance_clear(self.members, hole.x_mm, hole.y_mm, half_mm, lean)
+            members = self._about if half_mm <= _WELL_ABOUT_MM else self.members
+            known[of] = chance_clear(members, hole.x_mm, hole.y_mm, half_mm, lean)
         return known[of]
+
+    @property
+    def _about(self) -> tuple[MemberReading, ...]:
+        """The members that may stand anywhere near this hole."""
+        at = self.hole.x_mm, self.hole.y_mm
+        return self.cached_per_place("members about", lambda: members_about(self.members, *at, _WELL_ABOUT_MM))
 
     @cached_property
     def _surely_clear(self) -> bool:
