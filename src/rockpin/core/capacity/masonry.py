@@ -66,11 +66,16 @@ def _unit_pull_n(spot: Spot) -> float:
     if len(near) == 1:
         return float((group.tension_n[:, near[0]] * group.allowed[:, 0]).max(initial=0.0))
     most = 0.0
-    for left, low in product([group.places[i][0] for i in near], [group.places[i][1] for i in near]):
-        inside = [i for i in near if 0 <= group.places[i][0] - left <= long and 0 <= group.places[i][1] - low <= high]
-        if left <= x <= left + long and low <= y <= low + high:
-            together = (group.tension_n[:, inside] * group.allowed).sum(axis=1)
-            most = max(most, float(together.max(initial=0.0)))
+    # a unit that begins at one of the holes, leftmost and lowest in it
+    lefts = {left for left, _ in (group.places[i] for i in near) if left <= x <= left + long}
+    lows = {low for _, low in (group.places[i] for i in near) if low <= y <= low + high}
+    insides = {
+        tuple(i for i in near if 0 <= group.places[i][0] - left <= long and 0 <= group.places[i][1] - low <= high)
+        for left, low in product(lefts, lows)
+    }
+    for inside in insides:
+        together = (group.tension_n[:, inside] * group.allowed).sum(axis=1)
+        most = max(most, float(together.max(initial=0.0)))
     return most
 
 
@@ -260,13 +265,12 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
     )
 
 
-def _factors(plug: MasonryPlug, spot: Spot, screw: Screw, tables: CapacityTables) -> list[Factor]:
+def _factors(plug: MasonryPlug, spot: Spot, behind: Behind, tables: CapacityTables) -> list[Factor]:
     figures = tables.figures
     factors: list[Factor] = []
     if spot.reading.plug_share < 1:
         factors.append(Factor(label="dense block or stone against brick", value=spot.reading.plug_share))
     if spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD):
-        behind = spot.behind(screw.diameter_mm)
         if behind.kind is BehindKind.JOINT:
             factors.append(Factor(label=IN_JOINT, value=figures.masonry_joint_factor))
         elif _joint_doubted(plug, spot, behind) and spot.mass_kg > figures.masonry_hidden_kg:
@@ -293,15 +297,16 @@ def _unknown_joints(spot: Spot) -> str:
     return "joints not measured" if spot.wall.courses else "joints hidden"
 
 
-def _by_case(plug: MasonryPlug, spot: Spot, screw: Screw, heavy: bool, figures: CapacityFigures) -> ByCase:
-    concrete = spot.reading.family is Family.CONCRETE
-    doubted = not concrete and not heavy and _joint_doubted(plug, spot, spot.behind(screw.diameter_mm))
-    return ByCase(
-        raised=Raised.CONCRETE if concrete else Raised.TABLE,
-        doubted=Factor(
-            f"{_unknown_joints(spot)}, and somebody's weight on it", figures.masonry_hidden_factor if doubted else 1.0
-        ),
-    )
+def _by_case(plug: MasonryPlug, spot: Spot, behind: Behind, heavy: bool, figures: CapacityFigures) -> ByCase:
+    if spot.reading.family is Family.CONCRETE:
+        return _BY_CASE_IN_CONCRETE
+    if heavy or not _joint_doubted(plug, spot, behind):
+        return _BY_CASE
+    label = f"{_unknown_joints(spot)}, and somebody's weight on it"
+    return ByCase(doubted=Factor(label, figures.masonry_hidden_factor))
+
+
+_BY_CASE, _BY_CASE_IN_CONCRETE = ByCase(), ByCase(raised=Raised.CONCRETE)
 
 
 def prepare(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Tabled | list[Refusal]:
@@ -312,10 +317,11 @@ def prepare(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Tabled | l
         return setting
     if found := _refusals(plug, spot, figures):
         return found
-    factors = _factors(plug, spot, setting.screw, tables)
+    behind = spot.behind(setting.screw.diameter_mm)
+    factors = _factors(plug, spot, behind, tables)
     in_joint = any(factor.label == IN_JOINT for factor in factors)
     heavy = spot.mass_kg > figures.masonry_hidden_kg
-    by = _by_case(plug, spot, setting.screw, heavy, figures)
+    by = _by_case(plug, spot, behind, heavy, figures)
     return tabled(plug, spot, setting, factors, Mode.JOINT if in_joint else Mode.PLUG, by)
 
 

@@ -1,5 +1,6 @@
 """The registry of methods, and what the rest of the house asks one, so that nobody has to know which there are."""
 
+from collections.abc import Callable
 from functools import cache
 from importlib import import_module
 from types import ModuleType
@@ -30,6 +31,7 @@ class Method:
 
     def __init__(self, module: ModuleType) -> None:
         self._module = module
+        self._shut_out: Callable[[Spot], Refusal | None] | None = getattr(module, "shut_out", None)
 
     @property
     def is_a_screw(self) -> bool:
@@ -91,8 +93,7 @@ class Method:
 
     def shut_out(self, spot: Spot) -> Refusal | None:
         """What stands behind this hole and refuses every fixing of the method, whatever its size."""
-        found: Refusal | None = self._module.shut_out(spot) if self._has("shut_out") else None
-        return found
+        return self._shut_out(spot) if self._shut_out else None
 
     def edge_steps_mm(self, fixing: AnyFixing, tables: CapacityTables) -> tuple[float, ...]:
         """Distances [mm] to an edge of board or masonry from which on something is decided otherwise."""
