@@ -204,17 +204,19 @@ def _answer(prepared: Sequence[Prepared], tables: CapacityTables) -> list[Assess
     limit = np.where(bent, bending, shear)
     of_pull, of_shear = cases.pull_n / tension, shares(cases.shear_n, limit)
     use = of_pull + of_shear
+    rows = worst_rows(use, cases.of, cases.starts)
+    by_bending = bent[rows] & (of_pull[rows] <= of_shear[rows])
+    worst = np.stack([use[rows], tension[rows], limit[rows]]).T.tolist()
     found = []
-    for number, (one, row) in enumerate(zip(some, worst_rows(use, cases.of, cases.starts).tolist(), strict=True)):
-        mode = Mode.BENDING if bent[row] and of_pull[row] <= of_shear[row] else one.mode
-        worst = Use(float(use[row]), mode, float(tension[row]), float(limit[row]))
-        case = one.spot.demand.cases[row - int(cases.starts[number])]
-        setting = one.setting
+    for one, (used, pull_n, shear_n), bends_first, at in zip(
+        some, worst, by_bending.tolist(), (rows - cases.starts).tolist(), strict=True
+    ):
+        case, setting = one.spot.demand.cases[at], one.setting
         found.append(
             made(
                 one.fixing,
                 one.spot,
-                worst,
+                Use(used, Mode.BENDING if bends_first else one.mode, pull_n, shear_n),
                 case,
                 lines=partial(one.worked, case.allowance, figures),
                 hole=setting.hole,

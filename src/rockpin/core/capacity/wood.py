@@ -323,10 +323,30 @@ def _shortest(one: _Screwed, uses: Sequence[float], planned_use: float) -> int:
     return carrying if carrying is not None else (inside or len(one.lengths_mm)) - 1
 
 
+def _set(one: _Screwed, length_mm: float, tables: CapacityTables) -> tuple[HoleSpec, ScrewPick]:
+    """The pilot and the screw of one length [mm] in such a bracket's hole over such wood."""
+    fastener, spot, screw, figures = one.fixing, one.spot, one.screw, tables.figures
+    tip = length_mm - spot.under_head_mm(screw)
+    hole = HoleSpec(
+        diameter_mm=pilot_mm(fastener, screw, specific_gravity_of(spot, screw, tables), figures),
+        bit_rule=BitRule.PILOT,
+        pilot_mm=None,
+        depth_mm=tip,
+        reach_mm=tip,
+        grip_from_mm=max(spot.reading.skin_mm, tip - screw.thread_share * length_mm),
+        grip_to_mm=tip,
+        plug_length_mm=0.0,
+        wing_mm=0.0,
+        wing_depth_mm=0.0,
+    )
+    return hole, spot.pick(screw, length_mm)
+
+
 def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables: CapacityTables) -> Assessment:
     fastener, spot, screw, held = one.fixing, one.spot, one.screw, one.held[number]
-    length, figures = one.lengths_mm[number], tables.figures
-    tip = length - spot.under_head_mm(screw)
+    length, member = one.lengths_mm[number], one.behind.member
+    key = tables.kept_as(f"{fastener.key} set {length} {member.species if member else None}")
+    hole, pick = spot.cached_per_wall(key, lambda: _set(one, length, tables))
     assessment = made(
         fastener,
         spot,
@@ -334,19 +354,8 @@ def _at_length(one: _Screwed, number: int, worst: Use, case: CaseDemand, tables:
         case,
         lines=lambda: _lines(fastener, screw, spot, held, tables),
         provisos=_proviso(fastener, spot, one.behind, screw.diameter_mm),
-        hole=HoleSpec(
-            diameter_mm=pilot_mm(fastener, screw, specific_gravity_of(spot, screw, tables), figures),
-            bit_rule=BitRule.PILOT,
-            pilot_mm=None,
-            depth_mm=tip,
-            reach_mm=tip,
-            grip_from_mm=max(spot.reading.skin_mm, tip - screw.thread_share * length),
-            grip_to_mm=tip,
-            plug_length_mm=0.0,
-            wing_mm=0.0,
-            wing_depth_mm=0.0,
-        ),
-        screw=spot.cached_per_wall(f"{fastener.key} pick {length}", lambda: spot.pick(screw, length)),
+        hole=hole,
+        screw=pick,
     )
     return assessment._replace(over_formula=over_formula(fastener, screw, held)) if fastener.rated else assessment
 
