@@ -120,11 +120,10 @@ def bay_factor(spot: Spot, half_mm: float, figures: CapacityFigures) -> float:
 def _beside_in_bay_mm(spot: Spot, figures: CapacityFigures) -> list[float]:
     """How far along the wall [mm] those holes are, near in height, from which no stud parts this one; nearest first."""
     places = [one.rect.centre_x_mm - spot.hole.x_mm for one in spot.members if not one.horizontal]
-    return sorted(
-        abs(dx)
-        for dx, dy in spot.neighbours
-        if beside_in_bay(dx, dy, inf, figures) and not any(min(0.0, dx) < place < max(0.0, dx) for place in places)
-    )
+    # from the stud on that is next to it on either side, no hole is in its bay
+    left = max((place for place in places if place < 0), default=-inf)
+    right = min((place for place in places if place > 0), default=inf)
+    return sorted(abs(dx) for dx, dy in spot.neighbours if left <= dx <= right and beside_in_bay(dx, dy, inf, figures))
 
 
 def foreign(spot: Spot) -> Refusal | None:

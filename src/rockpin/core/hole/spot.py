@@ -355,12 +355,14 @@ class Spot:
     @cached_property
     def spacings_mm(self) -> tuple[float, ...]:
         """Distances [mm] to all other holes, the nearest first."""
-        return tuple(distance for distance, _, _ in self.nearest_first)
+        return self.cached_per_place("spacings", lambda: tuple(distance for distance, _, _ in self.nearest_first))
 
     @cached_property
     def nearest_first(self) -> tuple[tuple[float, float, float], ...]:
         """All other holes, the nearest first: how far off, how far along and how far up or down [mm]."""
-        return tuple(sorted((hypot(dx, dy), abs(dx), abs(dy)) for dx, dy in self.neighbours))
+        return self.cached_per_place(
+            "nearest first", lambda: tuple(sorted((hypot(dx, dy), abs(dx), abs(dy)) for dx, dy in self.neighbours))
+        )
 
 
 _WELL_ABOUT_MM = 100.0
