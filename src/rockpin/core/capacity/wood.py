@@ -75,8 +75,11 @@ def unfit(fastener: WoodFastener, spot: Spot, tables: CapacityTables) -> list[Re
 
 def shut_out(spot: Spot) -> Refusal | None:
     """What refuses every screw here: even the thinnest finds no wood, and a thicker one wants as much of it or more."""
+    behind = spot.behind(0.0)
     # a hole that is there already is what it was found to be
-    return _no_wood(spot.behind(0.0), spot) if spot.existing is None else None
+    if spot.existing is not None or behind.solid_wood >= spot.framing.open_least:
+        return None
+    return _no_wood(behind, spot)
 
 
 def _no_wood(behind: Behind, spot: Spot) -> Refusal | None:

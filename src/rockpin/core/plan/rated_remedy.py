@@ -1,4 +1,4 @@
-"""What the maker of a plate may rate as a whole, where the sum of its parts does not hold: a reason to read on."""
+"""Where the sum of its parts does not hold: what the maker of a plate may rate as a whole."""
 
 from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.quantities import show_length, show_mass
