@@ -157,6 +157,9 @@ def _along_the_stairs(page: Page) -> None:
     page.get_by_role("button", name="Lay it along the stairs").click()
     page.get_by_role("link", name="Set-out").first.click()
     page.get_by_role("button", name="Line of the rail, middle 900 mm above the nosing line").wait_for()
+    # what others plan is told of the rail as it lies now
+    page.get_by_text("Here “First-aid cabinet” is planned too").wait_for()
+    page.wait_for_load_state("networkidle")
 
 
 def _ran_soft(page: Page) -> None:

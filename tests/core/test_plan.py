@@ -509,6 +509,19 @@ def test_what_is_strong_enough_is_not_said_to_be_too_weak() -> None:
     assert said.sentence == "Hole 1: no fixing in the catalogue holds here."
 
 
+@pytest.mark.parametrize(("x_mm", "elsewhere"), [(550, "solid wood on both sides"), (350, "in the stud's own width")])
+def test_what_goes_elsewhere_is_refused_for_that_and_says_nothing_of_what_is_wanting(
+    x_mm: float, elsewhere: str
+) -> None:
+    # between studs, and on one: a hole of 3 mm, through which nothing goes that is meant for there
+    made = plan(job(stud_wall(), plate_fixture(hole_mm=3), x_mm, 1000))
+    (said,) = [one for one in made.findings if one.code == "nothing-holds"]
+    assert said.action == "Its 4 mm shank does not pass the bracket's 3 mm hole."
+    reasons = [one.reasons for one in made.holes[0].refused if elsewhere in one.reasons[0]]
+    assert len(reasons) > 10
+    assert {len(of) for of in reasons} == {1}
+
+
 def test_what_likely_is_a_stud_bears_as_one_that_was_seen() -> None:
     """Nobody is told to feel for a stud whose screw then turns out to bear too much."""
 
