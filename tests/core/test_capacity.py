@@ -28,7 +28,7 @@ from rockpin.core.document.fixture import Environment, HeadSeat, HoleKind
 from rockpin.core.document.wall import EdgeKind, Layer, Wall
 from rockpin.core.framing.behind import members_of
 from rockpin.core.hole.edges import board_edge, free_edges
-from rockpin.core.hole.spot import Spot
+from rockpin.core.hole.spot import LookedUp, Spot
 from rockpin.core.identification.reading import read_stated
 from rockpin.core.setout.placed_hole import PlacedHole
 from rockpin.core.tables.catalogue import Catalogue
@@ -451,7 +451,8 @@ def test_accepted_means_within_capacity_and_neighbours_never_help(
     wall, x = WALLS[name]
     catalogue = load_catalogue()
     alone = spot(wall, x, 1082, pull, shear, diameter_mm=11)
-    crowded = replace(alone, neighbours=tuple(around))
+    # another place: nothing that was looked up of the one is so of the other
+    crowded = replace(alone, neighbours=tuple(around), looked_up=LookedUp.nothing())
     heavier = spot(wall, x, 1082, pull + 50, shear + 50, diameter_mm=11)
     for fixing in catalogue.fixings:
         one, beside, more = (assess(fixing, at, catalogue.capacity) for at in (alone, crowded, heavier))
