@@ -99,7 +99,7 @@ def test_a_job_with_drilled_holes_stays_on_its_walls(client: TestClient) -> None
     put("oar-cradle", records=[holds | {"hole_id": plan["holes"][0]["id"]}])
     fault = stand("oar-cradle", wall_id="boat-bay-north")["faults"][0]
     assert fault["path"] == "placement.wall_id"
-    assert "drilled in “Crew room, river wall”" in fault["message"]
+    assert fault["says"].startswith("Wall: holes of this job are drilled in “Crew room, river wall”: copy the job")
     assert workspace(client, "oar-cradle")["job"]["placement"]["wall_id"] == "crew-room-river"
     # and round a corner: a hole in the left wall leaves the right one free, one in the right wall does not
     fixture = workspace(client, "soap-ledge")["job"]["fixture"]

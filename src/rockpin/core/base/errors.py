@@ -21,6 +21,8 @@ _BOUNDS = {
 _CALLED = {
     "x_mm": "place from the left",
     "y_mm": "place from below",
+    "wall_id": "wall",
+    "second_wall_id": "wall round the corner",
     "unit_length_mm": "brick length",
     "unit_height_mm": "brick height",
     "tension_n": "load pulled straight out",
@@ -35,7 +37,7 @@ _CALLED = {
     "void_mm": "void it needs",
     "others": "other loads",
 }
-_WHOLES = {"document", "fixture", "job", "wall"}
+_WHOLES = {"document", "fixture", "job", "placement", "wall"}
 """What somebody looks at while he enters a part of it: it goes without saying."""
 
 
