@@ -1,3 +1,4 @@
+import { askAnew } from "./askAnew";
 import type { QueryClient } from "@tanstack/react-query";
 import { ask, type Schemas } from "./client";
 
@@ -21,13 +22,7 @@ export const SITES = ["get", "/api/sites"] as const;
 /** All that a list of sites is made of: its pages, whole sites, and the verdicts that were worked out for it. */
 const LISTED = [SITES, ["get", "/api/sites/{site_id}"], ["get", "/api/jobs/{job_id}/line"]] as const;
 
-/**
- * Asks for the list of sites anew after a change.
- *
- * A first answer that is still under way would be taken as the new one, though it was asked before the change: it is
- * dropped first.
- */
+/** Asks for the list of sites anew after a change. */
 export async function refreshSites(queries: QueryClient): Promise<void> {
-  await Promise.all(LISTED.map((queryKey) => queries.cancelQueries({ queryKey })));
-  await Promise.all(LISTED.map((queryKey) => queries.invalidateQueries({ queryKey })));
+  await askAnew(queries, LISTED);
 }

@@ -1,6 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { ask, type Workspace } from "../api/client";
 import { refreshSites } from "../api/queries";
+import { askAnew } from "../api/askAnew";
 import { WORKED_OUT } from "./workedOut";
 
 /** The key of a job's workspace among the questions to the server. */
@@ -18,5 +19,8 @@ export async function takeIn(queries: QueryClient, fresh: Workspace): Promise<vo
   await queries.cancelQueries({ queryKey });
   queries.setQueryData(queryKey, fresh);
   void refreshSites(queries);
-  for (const what of WORKED_OUT) void queries.invalidateQueries({ queryKey: ["get", what] });
+  void askAnew(
+    queries,
+    WORKED_OUT.map((what) => ["get", what]),
+  );
 }
