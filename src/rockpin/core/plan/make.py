@@ -18,8 +18,7 @@ def make_plan(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT,
     ``keep``: what rooms have answered lately to the same questions; the plan is the same with it and without.
     ``at_rest``: the plan where the fixture stood, while somebody moves it. What nobody reads meanwhile is left: the
     next check, the heavier hand and the order of work are as they were there, no lists of what else holds at a hole
-    are made, and what is said of a fixing says neither how far to move it nor why all of a kind are shut out. Verdicts
-    are as they are.
+    are made, and what is said of a fixing does not say how far to move it. Verdicts are as they are.
     """
     planes = planes_of(job, catalogue.figures.demand)
     if planes is None:

@@ -6,7 +6,7 @@ from rockpin.core.choice import rated_in_words
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.stud_remedies import on_one_stud
-from rockpin.core.plan.way_out import Trial, WayKind, WayOut
+from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, strained
 
 _HOLLOW = {RatedIn.BOARD, RatedIn.PANEL}
 _THINNEST = 0.5
@@ -21,6 +21,9 @@ def makers_rating(trial: Trial) -> WayOut | None:
     fixture, holes = trial.job.fixture, trial.before.holes
     shape = trial.catalogue.shape_by_key.get(fixture.shape or "")
     if shape is None or not shape.rated_by_maker or fixture.rated is not None or fixture.links or not holes:
+        return None
+    # where something holds once a doubt is answered, that is answered first
+    if not strained(trial.before) & set(STOPPED):
         return None
     # what a person's weight hangs on is no matter of a leaflet that may be there
     if fixture.mass_kg <= 0 or fixture.carries_people:
