@@ -60,45 +60,43 @@ def unfit(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> list[Re
     return wrong_place(spot, anchor, tables)
 
 
-def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, tables: CapacityTables) -> list[Refusal]:
-    figures, reading, units = tables.figures, spot.reading, spot.units
-    found: list[Refusal] = []
+class _Barred(NamedTuple):
+    """What refuses an anchor in every hole of one kind in this wall, in the order in which it is told."""
 
-    def no(code: str, sentence: str, **numbers: float) -> None:
-        found.append(refuse(code, sentence, **numbers))
+    by_wall: tuple[Refusal, ...]
+    by_bracket: tuple[Refusal, ...]
 
+
+def _barred(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, figures: CapacityFigures) -> _Barred:
+    units, holding_mm = spot.units, spot.reading.holding_mm
+    by_wall: list[Refusal] = []
     if spot.hole.kind is HoleKind.KEYHOLE:
-        no("keyhole-head", "A keyhole hangs on a screw's head; this one ends in a nut or a hexagon.")
+        says = "A keyhole hangs on a screw's head; this one ends in a nut or a hexagon."
+        by_wall.append(refuse("keyhole-head", says))
     if anchor.hef_mm < figures.concrete_hef_min_mm:
-        no("hef-short", f"Its {show_across(anchor.hef_mm, units)} in the concrete is less than the method allows.")
+        says = f"Its {show_across(anchor.hef_mm, units)} in the concrete is less than the method allows."
+        by_wall.append(refuse("hef-short", says))
     least = max(2 * anchor.hef_mm, anchor.hef_mm + 30)
-    if reading.holding_mm < least:
-        no(
-            "wall-thin",
-            f"It needs {show_length(least, units)} of concrete, there is {show_limit(reading.holding_mm, units)}.",
-            needs_mm=least,
-            has_mm=reading.holding_mm,
-        )
+    if holding_mm < least:
+        says = f"It needs {show_length(least, units)} of concrete, there is {show_limit(holding_mm, units)}."
+        by_wall.append(refuse("wall-thin", says, needs_mm=least, has_mm=holding_mm))
     elif short := through_refusal(spot, depth_mm):
-        found.append(short)
-    edge, near = spot.free_edge_mm, spot.nearest_neighbour_mm()
+        by_wall.append(short)
+    stuck = does_not_pass(anchor.diameter_mm, spot)
+    return _Barred(tuple(by_wall), (stuck,) if stuck else ())
+
+
+def _refusals(anchor: ConcreteAnchor, spot: Spot, depth_mm: float, figures: CapacityFigures) -> list[Refusal]:
+    barred = spot.cached_per_wall(f"{anchor.key} barred", lambda: _barred(anchor, spot, depth_mm, figures))
+    edge, near, units = spot.free_edge_mm, spot.nearest_neighbour_mm(), spot.units
+    here: list[Refusal] = []
     if edge < anchor.edge_min_mm:
-        no(
-            "concrete-edge",
-            f"The edge is {show_limit(max(edge, 0), units)} away; it needs {show_length(anchor.edge_min_mm, units)}.",
-            edge_mm=edge,
-            needs_mm=anchor.edge_min_mm,
-        )
+        says = f"The edge is {show_limit(max(edge, 0), units)} away; it needs {show_length(anchor.edge_min_mm, units)}."
+        here.append(refuse("concrete-edge", says, edge_mm=edge, needs_mm=anchor.edge_min_mm))
     if near < anchor.spacing_min_mm:
-        no(
-            "too-close",
-            f"The next hole is {show_limit(near, units)} away; it needs {show_length(anchor.spacing_min_mm, units)}.",
-            spacing_mm=near,
-            needs_mm=anchor.spacing_min_mm,
-        )
-    if stuck := does_not_pass(anchor.diameter_mm, spot):
-        found.append(stuck)
-    return found
+        says = f"The next hole is {show_limit(near, units)} away; it needs {show_length(anchor.spacing_min_mm, units)}."
+        here.append(refuse("too-close", says, spacing_mm=near, needs_mm=anchor.spacing_min_mm))
+    return [*barred.by_wall, *here, *barred.by_bracket]
 
 
 def edges_count_to_mm(anchor: ConcreteAnchor, tables: CapacityTables) -> float:
@@ -210,7 +208,7 @@ def prepare(anchor: ConcreteAnchor, spot: Spot, tables: CapacityTables) -> _Anch
     figures, reading = tables.figures, spot.reading
     dust = spot.dust_mm(anchor.diameter_mm)
     least_mm = reading.skin_mm + anchor.embedment_mm
-    if found := _refusals(anchor, spot, least_mm + dust, tables):
+    if found := _refusals(anchor, spot, least_mm + dust, figures):
         return found
     fits = spot.cached_per_wall(f"{anchor.key} set", lambda: _set(anchor, spot, dust, figures))
     return fits if isinstance(fits, list) else _Anchored(anchor, spot, *fits)
@@ -272,7 +270,7 @@ class _Steel(NamedTuple):
 def _steel_uses(some: Sequence[_Anchored], at: Sequence[int], figures: CapacityFigures) -> _Steel:
     anchor, group = some[0].fixing, some[0].spot.anchor_group()
     pull = group.tension_n[:, at]
-    across = np.hypot(group.shear_x_n[:, at], group.shear_y_n[:, at])
+    across = group.across_n[:, at]
     steel_n, steel_v = _steel(anchor, figures)
     bears = np.full(pull.shape, steel_v)
     for column, one in enumerate(some):
@@ -335,7 +333,7 @@ def _use(
     single = solved.cones.get(at)
     safe = figures.concrete_gamma_mc * anchor.gamma_inst * figures.concrete_load_factor
     own_n = single[0].resistance_n / single[1] / safe if single else steel_n
-    pull, across = group.tension_n[row, at], np.hypot(group.shear_x_n[row, at], group.shear_y_n[row, at])
+    pull, across = group.tension_n[row, at], group.across_n[row, at]
     tension_n = min(steel_n, pull / beta_n if beta_n > 0 else own_n)
     shear_n = min(bears_n, across / beta_v if beta_v > 0 else steel_v)
     if by_steel:

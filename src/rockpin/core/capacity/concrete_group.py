@@ -95,25 +95,28 @@ class _Group:
         pulls[2] = tension * self.safe_n / pullout_n(self.anchor, self.figures)
         cones: dict[int, tuple[Cone, int]] = {}
         for members, at in self.group.pulled_together:
-            for cluster in self._clusters(members, 3 * self.anchor.hef_mm):
-                cone = self._cone(cluster)
+            shared = [(cluster, self._cone(cluster)) for cluster in self._clusters(members, 3 * self.anchor.hef_mm)]
+            for cluster, cone in shared:
                 cones |= dict.fromkeys(cluster, (cone, len(cluster)))
-                self._pull(cluster, at, cone, pulls[0])
+            self._pull(shared, at, pulls[0])
             # splitting: not to be checked where all edges are far, and farther for a group (7.2.1.7(2))
             far = self.figures.concrete_split_hefs * self.anchor.hef_mm
             if self._nearest_edge(members) >= 1.2 * far:
                 continue
-            for cluster in self._clusters(members, 2 * far):
-                if self._nearest_edge(cluster) < (far if len(cluster) == 1 else 1.2 * far):
-                    self._pull(cluster, at, self._split(cluster), pulls[1])
+            splitting = [
+                (cluster, self._split(cluster))
+                for cluster in self._clusters(members, 2 * far)
+                if self._nearest_edge(cluster) < (far if len(cluster) == 1 else 1.2 * far)
+            ]
+            self._pull(splitting, at, pulls[1])
         pry, edge = np.zeros((rows, count)), np.zeros((rows, count))
+        times = (1.0 if self.anchor.hef_mm < 60 else 2.0) / self.safe_v
         for cluster in self._clusters(range(count), 3 * self.anchor.hef_mm):
             cone = self._cone(cluster)
             cones.setdefault(cluster[0], (cone, len(cluster)))
-            resist = (1.0 if self.anchor.hef_mm < 60 else 2.0) * cone.resistance_n / self.safe_v
-            shear = np.hypot(self.group.shear_x_n[:, cluster], self.group.shear_y_n[:, cluster])
             # the most loaded anchor stands for all: torsion must not cancel itself out
-            pry[:, cluster] = (len(cluster) * shear.max(axis=1) / resist)[:, None]
+            most = self.group.across_n[:, cluster].max(axis=1, keepdims=True)
+            pry[:, cluster] = len(cluster) * most / (times * cone.resistance_n)
         for side in range(4):
             self._edge(side, edge)
         return Solved(pulls, pry, edge, cones)
@@ -121,17 +124,23 @@ class _Group:
     def _nearest_edge(self, members: Sequence[int]) -> float:
         return min((min(self.group.edges[i]) for i in members), default=1e9)
 
-    def _pull(self, cluster: list[int], at: NDArray[np.int_], cone: Cone, uses: Rows) -> None:
-        """The use of one cone by anchors that are pulled together in the rows ``at``, shared by all of them."""
-        block = np.ix_(at, np.array(cluster))
-        tension = self.group.tension_n[block]
-        total = tension.sum(axis=1)
-        resist: float | Rows = cone.resistance_n
-        if len(cluster) > 1:
+    def _pull(self, some: Sequence[tuple[list[int], Cone]], at: NDArray[np.int_], uses: Rows) -> None:
+        """The uses of cones in the rows ``at``, each by the anchors that share it and are pulled together."""
+        alone = [(cluster[0], cone.resistance_n) for cluster, cone in some if len(cluster) == 1]
+        if alone:
+            holes, bears = zip(*alone, strict=True)
+            here = at[:, None], np.array(holes)
+            uses[here] = self.group.tension_n[here] * self.safe_n / np.array(bears)
+        for cluster, cone in some:
+            if len(cluster) == 1:
+                continue
+            block = at[:, None], np.array(cluster)
+            tension = self.group.tension_n[block]
+            total = tension.sum(axis=1)
             places = self.group.places_mm[cluster]
             off: Rows = np.abs(tension @ places / total[:, None] - places.mean(axis=0))
             resist = cone.resistance_n * eccentricity(off, cone.critical_spacing_mm).prod(axis=1)
-        uses[block] = (total * self.safe_n / resist)[:, None]
+            uses[block] = (total * self.safe_n / resist)[:, None]
 
     def _edge(self, side: int, uses: Rows) -> None:
         """Raises uses to those of edge failure towards one side; none beyond max(10·hef, 60·d) (7.2.2.5(1)).

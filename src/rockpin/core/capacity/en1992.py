@@ -26,19 +26,19 @@ def projected_area_mm2(places: Sequence[Location], edges: Sequence[Edges], half_
 
     What two squares share counts once (7.2.1.4(3), fig. 7.5): the union of rectangles, on the grid of their sides.
     """
-    boxes = np.array(
-        [
-            (
-                x - min(half_mm, max(left, 0.0)),
-                x + min(half_mm, max(right, 0.0)),
-                y - min(half_mm, max(down, 0.0)),
-                y + min(half_mm, max(up, 0.0)),
-            )
-            for (x, y), (left, right, down, up) in zip(places, edges, strict=True)
-        ]
-    )
-    if len(boxes) == 1:
-        return float((boxes[0, 1] - boxes[0, 0]) * (boxes[0, 3] - boxes[0, 2]))
+    sides = [
+        (
+            x - min(half_mm, max(left, 0.0)),
+            x + min(half_mm, max(right, 0.0)),
+            y - min(half_mm, max(down, 0.0)),
+            y + min(half_mm, max(up, 0.0)),
+        )
+        for (x, y), (left, right, down, up) in zip(places, edges, strict=True)
+    ]
+    if len(sides) == 1:
+        from_left, to_right, from_below, to_top = sides[0]
+        return float((to_right - from_left) * (to_top - from_below))
+    boxes = np.array(sides)
     xs = np.array(sorted(set(boxes[:, :2].ravel().tolist())))
     ys = np.array(sorted(set(boxes[:, 2:].ravel().tolist())))
     mid_x, mid_y = (xs[:-1] + xs[1:]) / 2, (ys[:-1] + ys[1:]) / 2

@@ -96,7 +96,8 @@ def worst_rows(use: Rows, of: NDArray[np.int_], starts: NDArray[np.int_]) -> NDA
     """For each of them the first row in which it is used most."""
     most = np.maximum.reduceat(use, starts)
     at = np.flatnonzero(use == most[of])
-    _, first = np.unique(of[at], return_index=True)
+    whose = of[at]
+    first = np.concatenate([[True], whose[1:] != whose[:-1]])
     return np.asarray(at[first])
 
 

@@ -35,6 +35,11 @@ class AnchorGroup:
         return np.ones((rows, 1)) if self.relief is None else np.asarray(self.relief).reshape(rows, 1)
 
     @cached_property
+    def across_n(self) -> Rows:
+        """Shear [N] on each hole in every row, whichever way it acts, (rows, holes)."""
+        return np.asarray(np.hypot(self.shear_x_n, self.shear_y_n))
+
+    @cached_property
     def apart_mm(self) -> Rows:
         """How far any two holes are apart in the direction in which they are farther [mm], (holes, holes)."""
         places = self.places_mm
