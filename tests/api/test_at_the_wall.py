@@ -71,6 +71,32 @@ def test_a_fixture_that_is_dragged_leaves_its_drilled_hole_in_the_wall(client: T
     assert ([one["hole_id"] for one in back["records"]], back["left"]) == (["top-left"], [])
 
 
+def test_a_screen_learns_that_its_job_stands_otherwise_by_now(client: TestClient) -> None:
+    def standing(device: str) -> dict[str, Any]:
+        found: dict[str, Any] = client.get(f"{JOB}/stands", headers={"x-rock-pin": device}).json()
+        return found
+
+    shown = client.get(JOB).json()
+    assert standing("desk") == standing("phone") == {"stands": shown["stands"], "elsewhere": None}
+    done = {"kind": "report", "id": "one", "hole_id": "top-left", "report": {"outcome": "as_planned"}}
+    drilled = client.post(f"{JOB}/happened", json=done, headers={"x-rock-pin": "phone"}).json()
+    assert drilled["stands"] != shown["stands"]
+    # to whom it is news: not to the phone that said it
+    assert standing("phone") == {"stands": drilled["stands"], "elsewhere": None}
+    assert standing("desk") == {"stands": drilled["stands"], "elsewhere": "hole 1 as planned"}
+    # what another job does to the wall, and what the van holds, is part of it
+    wall, kit = drilled["wall"], client.get("/api/kit").json()
+    change = {"revision": wall["revision"], "summary": "wall measured", "wall": {**wall["wall"], "width_mm": 5210}}
+    path = "/api/jobs/sail-bag-rack/wall"
+    assert client.put(path, json=change, headers={"x-rock-pin": "phone"}).status_code == 200
+    measured = standing("phone")
+    assert (measured["stands"] != drilled["stands"], measured["elsewhere"]) == (True, "wall measured")
+    counted = client.put("/api/kit", json={"revision": kit["revision"], "summary": "van", "kit": {"bits_mm": [6]}})
+    assert counted.status_code == 200, counted.text
+    assert standing("phone")["stands"] not in (measured["stands"], drilled["stands"])
+    assert client.get("/api/jobs/nobody/stands").status_code == 404
+
+
 def test_two_devices_on_one_job_keep_each_others_work(client: TestClient) -> None:
     stale = client.get(JOB).json()
     happen(client, kind="step", id="a", step="parts")

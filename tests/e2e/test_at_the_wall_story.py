@@ -281,6 +281,25 @@ def test_two_phones_on_one_job(open_page: OpenPage) -> None:
     assert sorted(record["hole_id"] for record in records) == ["low-right", "top-left"]
 
 
+def test_the_desk_sees_what_is_done_at_the_wall_and_the_other_way_round(open_page: OpenPage) -> None:
+    desk = open_page("/jobs/oar-cradle/set-out")
+    phone = drill(open_page, "oar-cradle", "top-left")
+    field = desk.get_by_label("Left side, from the left edge")
+    field.fill("2300")
+    field.press("Enter")
+    at_desk, at_wall = (page.get_by_role("status").filter(has_text="Changed elsewhere") for page in (desk, phone))
+    expect(at_wall).to_contain_text("Changed elsewhere just now: fixture moved")
+    assert job_of(phone, "oar-cradle")["plan"]["holes"][0]["x_mm"] == 2345
+    press(phone, "As planned")
+    expect(at_desk).to_contain_text("hole 1 as planned")
+    expect(at_wall).to_have_count(0)
+    # what the phone did is not the desk's to take back, and what is done here is no news of elsewhere
+    expect(desk.get_by_role("button", name=re.compile("^(Undo|Nothing to undo)")).first).to_be_disabled()
+    field.fill("2310")
+    field.press("Enter")
+    expect(at_desk).to_have_count(0)
+
+
 def test_a_clock_runs_on_over_a_reload(open_page: OpenPage) -> None:
     page = open_page("/jobs/dry-suit-hanger/at-the-wall?step=seal", *PHONE)
     at(page, "Seal")

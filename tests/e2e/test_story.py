@@ -245,6 +245,8 @@ def test_pressing_the_verdict_goes_to_what_is_to_be_done(open_page: OpenPage) ->
 
 def test_two_tabs_are_told_of_each_other(open_page: OpenPage) -> None:
     first, second = open_page("/jobs/tide-clock/set-out"), open_page("/jobs/tide-clock/set-out")
+    # typed before it could be seen that the other had saved
+    second.route("**/stands", lambda route: route.abort())
     for page, value in ((first, "1700"), (second, "1720")):
         field = page.get_by_label("Left side, from the left edge")
         field.fill(value)

@@ -10,7 +10,7 @@ from rockpin.api import changes
 from rockpin.api.context import A_DOCUMENT, AppContext, Body, Context, Device
 from rockpin.api.place_schemas import Trial, TrialAnswer
 from rockpin.api.planning import Asking, Planning, answer_of
-from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, WallSave, Workspace
+from rockpin.api.schemas import JobLine, JobNew, JobSave, Made, Standing, WallSave, Workspace
 from rockpin.core.base.errors import BadInput, CannotPlan, Fault, NotFound, RockPinError
 from rockpin.core.base.model import Rect
 from rockpin.core.document.job import JobBody, Placement
@@ -71,6 +71,15 @@ def _taken(wall: Wall, context: AppContext) -> list[Rect]:
 async def read_job(job_id: str, planning: Planning, device: Device = "") -> Response:
     """The screen of a job: its documents with their revisions, its plan, and what can be undone."""
     return answer_of(await planning.later("workspace", job_id, device))
+
+
+@router.get("/jobs/{job_id}/stands")
+def read_standing(job_id: str, context: Context, device: Device = "") -> Standing:
+    """Whether a job is still what a screen shows of it, without planning it; asked again and again while it is looked
+    at."""
+    store = context.store
+    with store.moment():
+        return Standing(stands=store.lists.made_from(job_id), elsewhere=store.done_elsewhere(job_id, device))
 
 
 @router.get("/jobs/{job_id}/line", response_model=JobLine)

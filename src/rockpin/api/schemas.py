@@ -300,11 +300,22 @@ class Starts(Model):
     paper: Literal["a4", "letter"]
 
 
+class Standing(Model):
+    """What the plan of a job is made from now, and what was done last where another device or another job did it.
+
+    ``stands``: alike only where nothing has changed that the plan is made from.
+    """
+
+    stands: str
+    elsewhere: str | None
+
+
 class Workspace(Model):
-    """All that the screen of one job needs."""
+    """All that the screen of one job needs. ``stands``: what its plan was made from, as in :class:`Standing`."""
 
     job_id: str
     revision: int
+    stands: str
     job: JobBody
     site: Site
     site_walls: tuple[WallLine, ...]

@@ -289,7 +289,7 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
     store = context.store
     with store.moment():
         catalogue = context.catalogue
-        stands = f"{context.program}/{store.lists.made_from(job_id)}"
+        made_from = store.lists.made_from(job_id)
         job = store.job(job_id)
         site = store.site(job.site_id)
         wall = store.wall(job.body.placement.wall_id)
@@ -298,10 +298,12 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
         walls = tuple(_wall_line(context, *one, site.body) for one in row)
         document = store.document(job_id, catalogue)
     plan = context.plan_of(document)
-    context.afterwards(lambda: store.lists.keep_verdict(job_id, stands, _shown(plan)))
+    kept_as = f"{context.program}/{made_from}"
+    context.afterwards(lambda: store.lists.keep_verdict(job_id, kept_as, _shown(plan)))
     return Workspace(
         job_id=job_id,
         revision=job.revision,
+        stands=made_from,
         job=job.body,
         site=site.body,
         site_walls=walls,

@@ -54,6 +54,12 @@ def _next_change(session: Session, together: Sequence[tuple[Document, Revision]]
     return min(able, key=lambda pair: pair[1].id, default=None)
 
 
+def done_elsewhere(session: Session, job_id: str, device: str) -> str | None:
+    """The last change to a job and its walls in words, where another job or another device made it; else None."""
+    _, last = max(_together(session, job_id), key=lambda pair: pair[1].id)
+    return None if is_own(last, job_id, device) else last.summary
+
+
 def must_be_seen(session: Session, job_id: str, seen: int | None) -> None:
     head = document_of(session, JobBody, job_id).head_id
     if seen is not None and seen != head:

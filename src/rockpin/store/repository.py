@@ -38,7 +38,7 @@ from rockpin.store.bodies import (
     walls_of,
     with_what_others_left,
 )
-from rockpin.store.history import bring_walls, moves, must_be_seen
+from rockpin.store.history import bring_walls, done_elsewhere, moves, must_be_seen
 from rockpin.store.lists import Lists
 from rockpin.store.loading import all_of, document_of, ids_of, load
 from rockpin.store.phones import Phones
@@ -281,6 +281,12 @@ class Store:
             document_of(session, JobBody, job_id)
             back, forth = moves(session, job_id, device)
             return (back[1].summary if back else None), (forth[1].summary if forth else None)
+
+    def done_elsewhere(self, job_id: str, device: str = "") -> str | None:
+        """The last change to a job and its walls, where it was not made in this job at this device. Raises NotFound."""
+        with self._sessions.reading() as session:
+            document_of(session, JobBody, job_id)
+            return done_elsewhere(session, job_id, device)
 
     def undo(self, job_id: str, device: str = "", seen: int | None = None) -> None:
         """Takes back the last change that was made in this job by this device, to it or its walls.

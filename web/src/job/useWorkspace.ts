@@ -15,6 +15,7 @@ import {
 import { inTurn } from "./inTurn";
 import { rebase } from "./rebase";
 import { takeIn, workspaceKey } from "./takeIn";
+import { type Elsewhere, useElsewhere } from "./useElsewhere";
 import { type Held, type TrialAnswer, useTrial } from "./useTrial";
 
 type Change =
@@ -51,6 +52,8 @@ export interface Editing {
   clash: { retry: () => void; takeTheirs: () => void } | null;
   /** A change that was refused and that nobody else tells of. */
   refusal: { sentences: readonly string[]; close: () => void } | null;
+  /** What was done to the job at another device, or in another window, and stands here by now. */
+  elsewhere: Elsewhere | null;
   offline: boolean;
 }
 
@@ -82,6 +85,7 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
   const query = asked.useQuery("get", "/api/jobs/{job_id}", params);
   const [stale, setStale] = useState<Change | null>(null);
   const [refusal, setRefusal] = useState<{ of: string; sentences: readonly string[] } | null>(null);
+  const elsewhere = useElsewhere(jobId, query.data, query.dataUpdatedAt);
   const { trial, held, try: tryPlace, now: tried, end } = useTrial(jobId);
 
   const mutation = useMutation({
@@ -188,10 +192,11 @@ export function useWorkspace(jobId: string): { editing: Editing | null; error: E
       retry: () => void run({ change: stale, afresh: true }).catch(() => undefined),
       takeTheirs: () => {
         setStale(null);
-        void query.refetch();
+        void inTurn(jobId, async () => takeIn(queries, await load())).catch(() => undefined);
       },
     },
     refusal: refusal?.of === jobId ? { sentences: refusal.sentences, close: () => setRefusal(null) } : null,
+    elsewhere,
     offline: query.isError || (mutation.isError && !(mutation.error instanceof Refused)),
   };
   return { editing, error };

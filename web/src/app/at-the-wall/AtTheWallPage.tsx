@@ -16,6 +16,7 @@ import { Button } from "../../ui/controls";
 import { DraftScope, KeepDrafts } from "../../ui/drafts";
 import { Kept } from "../Kept";
 import { SpokenIn } from "../../ui/spokenIn";
+import { DoneElsewhere } from "../workspace/Notices";
 import { Unopened } from "../workspace/Unopened";
 import { Why } from "../workspace/Why";
 import { Clocks, StartClock } from "./Clocks";
@@ -119,6 +120,7 @@ function Work({ editing, lists, outbox }: { editing: Editing; lists: Lists; outb
         )}
         <Kept outbox={outbox} />
       </header>
+      <DoneElsewhere editing={editing} />
       <Clocks plan={plan} stands={stands} happen={outbox.happen} />
       {plan.verdict.word !== "ready" && !mode && <Standing plan={plan} />}
       <div className="flex min-h-0 flex-1 max-sm:flex-col max-sm:overflow-y-auto landscape:max-lg:flex-row">

@@ -25,6 +25,8 @@ function useSites(search: string, order: Order, away: boolean) {
       getNextPageParam: (page) => page.next,
       // what stands there stays until the answer to the next letter has come
       placeholderData: (before) => before,
+      // whoever comes back to this window finds what was done elsewhere
+      refetchOnWindowFocus: "always",
     },
   );
 }

@@ -54,5 +54,23 @@ export function Notices({ editing, stage }: { editing: Editing; stage: string })
       </p>
     );
   }
-  return null;
+  return <DoneElsewhere editing={editing} />;
+}
+
+/** What somebody else, or another window, has just done: figures do not change without a word. */
+export function DoneElsewhere({ editing }: { editing: Editing }) {
+  const { elsewhere } = editing;
+  if (!elsewhere) return null;
+  return (
+    <div
+      role="status"
+      className="flex flex-wrap items-center gap-3 border-b-2 border-chalk bg-chalk-wash px-4 py-1.5"
+    >
+      <p className="min-w-0 flex-1 text-[13px] max-sm:text-[14px]">
+        <strong>Changed elsewhere just now</strong>
+        {elsewhere.did ? `: ${elsewhere.did}.` : "."} What you see is what stands now.
+      </p>
+      <Button onClick={elsewhere.close}>Close</Button>
+    </div>
+  );
 }

@@ -50,7 +50,7 @@ export function WorkspacePage() {
   const [scale, setScale] = useState<Scale | null>(null);
   const [highlight, setHighlight] = useState<Rect | null>(null);
   const sweep = useSweep();
-  const stands = editing ? `${editing.data.revision}.${editing.data.wall.revision}` : "";
+  const stands = editing?.data.stands ?? "";
   const wallPlaces = useWallPlaces(jobId, stands, !!editing && editing.plan !== editing.data.plan);
   const photo = usePhoto(jobId, editing?.data.wall.wall.photos, editing?.data.wall.revision ?? 0);
   const found = STAGES.findIndex((one) => one.key === wanted);
@@ -119,7 +119,7 @@ export function WorkspacePage() {
                     nearest: key === "set-out" ? (nearestReady(wallPlaces, editing.at)?.place ?? null) : null,
                     beside,
                     photo: photo.picture && { ...photo.picture, strength: photo.strength },
-                    risk: `${BASE}/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${editing.data.wall.revision}.${editing.data.revision}`,
+                    risk: `${BASE}/api/jobs/${jobId}/risk.png?reach_mm=${Math.round(plan.hidden.reach_mm)}&v=${encodeURIComponent(stands)}`,
                   }}
                   selected={selected}
                   onSelect={setChosen}
