@@ -49,6 +49,9 @@ def test_each_thing_is_taken_in_once_and_can_be_undone(client: TestClient) -> No
     assert back["job"]["records"] == []
     # taken back is not the same as never heard: sent again it stays taken back
     assert happen(client, **said)["job"]["records"] == []
+    # the same id of another job is not the same thing, and must not be lost as if it were
+    other = client.post("/api/jobs/tide-clock/happened", json={"kind": "step", "id": "one", "step": "parts"})
+    assert (other.status_code, other.json()["faults"][0]["path"]) == (422, "id")
 
 
 def test_a_fixture_that_is_dragged_leaves_its_drilled_hole_in_the_wall(client: TestClient) -> None:

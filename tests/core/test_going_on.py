@@ -223,13 +223,15 @@ def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     # where the screw was free there is no stud: it stands to the one side or the other
     assert make_plan(base, CATALOGUE).holes[0].behind.solid_wood > 0.5
     assert now.holes[0].behind.solid_wood < 0.01
-    # to which one nobody knows, and an anchor would meet its edge more likely than not
+    # to which one nobody knows: no screw looks for it blindly, and an anchor goes where it is clear of it either way
     found = ways_on(after, "h1", CATALOGUE)
-    assert not found.ways
-    assert found.stop == (
+    assert found.look_first == (
         "Find the stud: push a pin in every 15 mm to either side of the hole, where the piece covers it, and put in "
-        "under Wall what each met. Then the ways on stand here."
+        "under Wall what each met."
     )
+    for way in found.ways:
+        (there,) = taken(after, way).holes
+        assert (way.word, way.feel_first, there.behind.clear > 0.9) == (VerdictWord.READY, False, True)
     pins = tuple(
         Hit(id=f"pin{x}", kind=HitKind.PIN_WOOD if x >= 1215 else HitKind.PIN_VOID, x_mm=x, y_mm=1000)
         for x in (1185, 1215, 1230, 1245)
@@ -241,6 +243,26 @@ def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     assert [one.word for one in onto] == [VerdictWord.READY]
     # between the free bit at 1200 and the pin at 1245 it stands at 1226 to 1234
     assert 26 <= onto[0].job.placement.x_mm - 1150 <= 34
+
+
+@pytest.mark.parametrize(("apart_mm", "up"), [(45, False), (80, True)])
+def test_what_is_moved_goes_no_farther_than_leaves_all_of_it_clear_of_all_old_holes(apart_mm: float, up: bool) -> None:
+    at = tuple((30.0, 20 + apart_mm * number) for number in range(3))
+    plate = plate_fixture(at, size_mm=(60, 40 + 2 * apart_mm), mass_kg=3)
+    base = job(brick_wall(), plate, 1000, 1000)
+    for hole in ("h1", "h2", "h3"):
+        base = answered(base, hole, "as_planned")[0]
+    after, before = answered(base, "h2", "screw_snapped")
+    move = next(way for way in ways_on(after, "h2", CATALOGUE).ways if way.kind == "move")
+    now = taken(after, move)
+    assert now.verdict.word is VerdictWord.READY
+    # four diameters of what is given up; between holes 45 mm above one another there is no such place
+    keep_mm = 4 * 6.5
+    gaps = [hypot(new.x_mm - old.x_mm, new.y_mm - old.y_mm) for new in now.holes for old in before.holes]
+    assert min(gaps) == pytest.approx(keep_mm, abs=1)
+    moved_up = now.holes[0].y_mm - before.holes[0].y_mm
+    assert (moved_up > 0) is up
+    assert hypot(moved_up, now.holes[0].x_mm - before.holes[0].x_mm) == pytest.approx(keep_mm, abs=1)
 
 
 def supposed(shape: str, wall: str, region: Region, **more: object) -> JobDocument:

@@ -47,8 +47,13 @@ def take_in_happened(context: AppContext, planner: Planner, job_id: str, thing: 
     Raises NotFound where what it speaks of is not there any more, BadInput where what is said cannot be.
     """
     for left in reversed(range(_TRIES)):
-        if context.store.was_taken_in(thing.id):
+        taken_in_by = context.store.taken_in_by(thing.id)
+        if taken_in_by == job_id:
             return planner.ask("workspace", job_id, device)
+        if taken_in_by is not None:
+            raise BadInput(
+                [Fault("id", f"“{thing.id}” was said of another job already; give this one an id of its own")]
+            )
         revision = context.store.job(job_id).revision
         made = TakenIn.model_validate_json(planner.ask("taken_in", job_id, thing.model_dump_json()))
         try:

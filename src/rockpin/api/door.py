@@ -90,7 +90,8 @@ def _refusal(scope: Scope, headers: Headers, hosts: frozenset[str]) -> JSONRespo
     kind = headers.get("content-type", "").split(";", 1)[0].strip().lower()
     wanted = _kinds_read(scope["path"])
     if (length != "0" or "transfer-encoding" in headers) and kind not in wanted:
-        return no(415, f"Nothing was read: it is sent as {kind or 'nothing named'}, and {wanted[0]} is read here.")
+        sent = f"the content-type {kind}" if kind else "no content-type"
+        return no(415, f"Nothing was read: it came with {sent}; send it as {wanted[0]}.")
     return None
 
 

@@ -211,10 +211,11 @@ class Store:
                 stand_at(session, document, self._append(session, document_id, document.head_id, body, summary, by))
             return load(session, type(body), document_id)
 
-    def was_taken_in(self, happened_id: str) -> bool:
-        """Whether something that happened at the wall was taken in before."""
+    def taken_in_by(self, happened_id: str) -> str | None:
+        """The id of the job that took something in before that happened at the wall; None: it is new."""
         with self._sessions.reading() as session:
-            return session.get(TakenIn, happened_id) is not None
+            known = session.get(TakenIn, happened_id)
+            return known.job_id if known else None
 
     def check_walls(self, job_id: str, job: JobBody) -> None:
         """Raises BadInput where a job would stand on a wall that is not there, or on one of another site."""

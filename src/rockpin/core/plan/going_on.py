@@ -14,6 +14,7 @@ from rockpin.core.plan.hole_case import Case, OnKind, WayOn, WaysOn, guesses, se
 from rockpin.core.plan.keeping_the_hole import ease, follow, get_more, go_on, same_hole_ways
 from rockpin.core.plan.leaving_the_hole import STUD_WITHIN_MM, fewer, move, other_hole, slide, take_down, without
 from rockpin.core.plan.remedies import less_weight, lighter_hand
+from rockpin.core.plan.reporting import AS_PLANNED
 from rockpin.core.plan.wall_remedies import backing_board
 from rockpin.core.plan.way_out import Trial
 from rockpin.core.tables.catalogue import Catalogue
@@ -90,10 +91,12 @@ def _stud_to_find(case: Case) -> str | None:
 
 
 def _others_open(case: Case) -> list[int]:
-    """Numbers of the other holes in which nothing holds, or what was tried does not."""
+    """Numbers of the other holes that said something, and in which nothing holds, or what was tried does not."""
     gave = {one.where.hole for one in case.before.findings if one.code == DOES_NOT_HOLD}
+    # what merely goes by the same rating as this hole, or bears what this one does not, has no ways of its own
+    said = {one.hole_id for one in case.job.records if set(one.met) - {AS_PLANNED}}
     holes = (hole for hole in case.before.holes if hole.id != case.hole.id)
-    return [hole.number for hole in holes if hole.chosen is None or hole.id in gave]
+    return [hole.number for hole in holes if hole.id in gave or (hole.chosen is None and hole.id in said)]
 
 
 def _no_way(case: Case, stops: Sequence[Outcome], look_first: str | None) -> str:

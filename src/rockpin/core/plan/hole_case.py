@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from enum import StrEnum
+from functools import cached_property
 from math import dist, hypot
 
 from pydantic import Field
@@ -163,6 +164,14 @@ class Case:
         wide = max(record.bit_mm or self.wide_mm, next_mm)
         crumbled = any(self.catalogue.outcome_by_key[key].crumbled for key in record.met)
         return max(self.figures.left_hole_diameters * wide, self.figures.left_hole_crumbled_mm if crumbled else 0.0)
+
+    @cached_property
+    def otherwise(self) -> VerdictWord:
+        """What a way on may come to: ready, or proof first where the job asks for it whatever this hole answered."""
+        others = [one for one in self.before.findings if one.where.hole != self.hole.id]
+        known = [one for one in others if one.code not in (DOES_NOT_HOLD, REPORT_OPEN)]
+        word = verdict_of(known, "").word
+        return word if word is VerdictWord.PROVE_FIRST else VerdictWord.READY
 
     def came_out_at(self, record: HoleRecord) -> tuple[float, float]:
         """Where a drilled hole is in fact (x, y) [mm]: as far off its mark as was reported."""

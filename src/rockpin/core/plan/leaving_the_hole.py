@@ -1,16 +1,31 @@
 """Ways on that leave the hole: the whole moved, a bracket slid, a bar drilled beside it, fewer or other holes."""
 
 from collections.abc import Iterator, Sequence
-from math import ceil
+from math import ceil, hypot, inf
 
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, HoleKind, Link, LinkKind, Piece, Support
+from rockpin.core.document.fixture import (
+    Attachment,
+    Fixture,
+    FixtureHole,
+    HeldBy,
+    HoleKind,
+    Link,
+    LinkKind,
+    Piece,
+    Support,
+)
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.document.record import Holds, HoleRecord, LeftHole
+from rockpin.core.document.wall import OldHole
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
+from rockpin.core.plan.clear_shifts import InTheWall, barred_spans, clear_shift_mm
+from rockpin.core.plan.findings import clear_of_old_mm, old_hole_keep_mm
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, used_to
+from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import move_words
 
@@ -28,22 +43,59 @@ def without(job: JobDocument, leaves: Sequence[HoleRecord], left: tuple[LeftHole
 
 STUD_WITHIN_MM = 80.0
 """How far [mm] from a hole a stud is the one that it was meant for."""
+_FARS = (1, 1.5, 2.2, 3.2, 4.5)
+"""How many times as far as it must go it is tried, where it holds no nearer."""
 _SPARE_TRIED = 3
 _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM = 5.0, 40.0
 
 
-def _steps(case: Case, leaves: Sequence[HoleRecord]) -> list[tuple[float, float]]:
-    """How far to move, the nearest first: clear of the old holes, up or down before aside."""
-    bit = case.hole.card.bit_mm if case.hole.card else case.wide_mm
-    off = ceil(max(case.keep_off_mm(one, bit) for one in leaves))
+def _in_the_wall(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
+    """The holes that new ones keep clear of: those that are left now, and those that were there before."""
+    plan, figures, found = case.before, case.figures, []
+    for record in leaves:
+        # a clamp leaves no hole, and what it gripped is passed all the same
+        lefts = case.left([record])
+
+        def keep_mm(mark: HolePlan, record: HoleRecord = record, lefts: Sequence[LeftHole] = lefts) -> float:
+            bit_mm = mark.card.bit_mm if mark.card else mark.diameter_mm
+            clear = (old_hole_keep_mm(left, mark.diameter_mm, figures) for left in lefts)
+            return max([case.keep_off_mm(record, bit_mm), *clear])
+
+        found.append(InTheWall(*case.came_out_at(record), keep_mm))
+    walls = [(0.0, plan.elevation)] + ([(plan.beside.from_mm, plan.beside.elevation)] if plan.beside else [])
+    for begins_mm, elevation in walls:
+        for old in elevation.old_holes:
+
+            def clear_mm(mark: HolePlan, old: OldHole = old) -> float:
+                return clear_of_old_mm(old, mark.diameter_mm, figures)
+
+            found.append(InTheWall(begins_mm + old.x_mm, old.y_mm, clear_mm))
+    return found
+
+
+def _steps(
+    case: Case, leaves: Sequence[HoleRecord], moved: Sequence[HolePlan], farthest_stud_mm: float = STUD_WITHIN_MM
+) -> list[tuple[float, float]]:
+    """How far to move, the nearest first: clear of all old holes, up or down before aside.
+
+    Onto the stud that a screw has missed before anything else; onto others up to ``farthest_stud_mm`` off too.
+    """
+    least_mm = 1
     if any(one.behind == "joint" for one in case.met):
         # out of the joint, which in brick is in the middle of the next course
-        off = max(off, ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM)))
-    onto = [round(stud - case.hole.x_mm) for stud in _studs(case)]
-    wood = [(float(dx), 0.0) for dx in sorted(onto, key=abs) if off <= abs(dx) <= STUD_WITHIN_MM]
-    # where others of its plate are left too, past these
-    fars = (1, 1.5, 2.2, 3.2, 4.5) if len(leaves) > 1 else (1, 1.5, 2.2)
-    return wood + [(dx * off * far, dy * off * far) for far in fars for dx, dy in ((0, 1), (0, -1), (1, 0), (-1, 0))]
+        least_mm = ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM))
+    holes, found = _in_the_wall(case, leaves), []
+    away = (round(stud - case.hole.x_mm) for stud in _studs(case))
+    onto = [dx for dx in away if abs(dx) <= farthest_stud_mm]
+    for across, up in ((0, 1), (0, -1), (1, 0), (-1, 0)):
+        barred = barred_spans(moved, holes, across, up)
+        nearest = clear_shift_mm(least_mm, barred)
+        shifts = {clear_shift_mm(nearest * far, barred) for far in _FARS}
+        if across:
+            shifts |= {dx for dx in (across * one for one in onto) if clear_shift_mm(dx, barred) == dx > 0}
+        found += [(float(across * shift), float(up * shift)) for shift in shifts]
+    missed = {dx for dx in onto if abs(dx) <= STUD_WITHIN_MM}
+    return sorted(found, key=lambda step: (step[0] not in missed, hypot(*step), step[1] == 0, -sum(step)))
 
 
 def _studs(case: Case) -> list[float]:
@@ -54,27 +106,34 @@ def _studs(case: Case) -> list[float]:
     return [one.rect.centre_x_mm for one in case.before.framing.members if not one.horizontal]
 
 
-def _nearest(ways: Iterator[WayOn | None]) -> WayOn | None:
-    """The first way that works, or the first where no stud has to be felt for, if that is not the same one."""
-    first: WayOn | None = None
+_WORDS = (VerdictWord.READY, VerdictWord.PROVE_FIRST)
+
+
+def _nearest(case: Case, ways: Iterator[WayOn | None]) -> WayOn | None:
+    """The first way that comes to what the job did before and where no stud has to be felt for; else the best one."""
+    aim, best, rank = _WORDS.index(case.otherwise), None, (len(_WORDS), True)
     for way in ways:
-        if way and not way.feel_first:
+        if way is None:
+            continue
+        here = _WORDS.index(way.alone), way.feel_first
+        if here <= (aim, False):
             return way
-        first = first or way
-    return first
+        if here < rank:
+            best, rank = way, here
+    return best
 
 
 def move(case: Case) -> Iterator[WayOn | None]:
     """The whole put elsewhere, as near as it goes."""
     if not _holds(case.drilled):
-        yield _nearest(_moved(case, case.drilled))
+        yield _nearest(case, _moved(case, case.drilled))
 
 
 def take_down(case: Case) -> Iterator[WayOn | None]:
     """What holds already taken out again, and put elsewhere: one bracket of it, or the whole."""
     if _holds(case.drilled):
         yield from _bracket_slid(case, down=True)
-        yield _nearest(_moved(case, case.drilled))
+        yield _nearest(case, _moved(case, case.drilled))
 
 
 def _holds(records: Sequence[HoleRecord]) -> bool:
@@ -86,8 +145,11 @@ _TAKEN_OUT = "What holds comes out again, or is cut off flush where it stays in.
 
 def _moved(case: Case, leaves: Sequence[HoleRecord]) -> Iterator[WayOn | None]:
     name, down = inside(case.job.fixture.name), _holds(leaves)
+    stands = any(piece.held_by is HeldBy.FLOOR for piece in case.job.fixture.pieces)
     title = "Take it down and move it" if down else f"Move {'it' if len(name) > 24 else f'the {name}'}"
-    for dx, dy in _steps(case, leaves):
+    for dx, dy in _steps(case, leaves, case.before.holes):
+        if stands and dy:
+            continue
         words = move_words(round(dx), round(dy), case.units)
         moved = case.job.model_copy(update={"placement": shifted(case.job.placement, round(dx), round(dy))})
         yield case.way(
@@ -135,7 +197,7 @@ def slide(case: Case) -> Iterator[WayOn | None]:
     """A bracket that slides along its piece or is put where it holds, or a hole that the user puts where he likes in a
     bar or a board."""
     yield from _bracket_slid(case, down=False)
-    yield _nearest(_board_drilled(case))
+    yield _nearest(case, _board_drilled(case))
 
 
 def _bracket_slid(case: Case, *, down: bool) -> Iterator[WayOn | None]:
@@ -154,12 +216,13 @@ def _bracket_slid(case: Case, *, down: bool) -> Iterator[WayOn | None]:
     leaves = [one for one in case.drilled if one.hole_id in mine]
     if not leaves or _holds(leaves) is not down:
         return
-    yield _nearest(_slid(case, support, leaves, f"Take {name} off and put it" if down else title))
+    yield _nearest(case, _slid(case, support, leaves, f"Take {name} off and put it" if down else title))
 
 
 def _slid(case: Case, support: Support, leaves: Sequence[HoleRecord], title: str) -> Iterator[WayOn | None]:
     bar, down = support.attachment is Attachment.USER_DRILLED, _holds(leaves)
-    for dx, _ in [step for step in _steps(case, leaves) if step[0]]:
+    mine = [case.hole] if bar else [one for one in case.before.holes if one.support == support.id]
+    for dx, _ in [step for step in _steps(case, leaves, mine, inf) if step[0]]:
         job = (
             _hole_slid(case.job, support, case.hole.id, dx)
             if bar
@@ -190,7 +253,7 @@ def _board_drilled(case: Case) -> Iterator[WayOn | None]:
     aside = min(min(hole.x_mm, board.width_mm - hole.x_mm) for hole in board.holes)
     above = min(min(hole.y_mm, board.height_mm - hole.y_mm) for hole in board.holes)
     (here,) = [hole for hole in board.holes if hole.id == case.hole.id]
-    for dx, dy in _steps(case, leaves):
+    for dx, dy in _steps(case, leaves, [case.hole]):
         x, y = here.x_mm + round(dx), here.y_mm + round(dy)
         if not (aside <= x <= board.width_mm - aside and above <= y <= board.height_mm - above):
             continue

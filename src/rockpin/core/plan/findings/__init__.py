@@ -11,7 +11,7 @@ from rockpin.core.plan.findings.fittings import OFF_THE_FLOOR, OFF_THE_FLOOR_MM,
 from rockpin.core.plan.findings.fixings import concrete_findings, fixing_findings, open_findings
 from rockpin.core.plan.findings.fixture import fixture_findings, unused_findings, weather_findings
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings, looks_by_sweep
-from rockpin.core.plan.findings.keep_off import kept_off, old_hole_keep_mm
+from rockpin.core.plan.findings.keep_off import clear_of_old_mm, kept_off, old_hole_keep_mm
 from rockpin.core.plan.findings.kit import kit_findings
 from rockpin.core.plan.findings.maker_limits import limit_findings
 from rockpin.core.plan.findings.marks import placing_findings, setout_findings
@@ -39,6 +39,7 @@ __all__ = [
     "as_built_findings",
     "clash_sentence",
     "clash_severity",
+    "clear_of_old_mm",
     "corner_findings",
     "kept_off",
     "looks_by_sweep",

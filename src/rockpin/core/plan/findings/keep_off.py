@@ -9,6 +9,7 @@ from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Ended, Evidence
 from rockpin.core.document.landmarks import Thing
 from rockpin.core.document.photo import within_mm
+from rockpin.core.document.record import LeftHole
 from rockpin.core.document.wall import OldHole, Opening, Wall, WallSide
 from rockpin.core.hidden import PointReading
 from rockpin.core.tables.figures import PlanFigures
@@ -67,10 +68,16 @@ def probes_kept_off(wall: Wall, figures: PlanFigures) -> Iterator[KeepOff[Eviden
             yield KeepOff(one, area, figures.metal_stop_keep_mm, Severity.DO_NOT_DRILL)
 
 
-def old_hole_keep_mm(old: OldHole, diameter_mm: float, figures: PlanFigures) -> float:
+def old_hole_keep_mm(old: OldHole | LeftHole, diameter_mm: float, figures: PlanFigures) -> float:
     """How near [mm] to an old hole a new one so wide [mm] may not come before that was filled."""
     keep = figures.old_hole_diameters * max(old.diameter_mm, diameter_mm)
     return max(keep, figures.left_hole_crumbled_mm) if old.crumbled else keep
+
+
+def clear_of_old_mm(old: OldHole, diameter_mm: float, figures: PlanFigures) -> float:
+    """How far [mm] a hole so wide [mm] is from an old one of which nothing is said there: not of what it met either."""
+    keep = old_hole_keep_mm(old, diameter_mm, figures)
+    return within_mm(old.sigma_mm) + (max(keep, figures.metal_stop_keep_mm) if old.stopped else keep)
 
 
 def kept_off(
