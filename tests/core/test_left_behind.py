@@ -102,6 +102,9 @@ def test_a_hole_left_behind_is_kept_clear_of_and_tells_what_it_met() -> None:
     beside = make_plan(_moved(_drilled(), 8, 0), CATALOGUE)
     assert "old-hole-near" in {one.code for one in beside.findings}
     assert "old-hole-near" not in {one.code for one in make_plan(_moved(_drilled(), 60, 0), CATALOGUE).findings}
+    # back on the very place of a hole that was given up, and filled since: no gap of nought millimetres
+    on_it = make_plan(_moved(_moved(_drilled(), 60, 0), -60, 0), CATALOGUE)
+    assert "Hole 1 is on an old hole." in {one.sentence for one in on_it.findings}
     wood = DRILLED.model_copy(update={"fixing": "stud_screw_5_0", "off_x_mm": 0})
     on_wood = job(stud_wall(), ON_STUD, 1180, 1000).model_copy(update={"records": (wood,)})
     left = _moved(on_wood, 0, 300).left

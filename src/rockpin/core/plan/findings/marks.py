@@ -112,11 +112,17 @@ def _at_old_hole(hole: PlacedHole, old: OldHole, gap: float, units: UnitSystem, 
     keep_mm = old_hole_keep_mm(old, hole.diameter_mm, figures)
     if gap >= keep_mm:
         return None
+    away = f"Move it until {show_length(keep_mm, units)} lie between"
+    on_it = gap < (old.diameter_mm + hole.diameter_mm) / 2
     return _finding(
         Severity.PROVE_FIRST,
         "old-hole-near",
-        f"Hole {hole.number} is {show_length(gap, units)} from an old hole.",
-        f"Move it until {show_length(keep_mm, units)} lie between, or fill the old hole and let it set.",
+        f"Hole {hole.number} is on an old hole."
+        if on_it
+        else f"Hole {hole.number} is {show_length(gap, units)} from an old hole.",
+        f"{away}. Filler holds no plug: take a fixing that fills the old hole, and pull it first."
+        if on_it
+        else f"{away}, or fill the old hole and let it set.",
         where,
         gap_mm=gap,
         keep_mm=keep_mm,
