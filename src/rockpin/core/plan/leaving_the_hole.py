@@ -49,53 +49,63 @@ _SPARE_TRIED = 3
 _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM = 5.0, 40.0
 
 
-def _in_the_wall(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
-    """The holes that new ones keep clear of: those that are left now, and those that were there before."""
-    plan, figures, found = case.before, case.figures, []
-    for record in leaves:
-        # a clamp leaves no hole, and what it gripped is passed all the same
-        lefts = case.left([record])
+def _given_up(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
+    """The holes that are left now, with what a new one keeps from them at the least."""
 
-        def keep_mm(mark: HolePlan, record: HoleRecord = record, lefts: Sequence[LeftHole] = lefts) -> float:
-            bit_mm = mark.card.bit_mm if mark.card else mark.diameter_mm
-            clear = (old_hole_keep_mm(left, mark.diameter_mm, figures) for left in lefts)
-            return max([case.keep_off_mm(record, bit_mm), *clear])
+    def kept_from(record: HoleRecord) -> InTheWall:
+        return InTheWall(
+            *case.came_out_at(record),
+            lambda mark: case.keep_off_mm(record, mark.card.bit_mm if mark.card else case.wide_mm),
+        )
 
-        found.append(InTheWall(*case.came_out_at(record), keep_mm))
+    return [kept_from(record) for record in leaves]
+
+
+def _told(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
+    """The same holes and those that were there before, with how far off nothing is said of a new one."""
+    plan, figures = case.before, case.figures
+
+    def told_from(old: OldHole | LeftHole, x_mm: float, y_mm: float) -> InTheWall:
+        if isinstance(old, LeftHole):
+            return InTheWall(x_mm, y_mm, lambda mark: old_hole_keep_mm(old, mark.diameter_mm, figures))
+        return InTheWall(x_mm, y_mm, lambda mark: clear_of_old_mm(old, mark.diameter_mm, figures))
+
+    # a clamp leaves no hole
+    found = [told_from(left, *case.came_out_at(one)) for one in leaves for left in case.left([one])]
     walls = [(0.0, plan.elevation)] + ([(plan.beside.from_mm, plan.beside.elevation)] if plan.beside else [])
-    for begins_mm, elevation in walls:
-        for old in elevation.old_holes:
-
-            def clear_mm(mark: HolePlan, old: OldHole = old) -> float:
-                return clear_of_old_mm(old, mark.diameter_mm, figures)
-
-            found.append(InTheWall(begins_mm + old.x_mm, old.y_mm, clear_mm))
-    return found
+    return found + [told_from(old, begins + old.x_mm, old.y_mm) for begins, wall in walls for old in wall.old_holes]
 
 
 def _steps(
     case: Case, leaves: Sequence[HoleRecord], moved: Sequence[HolePlan], farthest_stud_mm: float = STUD_WITHIN_MM
 ) -> list[tuple[float, float]]:
-    """How far to move, the nearest first: clear of all old holes, up or down before aside.
+    """How far to move, the nearest first: clear of all old holes, up or down before aside; at last no clearer than is
+    needed, where it will want proof.
 
     Onto the stud that a screw has missed before anything else; onto others up to ``farthest_stud_mm`` off too.
     """
-    least_mm = 1
+    away = (round(stud - case.hole.x_mm) for stud in _studs(case))
+    onto = [dx for dx in away if abs(dx) <= farthest_stud_mm]
+    missed = {dx for dx in onto if abs(dx) <= STUD_WITHIN_MM}
+    least_mm, given_up = 1, _given_up(case, leaves)
     if any(one.behind == "joint" for one in case.met):
         # out of the joint, which in brick is in the middle of the next course
         least_mm = ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM))
-    holes, found = _in_the_wall(case, leaves), []
-    away = (round(stud - case.hole.x_mm) for stud in _studs(case))
-    onto = [dx for dx in away if abs(dx) <= farthest_stud_mm]
-    for across, up in ((0, 1), (0, -1), (1, 0), (-1, 0)):
-        barred = barred_spans(moved, holes, across, up)
-        nearest = clear_shift_mm(least_mm, barred)
-        shifts = {clear_shift_mm(nearest * far, barred) for far in _FARS}
-        if across:
-            shifts |= {dx for dx in (across * one for one in onto) if clear_shift_mm(dx, barred) == dx > 0}
-        found += [(float(across * shift), float(up * shift)) for shift in shifts]
-    missed = {dx for dx in onto if abs(dx) <= STUD_WITHIN_MM}
-    return sorted(found, key=lambda step: (step[0] not in missed, hypot(*step), step[1] == 0, -sum(step)))
+
+    def shifts(holes: Sequence[InTheWall], fars: Sequence[float]) -> list[tuple[float, float]]:
+        found = []
+        for across, up in ((0, 1), (0, -1), (1, 0), (-1, 0)):
+            barred = barred_spans(moved, holes, across, up)
+            nearest = clear_shift_mm(least_mm, barred)
+            here = {clear_shift_mm(nearest * far, barred) for far in fars}
+            if across:
+                here |= {dx for dx in (across * one for one in onto) if clear_shift_mm(dx, barred) == dx > 0}
+            found += [(float(across * shift), float(up * shift)) for shift in here]
+        return sorted(found, key=lambda step: (step[0] not in missed, hypot(*step), step[1] == 0, -sum(step)))
+
+    # where others of its plate are left too, past these
+    clear = shifts([*given_up, *_told(case, leaves)], _FARS if len(leaves) > 1 else _FARS[:3])
+    return clear + [step for step in shifts(given_up, _FARS[:1]) if step not in clear]
 
 
 def _studs(case: Case) -> list[float]:
