@@ -34,13 +34,14 @@ export function WaysOn({ editing, holeId, unsent, onTaken, onLeave }: Props) {
     { params: { path: { job_id, hole_id: holeId } } },
     { enabled: !unsent },
   );
-  const { data } = query;
+  // what is asked anew after a change is not taken from before it
+  const data = query.isFetching ? undefined : query.data;
   const take = async (way: WayOn) => {
     const { fixture, placement, choices, records, left } = way.job;
     await editing.saveJob(() => ({ fixture, placement, choices, records, left }), way.title.slice(0, 110));
     onTaken();
   };
-  if (unsent || (query.isError && !data)) {
+  if (unsent || (query.isError && !query.data && !query.isFetching)) {
     return (
       <Frame title="Kept on this phone" onLeave={onLeave}>
         <p className="text-[16px]">
