@@ -247,6 +247,17 @@ def test_a_stud_missed_by_14_mm_is_found_beside_the_old_hole() -> None:
     assert 26 <= onto[0].job.placement.x_mm - 1150 <= 34
 
 
+@pytest.mark.parametrize(("stays_at_mm", "goes_on"), [(None, True), (31, False)])
+def test_a_bit_that_still_cuts_goes_on_and_one_that_stays_where_it_is_does_not(
+    stays_at_mm: float | None, goes_on: bool
+) -> None:
+    base = job(brick_wall(), plate_fixture(mass_kg=3), 1000, 1000)
+    after, plan = answered(base, "h1", "harder", met_at_mm=31, depth_mm=stays_at_mm)
+    found = ways_on(after, "h1", CATALOGUE).ways
+    assert (plan.holes[0].chosen is not None) is goes_on
+    assert (found[0].kind == "go_on") is goes_on
+
+
 @pytest.mark.parametrize(("apart_mm", "up"), [(45, False), (80, True)])
 def test_what_is_moved_goes_no_farther_than_leaves_all_of_it_clear_of_all_old_holes(apart_mm: float, up: bool) -> None:
     at = tuple((30.0, 20 + apart_mm * number) for number in range(3))

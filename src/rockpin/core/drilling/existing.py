@@ -30,7 +30,7 @@ def of_record(record: HoleRecord, catalogue: Catalogue) -> Existing:
         failed.add(record.fixing)
     return Existing(
         diameter_mm=record.bit_mm if sits is None else None,
-        deepest_mm=record.depth_mm if any(one.key == "harder" for one in met) else None,
+        deepest_mm=record.depth_mm if any(one.no_deeper for one in met) else None,
         sits=sits,
         meant=record.fixing,
         failed=frozenset(failed),

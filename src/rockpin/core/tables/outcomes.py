@@ -16,8 +16,9 @@ class Outcome(Row):
 
     ``only``: where it can be the answer at all; None: anywhere. ``said``: what the hole did, as in "Hole 2 ran soft".
     ``behind``: what stands behind the hole after all. ``fails``: what was to hold there does not. ``lost``: nothing
-    else goes into it. ``wider_mm``: how much wider [mm] it is at the least where nobody measured. ``go_on``: how to go
-    on with the same fixing; "" where that is no way. ``get_more``: how to go on once there is one of it again.
+    else goes into it. ``no_deeper``: the depth that is told is where the bit stays; where it still cuts none is told.
+    ``wider_mm``: how much wider [mm] it is at the least where nobody measured. ``go_on``: how to go on with the same
+    fixing; "" where that is no way. ``get_more``: how to go on once there is one of it again.
     """
 
     said: Name
@@ -33,6 +34,7 @@ class Outcome(Row):
     fails: bool = False
     lost: bool = False
     crumbled: bool = False
+    no_deeper: bool = False
     wider_mm: float = Field(default=0, ge=0)
     go_on: str = ""
     get_more: str = ""

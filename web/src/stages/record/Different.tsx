@@ -132,6 +132,16 @@ const ASKED: readonly { asked: Asked; field: keyof Omit<Said, "came_out">; label
   { asked: "offset", field: "off_y_mm", label: "Up (down: minus)" },
 ];
 
+/** The fields of one answer. Where a bit met its match the depth is where it stays, and none is told while it cuts. */
+function askedOf(outcome: Outcome, hole: HolePlan) {
+  return ASKED.filter(({ asked }) => outcome.asks.includes(asked)).map(({ field, label }) => {
+    if (field !== "depth_mm") return { field, label, empty: "not measured" };
+    return outcome.no_deeper
+      ? { field, label: "It cuts no deeper than", empty: "it still cuts" }
+      : { field, label, empty: hole.card?.depth_text ?? "not measured" };
+  });
+}
+
 /** The measures that matter for one answer; each may be left out, save how far a bit wandered. */
 function Measured({
   outcome,
@@ -151,7 +161,7 @@ function Measured({
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [cameOut, setCameOut] = useState<Said["came_out"]>(null);
   const [fault, setFault] = useState("");
-  const fields = ASKED.filter(({ asked }) => outcome.asks.includes(asked));
+  const fields = askedOf(outcome, hole);
   // what was typed is read when it is said: nobody has to leave a field first
   const say = async () => {
     const said: Said = {
@@ -194,14 +204,14 @@ function Measured({
         {outcome.says}
       </p>
       <div className="mt-3 grid grid-cols-2 gap-3">
-        {fields.map(({ field, label }) => (
+        {fields.map(({ field, label, empty }) => (
           <label key={field} className="block text-[13px] text-soft">
             {label}
             <input
               value={typed[field] ?? ""}
               inputMode={units === "metric" ? "decimal" : "text"}
               autoComplete="off"
-              placeholder={field === "depth_mm" ? (hole.card?.depth_text ?? "not measured") : "not measured"}
+              placeholder={empty}
               onChange={(event) => {
                 setTyped((now) => ({ ...now, [field]: event.target.value }));
                 setFault("");
