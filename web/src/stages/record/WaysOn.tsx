@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import { ask, type Schemas } from "../../api/client";
+import { together } from "../../lib/together";
 import { WayPicture } from "../../ui/WayPicture";
 import type { Editing } from "../../job/useWorkspace";
 import { Button } from "../../ui/controls";
@@ -90,7 +91,7 @@ export function WaysOn({ editing, holeId, unsent, onTaken, onLeave }: Props) {
             className={`border p-3 ${index === 0 ? "border-2 border-chalk" : "border-rule"}`}
           >
             <WayPicture way={way} plan={editing.plan} />
-            <h2 className="mt-2 text-[18px] leading-tight font-bold">{way.title}</h2>
+            <h2 className="mt-2 text-[18px] leading-tight font-bold">{together(way.title)}</h2>
             <p className="mt-1 text-[15px]">
               <Said>{way.sentence}</Said>
             </p>
