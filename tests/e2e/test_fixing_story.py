@@ -200,7 +200,10 @@ def test_an_arm_too_much_for_one_stud_holds_by_what_its_maker_rates(open_page: O
     way.get_by_role("link", name="To the fixture").click()
     page.get_by_role("button", name=re.compile("^Its maker rates the whole")).click()
     enter(page, "Rated for, with what it holds", "30")
-    # three screws of 8 mm into a stud are what it starts with
+    page.get_by_role("checkbox", name="a wooden stud").click()
+    for label, value in (("Least number of screws", "3"), ("Rated screws from", "6"), ("Rated screws to", "8")):
+        enter(page, label, value)
+    page.get_by_role("button", name="That is what it says").click()
     expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_have_count(0)
     go(page, "Fixing")
     expect(page.get_by_role("button", name=re.compile("^Verdict: .*nothing holds"))).to_have_count(0)

@@ -42,6 +42,22 @@ export class Drafts {
   /** Those that could not be saved as they stand. */
   refused = (): readonly Draft[] => this.faulty;
 
+  /** When what was typed in fields whose names begin so is read, or was refused: whoever presses a button has just left one. */
+  read = (begins: string): Promise<void> =>
+    new Promise((resolve) => {
+      const waits = () =>
+        [...this.waiting].some(([key, one]) => key.startsWith(begins) && one.fault === null);
+      if (!waits()) {
+        resolve();
+        return;
+      }
+      const leave = this.subscribe(() => {
+        if (waits()) return;
+        leave();
+        resolve();
+      });
+    });
+
   subscribe = (tell: () => void): (() => void) => {
     this.listeners.add(tell);
     return () => this.listeners.delete(tell);
@@ -97,6 +113,13 @@ export function useDraft(label: string): DraftOfField {
       if (store.get(key)?.text === text) set(fault === null ? null : text, fault);
     },
   };
+}
+
+/** Waits until what was typed in the fields of this scope is read, or was refused. */
+export function useTypingRead(): () => Promise<void> {
+  const store = useStore();
+  const scope = useContext(Scope);
+  return () => store.read([...scope, ""].join(" · "));
 }
 
 /** What was typed anywhere and could not be saved. */

@@ -60,9 +60,9 @@ export function PacketForm({ editing }: Pick<StageProps, "editing">) {
   const hollow = [draft, ...draft.others].some((one) => ofOneThickness(one.made_for));
 
   const save = () =>
-    keep((id) => {
+    keep((id, entered) => {
       // what is missing is told by whoever takes it in
-      const fresh = { ...draft, id, label: draft.label.trim() || "Packet in hand" } as Packet;
+      const fresh = { ...entered, id, label: entered.label.trim() || "Packet in hand" } as Packet;
       return editing.saveJob(
         (latest) => ({ packets: [...latest.packets, fresh] }),
         `${inside(fresh.label)} entered`,

@@ -37,9 +37,9 @@ export function ScrewPacketForm({ editing }: Pick<StageProps, "editing">) {
   const { units } = editing.data.site;
   const { draft, set, keep, faults } = useDraft(editing, START, "screws");
   const save = () =>
-    keep((id) => {
-      const { length_mm, ...rest } = draft;
-      const label = draft.label.trim() || "Screws in hand";
+    keep((id, entered) => {
+      const { length_mm, ...rest } = entered;
+      const label = rest.label.trim() || "Screws in hand";
       // what is missing is told by whoever takes it in
       const fresh = { ...rest, id, label, lengths_mm: [length_mm] } as ScrewPacket;
       return editing.saveJob(

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { type FieldValues, type Path, type PathValue, useForm, useWatch } from "react-hook-form";
 import type { DefaultValues } from "react-hook-form";
 import type { Editing } from "../../../job/useWorkspace";
+import { useTypingRead } from "../../../ui/drafts";
 import { freeId } from "../../../lib/ids";
 import { sentencesOf } from "./parts";
 
@@ -14,8 +15,9 @@ function ofThisOne(fault: string): string {
 /** A packet that is being entered: what stands in it, how to change it, and what was wrong when it was last kept. */
 export function useDraft<T extends FieldValues>(editing: Editing, start: T, stem: string) {
   const { job } = editing.data;
-  const { control, setValue, reset } = useForm<T>({ defaultValues: start as DefaultValues<T> });
+  const { control, setValue, getValues, reset } = useForm<T>({ defaultValues: start as DefaultValues<T> });
   const draft = useWatch({ control }) as T;
+  const typingRead = useTypingRead();
   const [faults, setFaults] = useState<readonly string[]>([]);
   const set = (part: Partial<T>) => {
     for (const [key, value] of Object.entries(part)) {
@@ -24,10 +26,12 @@ export function useDraft<T extends FieldValues>(editing: Editing, start: T, stem
     return Promise.resolve();
   };
   /** Keeps it under an id that no packet has; empties the form when it was taken. */
-  const keep = async (saved: (id: string) => Promise<void>) => {
+  const keep = async (saved: (id: string, entered: T) => Promise<void>) => {
     const taken = [...job.packets, ...job.screw_packets].map((one) => one.id);
+    // the field that was just left may still be read
+    await typingRead();
     try {
-      await saved(freeId(stem, taken));
+      await saved(freeId(stem, taken), getValues());
       setFaults([]);
       reset(start as DefaultValues<T>);
     } catch (error) {
