@@ -9,7 +9,7 @@ from rockpin.core.plan.hole_plan import HolePlan
 _TOUCH_MM = 1e-6
 
 
-class InTheWall(NamedTuple):
+class OldPlace(NamedTuple):
     """A hole in the wall at (x, y) [mm], and how far [mm] each mark keeps from it."""
 
     x_mm: float
@@ -20,7 +20,7 @@ class InTheWall(NamedTuple):
 Span = tuple[float, float]
 
 
-def barred_spans(marks: Sequence[HolePlan], holes: Sequence[InTheWall], across: int, up: int) -> list[Span]:
+def barred_spans(marks: Sequence[HolePlan], holes: Sequence[OldPlace], across: int, up: int) -> list[Span]:
     """Between which shifts [mm] some mark comes too near some hole, by where each begins.
 
     ``across``, ``up``: the way, one of them 1 or -1 and the other 0. A mark that goes by a hole at a distance b is too

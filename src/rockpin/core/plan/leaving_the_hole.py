@@ -22,7 +22,7 @@ from rockpin.core.document.record import Holds, HoleRecord, LeftHole
 from rockpin.core.document.wall import OldHole
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
-from rockpin.core.plan.clear_shifts import InTheWall, barred_spans, clear_shift_mm
+from rockpin.core.plan.clear_shifts import OldPlace, barred_spans, clear_shift_mm
 from rockpin.core.plan.findings import clear_of_old_mm, old_hole_keep_mm
 from rockpin.core.plan.hole_case import Case, OnKind, WayOn, used_to
 from rockpin.core.plan.hole_plan import HolePlan
@@ -49,11 +49,11 @@ _SPARE_TRIED = 3
 _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM = 5.0, 40.0
 
 
-def _given_up(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
+def _given_up(case: Case, leaves: Sequence[HoleRecord]) -> list[OldPlace]:
     """The holes that are left now, with what a new one keeps from them at the least."""
 
-    def kept_from(record: HoleRecord) -> InTheWall:
-        return InTheWall(
+    def kept_from(record: HoleRecord) -> OldPlace:
+        return OldPlace(
             *case.came_out_at(record),
             lambda mark: case.keep_off_mm(record, mark.card.bit_mm if mark.card else case.wide_mm),
         )
@@ -61,14 +61,14 @@ def _given_up(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
     return [kept_from(record) for record in leaves]
 
 
-def _told(case: Case, leaves: Sequence[HoleRecord]) -> list[InTheWall]:
+def _told(case: Case, leaves: Sequence[HoleRecord]) -> list[OldPlace]:
     """The same holes and those that were there before, with how far off nothing is said of a new one."""
     plan, figures = case.before, case.figures
 
-    def told_from(old: OldHole | LeftHole, x_mm: float, y_mm: float) -> InTheWall:
+    def told_from(old: OldHole | LeftHole, x_mm: float, y_mm: float) -> OldPlace:
         if isinstance(old, LeftHole):
-            return InTheWall(x_mm, y_mm, lambda mark: old_hole_keep_mm(old, mark.diameter_mm, figures))
-        return InTheWall(x_mm, y_mm, lambda mark: clear_of_old_mm(old, mark.diameter_mm, figures))
+            return OldPlace(x_mm, y_mm, lambda mark: old_hole_keep_mm(old, mark.diameter_mm, figures))
+        return OldPlace(x_mm, y_mm, lambda mark: clear_of_old_mm(old, mark.diameter_mm, figures))
 
     # a clamp leaves no hole
     found = [told_from(left, *case.came_out_at(one)) for one in leaves for left in case.left([one])]
@@ -92,7 +92,7 @@ def _steps(
         # out of the joint, which in brick is in the middle of the next course
         least_mm = ceil(min(case.before.reading.unit_mm[1] / 2 + _HALF_A_JOINT_MM, _JOINT_AT_MOST_MM))
 
-    def shifts(holes: Sequence[InTheWall], fars: Sequence[float]) -> list[tuple[float, float]]:
+    def shifts(holes: Sequence[OldPlace], fars: Sequence[float]) -> list[tuple[float, float]]:
         found = []
         for across, up in ((0, 1), (0, -1), (1, 0), (-1, 0)):
             barred = barred_spans(moved, holes, across, up)
