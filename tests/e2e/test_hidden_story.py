@@ -13,7 +13,8 @@ def verdict(page: Page, words: str) -> None:
 
 
 def put_in(page: Page) -> None:
-    """The advised sweep, as somebody who made it says: its area and modes are there, what was proved is not."""
+    """The advised sweep, as somebody who made it says: its area and modes are there; what was proved, and how deep his
+    instrument claims to see, is not."""
     page.get_by_role("list", name="Ways to clear it").get_by_role("button", name="Put this sweep in").click()
     proved = page.get_by_label("Instrument just proved on a known live cable")
     circuits = page.get_by_label("Every circuit switched on")
@@ -21,6 +22,10 @@ def put_in(page: Page) -> None:
     expect(circuits).not_to_be_checked()
     proved.click()
     circuits.click()
+    claims = page.get_by_label("Depth it claims")
+    expect(claims).to_have_attribute("placeholder", re.compile(r"\d+\smm or more"))
+    # still in its field when the button is pressed
+    claims.fill("120")
     page.get_by_role("button", name="I swept it so").click()
 
 

@@ -79,11 +79,15 @@ def test_from_a_bare_wall_to_a_drilling_card(open_page: OpenPage, tmp_path: Path
 
     page.get_by_label("Instrument just proved on a known live cable").click()
     page.get_by_label("Every circuit switched on").click()
+    page.get_by_role("button", name="Round these holes").click()
+    swept = page.get_by_role("button", name="I swept it so").last
+    # no depth is made up for an instrument of one's own
+    swept.click()
+    expect(page.get_by_role("alert")).to_contain_text("Say how deep it claims to find things")
     field = page.get_by_label("Depth it claims")
     field.fill("120")
     field.press("Enter")
-    page.get_by_role("button", name="Round these holes").click()
-    page.get_by_role("button", name="I swept it so").last.click()
+    swept.click()
     expect(page.get_by_role("list", name="Sweeps and openings").get_by_role("listitem").first).to_contain_text(
         "Metal sweep"
     )

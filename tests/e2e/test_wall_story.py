@@ -134,7 +134,12 @@ def test_hits_a_pin_and_a_sweep_find_the_studs(open_page: OpenPage, tmp_path: Pa
 
     # blocking placed by hand, seen when the wall was open, takes a screw
     page.get_by_label("Piece", exact=True).select_option("blocking")
-    page.get_by_role("button", name="Place it on the wall").click()
+    place = page.get_by_role("button", name="Place it on the wall")
+    place.click()
+    # nobody is taken to have seen it
+    expect(page.get_by_role("alert")).to_contain_text("Say how you know that it is there")
+    page.get_by_label("How you know it").select_option("seen")
+    place.click()
     on_wall(page, 2000, 1700)
     expect(page.get_by_role("list", name="Pieces of framing")).to_contain_text("Blocking")
 

@@ -4,7 +4,10 @@ import { AreaFields } from "../../ui/AreaFields";
 import { Field } from "../../ui/Field";
 import { Button, Checkbox, Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
-import type { Mode, useScan } from "./useScan";
+import type { Editing } from "../../job/useWorkspace";
+import { showLength } from "../../lib/units";
+import { useTypingRead } from "../../ui/drafts";
+import type { Instrument, Mode, useScan } from "./useScan";
 
 export interface Advised {
   area: Rect;
@@ -17,6 +20,14 @@ const MODES: readonly { key: Mode; label: string }[] = [
   { key: "live", label: "Live" },
   { key: "density", label: "Density" },
 ];
+
+/** How deep the instrument claims to find things: what was said of the last sweep here; a stand-in's own. */
+function claimOf(editing: Editing): number | null {
+  const swept = editing.data.wall.wall.scans.filter((one) => one.mode !== "opened");
+  return (
+    swept.at(-1)?.claimed_depth_mm ?? (editing.plan.practice ? editing.data.starts.claimed_depth_mm : null)
+  );
+}
 
 /** Sweep an area: choose modes, say what the instrument can, and mark the area on the wall. */
 export function Detector({
@@ -34,12 +45,14 @@ export function Detector({
   const holes = editing.plan.holes;
   const { practice } = editing.plan;
   const [modes, setModes] = useState<readonly Mode[]>(advised?.modes ?? ["metal", "live"]);
-  const [depth, setDepth] = useState(advised?.depth_mm ?? editing.data.starts.claimed_depth_mm);
+  const [depth, setDepth] = useState<number | null>(claimOf(editing));
   // said for each sweep by whoever made it, never taken over from the last one or from an advice
   const [proved, setProved] = useState(false);
   const [circuits, setCircuits] = useState(false);
   const [area, setArea] = useState<Rect | null>(advised?.area ?? null);
-  const instrument = { depth_mm: depth, proved, circuits };
+  const [wanting, setWanting] = useState(false);
+  const typingRead = useTypingRead();
+  const claim = useRef(depth);
   const form = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // an advice was taken over further up: what is left to be said stands here
@@ -68,7 +81,13 @@ export function Detector({
           },
         }),
     });
-  const done = () => {
+  // no zone is cleared by a depth that nobody has read off the instrument
+  const sweep = async (by: (instrument: Instrument) => Promise<void>, opened = false) => {
+    await typingRead();
+    const depth_mm = opened ? editing.data.starts.claimed_depth_mm : claim.current;
+    setWanting(depth_mm === null);
+    if (depth_mm === null) return;
+    await by({ depth_mm, proved, circuits });
     setArea(null);
     setProved(false);
     setCircuits(false);
@@ -100,8 +119,11 @@ export function Detector({
           label="Depth it claims"
           units={units}
           value={depth}
+          placeholder={advised ? `${showLength(advised.depth_mm, units)} or more` : "as it says"}
           onCommit={(v: number) => {
+            claim.current = v;
             setDepth(v);
+            setWanting(false);
             return Promise.resolve();
           }}
         />
@@ -125,7 +147,7 @@ export function Detector({
               <Button
                 look="open"
                 disabled={!modes.length}
-                onClick={() => void scan.simulated(area, modes, instrument).then(done)}
+                onClick={() => void sweep((one) => scan.simulated(area, modes, one))}
               >
                 Run the stand-in detector
               </Button>
@@ -133,15 +155,20 @@ export function Detector({
             <Button
               look={practice ? "quiet" : "open"}
               disabled={!modes.length}
-              onClick={() => void scan.byHand(area, modes, instrument).then(done)}
+              onClick={() => void sweep((one) => scan.byHand(area, modes, one))}
             >
               I swept it so
             </Button>
-            <Button onClick={() => void scan.byHand(area, ["opened"], instrument).then(done)}>
+            <Button onClick={() => void sweep((one) => scan.byHand(area, ["opened"], one), true)}>
               Opened here
             </Button>
           </div>
         </div>
+      )}
+      {wanting && (
+        <p role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
+          Say how deep it claims to find things: it stands on the instrument or in its leaflet.
+        </p>
       )}
       {scan.faults.length > 0 && (
         <ul role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">

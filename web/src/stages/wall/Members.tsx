@@ -22,12 +22,16 @@ export function Members({
   const kinds = Object.entries(starts.members).map(([key, one]) => ({ key, ...one }));
   const framing = wall.framing ?? { species: starts.species, row: null, members: [] };
   const [kind, setKind] = useState<Member["kind"]>("noggin");
-  const [known, setKnown] = useState<NonNullable<Member["known"]>>("seen");
+  const [known, setKnown] = useState<NonNullable<Member["known"]> | "">("");
+  const [wanting, setWanting] = useState(false);
   const label = kinds.find((one) => one.key === kind)?.label ?? kind;
   const save = (members: Member[], summary: string) =>
     editing.saveWall({ framing: { ...framing, members } }, summary);
 
-  const place = () =>
+  const place = () => {
+    // nobody is taken to have seen the wall open
+    setWanting(known === "");
+    if (known === "") return;
     setPlacing({
       label: `Tap the middle of the ${inside(label)}`,
       onPlace: (x, y) => {
@@ -53,6 +57,7 @@ export function Members({
         void save([...framing.members, member], `${inside(label)} placed`).catch(() => undefined);
       },
     });
+  };
 
   return (
     <>
@@ -62,10 +67,18 @@ export function Members({
         <Select
           label="How you know it"
           value={known}
-          options={lists.known}
-          onChange={(key) => setKnown(key as typeof known)}
+          options={[{ key: "", label: "Say how you know it" }, ...lists.known]}
+          onChange={(key) => {
+            setKnown(key as typeof known);
+            setWanting(false);
+          }}
         />
       </div>
+      {wanting && (
+        <p role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
+          Say how you know that it is there: what holds and what is proved first depends on it.
+        </p>
+      )}
       <Button look="open" className="mt-2 w-full" onClick={place}>
         Place it on the wall
       </Button>
