@@ -14,7 +14,8 @@ from bench.browser import FLAGS
 CHROMIUM = "/usr/bin/chromium"
 
 # generous, so that a busy machine is slow instead of wrong
-expect.set_options(timeout=30_000)
+PATIENCE_MS = 120_000
+expect.set_options(timeout=PATIENCE_MS)
 
 OpenPage = Callable[..., Page]
 
@@ -62,7 +63,7 @@ def open_page(browser: Browser, address: str) -> Iterator[OpenPage]:
         context = browser.new_context(viewport={"width": width, "height": height}, has_touch=touch)
         contexts.append(context)
         page = context.new_page()
-        page.set_default_timeout(30_000)
+        page.set_default_timeout(PATIENCE_MS)
         page.on("console", listen)
         page.on("pageerror", lambda error: complaints.append(str(error)))
         page.on("request", watch)

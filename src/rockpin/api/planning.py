@@ -12,7 +12,7 @@ from contextlib import suppress
 from dataclasses import dataclass, field
 from functools import partial
 from itertools import count
-from multiprocessing import get_context
+from multiprocessing import get_all_start_methods, get_context
 from multiprocessing.connection import Connection
 from pathlib import Path
 from threading import Lock, RLock
@@ -139,6 +139,15 @@ def _work(path: Path, line: Connection) -> None:
         tidy_up()
 
 
+def _beside() -> Any:
+    """How a process is started: where the machine can, from one that has loaded all of it already."""
+    if "forkserver" not in get_all_start_methods():
+        return get_context("spawn")
+    forks = get_context("forkserver")
+    forks.set_forkserver_preload(["rockpin.api.loaded"])
+    return forks
+
+
 @dataclass
 class _Beside:
     """One process beside this one, and the thread that talks with it: one question at a time, in their order."""
@@ -153,9 +162,9 @@ class _Beside:
     _process: Any = None
 
     def start(self) -> None:
-        spawn = get_context("spawn")
-        self._line, theirs = spawn.Pipe()
-        self._process = spawn.Process(target=_work, args=(self.path, theirs), daemon=True)
+        beside = _beside()
+        self._line, theirs = beside.Pipe()
+        self._process = beside.Process(target=_work, args=(self.path, theirs), daemon=True)
         self._process.start()
         # ours alone now: so it ends for us when they end, and for them when we do
         theirs.close()

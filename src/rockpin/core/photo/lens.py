@@ -9,7 +9,6 @@ from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import minimize_scalar
 
 Points = NDArray[np.float64]
 
@@ -55,6 +54,8 @@ def lens_of(edges: Sequence[tuple[Points, float]], usual: float, marked: float) 
     """
     if not edges:
         return 0.0, usual
+    # slow to load, and few photos have edges
+    from scipy.optimize import minimize_scalar
 
     def cost(k1: float) -> float:
         bows = sum(float(((_bow(straightened(points, k1)) / sigma) ** 2).sum()) for points, sigma in edges)

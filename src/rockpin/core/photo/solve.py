@@ -11,7 +11,7 @@ from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import chi2
+from scipy.special import chdtri
 
 from rockpin.core.document.photo import PhotoDistance, PicturePoint, WallPhoto
 from rockpin.core.photo.lens import bent, lens_of, straightened
@@ -320,6 +320,6 @@ def _judged(measures: _Sum, frame: Frame, unknowns: Points) -> Solution | Unsolv
         if share > 0.05:
             offs[name] = max(offs.get(name, 0.0), abs(float(value)) / float(np.sqrt(share)))
     grown = 1.0
-    if surplus > 0 and float(off @ off) > float(chi2.ppf(0.95, surplus)):
+    if surplus > 0 and float(off @ off) > float(chdtri(surplus, 0.05)):
         grown = float(np.sqrt(off @ off / surplus))
     return Solution(frame, unknowns, covariance, grown, surplus, offs)
