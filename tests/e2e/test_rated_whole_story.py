@@ -36,6 +36,12 @@ def test_a_rating_is_entered_and_says_when_it_does_not_count(open_page: OpenPage
     fill("Least number of screws", "4", "4")
     fill("Rated screws from", "6", "6 mm")
     fill("Rated screws to", "8", "8 mm")
+    # a text that cannot be read stands where an older figure would be taken for it
+    fill("Rated for, with what it holds", "20", "20 kg")
+    rating.get_by_label("Rated for, with what it holds", exact=True).fill("thirty")
+    count.click()
+    expect(rating.get_by_role("alert").filter(has_text="Say what it is rated for")).to_be_visible()
+    assert job_of(page)["fixture"]["rated"] is None
     # the last figure is still in its field when the button is pressed
     rating.get_by_label("Rated for, with what it holds", exact=True).fill("0.5")
     count.click()

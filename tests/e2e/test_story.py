@@ -196,6 +196,16 @@ def test_ten_quick_presses_are_ten_millimetres_and_one_undo(open_page: OpenPage)
     expect(field).to_have_value("960 mm")
 
 
+def test_what_was_typed_before_a_reload_is_read_after_it(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/set-out")
+    field = page.get_by_label("Lower edge, from the floor")
+    field.fill("970")
+    page.reload()
+    expect(field).to_have_value("970 mm")
+    page.get_by_role("button", name="Undo: fixture moved").click()
+    expect(field).to_have_value("960 mm")
+
+
 def test_an_answer_from_before_a_change_does_not_bring_back_what_stood_then(open_page: OpenPage) -> None:
     page = open_page("/jobs/chart-table/set-out")
     field = page.get_by_label("Lower edge, from the floor")

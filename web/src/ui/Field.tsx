@@ -100,6 +100,12 @@ export function Field({
     last.current = commit;
   });
   useEffect(() => () => void last.current(), []);
+  // and so does one that a reload went over
+  const left = useRef(draft?.left === true);
+  useEffect(() => {
+    if (left.current) void last.current();
+    left.current = false;
+  }, []);
 
   return (
     <div className="min-w-0">

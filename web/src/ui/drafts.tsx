@@ -6,6 +6,8 @@ export interface Draft {
   fault: string | null;
   /** Where it was typed, in words. */
   place: string;
+  /** Left behind by a reload before it was read: its field reads it as soon as it is there again. */
+  left?: boolean;
 }
 
 /** Typing that waits, by the field it was typed in. It outlives the field: another stage may be looked at meanwhile. */
@@ -18,7 +20,8 @@ export class Drafts {
   constructor(private readonly of: string | null = null) {
     if (of === null) return;
     try {
-      this.waiting = new Map(JSON.parse(sessionStorage.getItem(this.name) ?? "[]") as [string, Draft][]);
+      const kept = JSON.parse(sessionStorage.getItem(this.name) ?? "[]") as [string, Draft][];
+      this.waiting = new Map(kept.map(([key, one]) => [key, { ...one, left: one.fault === null }]));
     } catch {
       // what cannot be read was not written by this version
     }
@@ -42,19 +45,23 @@ export class Drafts {
   /** Those that could not be saved as they stand. */
   refused = (): readonly Draft[] => this.faulty;
 
-  /** When what was typed in fields whose names begin so is read, or was refused: whoever presses a button has just left one. */
-  read = (begins: string): Promise<void> =>
+  /**
+   * When what was typed in fields whose names begin so is read, or was refused: whoever presses a button has just left
+   * one. Whether all of it was read: a text that was refused stands where an older figure would be taken for it.
+   */
+  read = (begins: string): Promise<boolean> =>
     new Promise((resolve) => {
-      const waits = () =>
-        [...this.waiting].some(([key, one]) => key.startsWith(begins) && one.fault === null);
+      const typed = () => [...this.waiting].filter(([key]) => key.startsWith(begins)).map(([, one]) => one);
+      const waits = () => typed().some((one) => one.fault === null);
+      const end = () => resolve(typed().length === 0);
       if (!waits()) {
-        resolve();
+        end();
         return;
       }
       const leave = this.subscribe(() => {
         if (waits()) return;
         leave();
-        resolve();
+        end();
       });
     });
 
@@ -63,6 +70,9 @@ export class Drafts {
     return () => this.listeners.delete(tell);
   };
 }
+
+/** Why a button does nothing where a field beside it holds a text that was refused. */
+export const UNREAD = "A field above could not be read: put in what it should be.";
 
 const Store = createContext<Drafts | null>(null);
 const Scope = createContext<readonly string[]>([]);
@@ -115,8 +125,8 @@ export function useDraft(label: string): DraftOfField {
   };
 }
 
-/** Waits until what was typed in the fields of this scope is read, or was refused. */
-export function useTypingRead(): () => Promise<void> {
+/** Waits until what was typed in the fields of this scope is read, or was refused; whether all of it was read. */
+export function useTypingRead(): () => Promise<boolean> {
   const store = useStore();
   const scope = useContext(Scope);
   return () => store.read([...scope, ""].join(" · "));

@@ -2,6 +2,7 @@ import { BASE } from "../../api/world";
 import { Link } from "react-router";
 import type { HolePlan } from "../../api/client";
 import { Button, Heading, Select } from "../../ui/controls";
+import { DraftScope } from "../../ui/drafts";
 import { HoleTabs } from "../../ui/HoleTabs";
 import type { StageProps } from "../../job/stage";
 import { Candidates } from "./Candidates";
@@ -133,8 +134,12 @@ export function FixingStage({ editing, lists, selected, onSelect }: StageProps) 
       )}
 
       <PullTests key={hole.chosen} editing={editing} hole={hole} />
-      <PacketForm editing={editing} />
-      <ScrewPacketForm editing={editing} />
+      <DraftScope of="packet">
+        <PacketForm editing={editing} />
+      </DraftScope>
+      <DraftScope of="packet of screws">
+        <ScrewPacketForm editing={editing} />
+      </DraftScope>
       <PacketsInHand editing={editing} />
       <WhyNot refused={listed.refused} />
       <Heading>Calculation sheet</Heading>

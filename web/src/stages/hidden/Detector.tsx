@@ -6,7 +6,7 @@ import { Button, Checkbox, Heading } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 import type { Editing } from "../../job/useWorkspace";
 import { showLength } from "../../lib/units";
-import { useTypingRead } from "../../ui/drafts";
+import { UNREAD, useTypingRead } from "../../ui/drafts";
 import type { Instrument, Mode, useScan } from "./useScan";
 
 export interface Advised {
@@ -20,6 +20,8 @@ const MODES: readonly { key: Mode; label: string }[] = [
   { key: "live", label: "Live" },
   { key: "density", label: "Density" },
 ];
+
+const NO_CLAIM = "Say how deep it claims to find things: it stands on the instrument or in its leaflet.";
 
 /** How deep the instrument claims to find things: what was said of the last sweep here; a stand-in's own. */
 function claimOf(editing: Editing): number | null {
@@ -50,7 +52,7 @@ export function Detector({
   const [proved, setProved] = useState(false);
   const [circuits, setCircuits] = useState(false);
   const [area, setArea] = useState<Rect | null>(advised?.area ?? null);
-  const [wanting, setWanting] = useState(false);
+  const [told, setTold] = useState<string | null>(null);
   const typingRead = useTypingRead();
   const claim = useRef(depth);
   const form = useRef<HTMLDivElement>(null);
@@ -83,10 +85,10 @@ export function Detector({
     });
   // no zone is cleared by a depth that nobody has read off the instrument
   const sweep = async (by: (instrument: Instrument) => Promise<void>, opened = false) => {
-    await typingRead();
+    const allRead = await typingRead();
     const depth_mm = opened ? editing.data.starts.claimed_depth_mm : claim.current;
-    setWanting(depth_mm === null);
-    if (depth_mm === null) return;
+    setTold(!allRead ? UNREAD : depth_mm === null ? NO_CLAIM : null);
+    if (!allRead || depth_mm === null) return;
     await by({ depth_mm, proved, circuits });
     setArea(null);
     setProved(false);
@@ -123,7 +125,7 @@ export function Detector({
           onCommit={(v: number) => {
             claim.current = v;
             setDepth(v);
-            setWanting(false);
+            setTold(null);
             return Promise.resolve();
           }}
         />
@@ -165,9 +167,9 @@ export function Detector({
           </div>
         </div>
       )}
-      {wanting && (
+      {told && (
         <p role="alert" className="mt-2 border-l-4 border-brick bg-brick-wash p-2 text-[13px]">
-          Say how deep it claims to find things: it stands on the instrument or in its leaflet.
+          {told}
         </p>
       )}
       {scan.faults.length > 0 && (

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { OtherWall } from "../../job/OtherWall";
 import { showLength } from "../../lib/units";
 import { Heading } from "../../ui/controls";
+import { DraftScope } from "../../ui/drafts";
 import type { StageProps } from "../../job/stage";
 import { type Advised, Detector } from "./Detector";
 import { HoleRisk } from "./HoleRisk";
@@ -40,7 +41,9 @@ export function HiddenStage(props: StageProps) {
         </div>
       )}
       <Points {...props} />
-      <Detector {...props} key={advised ? JSON.stringify(advised) : "own"} scan={scan} advised={advised} />
+      <DraftScope of="sweep">
+        <Detector {...props} key={advised ? JSON.stringify(advised) : "own"} scan={scan} advised={advised} />
+      </DraftScope>
       <Sweeps {...props} />
       {elevation.old_holes.length > 0 && (
         <>

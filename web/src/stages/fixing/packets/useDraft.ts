@@ -2,7 +2,7 @@ import { useState } from "react";
 import { type FieldValues, type Path, type PathValue, useForm, useWatch } from "react-hook-form";
 import type { DefaultValues } from "react-hook-form";
 import type { Editing } from "../../../job/useWorkspace";
-import { useTypingRead } from "../../../ui/drafts";
+import { UNREAD, useTypingRead } from "../../../ui/drafts";
 import { freeId } from "../../../lib/ids";
 import { sentencesOf } from "./parts";
 
@@ -29,7 +29,10 @@ export function useDraft<T extends FieldValues>(editing: Editing, start: T, stem
   const keep = async (saved: (id: string, entered: T) => Promise<void>) => {
     const taken = [...job.packets, ...job.screw_packets].map((one) => one.id);
     // the field that was just left may still be read
-    await typingRead();
+    if (!(await typingRead())) {
+      setFaults([UNREAD]);
+      return;
+    }
     try {
       await saved(freeId(stem, taken), getValues());
       setFaults([]);
