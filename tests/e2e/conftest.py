@@ -1,10 +1,13 @@
-"""The built application, started as a user starts it, and a browser to drive it."""
+"""The built application, as the demo's command starts it, and a browser to drive it."""
 
+import os
 import re
+import signal
 import subprocess
 import sys
 from collections.abc import Callable, Iterator
 from pathlib import Path
+from typing import IO
 
 import pytest
 from playwright.sync_api import Browser, ConsoleMessage, Page, Request, expect, sync_playwright
@@ -20,19 +23,36 @@ expect.set_options(timeout=PATIENCE_MS)
 OpenPage = Callable[..., Page]
 
 
+@pytest.fixture(scope="session")
+def nursery(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[IO[str], Path]]:
+    """Where servers are asked for (nursery.py), and what the processes that plan have complained of."""
+    complaints = tmp_path_factory.mktemp("nursery") / "complaints"
+    command = [sys.executable, "-m", "tests.e2e.nursery"]
+    with (
+        complaints.open("w") as log,
+        subprocess.Popen(command, stdin=subprocess.PIPE, stdout=log, stderr=log, text=True) as running,
+    ):
+        assert running.stdin is not None
+        yield running.stdin, complaints
+
+
 @pytest.fixture
-def address(tmp_path: Path) -> Iterator[str]:
+def address(nursery: tuple[IO[str], Path], tmp_path: Path) -> Iterator[str]:
     """The demo on a fresh data file, at a free port."""
-    command = [sys.executable, "-m", "rockpin", "demo", "--data", str(tmp_path / "demo.sqlite"), "--port", "0"]
-    with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True) as server:
-        assert server.stdout is not None
-        found = re.search(r"http://127\.0\.0\.1:\d+", server.stdout.readline())
+    ask, complaints = nursery
+    pipe = tmp_path / "said"
+    os.mkfifo(pipe)
+    print(tmp_path / "demo.sqlite", pipe, sep="\t", file=ask, flush=True)
+    with pipe.open(encoding="utf-8") as said:
+        server = int(said.readline())
+        found = re.search(r"http://127\.0\.0\.1:\d+", said.readline())
         assert found, "the application did not print its address"
         yield found[0]
-        server.terminate()
-        rest = server.stdout.read().splitlines()
+        os.kill(server, signal.SIGTERM)
+        rest = said.read().splitlines()
     # a normal run says where its data is and how to stop it, and nothing else
     assert [line for line in rest if not line.startswith(("Data: ", "Stop it with "))] == []
+    assert complaints.read_text("utf-8") == ""
 
 
 @pytest.fixture(scope="session")
