@@ -149,8 +149,8 @@ def plate(
     return Fixture(name=name, pieces=(piece,), supports=(support,), hand=hand, duty=duty, **more)
 
 
-def hook(hand: str, hole: float = 5.5) -> Fixture:
-    return shaped("hook", hand, depth=45, width=35, height=75, from_top=18, hole=hole, holds=3, own=0.2)
+def hook(hand: str, hole: float = 5.5, second: float = 0) -> Fixture:
+    return shaped("hook", hand, depth=45, width=35, height=75, from_top=18, second=second, hole=hole, holds=3, own=0.2)
 
 
 def picture() -> Fixture:

@@ -51,6 +51,12 @@ READY: tuple[Row, ...] = (
         ("nylon_plug_10",),
     ),
     Row(
+        "hook-two-block-tug",
+        "Coat hook with two holes 45 apart that a child tugs at, plastered dense block",
+        lambda: job(masonry("dense_block", 13), hook("tug", 6.5, 45), 1500, 1500),
+        True,
+    ),
+    Row(
         "picture-board",
         "Picture of 6 kg on one self-driving anchor in board (touch)",
         lambda: job(studs(), picture(), 400, 1200),

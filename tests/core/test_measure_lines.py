@@ -15,6 +15,7 @@ CATALOGUE = load_catalogue()
 SHAPES = {one.key: one for one in CATALOGUE.shapes}
 # a hole that is drilled later, lengths that begin at nought, and what gives and is not seen
 NOT_DRAWN = {
+    ("hook", "second"),
     ("cabinet", "hole"),
     ("floating_shelf", "hole"),
     ("handrail", "rise"),
@@ -52,6 +53,12 @@ def test_each_is_taken_where_a_hand_would_put_the_tape() -> None:
     assert inset.axis is MeasureAxis.UP
     assert inset.end_mm - inset.start_mm == pytest.approx(30)
     assert any(hole.y_mm in (inset.start_mm, inset.end_mm) for hole in shelf.holes)
+    # a second hole is measured from the middle of the first, and there is none before it is
+    hook = draw_shape(SHAPES["hook"], {"second": 60})
+    second = _line(hook, "second")
+    assert sorted(hole.y_mm for hole in hook.holes) == [second.start_mm, second.end_mm]
+    assert second.end_mm - second.start_mm == pytest.approx(60)
+    assert len(draw_shape(SHAPES["hook"], {}).holes) == 1
     # three holes on a circle of 72 mm: none is opposite another, and the circle is drawn all the same
     rail = draw_shape(SHAPES["grab_rail"], {"circle": 72})
     circle = _line(rail, "circle")
