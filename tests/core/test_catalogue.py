@@ -78,6 +78,10 @@ def test_board_anchors_of_a_kind_grow_with_their_size(catalogue: Catalogue) -> N
     for one in anchors:
         if one.panel:
             assert one.panel.tension_n <= one.rating.tension_n
+        if one.kind in ("sleeve", "spring_toggle", "strap_toggle"):
+            # they come with their screw: none of a shorter stock is put in instead
+            lengths = catalogue.screw_by_key[one.screw].lengths_mm
+            assert (one.screw_from_mm or lengths[0]) in [length for length in lengths if length > 25]
     for one in anchors:
         assert one.grip_min_mm < one.grip_max_mm
         # these make their own hole, and a rivet has no screw: its row stands in for the shank

@@ -5,6 +5,7 @@ import pytest
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Goes, method_of
+from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.job import Choice, JobDocument, Region
@@ -12,7 +13,7 @@ from rockpin.core.document.packet import Packet
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.wall import Layer
 from rockpin.core.plan import Plan, Report, make_plan, reported
-from rockpin.core.sequence.step import Step
+from rockpin.core.sequence.step import Phase, Step
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, job, plate_fixture, stud_wall
 
@@ -47,6 +48,33 @@ def test_what_goes_into_board_before_the_bracket_says_how_it_is_set() -> None:
             silent += [] if card.set_notes else [row.key]
     assert not silent
     assert told == {"plug", "self_drilling", "sleeve", "strap_toggle", "rivet_nut"}
+
+
+@pytest.mark.parametrize("size", ["m4", "m5", "m6"])
+def test_a_nut_in_a_shallow_wall_takes_the_short_screw_that_is_in_every_shop(size: str) -> None:
+    panel = Layer(material="thin_panel", thickness_mm=4)
+    void = Layer(material="timber_studs", thickness_mm=30, filling=Filling.EMPTY)
+    shallow = stud_wall(build_up=(panel, void, panel))
+    hole = make_plan(_with(f"rivet_nut_{size}", wall=shallow), CATALOGUE).holes[0]
+    assert hole.chosen == f"rivet_nut_{size}"
+    assert hole.card is not None
+    # a plate of 3 mm, the panel, and 15 mm past it: 22 mm; what stands behind the plate stays 5 mm off the far panel
+    assert hole.card.screw_length_mm == 25
+    assert 25 - 3 <= 4 + 30 - 5
+
+
+def test_a_rivet_is_bought_as_one_and_drawn_and_no_screw_goes_with_it() -> None:
+    shallow = stud_wall(build_up=(PANEL.build_up[0], stud_wall().build_up[1], PANEL.build_up[0]))
+    plan = make_plan(_with("rivet_4_8", wall=shallow), CATALOGUE)
+    card = plan.holes[0].card
+    assert card is not None
+    # a plate of 3 mm, a panel of 4 and 8 past it
+    assert card.put_in_text == "Blind rivet 4.8 mm × 16 mm, large flange"
+    put_up = [step.sentence for step in plan.steps if step.phase is Phase.FIRST_UP]
+    told = " ".join([*(item.label for item in plan.gather), *put_up])
+    assert "crew" not in told
+    assert "Rivet tool" in told
+    assert "push a rivet through every hole" in told
 
 
 @pytest.mark.parametrize("fixing", SELF_DRILLING)

@@ -1,9 +1,11 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
+import re
 from bisect import bisect_right
+from dataclasses import replace
 from math import inf
 
-from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
+from rockpin.core.base.quantities import show_across, show_bit, show_length, show_limit, show_thickness
 from rockpin.core.capacity.board_setting import bit_rule, opens
 from rockpin.core.capacity.board_setting import bought_by_its_screw as bought_by_its_screw
 from rockpin.core.capacity.board_setting import brings_its_screw as brings_its_screw
@@ -17,7 +19,7 @@ from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
 from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import HoleSpec, Spot
+from rockpin.core.hole import HoleSpec, ScrewPick, Spot
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -33,6 +35,8 @@ _HOLLOW = (
     Family.BONDED_BOARD,
 )
 _TOGGLES = ("spring_toggle", "strap_toggle")
+_SIZE = re.compile(r"\d[\d./]* ?(?:mm|″)")
+"""The size that a rivet is called by; its hole is a tenth wider (ISO 15977)."""
 _PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
 
 
@@ -304,6 +308,17 @@ def _by_case(anchor: BoardAnchor, spot: Spot, figures: CapacityFigures) -> ByCas
     return ByCase(repeated=repeated, board=True)
 
 
+def _pick(anchor: BoardAnchor, screw: Screw, length_mm: float, spot: Spot) -> ScrewPick:
+    """The screw that goes with it in that length [mm]; a rivet is bought by itself, by its own thickness and length."""
+    pick = spot.pick(screw, length_mm)
+    if anchor.kind != "rivet":
+        return pick
+    named = _SIZE.search(anchor.label)
+    size = named[0] if named else show_bit(anchor.hole_mm, spot.units)
+    text = f"{size} × {show_length(length_mm, spot.units)}"
+    return replace(pick, key=anchor.key, label="blind rivet", text=text, head="large flange", drawn=True)
+
+
 def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
     """The anchor with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
     figures, reading = tables.figures, spot.reading
@@ -318,16 +333,17 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     # sprung wings lie back along their bolt until they are past the board
     least = figures.board_screw_past_mm if anchor.screw_past_mm is None else anchor.screw_past_mm
     past = max(least, anchor.wing_mm if anchor.kind == "spring_toggle" else 0.0)
-    length = screw.stock_length_mm(under + front + past)
+    length = screw.stock_length_mm(max(under + front + past, anchor.screw_from_mm or 0.0))
     if length is None or rating is None:
         longest = show_limit(screw.lengths_mm[-1], spot.units)
         return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
     room = front + reading.void_mm - figures.tip_keeps_off_mm
+    shortest = "The shortest" if anchor.kind == "rivet" else "Its shortest screw"
     if length - under > room + 1e-6:
         return [
             refuse(
                 "meets-far-face",
-                f"Its shortest screw that reaches is {show_length(length, spot.units)}; behind the bracket there is "
+                f"{shortest} that reaches is {show_length(length, spot.units)}; behind the bracket there is "
                 f"room for {show_limit(max(room, 0), spot.units)} of it before the far face.",
                 length_mm=length,
                 room_mm=room,
@@ -352,7 +368,7 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
             wing_depth_mm=anchor.void_mm,
             opens=opens(anchor),
         ),
-        pick=spot.pick(screw, length),
+        pick=_pick(anchor, screw, length, spot),
         factors=_wall_factors(anchor, spot, figures),
     )
 

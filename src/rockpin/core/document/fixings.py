@@ -109,6 +109,9 @@ class BoardAnchor(FixingBase):
     screw_past_mm: float | None = Field(
         default=None, gt=0, description="how far its screw must come past the board; None: as for most"
     )
+    screw_from_mm: float | None = Field(
+        default=None, gt=0, description="the shortest screw that it is sold with; None: any that reaches"
+    )
     for_board_mm: float | None = Field(default=None, description="the only board that its rating holds for")
     panel_only: bool = Field(default=False, description="rated in a thin panel and in nothing else")
     own_point: bool = Field(default=False, description="cuts its own hole in one board as it is turned in")

@@ -67,6 +67,7 @@ class DrillCard(Model):
     screw_label: str
     screw_words: str = Field(description="what is turned in or bolted on, with its size and head")
     washer_text: str | None
+    drawn: bool = Field(exclude=True, description="a rivet: a tool draws its stem, and no screw is turned")
     pushed: bool = Field(exclude=True, description="goes in by hand, without a drill and without a screw")
     turned_in: bool = Field(exclude=True, description="cuts its own hole as it is turned in; its screw comes after")
     put_in_text: str
@@ -241,6 +242,8 @@ def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
         return "By hand"
     if own := method_of(fixing).last_turn:
         return own
+    if screw.drawn:
+        return "By its tool, until the stem breaks off"
     if screw.head in ("hexagon head", "nut and washer"):
         return "Socket or ring, by feel, not by machine"
     if spot.reading.layers[0].role in (Role.BOARD, Role.SKIN):
@@ -249,7 +252,9 @@ def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
 
 
 def _screw_words(screw: ScrewPick, label: str) -> str:
-    """A screw, a bolt or a rod by the name that it is asked for over the counter."""
+    """A screw, a bolt, a rod or a rivet by the name that it is asked for over the counter."""
+    if screw.drawn:
+        return f"{screw.label.capitalize()} {screw.text}, {screw.head}"
     if screw.head != "nut and washer":
         return f"Screw {screw.text}, {label}"
     name = screw.label.split(" ", 1)[1].capitalize() if "threaded rod" in screw.label else "Bolt"
@@ -310,6 +315,7 @@ def card_of(spot: Spot, chosen: Assessment, kit: Kit, catalogue: Catalogue) -> D
         screw_label=label,
         screw_words=_screw_words(screw, label),
         washer_text=washer,
+        drawn=screw.drawn,
         pushed=pushed,
         turned_in=turned_in,
         put_in_text=method_of(fixing).put_in_words

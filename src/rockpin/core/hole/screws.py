@@ -11,7 +11,10 @@ from rockpin.core.setout import PlacedHole
 
 @dataclass(frozen=True)
 class ScrewPick:
-    """A stock screw as it is bought and put in. ``blunt``: it ends flat, as bolts, rods and machine screws do."""
+    """A stock screw as it is bought and put in. ``blunt``: it ends flat, as bolts, rods and machine screws do.
+
+    ``drawn``: it is no screw but a rivet, whose stem a tool draws until it breaks.
+    """
 
     key: str
     label: str
@@ -25,6 +28,7 @@ class ScrewPick:
     proud_mm: float
     under_head_mm: float = 0.0
     blunt: bool = False
+    drawn: bool = False
 
 
 class BitRule(StrEnum):

@@ -112,7 +112,7 @@ def _tools(cards: Sequence[DrillCard], kit: Kit, catalogue: Catalogue) -> list[G
     # a hammer drill with its hammer off does for the layers that want none
     own = ["hammer_drill"] if hammered else ["drill"] if plain else []
     by_spanner = [card for card in cards if card.screw_label.endswith(("hexagon head", "nut and washer"))]
-    own += ["screwdriver"] if len(by_spanner) + sum(card.pushed for card in cards) < len(cards) else []
+    own += ["screwdriver"] if len(by_spanner) + sum(card.pushed or card.drawn for card in cards) < len(cards) else []
     own += ["spanner"] if by_spanner and "socket_spanner" not in tools else []
     for tool in dict.fromkeys([*own, *tools]):
         lacks = bool(kit.tools) and tool not in kit.tools

@@ -36,7 +36,8 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
     at = site.at(cards)
     # rods that were set before stand out of the wall, and what is put up goes over them
     rods = all(one.goes is Goes.CURES for one in cards)
-    turned = "nuts" if rods else "screws"
+    rivets = all(one.drawn for one in cards)
+    turned = "nuts" if rods else "rivets" if rivets else "screws"
     danger = f"It hangs on loose {turned}: keep a hand on it until all of them are drawn up."
     if hanging.keyholes and hanging.first == "the screws":
         proud = next((one.proud_text for one in cards if one.proud_text), "")
@@ -62,6 +63,9 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             sentence=f"When the resin is hard, put {what}{mass} over the rods and start every nut; none is drawn up "
             "before all are on."
             if rods
+            else f"Hold {what}{mass} to the marks and push a rivet through every hole; none is drawn before all are in."
+            f"{apart}{_lifting(site) if hanging.first is None else ''}"
+            if rivets
             else f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
             f"{apart}{through(cards)}{_lifting(site) if hanging.first is None else ''}",
             minutes=figures.lift_minutes + figures.screw_minutes * len(cards),
@@ -76,8 +80,8 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             id="draw-up",
             phase=Phase.FIRST_UP,
             title="Level, then draw up",
-            sentence=f"Check the level while it can still move. Then draw the {turned} up in turn. "
-            f"{told_by_hole(cards, lambda one: f'{one.last_turn}.')}",
+            sentence=f"Check the level while it can still move{': a drawn rivet lets nothing move' if rivets else ''}. "
+            f"Then draw the {turned} up in turn. {told_by_hole(cards, lambda one: f'{one.last_turn}.')}",
             minutes=figures.screw_minutes * len(cards),
             needs=["up"],
             at=at,

@@ -171,6 +171,8 @@ def _in_board(of: _Shared, key: str, load: PacketLoad) -> BoardAnchor:
         wing_mm=packet.length_mm / 2 if toggle else hole_mm,
         needs_empty_void=toggle,
         flange_mm=hole_mm + 6,
+        # it draws up the far end of its sleeve
+        screw_from_mm=(packet.length_mm or None) if packet.works == "sleeve" else None,
         for_board_mm=load.board_mm,
         carries_people=packet.carries_people,
         own_point=packet.hole_mm is None,
