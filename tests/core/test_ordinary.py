@@ -2,7 +2,19 @@
 
 import pytest
 
-from bench.ordinary_jobs import BLOCKING, Row, grab_rail, masonry, shaped, shelf, studs, tile, towel_rail
+from bench.ordinary_jobs import (
+    BLOCKING,
+    Row,
+    grab_rail,
+    masonry,
+    plate,
+    shaped,
+    shelf,
+    studs,
+    thin_panel,
+    tile,
+    towel_rail,
+)
 from bench.ordinary_jobs import job as job_of
 from bench.ordinary_refused import REFUSED
 from bench.ordinary_rows import READY
@@ -213,6 +225,28 @@ def test_what_needs_an_empty_void_is_a_way_where_nobody_has_felt_in_it(catalogue
     assert {hole.chosen for hole in made.holes} == {"strap_toggle_m6"}
     assert felt.sentence.endswith("if it is, strap toggle M6, used to 86 % holds it.")
     assert way(Filling.MINERAL_WOOL) is None
+
+
+def test_a_bolt_through_a_panel_is_a_way_where_nobody_has_looked_behind_it(catalogue: Catalogue) -> None:
+    corners = ((30, 30), (230, 30), (30, 270), (230, 270))
+    box = plate("Box", (260, 300), corners, hole=5.5, depth=180, own=2, holds=4)
+
+    def planned(**more: bool) -> JobDocument:
+        wall = thin_panel().model_copy(update=more)
+        return job_of(wall, box, 620, 1200)
+
+    def way(document: JobDocument) -> WayOut | None:
+        return next((one for one in ways_out(document, catalogue) if one.kind is WayKind.FAR_FACE), None)
+
+    looked = way(planned())
+    assert looked
+    assert looked.job is None, "nothing is put in that nobody has seen"
+    reached = make_plan(planned(back_reached=True), catalogue)
+    assert {hole.chosen for hole in reached.holes} == {"panel_bolt_m5"}
+    worst = max((hole.working for hole in reached.holes if hole.working), key=lambda one: one.use)
+    assert looked.use == pytest.approx(worst.use)
+    assert "bolt M5 through the panel" in looked.sentence
+    assert way(planned(back_reached=True)) is None
 
 
 @pytest.mark.parametrize("key", ["arm-board", "toggle-beside-stud", "mirror-nylon"])

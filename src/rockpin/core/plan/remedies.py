@@ -24,6 +24,7 @@ from rockpin.core.plan.wall_remedies import (
     backing_board,
     blocking,
     empty_void,
+    far_face,
     longer_board,
     masonry_board,
     off_seen_joints,
@@ -273,6 +274,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 
 _IN_TURN = (
     empty_void,
+    far_face,
     into_studs,
     onto_spare_holes,
     move,

@@ -16,7 +16,7 @@ from rockpin.core.plan.changed import board_behind, board_on_units, drilled, sca
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, first_of, strained, with_what
 from rockpin.core.setout import off_joints, place_fixture
-from rockpin.core.tables.materials import Role
+from rockpin.core.tables.materials import BoardKind, Role
 
 
 def empty_void(trial: Trial) -> WayOut | None:
@@ -39,6 +39,24 @@ def empty_void(trial: Trial) -> WayOut | None:
         lambda plan: (
             f"Feel whether the void is empty, with a bent strip through a small hole: if it is, {with_what(plan)} "
             "holds it."
+        ),
+        applied=False,
+    )
+
+
+def far_face(trial: Trial) -> WayOut | None:
+    """A bolt through a panel, where nobody has said that a hand gets behind it: nothing is applied before he has."""
+    wall = trial.job.wall
+    thin = trial.before.reading.board_kind is BoardKind.PANEL
+    if wall.back_reached or not thin or not strained(trial.before) & set(STOPPED):
+        return None
+    reached = wall.model_copy(update={"back_reached": True})
+    return trial.way(
+        WayKind.FAR_FACE,
+        trial.job.model_copy(update={"walls": tuple(reached if one.id == wall.id else one for one in trial.job.walls)}),
+        lambda plan: (
+            "See whether a hand gets behind the panel, from a locker, a hatch or the other side: if it does, say so "
+            f"of the wall, and {with_what(plan)} holds it."
         ),
         applied=False,
     )

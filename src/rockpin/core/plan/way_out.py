@@ -36,6 +36,7 @@ class WayKind(StrEnum):
     OFF_JOINTS = "off_joints"
     BLOCKING = "blocking"
     EMPTY_VOID = "empty_void"
+    FAR_FACE = "far_face"
     MAKERS_RATING = "makers_rating"
 
 

@@ -8,6 +8,13 @@ import { Said } from "../../ui/Said";
 
 type WayOut = Schemas["WayOut"];
 
+/** Where it is put in what somebody has to see for himself first. */
+const SAID_AT: Partial<Record<WayOut["kind"], { stage: string; words: string }>> = {
+  makers_rating: { stage: "fixture", words: "To the fixture" },
+  far_face: { stage: "wall", words: "To the wall" },
+  empty_void: { stage: "wall", words: "To the wall" },
+};
+
 /** What works where nothing holds, or not for sure: each worked out by the plan, taken with one press. */
 export function WaysOut({ editing }: { editing: Editing }) {
   const { job_id } = editing.data;
@@ -63,12 +70,12 @@ export function WaysOut({ editing }: { editing: Editing }) {
                 Do it
               </Button>
             )}
-            {way.kind === "makers_rating" && (
+            {SAID_AT[way.kind] && (
               <Link
-                to={`/jobs/${job_id}/fixture`}
+                to={`/jobs/${job_id}/${SAID_AT[way.kind]?.stage ?? ""}`}
                 className="pt-0.5 text-[13px] text-chalk underline underline-offset-2"
               >
-                To the fixture
+                {SAID_AT[way.kind]?.words}
               </Link>
             )}
           </li>
