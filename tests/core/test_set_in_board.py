@@ -77,6 +77,15 @@ def test_a_rivet_is_bought_as_one_and_drawn_and_no_screw_goes_with_it() -> None:
     assert "push a rivet through every hole" in told
 
 
+def test_a_bolt_through_a_panel_is_listed_once_with_its_nut() -> None:
+    reached = PANEL.model_copy(update={"back_reached": True})
+    listed = [item.label for item in make_plan(_with("panel_bolt_m5", wall=reached), CATALOGUE).gather]
+    assert "Nut and wide washer M5" in listed
+    assert [label for label in listed if "M5" in label and "washer" not in label] == [
+        "Screw M5 × 25, M5 machine screw, pan head"
+    ]
+
+
 @pytest.mark.parametrize("fixing", SELF_DRILLING)
 def test_what_cuts_its_own_hole_is_turned_in_and_not_drilled_for(fixing: str) -> None:
     plan = make_plan(_with(fixing), CATALOGUE)

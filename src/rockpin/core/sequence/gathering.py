@@ -7,7 +7,7 @@ from typing import Literal
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_thickness
-from rockpin.core.document.fixings import MasonryPlug
+from rockpin.core.document.fixings import BoardAnchor, MasonryPlug
 from rockpin.core.document.fixture import Fixture, LinkKind
 from rockpin.core.document.kit import Kit
 from rockpin.core.drilling import BIT_WORDS, DrillCard
@@ -89,6 +89,10 @@ def _fixings(cards: Sequence[DrillCard], short: frozenset[str], catalogue: Catal
             if row.sieve:
                 words = f"Sieve for resin, {row.hole_mm:g} × {row.plug_length_mm:g} mm"
                 items.append(_named("fixings", words, count, buy=key in short))
+        elif isinstance(row, BoardAnchor) and row.kind == "panel_bolt":
+            # the bolt itself is listed by its size
+            sizes = Counter(card.screw_text.partition(" × ")[0] for card in cards if card.fixing == key)
+            items += [_named("fixings", f"Nut and wide washer {size}", many) for size, many in sizes.items()]
         elif separate[key] or key in pushed:
             items.append(_named("fixings", row.label, count, buy=key in short))
     screws = Counter((card.screw_words, card.fixing) for card in cards if not card.pushed)
