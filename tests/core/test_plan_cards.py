@@ -13,7 +13,7 @@ from rockpin.core.document.kit import Kit
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.document.wall import Layer, Opening, OpeningKind, Point
 from rockpin.core.drilling.bits import BitBox
-from rockpin.core.hole.screws import BitRule
+from rockpin.core.hole.screws import BitRule, sized
 from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
@@ -158,6 +158,46 @@ def test_near_the_back_of_a_leaf_the_hammer_is_off_again(material: str) -> None:
     assert 83 < card.depth_mm <= 93
     assert card.hammer_text.endswith("hammer off until the bit sits, then on, and off again past 83 mm")
     assert [step.plain_past_text for step in card.steps] == [None, "83 mm"]
+
+
+@pytest.mark.parametrize(
+    ("label", "length_mm", "text", "named", "name"),
+    [
+        ("Concrete screw 8 mm", 80, "8 × 80", "Concrete screw 8 × 80", "concrete screw"),
+        (
+            "Expansion bolt M10, stainless",
+            110,
+            "M10 × 110",
+            "Expansion bolt M10 × 110, stainless",
+            "expansion bolt, stainless",
+        ),
+        ("Expansion bolt 3/8″", 95.25, "3/8 in × 3 3/4 in", "Expansion bolt 3/8 in × 3 3/4 in", "expansion bolt"),
+        ("Blind rivet 4.8 mm, large flange", 16, "4.8 × 16", "Blind rivet 4.8 × 16, large flange", None),
+        ("Bolt of my own", 90, "12 × 90", "Bolt of my own 12 × 90", "bolt of my own"),
+    ],
+)
+def test_what_is_its_own_screw_is_asked_for_by_name_size_and_length(
+    label: str, length_mm: float, text: str, named: str, name: str | None
+) -> None:
+    found = sized(label, length_mm, "12")
+    assert (found.text, found.named) == (text, named)
+    assert name is None or found.name == name
+
+
+@pytest.mark.parametrize(
+    ("label", "bought"),
+    [
+        ("Concrete screw 8 mm", "Concrete screw 8 × 80, hexagon head"),
+        ("Expansion bolt M10, stainless", "Expansion bolt M10 × 110, stainless, nut and washer"),
+    ],
+)
+def test_what_is_bought_for_concrete_is_called_what_it_is(label: str, bought: str, catalogue: Catalogue) -> None:
+    """Whoever asks for a screw with a hexagon head is sold one for wood; and stainless is what it must be outdoors."""
+    fixing = next(one.key for one in catalogue.fixings if one.label == label)
+    document = demo("hose-arm")
+    chosen = tuple(Choice(hole_id=hole.id, fixing=fixing) for hole in plan(document).holes)
+    made = plan(document.model_copy(update={"choices": chosen}))
+    assert bought in [item.label for item in made.gather if item.group == "fixings"]
 
 
 def test_concrete_is_hammered_to_the_end_and_left_thirty() -> None:

@@ -69,7 +69,7 @@ def test_a_rivet_is_bought_as_one_and_drawn_and_no_screw_goes_with_it() -> None:
     card = plan.holes[0].card
     assert card is not None
     # a plate of 3 mm, a panel of 4 and 8 past it
-    assert card.put_in_text == "Blind rivet 4.8 mm × 16 mm, large flange"
+    assert card.put_in_text == "Blind rivet 4.8 × 16, large flange"
     put_up = [step.sentence for step in plan.steps if step.phase is Phase.FIRST_UP]
     told = " ".join([*(item.label for item in plan.gather), *put_up])
     assert "crew" not in told

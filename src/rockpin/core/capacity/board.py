@@ -1,11 +1,10 @@
 """Anchors in hollow board, by table: one board of 12.5 mm or 1/2 in, with factors for board, pull, neighbours, edge."""
 
-import re
 from bisect import bisect_right
 from dataclasses import replace
 from math import inf
 
-from rockpin.core.base.quantities import show_across, show_bit, show_length, show_limit, show_thickness
+from rockpin.core.base.quantities import show_across, show_length, show_limit, show_thickness
 from rockpin.core.capacity.board_setting import bit_rule, opens
 from rockpin.core.capacity.board_setting import bought_by_its_screw as bought_by_its_screw
 from rockpin.core.capacity.board_setting import brings_its_screw as brings_its_screw
@@ -19,7 +18,7 @@ from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixings import BoardAnchor, Rating, Screw
 from rockpin.core.document.fixture import Environment, HoleKind
 from rockpin.core.framing import BehindKind
-from rockpin.core.hole import HoleSpec, ScrewPick, Spot
+from rockpin.core.hole import HoleSpec, ScrewPick, Spot, sized
 from rockpin.core.identification import Family, WallReading
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -35,8 +34,6 @@ _HOLLOW = (
     Family.BONDED_BOARD,
 )
 _TOGGLES = ("spring_toggle", "strap_toggle")
-_SIZE = re.compile(r"\d[\d./]* ?(?:mm|″)")
-"""The size that a rivet is called by; its hole is a tenth wider (ISO 15977)."""
 _PANEL_ONLY = ("rivet", "rivet_nut", "panel_bolt")
 
 
@@ -313,10 +310,11 @@ def _pick(anchor: BoardAnchor, screw: Screw, length_mm: float, spot: Spot) -> Sc
     pick = spot.pick(screw, length_mm)
     if anchor.kind != "rivet":
         return pick
-    named = _SIZE.search(anchor.label)
-    size = named[0] if named else show_bit(anchor.hole_mm, spot.units)
-    text = f"{size} × {show_length(length_mm, spot.units)}"
-    return replace(pick, key=anchor.key, label="blind rivet", text=text, head="large flange", drawn=True)
+    called = sized(anchor.label, length_mm, f"{anchor.hole_mm:g}")
+    head = called.name.partition(", ")[2]
+    return replace(
+        pick, key=anchor.key, label="blind rivet", text=called.text, head=head, drawn=True, named=called.named
+    )
 
 
 def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:

@@ -30,7 +30,7 @@ from rockpin.core.capacity.sweep import Prepared, shares
 from rockpin.core.demand import Rows
 from rockpin.core.document.fixings import ConcreteAnchor
 from rockpin.core.document.fixture import HoleKind
-from rockpin.core.hole import AnchorGroup, BitRule, HoleSpec, ScrewPick, Spot
+from rockpin.core.hole import AnchorGroup, BitRule, HoleSpec, ScrewPick, Spot, sized
 from rockpin.core.identification import Family
 from rockpin.core.tables.by_room import CapacityTables
 from rockpin.core.tables.figures import CapacityFigures
@@ -187,10 +187,11 @@ class _Anchored(NamedTuple):
 
 
 def _pick(anchor: ConcreteAnchor, length_mm: float, under_head_mm: float) -> ScrewPick:
+    called = sized(anchor.label, length_mm, f"{anchor.hole_mm:g}")
     return ScrewPick(
         key=anchor.key,
-        label=anchor.label,
-        text=f"{anchor.hole_mm:g} × {length_mm:g}",
+        label=called.name,
+        text=called.text,
         diameter_mm=anchor.diameter_mm,
         root_mm=anchor.root_mm,
         head_mm=2 * anchor.diameter_mm,
@@ -200,6 +201,7 @@ def _pick(anchor: ConcreteAnchor, length_mm: float, under_head_mm: float) -> Scr
         proud_mm=0.0,
         under_head_mm=under_head_mm,
         blunt=True,
+        named=called.named,
     )
 
 

@@ -253,8 +253,8 @@ def _last_turn(spot: Spot, fixing: AnyFixing, screw: ScrewPick) -> str:
 
 def _screw_words(screw: ScrewPick, label: str) -> str:
     """A screw, a bolt, a rod or a rivet by the name that it is asked for over the counter."""
-    if screw.drawn:
-        return f"{screw.label.capitalize()} {screw.text}, {screw.head}"
+    if screw.named:
+        return screw.named if screw.drawn else f"{screw.named}, {screw.head}"
     if screw.head != "nut and washer":
         return f"Screw {screw.text}, {label}"
     name = screw.label.split(" ", 1)[1].capitalize() if "threaded rod" in screw.label else "Bolt"

@@ -7,7 +7,7 @@ its neighbours and what it must bear.
 from rockpin.core.hole.anchor_group import AnchorGroup
 from rockpin.core.hole.edges import edges_of
 from rockpin.core.hole.existing import Existing, Outgrown, kind_and_size
-from rockpin.core.hole.screws import BitRule, HoleSpec, Opens, ScrewPick
+from rockpin.core.hole.screws import BitRule, HoleSpec, Opens, ScrewPick, sized
 from rockpin.core.hole.spot import LookedUp, Shared, Spot
 
 __all__ = [
@@ -23,4 +23,5 @@ __all__ = [
     "Spot",
     "edges_of",
     "kind_and_size",
+    "sized",
 ]

@@ -1,19 +1,25 @@
 """The hole to drill and the screw that goes in, as what they are: sizes, depths, heads."""
 
+import re
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Literal
+from typing import Literal, NamedTuple
 
+from rockpin.core.base.quantities import UnitSystem, show_length
+from rockpin.core.base.words import inside
 from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import HeadSeat
 from rockpin.core.setout import PlacedHole
+
+_SIZE = re.compile(r"(?<!\w)(?P<size>M?\d[\d./]*)(?: ?mm|(?P<inch>″))?(?!\w)")
 
 
 @dataclass(frozen=True)
 class ScrewPick:
     """A stock screw as it is bought and put in. ``blunt``: it ends flat, as bolts, rods and machine screws do.
 
-    ``drawn``: it is no screw but a rivet, whose stem a tool draws until it breaks.
+    ``drawn``: it is no screw but a rivet, whose stem a tool draws until it breaks. ``named``: what it is asked for as,
+    where it is the fixing itself; none: as a screw of its size.
     """
 
     key: str
@@ -29,6 +35,31 @@ class ScrewPick:
     under_head_mm: float = 0.0
     blunt: bool = False
     drawn: bool = False
+    named: str | None = None
+
+
+class Sized(NamedTuple):
+    """What is sold by size and length: both, the name with both, the name without."""
+
+    text: str
+    named: str
+    name: str
+
+
+def sized(label: str, length_mm: float, otherwise: str) -> Sized:
+    """A fixing that is its own screw, in a length [mm]: concrete screw 8 mm is one of 8 × 80, expansion bolt M10,
+    stainless one of M10 × 110.
+
+    ``otherwise``: its size where its label tells none.
+    """
+    found = _SIZE.search(label)
+    if found is None:
+        text = f"{otherwise} × {length_mm:g}"
+        return Sized(text, f"{label} {text}", inside(label))
+    size = found["size"]
+    text = f"{size} in × {show_length(length_mm, UnitSystem.IMPERIAL)}" if found["inch"] else f"{size} × {length_mm:g}"
+    before, after = label[: found.start()].rstrip(), label[found.end() :]
+    return Sized(text, f"{before} {text}{after}", inside(f"{before}{after}"))
 
 
 class BitRule(StrEnum):
