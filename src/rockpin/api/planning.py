@@ -163,11 +163,13 @@ class _Beside:
 
     def start(self) -> None:
         beside = _beside()
-        self._line, theirs = beside.Pipe()
-        self._process = beside.Process(target=_work, args=(self.path, theirs), daemon=True)
-        self._process.start()
+        line, theirs = beside.Pipe()
+        process = beside.Process(target=_work, args=(self.path, theirs), daemon=True)
+        # it waits for what it is forked from, and who serves may be ended meanwhile
+        process.start()
         # ours alone now: so it ends for us when they end, and for them when we do
         theirs.close()
+        self._line, self._process = line, process
 
     def number(self) -> int:
         """A number for the next question."""
