@@ -2,6 +2,7 @@
 
 import os
 import re
+import select
 import signal
 import subprocess
 import sys
@@ -15,6 +16,7 @@ from playwright.sync_api import Browser, ConsoleMessage, Page, Request, expect, 
 from bench.browser import FLAGS
 
 CHROMIUM = "/usr/bin/chromium"
+ROOT = Path(__file__).parents[2]
 
 # generous, so that a busy machine is slow instead of wrong
 PATIENCE_MS = 120_000
@@ -30,7 +32,7 @@ def nursery(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[IO[str],
     command = [sys.executable, "-m", "tests.e2e.nursery"]
     with (
         complaints.open("w") as log,
-        subprocess.Popen(command, stdin=subprocess.PIPE, stdout=log, stderr=log, text=True) as running,
+        subprocess.Popen(command, cwd=ROOT, stdin=subprocess.PIPE, stdout=log, stderr=log, text=True) as running,
     ):
         assert running.stdin is not None
         yield running.stdin, complaints
@@ -42,8 +44,12 @@ def address(nursery: tuple[IO[str], Path], tmp_path: Path) -> Iterator[str]:
     ask, complaints = nursery
     pipe = tmp_path / "said"
     os.mkfifo(pipe)
+    # opened before anybody writes into it: who never starts is waited for no longer than a screen
+    reading = os.open(pipe, os.O_RDONLY | os.O_NONBLOCK)
     print(tmp_path / "demo.sqlite", pipe, sep="\t", file=ask, flush=True)
-    with pipe.open(encoding="utf-8") as said:
+    with os.fdopen(reading, encoding="utf-8") as said:
+        assert select.select([said], [], [], PATIENCE_MS / 1000)[0], complaints.read_text("utf-8")
+        os.set_blocking(reading, True)
         server = int(said.readline())
         found = re.search(r"http://127\.0\.0\.1:\d+", said.readline())
         assert found, "the application did not print its address"
