@@ -84,6 +84,15 @@ def test_bad_measures_are_named_all_at_once() -> None:
     assert told["measures.colour"].startswith("is no measure of “Single hook”")
 
 
+def test_a_second_hole_on_the_first_is_refused_by_name() -> None:
+    hook = CATALOGUE.shape_by_key["hook"]
+    with pytest.raises(BadInput, match=r"measures\.second: .*too near to the first; give 13 mm or more, or 0"):
+        build(hook, {"second": 6})
+    holes = build(hook, {"second": 40}).supports[0].holes
+    assert holes[0].y_mm - holes[1].y_mm == pytest.approx(40)
+    assert len(build(hook, {"second": 0}).supports[0].holes) == 1
+
+
 def test_measures_become_what_they_say() -> None:
     shelf = build(SHAPES["shelf"], {"width": 1000, "brackets": 3, "margin": 100})
     assert [support.rect.centre_x_mm for support in shelf.supports] == [100, 500, 900]

@@ -38,7 +38,7 @@ class ScrewPick:
     named: str | None = None
 
 
-class Sized(NamedTuple):
+class _Sized(NamedTuple):
     """What is sold by size and length: both, the name with both, the name without."""
 
     text: str
@@ -46,7 +46,7 @@ class Sized(NamedTuple):
     name: str
 
 
-def sized(label: str, length_mm: float, otherwise: str) -> Sized:
+def sized(label: str, length_mm: float, otherwise: str) -> _Sized:
     """A fixing that is its own screw, in a length [mm]: concrete screw 8 mm is one of 8 × 80, expansion bolt M10,
     stainless one of M10 × 110.
 
@@ -55,11 +55,11 @@ def sized(label: str, length_mm: float, otherwise: str) -> Sized:
     found = _SIZE.search(label)
     if found is None:
         text = f"{otherwise} × {length_mm:g}"
-        return Sized(text, f"{label} {text}", inside(label))
+        return _Sized(text, f"{label} {text}", inside(label))
     size = found["size"]
     text = f"{size} in × {show_length(length_mm, UnitSystem.IMPERIAL)}" if found["inch"] else f"{size} × {length_mm:g}"
     before, after = label[: found.start()].rstrip(), label[found.end() :]
-    return Sized(text, f"{before} {text}{after}", inside(f"{before}{after}"))
+    return _Sized(text, f"{before} {text}{after}", inside(f"{before}{after}"))
 
 
 class BitRule(StrEnum):
