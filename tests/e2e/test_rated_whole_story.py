@@ -46,5 +46,9 @@ def test_a_rating_is_entered_and_says_when_it_does_not_count(open_page: OpenPage
     rating.get_by_label("Rated for, with what it holds", exact=True).fill("0.5")
     count.click()
     expect(findings).to_contain_text("The maker's rating (leaflet, page 2) does not count here: it holds for 0.5 kg")
+    # rated in nothing is no rating, and no reason to throw away what was read
+    rating.get_by_role("checkbox", name="a wooden stud").click()
+    expect(page.get_by_role("alert").filter(has_text="ated in").first).to_be_visible()
+    assert job_of(page)["fixture"]["rated"]["rated_in"] == ["stud"]
     rating.get_by_role("button", name="Take the rating out").click()
     expect(findings).not_to_contain_text("leaflet, page 2")
