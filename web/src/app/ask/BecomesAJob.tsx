@@ -3,8 +3,10 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { ask, client, Refused, unwrap } from "../../api/client";
 import { refreshSites, SITES } from "../../api/queries";
+import { allRead } from "./reading";
 import type { Asking } from "./useAsked";
 import { Button, Select } from "../../ui/controls";
+import { UNREAD } from "../../ui/drafts";
 
 const NONE = { key: "", label: "no site yet" };
 
@@ -15,10 +17,14 @@ export function BecomesAJob({ asking, fixing = null }: { asking: Asking; fixing?
   const [fault, setFault] = useState("");
   const { data } = ask.useQuery(...SITES, { params: { query: {} } });
   const sites = data?.sites ?? [];
-  const { supposed } = asking.asked;
   // one that was taken out meanwhile is none
   const site = sites.some((one) => one.id === asking.asked.site) ? asking.asked.site : "";
   const make = async () => {
+    if (!(await allRead())) {
+      setFault(UNREAD);
+      return;
+    }
+    const { supposed } = asking.now();
     try {
       const body = { asked: supposed, fixing, site_id: site || null };
       const made = unwrap(await client.POST("/api/ask/job", { body }));

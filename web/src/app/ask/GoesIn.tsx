@@ -73,7 +73,7 @@ function Measures({
                       : "number"
                 }
                 units={supposed.units ?? "metric"}
-                onChange={(value) => asking.say({ measures: { ...given, [one.key]: value } })}
+                onChange={(value) => asking.sayMeasure(one.key, value)}
               />
             </li>
           ))}
@@ -301,7 +301,7 @@ export function GoesIn({ asking, lists }: { asking: Asking; lists: Lists }) {
             value={supposed.measures?.[holds.key] ?? holds.start}
             kind="mass"
             units={supposed.units ?? "metric"}
-            onChange={(value) => asking.say({ measures: { ...supposed.measures, [holds.key]: value } })}
+            onChange={(value) => asking.sayMeasure(holds.key, value)}
           />
         </>
       )}

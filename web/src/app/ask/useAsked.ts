@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { client, type Schemas, unwrap } from "../../api/client";
 
@@ -74,6 +74,9 @@ function kept(): Asked {
 
 export interface Asking {
   asked: Asked;
+  /** What is said at this moment: what was drawn last may be of before. */
+  now: () => Asked;
+  sayMeasure: (key: string, value: number) => void;
   saySite: (site: string) => void;
   /** Asks for a site from here on: its region, units and year. */
   askFor: (site: Where) => void;
@@ -86,6 +89,11 @@ export interface Asking {
 /** What was said, kept in this tab: a reload and another question find it again. */
 export function useAsked(): Asking {
   const [asked, setAsked] = useState(kept);
+  const latest = useRef(asked);
+  const put = (update: (now: Asked) => Asked) => {
+    latest.current = update(latest.current);
+    setAsked(latest.current);
+  };
   useEffect(() => sessionStorage.setItem(NAME, JSON.stringify(asked)), [asked]);
   // where and in what one measures holds for every question, and so does the wall once it is said
   const shared = (change: { region?: Asked["bit"]["region"]; units?: Asked["bit"]["units"] }) => ({
@@ -94,16 +102,22 @@ export function useAsked(): Asking {
   });
   return {
     asked,
-    saySite: (site) => setAsked((now) => ({ ...now, site })),
+    now: () => latest.current,
+    sayMeasure: (key, value) =>
+      put((now) => ({
+        ...now,
+        supposed: { ...now.supposed, measures: { ...now.supposed.measures, [key]: value } },
+      })),
+    saySite: (site) => put((now) => ({ ...now, site })),
     askFor: ({ id, region, units, built_year }) =>
-      setAsked((now) => ({
+      put((now) => ({
         site: id,
         supposed: { ...now.supposed, region, units, built_year },
         bit: { ...now.bit, region, units },
         apart: { ...now.apart, units },
       })),
     say: (change) =>
-      setAsked((now) => ({
+      put((now) => ({
         ...now,
         supposed: { ...now.supposed, ...change },
         bit: {
@@ -114,9 +128,9 @@ export function useAsked(): Asking {
         },
         apart: { ...now.apart, ...(change.units ? { units: change.units } : {}) },
       })),
-    sayBit: (change) => setAsked((now) => ({ ...now, bit: { ...now.bit, ...change } })),
-    sayApart: (change) => setAsked((now) => ({ ...now, apart: { ...now.apart, ...change } })),
-    startAnew: () => setAsked(START),
+    sayBit: (change) => put((now) => ({ ...now, bit: { ...now.bit, ...change } })),
+    sayApart: (change) => put((now) => ({ ...now, apart: { ...now.apart, ...change } })),
+    startAnew: () => put(() => START),
   };
 }
 

@@ -1,9 +1,10 @@
-import { useId, useState } from "react";
+import { useEffect, useId, useRef, useState } from "react";
 import { Refused, type Units } from "../../api/client";
 import { read } from "../../ui/Field";
 import { Options } from "../../ui/Options";
 import type { Offered } from "../../lib/whatGoesUp";
 import { inputLength, inputMass } from "../../lib/units";
+import { isRefused, reads } from "./reading";
 
 const LOOK =
   "border-0 border-b-2 border-chalk bg-chalk-wash leading-[1.35] font-semibold text-ink field-sizing-content max-sm:min-h-11 hover:brightness-95";
@@ -52,6 +53,11 @@ export function Figure({
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState("");
+  const last = useRef(0);
+  useEffect(() => {
+    isRefused(id, fault !== "");
+    return () => isRefused(id, false);
+  }, [id, fault]);
   const stands =
     value === null
       ? ""
@@ -61,20 +67,27 @@ export function Figure({
           ? inputMass(value, units)
           : String(value);
   const shown = typed ?? stands;
-  const take = async (text: string, leaving: boolean) => {
+  const taken = async (text: string, leaving: boolean) => {
+    const mine = ++last.current;
     if (text.trim() === "") {
       if (leaving) setTyped(null);
       return;
     }
     try {
       const found = await read(text, kind, units, label);
+      // answers come in as they come: only what was typed last counts
+      if (mine !== last.current) return;
       setFault("");
       onChange(found as number);
       if (leaving) setTyped(null);
     } catch (error) {
-      if (leaving) setFault(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer.");
+      if (mine !== last.current || !leaving) return;
+      // the button that was pressed meanwhile is not to count what stood before
+      isRefused(id, true);
+      setFault(error instanceof Refused ? error.tell().join(" ") : "Rock Pin does not answer.");
     }
   };
+  const take = (text: string, leaving: boolean) => reads(taken(text, leaving));
   return (
     <span className="inline-block">
       <input
@@ -87,11 +100,11 @@ export function Figure({
         style={{ width: `${Math.max(least, shown.length) + 2}ch` }}
         onChange={(event) => {
           setTyped(event.target.value);
-          void take(event.target.value, false);
+          take(event.target.value, false);
         }}
-        onBlur={(event) => typed !== null && void take(event.target.value, true)}
+        onBlur={(event) => typed !== null && take(event.target.value, true)}
         onKeyDown={(event) => {
-          if (event.key === "Enter") void take(event.currentTarget.value, true);
+          if (event.key === "Enter") take(event.currentTarget.value, true);
           if (event.key === "Escape") setTyped(null);
         }}
         className={`${LOOK} px-1 py-0.5 tabular-nums ${fault ? "border-brick" : ""}`}
