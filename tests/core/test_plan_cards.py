@@ -173,6 +173,8 @@ def test_near_the_back_of_a_leaf_the_hammer_is_off_again(material: str) -> None:
         ),
         ("Expansion bolt 3/8″", 95.25, "3/8 in × 3 3/4 in", "Expansion bolt 3/8 in × 3 3/4 in", "expansion bolt"),
         ("Blind rivet 4.8 mm, large flange", 16, "4.8 × 16", "Blind rivet 4.8 × 16, large flange", None),
+        ("8 mm screw of mine", 80, "8 × 80", "8 × 80 screw of mine", "screw of mine"),
+        ("My 2 stage bolt", 90, "12 × 90", "My 2 stage bolt 12 × 90", "my 2 stage bolt"),
         ("Bolt of my own", 90, "12 × 90", "Bolt of my own 12 × 90", "bolt of my own"),
     ],
 )

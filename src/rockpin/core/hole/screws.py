@@ -11,7 +11,7 @@ from rockpin.core.document.fixings import Screw, ScrewKind
 from rockpin.core.document.fixture import HeadSeat
 from rockpin.core.setout import PlacedHole
 
-_SIZE = re.compile(r"(?<!\w)(?P<size>M?\d[\d./]*)(?: ?mm|(?P<inch>″))?(?!\w)")
+_SIZE = re.compile(r"(?<!\w)(?:(?P<thread>M\d[\d.]*)|(?P<mm>\d[\d.]*) ?mm|(?P<inch>\d[\d./]*)″)(?!\w)")
 
 
 @dataclass(frozen=True)
@@ -56,10 +56,10 @@ def sized(label: str, length_mm: float, otherwise: str) -> _Sized:
     if found is None:
         text = f"{otherwise} × {length_mm:g}"
         return _Sized(text, f"{label} {text}", inside(label))
-    size = found["size"]
+    size = found["thread"] or found["mm"] or found["inch"]
     text = f"{size} in × {show_length(length_mm, UnitSystem.IMPERIAL)}" if found["inch"] else f"{size} × {length_mm:g}"
     before, after = label[: found.start()].rstrip(), label[found.end() :]
-    return _Sized(text, f"{before} {text}{after}", inside(f"{before}{after}"))
+    return _Sized(text, f"{before} {text}{after}".strip(), inside(f"{before}{after}".strip()))
 
 
 class BitRule(StrEnum):
