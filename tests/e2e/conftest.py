@@ -6,7 +6,7 @@ import select
 import signal
 import subprocess
 import sys
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Generator, Iterator
 from pathlib import Path
 from typing import IO
 
@@ -23,6 +23,19 @@ PATIENCE_MS = 120_000
 expect.set_options(timeout=PATIENCE_MS)
 
 OpenPage = Callable[..., Page]
+
+FAILED = pytest.StashKey[bool]()
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(
+    item: pytest.Item, call: pytest.CallInfo[None]
+) -> Generator[None, pytest.TestReport, pytest.TestReport]:
+    """Lets what tidies up know that its test failed: what the screen said then is the first thing that is asked."""
+    report = yield
+    if call.when == "call":
+        item.stash[FAILED] = report.failed
+    return report
 
 
 @pytest.fixture(scope="session")
@@ -70,7 +83,7 @@ def browser() -> Iterator[Browser]:
 
 
 @pytest.fixture
-def open_page(browser: Browser, address: str) -> Iterator[OpenPage]:
+def open_page(browser: Browser, address: str, request: pytest.FixtureRequest) -> Iterator[OpenPage]:
     """Opens pages, and afterwards holds that none complained and none asked anybody but the application."""
     complaints: list[str] = []
     strangers: list[str] = []
@@ -81,9 +94,9 @@ def open_page(browser: Browser, address: str) -> Iterator[OpenPage]:
         if message.type in ("error", "warning") and "Failed to load resource" not in message.text:
             complaints.append(message.text)
 
-    def watch(request: Request) -> None:
-        if not request.url.startswith((address, "data:", "blob:")):
-            strangers.append(request.url)
+    def watch(asked: Request) -> None:
+        if not asked.url.startswith((address, "data:", "blob:")):
+            strangers.append(asked.url)
 
     def open_one(path: str = "/", width: int = 1280, height: int = 800, *, touch: bool = False) -> Page:
         context = browser.new_context(viewport={"width": width, "height": height}, has_touch=touch)
@@ -97,6 +110,9 @@ def open_page(browser: Browser, address: str) -> Iterator[OpenPage]:
         return page
 
     yield open_one
+    if request.node.stash.get(FAILED, False):
+        for number, page in enumerate((page for context in contexts for page in context.pages), 1):
+            print(f"page {number}, {page.url}:\n{page.locator('body').aria_snapshot()}")
     for context in contexts:
         context.close()
     assert complaints == []

@@ -3,7 +3,7 @@
 import re
 from pathlib import Path
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.e2e.conftest import OpenPage
 from tests.e2e.steps import go
@@ -42,11 +42,22 @@ def test_a_cabinet_is_described_as_a_thing_and_its_bar_drilled_on_the_studs(open
     page.get_by_role("button", name="Compare choices of holes").click()
     choices = page.get_by_role("list", name="Choices of holes")
     expect(choices.get_by_role("button", name=re.compile("As now|as now"))).to_have_attribute("aria-pressed", "true")
+    answers: list[Route] = []
+    page.route("**/hole-sets", lambda route: answers.append(route))
     choices.get_by_role("button", name=re.compile("without hole 2", re.IGNORECASE)).click()
     expect(stage.get_by_text("1 hole stays empty")).to_be_visible()
+    expect(page.get_by_text("Working each of them out…")).to_be_visible()
     # what its maker allows is checked at once
     page.get_by_label("A limit from its instructions").select_option("studs_min_count")
-    page.get_by_role("button", name="Add", exact=True).click()
+    # an answer that comes while a button is down does not move it from under the hand
+    add = page.get_by_role("button", name="Add", exact=True)
+    answer = answers[0].fetch()
+    add.hover()
+    page.mouse.down()
+    with page.expect_response("**/hole-sets"):
+        answers[0].fulfill(response=answer)
+    page.evaluate("() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
+    page.mouse.up()
     enter(page, "Least number of studs", "3")
     expect(stage.get_by_text(re.compile("The maker wants it in 3 studs"))).to_be_visible()
 

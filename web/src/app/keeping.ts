@@ -1,11 +1,12 @@
 import { BASE } from "../api/world";
-import { QueryClient } from "@tanstack/react-query";
+import { notifyManager, QueryClient } from "@tanstack/react-query";
 import type {
   PersistedClient,
   Persister,
   PersistQueryClientOptions,
 } from "@tanstack/react-query-persist-client";
 import { createStore, del, get, set } from "idb-keyval";
+import { afterPresses } from "../lib/presses";
 
 declare const __BUILD__: string;
 
@@ -15,6 +16,9 @@ const TWO_WEEKS_MS = 14 * 24 * 3600 * 1000;
 const JOBS_KEPT = 8;
 const ALWAYS = ["/api/lists", "/api/sites"];
 const JOB = "/api/jobs/{job_id}";
+
+// no answer moves what is being pressed
+notifyManager.setScheduler(afterPresses(window));
 
 /** All questions to the server; their answers are looked at while a new one is under way, also where none comes. */
 export const queries = new QueryClient({

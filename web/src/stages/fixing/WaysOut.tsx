@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ask, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
+import { Anew } from "../../ui/Anew";
 import { INK, Mark } from "../../ui/Mark";
 import type { Editing } from "../../job/useWorkspace";
 import { Said } from "../../ui/Said";
@@ -47,40 +48,41 @@ export function WaysOut({ editing }: { editing: Editing }) {
           Is there another way?
         </Button>
       )}
-      {query.isFetching && <p className="text-[13px] text-soft">Planning each of them…</p>}
-      {ways?.length === 0 && (
-        <p className="text-[13px] text-soft">
-          None was found by moving it, by other holes or fixings, by a board behind it or by less weight.
-        </p>
-      )}
-      <ul aria-label="Ways that work">
-        {ways?.map((way) => (
-          <li
-            key={way.kind}
-            className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
-          >
-            <span className={`pt-0.5 ${INK[way.word]}`}>
-              <Mark severity={way.word} size={12} />
-            </span>
-            <span className="min-w-0 text-[13px]">
-              <Said>{way.sentence}</Said>
-            </span>
-            {way.job && (
-              <Button className="min-h-8" onClick={() => take(way)} aria-label={`Do it: ${way.sentence}`}>
-                Do it
-              </Button>
-            )}
-            {SAID_AT[way.kind] && (
-              <Link
-                to={`/jobs/${job_id}/${SAID_AT[way.kind]?.stage ?? ""}`}
-                className="pt-0.5 text-[13px] text-chalk underline underline-offset-2"
-              >
-                {SAID_AT[way.kind]?.words}
-              </Link>
-            )}
-          </li>
-        ))}
-      </ul>
+      <Anew busy={query.isFetching} says="Planning each of them…">
+        {ways?.length === 0 && (
+          <p className="text-[13px] text-soft">
+            None was found by moving it, by other holes or fixings, by a board behind it or by less weight.
+          </p>
+        )}
+        <ul aria-label="Ways that work">
+          {ways?.map((way) => (
+            <li
+              key={way.kind}
+              className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
+            >
+              <span className={`pt-0.5 ${INK[way.word]}`}>
+                <Mark severity={way.word} size={12} />
+              </span>
+              <span className="min-w-0 text-[13px]">
+                <Said>{way.sentence}</Said>
+              </span>
+              {way.job && (
+                <Button className="min-h-8" onClick={() => take(way)} aria-label={`Do it: ${way.sentence}`}>
+                  Do it
+                </Button>
+              )}
+              {SAID_AT[way.kind] && (
+                <Link
+                  to={`/jobs/${job_id}/${SAID_AT[way.kind]?.stage ?? ""}`}
+                  className="pt-0.5 text-[13px] text-chalk underline underline-offset-2"
+                >
+                  {SAID_AT[way.kind]?.words}
+                </Link>
+              )}
+            </li>
+          ))}
+        </ul>
+      </Anew>
     </>
   );
 }

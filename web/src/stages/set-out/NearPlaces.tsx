@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { ask, type Rect, type Schemas } from "../../api/client";
 import { Button, Heading } from "../../ui/controls";
+import { Anew } from "../../ui/Anew";
 import { INK, Mark } from "../../ui/Mark";
 import type { Editing } from "../../job/useWorkspace";
 import { Said } from "../../ui/Said";
@@ -39,38 +40,39 @@ export function NearPlaces({
           {editing.plan.post ? "Would it be better higher or lower?" : "Would it be better a little aside?"}
         </Button>
       )}
-      {query.isFetching && <p className="text-[13px] text-soft">Judging places near…</p>}
-      {places?.length === 0 && (
-        <p className="text-[13px] text-soft">
-          Of the places near that were judged, on studs, in bricks and out of zones, none is better.
-        </p>
-      )}
-      <ul aria-label="Better places near">
-        {places?.map((place) => (
-          <li
-            key={`${place.dx_mm} ${place.dy_mm}`}
-            className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
-            onPointerEnter={() => setHighlight(place.area)}
-            onPointerLeave={() => setHighlight(null)}
-            onFocus={() => setHighlight(place.area)}
-            onBlur={() => setHighlight(null)}
-          >
-            <span className={`pt-0.5 ${INK[place.word]}`}>
-              <Mark severity={place.word} size={12} />
-            </span>
-            <span className="min-w-0 text-[13px]">
-              <Said>{place.sentence}</Said>
-            </span>
-            <Button
-              className="min-h-8"
-              onClick={() => take(place)}
-              aria-label={`Put it there: ${place.sentence}`}
+      <Anew busy={query.isFetching} says="Judging places near…">
+        {places?.length === 0 && (
+          <p className="text-[13px] text-soft">
+            Of the places near that were judged, on studs, in bricks and out of zones, none is better.
+          </p>
+        )}
+        <ul aria-label="Better places near">
+          {places?.map((place) => (
+            <li
+              key={`${place.dx_mm} ${place.dy_mm}`}
+              className="grid grid-cols-[18px_1fr_auto] items-start gap-x-2 border-t border-rule py-2"
+              onPointerEnter={() => setHighlight(place.area)}
+              onPointerLeave={() => setHighlight(null)}
+              onFocus={() => setHighlight(place.area)}
+              onBlur={() => setHighlight(null)}
             >
-              Put it there
-            </Button>
-          </li>
-        ))}
-      </ul>
+              <span className={`pt-0.5 ${INK[place.word]}`}>
+                <Mark severity={place.word} size={12} />
+              </span>
+              <span className="min-w-0 text-[13px]">
+                <Said>{place.sentence}</Said>
+              </span>
+              <Button
+                className="min-h-8"
+                onClick={() => take(place)}
+                aria-label={`Put it there: ${place.sentence}`}
+              >
+                Put it there
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </Anew>
     </>
   );
 }
