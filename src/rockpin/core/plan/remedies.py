@@ -48,6 +48,8 @@ from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Hand
 from rockpin.core.tables.remedies import RemedyTable
 
+_OUT_OF_REACH = "none"
+"""The hand of what nobody comes at, by its key."""
 _ORDER = (VerdictWord.READY, VerdictWord.PROVE_FIRST, VerdictWord.DO_NOT_DRILL)
 
 
@@ -77,7 +79,9 @@ def _moves(job: JobDocument, plan: Plan, sizes: RemedyTable) -> list[tuple[float
 
 def _if_only(hand: Hand) -> str:
     return (
-        "where nobody can come at it" if hand.key == "none" else f"if that cannot happen ({inside(hand.label)} at most)"
+        "where nobody can come at it"
+        if hand.key == _OUT_OF_REACH
+        else f"if that cannot happen ({inside(hand.label)} at most)"
     )
 
 
@@ -163,7 +167,7 @@ def lighter_hand(trial: Trial) -> WayOut | None:
     rows = {row.key: row for row in trial.catalogue.hands}
     fixture = trial.job.fixture
     hand = rows.get(fixture.hand)
-    if hand is None or hand.key == "none" or fixture.carries_people:
+    if hand is None or hand.key == _OUT_OF_REACH or fixture.carries_people:
         return None
     lighter = [row for row in trial.catalogue.hands if row.down_n < hand.down_n]
 
@@ -339,6 +343,9 @@ def board_across(job: JobDocument, catalogue: Catalogue, keep: Keep | None = Non
     return backing_board(Trial(job, before, catalogue, keep)) if strained(before) else None
 
 
-def _rank(way: WayOut) -> int:
-    """What is ready goes first; but nobody opens a wall before he has felt for a stud with a pin."""
-    return max(_ORDER.index(way.word), _ORDER.index(VerdictWord.PROVE_FIRST) if way.kind is WayKind.BLOCKING else 0)
+def _rank(way: WayOut) -> tuple[int, bool]:
+    """What is ready goes first; but nobody opens a wall before he has felt for a stud with a pin, and that nobody comes
+    at a thing is said of few things that somebody puts up."""
+    opens = _ORDER.index(VerdictWord.PROVE_FIRST) if way.kind is WayKind.BLOCKING else 0
+    out_of_reach = way.kind is WayKind.LIGHTER_HAND and way.job is not None and way.job.fixture.hand == _OUT_OF_REACH
+    return max(_ORDER.index(way.word), opens), out_of_reach

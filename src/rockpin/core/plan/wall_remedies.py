@@ -14,7 +14,7 @@ from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberK
 from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.plan import Plan
-from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, first_of, strained, with_what
+from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, first_of, strained, with_what, works
 from rockpin.core.setout import off_joints, place_fixture
 from rockpin.core.tables.materials import BoardKind, Role
 
@@ -241,6 +241,7 @@ def proof_pulls(trial: Trial) -> WayOut | None:
                 f"{show_force(load_n, trial.units, demand=True)}: if none of them moves, take {with_what(plan)}."
             ),
             applied=False,
+            taking=key,
         )
         if found:
             return found
@@ -268,6 +269,9 @@ def test_first(trial: Trial) -> WayOut | None:
 
 def _tested(trial: Trial, job: JobDocument, *, before: str = "", besides: str = "") -> WayOut | None:
     plan = trial.plan(job)
+    if works(plan, trial.before):
+        # what holds untried asks for no tests
+        return None
     rows, figures = trial.catalogue.fixing_by_key, trial.catalogue.figures
     count = int(figures.choice.test_failures_least)
     for key, used in _refused_by_use(trial, plan)[:2]:
@@ -300,6 +304,7 @@ def _tested(trial: Trial, job: JobDocument, *, before: str = "", besides: str = 
                     else f"{says}, take {with_what(made)}{besides}."
                 ),
                 applied=False,
+                taking=key,
             )
             if found:
                 return found

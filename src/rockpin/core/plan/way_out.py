@@ -163,9 +163,16 @@ class Trial:
         return make_plan(job, self.catalogue, self.keep)
 
     def way(
-        self, kind: WayKind, job: JobDocument, says: Callable[[Plan], str], *, applied: bool = True
+        self,
+        kind: WayKind,
+        job: JobDocument,
+        says: Callable[[Plan], str],
+        *,
+        applied: bool = True,
+        taking: str | None = None,
     ) -> WayOut | None:
-        """The way out that a change is, if it works. ``says``: the sentence; ``applied``: whether a press can do it.
+        """The way out that a change is, if it works. ``says``: the sentence; ``applied``: whether a press can do it;
+        ``taking``: the fixing that it is about, without which in some hole it was for nothing.
 
         Holes that are drilled already stay where they are in the wall. Wood in front of them or behind the board goes
         over them; else nobody drills anew so near to one of them that it has to be filled and set first.
@@ -174,6 +181,8 @@ class Trial:
         plan = self.plan(job)
         beside = kind not in _OVER_OLD_HOLES and _near_old(plan) > _near_old(self.before)
         if beside or not works(plan, self.before):
+            return None
+        if taking is not None and taking not in {hole.chosen for hole in plan.holes}:
             return None
         worst = worst_of(plan)
         use = worst.working.use if worst and worst.working else None
