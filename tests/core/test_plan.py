@@ -491,7 +491,6 @@ def test_findings_that_differ_in_more_than_the_hole_stay_apart() -> None:
         "Hole 2: b.",
         "Hole 5: a.",
         "Of the wall.",
-        "Of the wall.",
         "Holes 1 and 2 reach too deep.",
         "Holes 3 and 4 may each be a stud or not.",
         "Hole 5 lies in the window.",

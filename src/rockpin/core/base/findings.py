@@ -113,9 +113,10 @@ _OF_A_HOLE = re.compile(rf"Hole (\d+)({'|'.join(_OF_SEVERAL)}) ")
 def gathered(findings: Iterable[Finding]) -> list[Finding]:
     """Findings as they are read: what is said of several holes in the same words is said once, at the first of them."""
     found: dict[object, list[tuple[int, Finding]]] = {}
-    for number, one in enumerate(findings):
+    for one in findings:
         own = _OF_A_HOLE.match(one.sentence)
-        words = (own[2], one.sentence[own.end() :]) if own else number
+        # what names no hole, as how a plate presses the board, is the same for the reader wherever it was found
+        words = (own[2], one.sentence[own.end() :]) if own else one.sentence
         alike = (one.severity, one.stage, one.code, words, one.action, one.action_stage)
         found.setdefault(alike, []).append((int(own[1]) if own else 0, one))
     told = []
