@@ -11,7 +11,7 @@ from rockpin.core.capacity.board_setting import brings_its_screw as brings_its_s
 from rockpin.core.capacity.board_setting import goes as goes
 from rockpin.core.capacity.board_setting import grips_at_setting as grips_at_setting
 from rockpin.core.capacity.board_setting import set_notes as set_notes
-from rockpin.core.capacity.common import Mode, Refusal, does_not_pass, refuse, screw_here, wrong_place
+from rockpin.core.capacity.common import Mode, Refusal, does_not_pass, refuse, screw_here, too_short, wrong_place
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.tabled import ByCase, Factor, Setting, Tabled, tabled
 from rockpin.core.document.evidence import Filling
@@ -128,7 +128,9 @@ def _beside_in_bay_mm(spot: Spot, figures: CapacityFigures) -> list[float]:
 
 
 def foreign(spot: Spot) -> Refusal | None:
-    """What refuses every anchor in this wall: it has no void."""
+    """What refuses every anchor in this wall: it has no void, or no board in front of it."""
+    if spot.reading.family in _HOLLOW and spot.reading.board_kind is None:
+        return refuse("no-void", "There is no board in front of the gap for it to hold in.")
     if spot.reading.family not in _HOLLOW or spot.reading.void_mm <= 0:
         return refuse("no-void", "There is no void behind this face for it to open in.")
     return None
@@ -331,10 +333,10 @@ def _set(anchor: BoardAnchor, spot: Spot, tables: CapacityTables) -> Setting | l
     # sprung wings lie back along their bolt until they are past the board
     least = figures.board_screw_past_mm if anchor.screw_past_mm is None else anchor.screw_past_mm
     past = max(least, anchor.wing_mm if anchor.kind == "spring_toggle" else 0.0)
-    length = screw.stock_length_mm(max(under + front + past, anchor.screw_from_mm or 0.0))
+    wanted = max(under + front + past, anchor.screw_from_mm or 0.0)
+    length = screw.stock_length_mm(wanted)
     if length is None or rating is None:
-        longest = show_limit(screw.lengths_mm[-1], spot.units)
-        return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
+        return [too_short(screw, wanted, spot.units)]
     room = front + reading.void_mm - figures.tip_keeps_off_mm
     shortest = "The shortest" if anchor.kind == "rivet" else "Its shortest screw"
     if length - under > room + 1e-6:

@@ -382,6 +382,14 @@ def does_not_pass(shank_mm: float, spot: Spot) -> Refusal | None:
     return refuse("bracket-hole", says, screw_mm=shank_mm, hole_mm=hole_mm)
 
 
+def too_short(screw: Screw, wanted_mm: float, units: UnitSystem) -> Refusal:
+    """The refusal of a screw of which no stock length is as long as wanted [mm], with how much the longest lacks."""
+    longest_mm = screw.lengths_mm[-1]
+    says = f"No stock length reaches: the longest is {show_limit(longest_mm, units)}"
+    wants = f"; it wants {show_within(wanted_mm, units)}" if wanted_mm > longest_mm else ""
+    return refuse("no-screw-length", f"{says}{wants}.", short_mm=max(0.0, wanted_mm - longest_mm))
+
+
 def through_refusal(spot: Spot, depth_mm: float) -> Refusal | None:
     """The refusal of a hole this deep [mm] that would leave too little wall behind it, else None."""
     reading = spot.reading

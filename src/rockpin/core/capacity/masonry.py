@@ -10,6 +10,7 @@ from rockpin.core.capacity.common import (
     refuse,
     screw_here,
     through_refusal,
+    too_short,
     wrong_place,
 )
 from rockpin.core.capacity.setting_ways import Goes
@@ -139,7 +140,8 @@ def unfit(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Refusal
         )
     through = plug.body_lengths_mm or plug.kind == "masonry_screw"
     if spot.reading.family is Family.BONDED_BOARD and not through:
-        says = "It would slip into the gap behind the board: a long plug or a stand-off sleeve bridges it."
+        face = "board" if spot.reading.board_kind else "face"
+        says = f"It would slip into the gap behind the {face}: a long plug or a stand-off sleeve bridges it."
         found.append(refuse("gap-in-front", says))
     if plug.stand_off and spot.reading.skin_mm < tables.figures.stand_off_from_mm:
         says = f"It bridges what stands off the wall; here that is {show_length(spot.reading.skin_mm, spot.units)}."
@@ -229,10 +231,10 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
         under += figures.nut_diameters * screw.diameter_mm
     body = _body_mm(plug, spot) or 0.0
     set_mm = max(reading.skin_mm + plug.plug_length_mm, body)
-    length = screw.stock_length_mm(under + set_mm + past)
+    wanted = under + set_mm + past
+    length = screw.stock_length_mm(wanted)
     if length is None:
-        longest = show_limit(screw.lengths_mm[-1], spot.units)
-        return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
+        return [too_short(screw, wanted, spot.units)]
     dust = spot.dust_mm(screw.diameter_mm)
     depth = max(set_mm, length - under if plug.kind != "resin" else set_mm) + dust
     if short := through_refusal(spot, depth):

@@ -3,9 +3,18 @@
 from collections.abc import Sequence
 from math import sqrt
 
-from rockpin.core.base.quantities import show_limit, show_share, show_summed_force
+from rockpin.core.base.quantities import show_share, show_summed_force
 from rockpin.core.base.words import WorkLine
-from rockpin.core.capacity.common import Mode, Refusal, bending_line, does_not_pass, refuse, screw_here, wrong_place
+from rockpin.core.capacity.common import (
+    Mode,
+    Refusal,
+    bending_line,
+    does_not_pass,
+    refuse,
+    screw_here,
+    too_short,
+    wrong_place,
+)
 from rockpin.core.capacity.open_spots import open_proviso
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled
 from rockpin.core.document.fixings import Rating, Screw, SteelScrew
@@ -81,10 +90,10 @@ def _lines(
 def _set(screw: Screw, spot: Spot, figures: CapacityFigures) -> Setting | list[Refusal]:
     """The screw with its hole in a bracket's hole of this kind, or why it cannot be set there."""
     under = spot.under_head_mm(screw)
-    length = screw.stock_length_mm(under + spot.reading.skin_mm + figures.steel_screw_past_mm)
+    wanted = under + spot.reading.skin_mm + figures.steel_screw_past_mm
+    length = screw.stock_length_mm(wanted)
     if length is None:
-        longest = show_limit(screw.lengths_mm[-1], spot.units)
-        return [refuse("no-screw-length", f"No stock length reaches: the longest is {longest}.")]
+        return [too_short(screw, wanted, spot.units)]
     flange, strength, skin = figures.steel_flange_mm, figures.steel_fu_mpa, spot.reading.skin_mm
     pull = pull_out_n(flange, screw.diameter_mm, strength)
     tilt = tilting_n(flange, screw.diameter_mm, strength)

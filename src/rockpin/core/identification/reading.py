@@ -47,7 +47,7 @@ class Family(StrEnum):
 FAMILY_WORDS = {
     Family.BOARD_ON_STUDS: "board on studs",
     Family.LATH_AND_PLASTER: "lath and plaster",
-    Family.BONDED_BOARD: "board on dabs",
+    Family.BONDED_BOARD: "a face that stands off brick, block or stone",
     Family.THIN_PANEL: "thin panel",
     Family.TIMBER_LINING: "timber lining",
     Family.MASONRY: "brick, block or stone",
@@ -195,7 +195,8 @@ def _family(holding: LayerReading | None, boards: Sequence[BoardKind], cavity: b
     family = _HOLDING[holding.role]
     if family is Family.BOARD_ON_STUDS:
         return _BY_BOARD.get(boards[0], family) if boards else Family.UNKNOWN
-    return Family.BONDED_BOARD if cavity and boards else family
+    # a face that stands off what holds is bridged, whether it is board, render or plaster
+    return Family.BONDED_BOARD if cavity else family
 
 
 def read_layers(
@@ -252,7 +253,14 @@ def read_layers(
             else total(layers) - thinner - spread([one for one in layers if one is not holding]),
         ),
         back_unseen=as_told is not None and as_told.unseen_back,
-        bearing_mpa=catalogue.material_by_key[layers[0].material].bearing_mpa if layers else 1.0,
+        # a thin face is pressed into what it lies on
+        bearing_mpa=min(
+            (
+                catalogue.material_by_key[one.material].bearing_mpa
+                for one in [*layers[:1], *([cavity] if cavity else [])]
+            ),
+            default=1.0,
+        ),
         unit_mm=(
             catalogue.material_by_key[holding.material].unit_length_mm,
             catalogue.material_by_key[holding.material].unit_height_mm,

@@ -154,7 +154,8 @@ def behind_text(spot: Spot, behind: Behind) -> str:
             return f"{face}, {'insulation' if filled else 'void'} behind"
         case BehindKind.UNIT:
             unit = _UNIT_WORDS.get(spot.reading.holding or "", "brick")
-            through = "through the board into " if spot.reading.family is Family.BONDED_BOARD else ""
+            face = "board" if spot.reading.board_kind else "face"
+            through = f"through the {face} into " if spot.reading.family is Family.BONDED_BOARD else ""
             if spot.wall.measured_courses:
                 return f"{through}{unit}"
             return f"{through}{unit} or joint, {'not measured' if spot.wall.courses else 'hidden'}"

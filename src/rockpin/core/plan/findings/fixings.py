@@ -37,6 +37,8 @@ _OF_ANOTHER_WALL = {
 
 _OF_ANOTHER_PLACE = {"in-the-stud", "not-in-wood"}
 """Refusals that only say that a fixing goes elsewhere in such a wall."""
+_OF_THE_WEATHER = {"corrodes", "screw-corrodes"}
+"""Refusals that say nothing of strength or room."""
 
 
 def open_findings(identified: Identified, spots: Sequence[Spot]) -> list[Finding]:
@@ -102,10 +104,14 @@ def _nearest_miss(choice: HoleChoice) -> str:
     serving = [one for one in serving if one.refusals[0].code not in _OF_ANOTHER_PLACE] or serving
     if not serving:
         return "Nothing in the catalogue is made for this: put in the packet of a fixing that is."
+    # what stands no weather says nothing of what would
+    serving = [one for one in serving if one.refusals[0].code not in _OF_THE_WEATHER] or serving
     counts = Counter(one.refusals[0].code for one in serving)
     # what the wall itself cannot bear says more than what does not fit the bracket
     code = "unit-overloaded" if "unit-overloaded" in counts else counts.most_common(1)[0][0]
     lacking = [one for one in serving if one.refusals[0].code == code]
+    # of screws that are all too short the one that nearly reaches
+    lacking.sort(key=lambda one: one.refusals[0].figures.get("short_mm", 0.0))
     says = lacking[0].refusals[0].sentence
     # what is said of all of them is no matter of one
     alike = sum(one.refusals[0].sentence == says for one in lacking) > 1
