@@ -19,7 +19,7 @@ from rockpin.core.framing import MemberReading
 from rockpin.core.hidden.risk import Found, RiskField, ScanConditions
 from rockpin.core.hidden.routes import Route, read_routes
 from rockpin.core.hidden.zones import PointReading, Zone, read_zones
-from rockpin.core.identification import Family, WallReading
+from rockpin.core.identification import WallReading
 from rockpin.core.tables.by_room import HiddenTables
 from rockpin.core.tables.services import ZoneSchool, point_area
 
@@ -116,7 +116,7 @@ def _veil(wall: Wall, reading: WallReading) -> ScanConditions:
     return ScanConditions(
         screens=frozenset(wall.screens),
         steel_studs=reading.holding == "steel_studs",
-        board=reading.family.framed or reading.family is Family.BONDED_BOARD,
+        board=reading.family.framed or reading.bonded,
         tiled=wall.finish is Finish.TILED or any(layer.material == "tile" for layer in reading.layers),
     )
 
@@ -174,8 +174,7 @@ def read_hidden(
         for point, kind in kinds
     )
     year = wall.built_year or site.built_year
-    bonded = reading.family is Family.BONDED_BOARD
-    lined = reading.family.framed or bonded
+    lined = reading.family.framed or reading.bonded
     routes = read_routes(wall, points, reading, school.key, tables)
     finds = tuple(find for scan in wall.scans for find in scan.finds)
     front = reading.front_mm if lined else 0.0
@@ -209,7 +208,7 @@ def read_hidden(
         thickness_mm=reading.thickness_mm,
         front_mm=front,
         # the gap behind a bonded board belongs to the zones of its face, and behind it is solid masonry
-        hollow=reading.family.framed or (bonded and reading.skin_mm > tables.figures.hollow_gap_mm),
+        hollow=reading.family.framed or (reading.bonded and reading.skin_mm > tables.figures.hollow_gap_mm),
     )
 
 

@@ -11,7 +11,7 @@ from typing import NamedTuple
 from rockpin.core.base.model import Model
 from rockpin.core.document.wall import Opening, Wall, WallSide
 from rockpin.core.hidden.zones import PointReading
-from rockpin.core.identification import Family, WallReading
+from rockpin.core.identification import WallReading
 from rockpin.core.tables.by_room import HiddenTables
 from rockpin.core.tables.services import Direction, FeedHabit, Run, Service, ServiceKind
 
@@ -89,7 +89,7 @@ def depths_of(kind: ServiceKind, face: WallSide, reading: WallReading) -> tuple[
     if reading.family.framed:
         front = min(reading.front_mm, thick)
         return front, max(front + 1.0, front + reading.void_mm)
-    if reading.family is Family.BONDED_BOARD and face is WallSide.THIS:
+    if reading.bonded and face is WallSide.THIS:
         return reading.front_mm, reading.skin_mm + kind.solid_mm[1]
     shallow, deep = kind.solid_mm
     if face is WallSide.THIS:

@@ -147,6 +147,11 @@ class WallReading(Model):
         return read_layers(measured, self.solidity, catalogue, catalogue.figures.identification)
 
     @property
+    def bonded(self) -> bool:
+        """Whether its face is board that stands off masonry: cables run in the gap as in a hollow wall."""
+        return self.family is Family.BONDED_BOARD and self.board_kind is not None
+
+    @property
     def wood_frame(self) -> bool:
         """Whether what stands between the voids takes a wood screw."""
         return self.family.framed and self.holding != "steel_studs"

@@ -1,6 +1,7 @@
 """Whether a document names only what the catalogue has: every unknown key is found at once, with its path."""
 
 from collections.abc import Collection, Sequence
+from difflib import get_close_matches
 
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.evidence import Evidence
@@ -18,7 +19,17 @@ from rockpin.core.tables.shapes import Beyond, CommonThing, Shape, ShapeStart
 def _unknown(path: str, key: str, table: Collection[str], what: str) -> list[Fault]:
     if key in table:
         return []
-    return [Fault(path, f"“{key}” is no {what} of the catalogue; it has {', '.join(sorted(table))}")]
+    names = sorted(table)
+    says = f"it has {', '.join(names)}"
+    if len(names) > _NAMED:
+        # nobody reads a hundred and more; whoever mistyped one looks for that
+        near = get_close_matches(key, names, _NEAREST, 0) or names[:_NEAREST]
+        says = f"nearest of the {len(names)} that it has are {', '.join(near)}"
+    return [Fault(path, f"“{key}” is no {what} of the catalogue; {says}")]
+
+
+_NAMED = 40
+_NEAREST = 5
 
 
 def _evidence_faults(path: str, one: Evidence, catalogue: Catalogue) -> list[Fault]:
