@@ -19,6 +19,7 @@ from rockpin.core.document.evidence import (
     Probe,
     ProbeInterval,
 )
+from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.wall import Layer, Opening, OpeningKind, Wall
 from rockpin.core.identification import Whereabouts
@@ -81,7 +82,8 @@ def belief(wall: Wall, year: int, catalogue: Catalogue) -> Belief:
 
 
 def test_every_check_answers_for_every_build_up_and_every_row_is_reasoned(catalogue: Catalogue) -> None:
-    tables, keys = catalogue.belief, {row.key for row in catalogue.hypotheses}
+    rows_told = (*catalogue.hypotheses, *catalogue.facing(Location.OUTER_FACE).hypotheses)
+    tables, keys = catalogue.belief, {row.key for row in rows_told}
     for check in tables.checks:
         if check.form is not CheckForm.OUTCOME:
             continue
@@ -94,10 +96,10 @@ def test_every_check_answers_for_every_build_up_and_every_row_is_reasoned(catalo
             assert set(row.p) == outcomes
             assert sum(row.p.values()) == pytest.approx(1)
             assert row.reason.endswith(".")
-    materials = {layer.material for row in catalogue.hypotheses for layer in row.layers}
+    materials = {layer.material for row in rows_told for layer in row.layers}
     hollow = {key for key in materials if catalogue.material_by_key[key].role in (Role.FRAME, Role.CAVITY)}
     assert materials - hollow <= {row.material for row in tables.dust}
-    faces = {row.layers[0].material for row in catalogue.hypotheses}
+    faces = {row.layers[0].material for row in rows_told}
     looks = [material for look in tables.faces for material in look.materials]
     assert faces <= set(looks)
     assert len(looks) == len(set(looks))
@@ -108,14 +110,35 @@ def test_priors_are_whole_and_every_region_has_a_pitch_and_every_build_up_a_thic
     for region in Region:
         for year in (None, 1900, 1930, 1960, 1990, 2010):
             for place in Location:
-                prior = prior_of(unknown_wall(), Whereabouts(region, catalogue.belief.era_of(year), place), catalogue)
+                here = Whereabouts(region, catalogue.belief.era_of(year), place)
+                prior = prior_of(unknown_wall(), here, catalogue.facing(place))
                 assert prior.sum() == pytest.approx(1)
                 assert prior.min() > 0  # nothing is impossible before it is looked at
         # a share of walls keeps no pitch at all
         assert 0.9 <= sum(row.regions[region] for row in catalogue.belief.pitches) <= 1 + 1e-9
-    for row in catalogue.hypotheses:
+    for row in (*catalogue.hypotheses, *catalogue.facing(Location.OUTER_FACE).hypotheses):
         assert len(row.spread_mm) == len(row.layers)
         assert all(0 < spread < layer.thickness_mm for spread, layer in zip(row.spread_mm, row.layers, strict=True))
+
+
+def test_what_is_met_outdoors_is_none_of_what_is_met_inside(catalogue: Catalogue) -> None:
+    """Plasterboard faces no weather and render no room; what hangs outdoors on a wall nobody spoke of is outside."""
+    outer = catalogue.facing(Location.OUTER_FACE)
+    inside, outside = ({row.key for row in some.hypotheses} for some in (catalogue, outer))
+    assert inside & outside == {"fair_faced_brick", "natural_stone", "cast_concrete"}
+    assert outer.facing(Location.PARTITION).hypotheses == catalogue.hypotheses
+    plate = plate_fixture(mass_kg=3, hole_mm=6.5)
+    outdoors = plate.model_copy(update={"environment": Environment.OUTDOOR})
+    for fixture, stands, among in (
+        (plate, Location.UNKNOWN, inside),
+        (plate, Location.OUTER_FACE, outside),
+        (outdoors, Location.UNKNOWN, outside),
+        # who says that it is another wall is believed
+        (outdoors, Location.OUTSIDE, inside),
+    ):
+        made = make_plan(job(unknown_wall(stands=stands), fixture, 1000, 1000), catalogue)
+        assert {one.key for one in made.belief.hypotheses} <= among
+        assert sum(one.probability for one in made.belief.hypotheses) > 0.9
 
 
 # --- Bayes' rule -----------------------------------------------------------------------------------------------------

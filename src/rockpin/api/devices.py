@@ -54,7 +54,7 @@ async def sweep(wall_id: str, ask: SweepAsk, context: Context) -> StreamingRespo
         faults.append(Fault("to_mm", f"lies less than {20 * STEP_MM:g} mm from from_mm; sweep a longer line"))
     if faults:
         raise BadInput(faults)
-    reading = identify(wall, site, context.catalogue).reading
+    reading = identify(wall, site, context.catalogue.facing(wall.stands)).reading
     pitches = tuple(row.pitch_mm for row in context.catalogue.belief.pitches if row.regions[site.region] >= 0.1)
     ground = beneath(context, wall_id, SCANNER_MINUTES)
     hidden = scanned(ground.truth, wall) if ground else hidden_wall(wall, pitches, reading.family.framed)

@@ -92,7 +92,7 @@ def scan(wall_id: str, ask: ScanAsk, context: Context) -> list[Scan]:
     practice_only(wall, "detector")
     if not ask.area.overlaps(wall.face):
         raise BadInput([Fault("area", "lies off the wall; mark an area on it")])
-    reading = identify(wall, site, context.catalogue).reading
+    reading = identify(wall, site, context.catalogue.facing(wall.stands)).reading
     inside = Inside(
         hollow=reading.family.framed,
         front_mm=reading.front_mm,

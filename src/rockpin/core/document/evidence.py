@@ -25,6 +25,7 @@ class Location(StrEnum):
     """Where a wall stands in the building, or what else it is the side of."""
 
     OUTSIDE = "outside"
+    OUTER_FACE = "outer_face"
     BETWEEN_DWELLINGS = "between_dwellings"
     PARTITION = "partition"
     WET_ROOM = "wet_room"

@@ -8,7 +8,9 @@ from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.capacity import Assessment, assess
 from rockpin.core.choice import HoleChoice, Maker, Proof, choose, with_tests
 from rockpin.core.demand import Demand, Stiffness, load_cases, solve_fixture, stiffness_bounds
+from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import FailedHow, Holds, OldFixing
 from rockpin.core.document.wall import WallSide
@@ -132,7 +134,14 @@ class ReadWall(NamedTuple):
 
 def wall_content(job: JobDocument) -> tuple[object, ...]:
     """All that follows from a wall alone follows from this of its counted document."""
-    return job.wall, job.site, job.packets, job.screw_packets, job.own_fixings
+    return job.wall, _stands(job), job.site, job.packets, job.screw_packets, job.own_fixings
+
+
+def _stands(job: JobDocument) -> Location:
+    """Where the wall stands; what hangs outdoors hangs on an outer face, where nobody said where it is or of what."""
+    wall = job.wall
+    unsaid = wall.stands is Location.UNKNOWN and not wall.build_up and not wall.post
+    return Location.OUTER_FACE if unsaid and job.fixture.environment is Environment.OUTDOOR else wall.stands
 
 
 def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT) -> ReadWall:
@@ -143,8 +152,9 @@ def read_wall(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KEPT)
 
 
 def _read_wall(job: JobDocument, catalogue: Catalogue) -> ReadWall:
-    wall, site = job.wall, job.site
-    catalogue = with_packets(catalogue.with_own(job.own_fixings).in_words_of(site.region), job, site.sold)
+    wall, site = job.wall.model_copy(update={"stands": _stands(job)}), job.site
+    catalogue = catalogue.with_own(job.own_fixings).in_words_of(site.region).facing(wall.stands)
+    catalogue = with_packets(catalogue, job, site.sold)
     identified = identify(wall, site, catalogue)
     plausible = catalogue.figures.identification.plausible_build_up
     others = [reading for one, reading in identified.others if one.probability >= plausible]

@@ -3,6 +3,7 @@
 from typing import Any
 
 from rockpin.core.base.errors import BadInput, Fault
+from rockpin.core.document.evidence import Location
 from rockpin.core.document.job import Region
 from rockpin.core.document.wall import Courses, Framing, HowKnown, Layer, StudRow, Wall
 from rockpin.core.tables.catalogue import Catalogue
@@ -61,10 +62,16 @@ def _usual_unit(key: str | None, region: Region, catalogue: Catalogue) -> Masonr
 
 
 def starting_wall(build_up: str | None, region: Region, catalogue: Catalogue, **known: Any) -> Wall:
-    """A wall of a usual build-up, or one that is left to the checks. ``known``: its other fields, lengths in mm."""
+    """A wall of a usual build-up, or one that is left to the checks. ``known``: its other fields, lengths in mm.
+
+    What is met outdoors alone is an outer face.
+    """
     if build_up is None:
         return Wall(**known)
     start = build_up_of(build_up, catalogue)
+    if start.prior and not start.prior.faces(outdoors=False):
+        said = {key: one for key, one in known.items() if one is not Location.UNKNOWN}
+        known = {"stands": Location.OUTER_FACE} | said
     pitch_mm = _usual_pitch_mm(start.stud_pitch_mm, region, catalogue) if start.stud_pitch_mm else None
     unit = _usual_unit(start.unit, region, catalogue)
     return Wall(

@@ -11,6 +11,7 @@ from pydantic import Field, model_validator
 
 from rockpin.core.base.model import Model
 from rockpin.core.base.row import Row
+from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixings import AnyFixing, Fixing, Screw
 from rockpin.core.document.job import Region, Wish
 from rockpin.core.document.kit import Kit
@@ -76,6 +77,7 @@ class Catalogue(Model):
     figures: Figures
     figure_sources: dict[str, str]
     belief: BeliefTables
+    outdoors: bool = Field(default=False, description="whether its build-ups are told apart as outer faces")
     at_hand_mm: dict[str, tuple[float, ...]] = Field(default={}, description="of screws in the van, by their keys")
 
     @model_validator(mode="after")
@@ -169,8 +171,8 @@ class Catalogue(Model):
 
     @cached_property
     def hypotheses(self) -> tuple[BuildUp, ...]:
-        """The build-ups that checks decide between, in the order of their table."""
-        return tuple(row for row in self.build_ups if row.prior)
+        """The build-ups that checks decide between on this side of the wall, in the order of their table."""
+        return tuple(row for row in self.build_ups if row.prior and row.prior.faces(outdoors=self.outdoors))
 
     @cached_property
     def check_by_key(self) -> dict[str, Check]:
@@ -328,6 +330,19 @@ class Catalogue(Model):
         """This catalogue with some of its fixings alone."""
         fields = {name: getattr(self, name) for name in type(self).model_fields}
         return Catalogue.model_construct(**fields | {"fixings": tuple(fixings)})
+
+    @cached_property
+    def _other_side(self) -> "Catalogue":
+        fields = {name: getattr(self, name) for name in type(self).model_fields}
+        # what is worked out once is kept with its table, and other build-ups are asked of this one
+        belief = BeliefTables.model_construct(
+            **{name: getattr(self.belief, name) for name in BeliefTables.model_fields}
+        )
+        return Catalogue.model_construct(**fields | {"outdoors": not self.outdoors, "belief": belief})
+
+    def facing(self, stands: Location) -> "Catalogue":
+        """This catalogue with the build-ups that are met where a wall stands: an outer face is none of those inside."""
+        return self if (stands is Location.OUTER_FACE) is self.outdoors else self._other_side
 
     def in_words_of(self, region: Region) -> "Catalogue":
         """This catalogue in the trade words of a region."""

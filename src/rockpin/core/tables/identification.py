@@ -30,7 +30,11 @@ class Era(StrEnum):
 
 
 class Prior(Model):
-    """How common a build-up is: one weight each for region, era and place, multiplied together."""
+    """How common a build-up is: one weight each for region, era and place, multiplied together.
+
+    ``stands``: for the places inside, for the outer face of a house, or for both: what is met on one side of an outer
+    wall is not asked of the other.
+    """
 
     region: dict[Region, float]
     era: dict[Era, float]
@@ -39,14 +43,21 @@ class Prior(Model):
 
     @model_validator(mode="after")
     def _whole(self) -> Self:
-        for name, table, keys in (
-            ("region", self.region, Region),
-            ("era", self.era, Era),
-            ("stands", self.stands, Location),
-        ):
-            if set(table) != set(keys) or any(weight <= 0 for weight in table.values()):
+        for name, table, keys in (("region", self.region, Region), ("era", self.era, Era)):
+            if set(table) != set(keys):
                 raise ValueError(f"{name}: a weight above 0 is wanted for each of {', '.join(keys)}")
+        inside = set(Location) - {Location.OUTER_FACE}
+        if set(self.stands) not in (inside, {Location.OUTER_FACE}, set(Location)):
+            raise ValueError(
+                f"stands: a weight above 0 is wanted for outer_face, for each of {', '.join(inside)}, or both"
+            )
+        if any(weight <= 0 for table in (self.region, self.era, self.stands) for weight in table.values()):
+            raise ValueError("a weight is above 0: nothing is impossible before it is looked at")
         return self
+
+    def faces(self, *, outdoors: bool) -> bool:
+        """Whether such walls are met outdoors, or inside and as the sides of what rides."""
+        return (Location.OUTER_FACE if outdoors else Location.PARTITION) in self.stands
 
 
 class BuildUp(Row):
