@@ -15,12 +15,22 @@ from rockpin.core.document.wall import (
     Opening,
     OpeningKind,
     Point,
+    SlideSide,
     StudRow,
     Wall,
 )
 from tests.builders import brick_wall, concrete_wall, plate_fixture, stud_wall
 
 _WINDOW = Opening(id="window", kind=OpeningKind.WINDOW, x_mm=1400, y_mm=900, width_mm=700, height_mm=800)
+_DOOR = Opening(
+    id="door",
+    kind=OpeningKind.DOOR,
+    x_mm=1400,
+    y_mm=900,
+    width_mm=700,
+    height_mm=800,
+    slides_into=SlideSide.RIGHT,
+)
 _SOCKET = Point(id="socket", kind="socket", x_mm=900, y_mm=300)
 _SWITCH = Point(id="switch", kind="switch", x_mm=2300, y_mm=1100)
 _NOGGIN = Member(
@@ -53,7 +63,7 @@ _HITS = tuple(
 
 WALLS: dict[str, Wall] = {
     "board on studs": stud_wall(
-        width_mm=3000, openings=(_WINDOW,), points=(_SOCKET,), scans=_sweeps(_SWEPT), board_joints_mm=(1200,)
+        width_mm=3000, openings=(_DOOR,), points=(_SOCKET,), scans=_sweeps(_SWEPT), board_joints_mm=(1200,)
     ),
     "brick with courses": brick_wall(
         width_mm=3000,

@@ -23,7 +23,7 @@ from rockpin.core.document.job import JobDocument, Region
 from rockpin.core.document.kit import Kit, KitScrew
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
-from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, StudRow, Wall
+from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, SlideSide, StudRow, Wall
 from rockpin.core.framing import Widths, chance_clear, framed_grid, look_behind
 from rockpin.core.framing.behind import chance_of_wood
 from rockpin.core.framing.many import LEANS
@@ -207,15 +207,15 @@ def test_the_front_of_the_map_is_the_front_of_all_its_places(name: str, holes: i
 
 
 def test_a_mirrored_wall_has_a_mirrored_map() -> None:
-    window = WALLS["board on studs"].openings[0]
+    door = WALLS["board on studs"].openings[0]
     socket = WALLS["board on studs"].points[0]
     # studs from 200 to 2600 on 2800
     framing = Framing(row=StudRow(first_centre_mm=200, pitch_mm=400, stud_width_mm=38, known=HowKnown.SEEN))
-    wall = stud_wall(width_mm=2800, framing=framing, openings=(window,), points=(socket,))
+    wall = stud_wall(width_mm=2800, framing=framing, openings=(door,), points=(socket,))
     other = stud_wall(
         width_mm=2800,
         framing=framing,
-        openings=(window.model_copy(update={"x_mm": 2800 - window.x_mm - window.width_mm}),),
+        openings=(door.model_copy(update={"x_mm": 2800 - door.x_mm - door.width_mm, "slides_into": SlideSide.LEFT}),),
         points=(socket.model_copy(update={"x_mm": 2800 - socket.x_mm}),),
     )
     # one hole: of two the first is screwed in first, and holds the thing alone meanwhile

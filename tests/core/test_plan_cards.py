@@ -11,7 +11,7 @@ from rockpin.core.document.evidence import Finish
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.kit import Kit
 from rockpin.core.document.record import Holds, HoleRecord
-from rockpin.core.document.wall import Layer, Opening, OpeningKind, Point
+from rockpin.core.document.wall import Layer, Opening, OpeningKind, Point, SlideSide
 from rockpin.core.drilling.bits import BitBox
 from rockpin.core.hole.screws import BitRule, sized
 from rockpin.core.plan.plan import Plan
@@ -26,6 +26,17 @@ def test_marks_that_cannot_be() -> None:
     socket = Point(id="s", kind="socket", x_mm=600, y_mm=1050)
     wall = brick_wall(openings=(door,), points=(socket,))
     assert "hole-in-opening" in codes(plan(job(wall, plate_fixture(), 1350, 1000)))
+    slides = door.model_copy(update={"slides_into": SlideSide.RIGHT})
+    # 800 mm beside it, and 100 mm above its head for the track
+    for x_mm, y_mm, there in (
+        (1850, 1000, True),
+        (2300, 2020, True),
+        (1850, 2120, False),
+        (2620, 1000, False),
+        (700, 1000, False),
+    ):
+        beside = stud_wall(openings=(slides,), height_mm=2600)
+        assert ("hole-in-pocket" in codes(plan(job(beside, plate_fixture(), x_mm, y_mm)))) is there, (x_mm, y_mm)
     assert "hole-on-point" in codes(plan(job(wall, plate_fixture(), 550, 1000)))
     assert "hole-off-wall" in codes(plan(job(wall, plate_fixture(), -80, 1000)))
 

@@ -162,6 +162,27 @@ export function Rulers({ elevation, scale }: { elevation: Elevation; scale: Scal
   );
 }
 
+/** Where a door slides into the wall. */
+function Pocket({ box }: { box: ReturnType<Scale["box"]> }) {
+  const x = box.x + box.width / 2;
+  const y = box.y + 20;
+  return (
+    <g>
+      <rect {...box} fill="none" stroke="var(--soft)" strokeDasharray="6 4" />
+      <path
+        d={`M${box.x} ${box.y}l${box.width} ${box.height}m${-box.width} 0l${box.width} ${-box.height}`}
+        stroke="var(--rule)"
+      />
+      <text x={x} y={y} textAnchor="middle" fontSize="11" fill="var(--soft)">
+        <tspan x={x}>the door</tspan>
+        <tspan x={x} dy="13">
+          slides here
+        </tspan>
+      </text>
+    </g>
+  );
+}
+
 /** Doors and windows. */
 export function Openings({ elevation, scale }: { elevation: Elevation; scale: Scale }) {
   return (
@@ -171,6 +192,7 @@ export function Openings({ elevation, scale }: { elevation: Elevation; scale: Sc
         return (
           <g key={opening.id}>
             <rect {...box} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.2" />
+            {opening.pocket && <Pocket box={scale.box(opening.pocket)} />}
             {opening.kind === "window" && (
               <path
                 d={`M${box.x + box.width / 2} ${box.y}v${box.height}M${box.x} ${box.y + box.height / 2}h${box.width}`}

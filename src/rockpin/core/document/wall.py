@@ -52,6 +52,13 @@ class OpeningKind(StrEnum):
     HATCH = "hatch"
 
 
+class SlideSide(StrEnum):
+    """To which side a door slides into the wall."""
+
+    LEFT = "left"
+    RIGHT = "right"
+
+
 class EdgeKind(StrEnum):
     """What the wall meets at its left or right end."""
 
@@ -170,10 +177,18 @@ class Opening(Model):
     width_mm: PositiveMm
     height_mm: PositiveMm
     sigma_mm: Spread = 0
+    slides_into: SlideSide | None = Field(default=None, description="the side of it where a door slides into the wall")
 
     @property
     def rect(self) -> Rect:
         return Rect(x_mm=self.x_mm, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm)
+
+    def pocket(self, track_mm: float) -> Rect | None:
+        """Where the door is when it is open, inside the wall, with its track above it [mm]; None where it swings."""
+        if self.slides_into is None:
+            return None
+        left = self.x_mm + (self.width_mm if self.slides_into is SlideSide.RIGHT else -self.width_mm)
+        return Rect(x_mm=left, y_mm=self.y_mm, width_mm=self.width_mm, height_mm=self.height_mm + track_mm)
 
 
 class Point(Model):

@@ -34,9 +34,12 @@ class CourseRow(Model):
 
 
 class OpeningDrawing(Model):
+    """A door or window. ``pocket``: where a door is inside the wall when it is open."""
+
     id: str
     kind: OpeningKind
     area: Rect
+    pocket: Rect | None
 
 
 class ThingDrawing(Model):
@@ -211,7 +214,15 @@ def draw_elevation(
         things=tuple(ThingDrawing(id=one.id, name=one.name, outline=_outline_of(one)) for one in wall.things),
         stairs=_steps(wall.stairs) if wall.stairs else (),
         skirting_mm=wall.skirting_mm,
-        openings=tuple(OpeningDrawing(id=one.id, kind=one.kind, area=one.rect) for one in wall.openings),
+        openings=tuple(
+            OpeningDrawing(
+                id=one.id,
+                kind=one.kind,
+                area=one.rect,
+                pocket=one.pocket(catalogue.figures.plan.pocket_track_mm),
+            )
+            for one in wall.openings
+        ),
         points=hidden.points,
         zones=tuple(zone for zone in hidden.zones if zone.face is WallSide.THIS),
         finds=hidden.finds,

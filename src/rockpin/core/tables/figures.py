@@ -404,6 +404,7 @@ class PlanFigures(Model):
     fetch_minutes: float
     unchosen_reach_mm: float
     metal_stop_keep_mm: float
+    pocket_track_mm: float
     lintel_above_mm: float
     lintel_beyond_mm: float
 

@@ -1,10 +1,16 @@
 import { freeId } from "../../lib/ids";
 import { DraftScope } from "../../ui/drafts";
 import { Field } from "../../ui/Field";
-import { Button, Heading } from "../../ui/controls";
+import { Button, Heading, Select } from "../../ui/controls";
 import type { StageProps } from "../../job/stage";
 import { OffPhoto } from "../../ui/OffPhoto";
 import { tapTwoCorners } from "./twoCorners";
+
+const OPENS = [
+  { key: "swings", label: "it swings, or slides in front of the wall" },
+  { key: "left", label: "it slides into the wall, to the left" },
+  { key: "right", label: "it slides into the wall, to the right" },
+];
 
 export function Openings({ editing, setPlacing }: Pick<StageProps, "editing" | "setPlacing">) {
   const { wall } = editing.data.wall;
@@ -14,6 +20,7 @@ export function Openings({ editing, setPlacing }: Pick<StageProps, "editing" | "
     const size = editing.data.starts.openings[kind];
     if (!size) return;
     const width_mm = Math.min(size.width_mm, wall.width_mm / 2);
+    const y_mm = Math.min(size.y_mm, wall.height_mm / 3);
     const opening = {
       id: freeId(
         kind,
@@ -21,10 +28,11 @@ export function Openings({ editing, setPlacing }: Pick<StageProps, "editing" | "
       ),
       kind,
       x_mm: Math.round((wall.width_mm - width_mm) / 2),
-      y_mm: Math.min(size.y_mm, wall.height_mm / 3),
+      y_mm,
       width_mm,
-      height_mm: Math.min(size.height_mm, wall.height_mm * 0.6),
+      height_mm: Math.min(size.height_mm, wall.height_mm - y_mm),
       sigma_mm: 0,
+      slides_into: null,
     };
     void editing.saveWall({ openings: [...openings, opening] }, `${kind} added`);
   };
@@ -35,14 +43,17 @@ export function Openings({ editing, setPlacing }: Pick<StageProps, "editing" | "
         openings.map((one) => one.id),
       );
       void editing
-        .saveWall({ openings: [...openings, { id, kind, ...area, sigma_mm }] }, `${kind} tapped`)
+        .saveWall(
+          { openings: [...openings, { id, kind, ...area, sigma_mm, slides_into: null }] },
+          `${kind} tapped`,
+        )
         .catch(() => undefined);
     });
   return (
     <>
       <Heading>Doors and windows</Heading>
       {openings.map((opening, index) => (
-        <div key={opening.id} className="mb-2 grid grid-cols-[1fr_1fr_1fr_1fr_auto] items-end gap-2">
+        <div key={opening.id} className="mb-2 grid grid-cols-4 items-end gap-2">
           <DraftScope of={opening.id}>
             {(["x_mm", "y_mm", "width_mm", "height_mm"] as const).map((key) => (
               <Field
@@ -60,20 +71,42 @@ export function Openings({ editing, setPlacing }: Pick<StageProps, "editing" | "
                 }
               />
             ))}
-            <button
-              type="button"
-              aria-label={`Take the ${opening.kind} out`}
-              className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
-              onClick={() =>
-                void editing.saveWall(
-                  { openings: openings.filter((_, i) => i !== index) },
-                  `${opening.kind} removed`,
-                )
-              }
-            >
-              Out
-            </button>
-            <div className="col-span-5">
+            <div className="col-span-4 flex items-end justify-end gap-2">
+              {opening.kind === "door" && (
+                <div className="grow">
+                  <Select
+                    label="How it opens"
+                    value={opening.slides_into ?? "swings"}
+                    options={OPENS}
+                    onChange={(key) => {
+                      const slides_into = key === "swings" ? null : (key as "left" | "right");
+                      void editing
+                        .saveWall(
+                          {
+                            openings: openings.map((one, i) => (i === index ? { ...one, slides_into } : one)),
+                          },
+                          "how the door opens",
+                        )
+                        .catch(() => undefined);
+                    }}
+                  />
+                </div>
+              )}
+              <button
+                type="button"
+                aria-label={`Take the ${opening.kind} out`}
+                className="h-9 px-2 text-[12px] underline text-soft hover:text-brick"
+                onClick={() =>
+                  void editing.saveWall(
+                    { openings: openings.filter((_, i) => i !== index) },
+                    `${opening.kind} removed`,
+                  )
+                }
+              >
+                Out
+              </button>
+            </div>
+            <div className="col-span-4">
               <OffPhoto
                 plan={editing.plan}
                 of="openings"

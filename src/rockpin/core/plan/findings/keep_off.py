@@ -46,6 +46,13 @@ def openings_kept_off(wall: Wall) -> Iterator[KeepOff[Opening]]:
             yield KeepOff(opening, opening.rect, within, Severity.PROVE_FIRST)
 
 
+def pockets_kept_off(wall: Wall, figures: PlanFigures) -> Iterator[KeepOff[Opening]]:
+    """No hole goes where a door slides into the wall: what is longer than the lining is thick stops or scratches it."""
+    for opening in wall.openings:
+        if pocket := opening.pocket(figures.pocket_track_mm):
+            yield KeepOff(opening, pocket, within_mm(opening.sigma_mm), Severity.DO_NOT_DRILL)
+
+
 def points_kept_off(points: Sequence[PointReading], diameter_mm: float) -> Iterator[KeepOff[PointReading]]:
     """No hole so wide [mm] reaches into a point of this face."""
     for point in points:
@@ -85,6 +92,7 @@ def kept_off(
 ) -> Iterator[KeepOff[object]]:
     """All that the mark of a hole so wide [mm] is kept off, but for old holes, of which one may be its own."""
     yield from openings_kept_off(wall)
+    yield from pockets_kept_off(wall, figures)
     yield from points_kept_off(points, diameter_mm)
     yield from things_kept_off(wall)
     yield from probes_kept_off(wall, figures)

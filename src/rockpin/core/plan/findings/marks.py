@@ -20,6 +20,7 @@ from rockpin.core.plan.findings.keep_off import (
     Of,
     old_hole_keep_mm,
     openings_kept_off,
+    pockets_kept_off,
     points_kept_off,
     things_kept_off,
 )
@@ -64,6 +65,18 @@ def _at_openings(hole: PlacedHole, wall: Wall, units: UnitSystem) -> Iterator[Fi
                 where,
                 gap_mm=gap,
             )
+
+
+def _in_pockets(hole: PlacedHole, wall: Wall, figures: PlanFigures) -> Iterator[Finding]:
+    """A hole where a door is when it is open."""
+    for keep, _ in _too_near(pockets_kept_off(wall, figures), hole):
+        yield _finding(
+            keep.severity,
+            "hole-in-pocket",
+            f"Hole {hole.number} lies where the door slides into the wall: what goes in there jams it.",
+            "Move the fixture, or glue up what is light.",
+            Where(hole=hole.id, area=keep.area),
+        )
 
 
 def _at_points(hole: PlacedHole, hidden: Hidden, units: UnitSystem) -> Iterator[Finding]:
@@ -156,6 +169,7 @@ def _hole_findings(hole: PlacedHole, job: JobDocument, hidden: Hidden, figures: 
     return [
         *([_finding(Severity.DO_NOT_DRILL, "hole-off-wall", outside, "Move the fixture.", where)] if off else []),
         *_at_openings(hole, job.wall, units),
+        *_in_pockets(hole, job.wall, figures),
         *_at_points(hole, hidden, units),
         *_at_old_holes(hole, job, units, figures),
     ]
