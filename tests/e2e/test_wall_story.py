@@ -199,3 +199,23 @@ def test_bricks_are_drawn_as_is_usual_until_one_is_tapped(open_page: OpenPage) -
     assert abs(int(left.input_value().split()[0]) - 1600) <= 6
     expect(page.get_by_label("Brick length")).to_have_value("215 mm")
     expect(cut).not_to_contain_text("not measured")
+
+
+def test_nothing_goes_where_a_door_slides_into_the_wall(open_page: OpenPage) -> None:
+    page = open_page("/jobs/chart-table/wall")
+    page.get_by_role("tab", name="Measures").click()
+    page.get_by_role("button", name="Add a door").click()
+    expect(page.get_by_label("How it opens")).to_have_count(2)
+    left = page.get_by_label("door, left").last
+    left.fill("300 mm")
+    left.press("Enter")
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_have_count(0)
+    page.get_by_label("How it opens").last.select_option(label="it slides into the wall, to the right")
+    # the door of 800 mm is open from 1100 to 1900 mm, where one of the table's brackets is
+    verdict = page.get_by_role(
+        "button", name=re.compile("^Verdict: Do not drill.*lie where the door slides into the wall")
+    )
+    expect(verdict).to_be_visible()
+    expect(page.get_by_role("region", name="Elevation")).to_contain_text("slides here")
+    page.get_by_label("How it opens").last.select_option(label="it swings, or slides in front of the wall")
+    expect(verdict).to_have_count(0)
