@@ -6,6 +6,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { registerSW } from "virtual:pwa-register";
 import { makeOutbox, OutboxProvider } from "../job/useOutbox";
 import { HomePage } from "./home/HomePage";
+import { pressesMeanWhatTheyBegan } from "../lib/presses";
 import { useTheme } from "../lib/theme";
 import "../index.css";
 import { BASE, PRACTICE } from "../api/world";
@@ -14,6 +15,8 @@ import { useKeys } from "./keys";
 
 // a dialog that keeps the page behind it from scrolling adds a style, and the page takes only those with its number
 setNonce(document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce ?? "");
+
+pressesMeanWhatTheyBegan(window);
 
 // what makes a reload work with no network; where the browser allows none, everything else works all the same
 if ("serviceWorker" in navigator && isSecureContext) registerSW({ immediate: true });

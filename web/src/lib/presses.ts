@@ -2,6 +2,8 @@
 const LONGEST_MS = 2000;
 /** A touch becomes a click only a little after the finger is off. */
 const CLICK_MS = 50;
+/** A finger that rolls a little has not moved on. */
+const STILL_PX = 8;
 
 /** Does what changes the screen once no press is under way. */
 export type Scheduler = (work: () => void) => void;
@@ -29,4 +31,54 @@ export function afterPresses(target: EventTarget): Scheduler {
     if (ends === null) setTimeout(work, 0);
     else waiting.push(work);
   };
+}
+
+interface Press {
+  on: HTMLElement;
+  x: number;
+  y: number;
+}
+
+/**
+ * Lets a press mean what was under the finger when it went down, where that moved away from it meanwhile: a field that
+ * is left by the press is read, and a sentence above the button goes. The browser then clicks on neither.
+ */
+export function pressesMeanWhatTheyBegan(target: EventTarget): void {
+  let press: Press | null = null;
+  const told = (event: Event) => event as PointerEvent;
+  target.addEventListener(
+    "pointerdown",
+    (event) => {
+      const { target: at, clientX: x, clientY: y, button, pointerType } = told(event);
+      const on = (at as Element | null)?.closest<HTMLElement>("button, a[href], summary") ?? null;
+      // the click of a touch comes as a whole when the finger is off, and in its own time
+      press = on && button === 0 && pointerType === "mouse" ? { on, x, y } : null;
+    },
+    { capture: true },
+  );
+  target.addEventListener("pointercancel", () => (press = null), { capture: true });
+  target.addEventListener(
+    "click",
+    (event) => {
+      if (press?.on.contains(event.target as Node)) press = null;
+    },
+    { capture: true },
+  );
+  target.addEventListener(
+    "pointerup",
+    (event) => {
+      const mine = press;
+      const { clientX, clientY } = told(event);
+      if (!mine || Math.hypot(clientX - mine.x, clientY - mine.y) > STILL_PX) {
+        press = null;
+        return;
+      }
+      setTimeout(() => {
+        if (press !== mine) return;
+        press = null;
+        if (mine.on.isConnected) mine.on.click();
+      }, CLICK_MS);
+    },
+    { capture: true },
+  );
 }
