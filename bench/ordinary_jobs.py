@@ -382,22 +382,6 @@ def key_box() -> Fixture:
     return plate("Key box", (100, 130), holes, hole=5.5, depth=60, own=1.2, hand="use")
 
 
-def outer_face(insulated_mm: float = 0) -> Wall:
-    """Brick under render, with boards of foam between them where it is insulated outside."""
-    render = Layer(material="render", thickness_mm=8 if insulated_mm else 18)
-    if not insulated_mm:
-        return masonry("brick", 0, front=(render,))
-    foam = Layer(material="insulation_boards", thickness_mm=insulated_mm, filling=Filling.RIGID_FOAM)
-    return masonry("brick", 0, front=(render, foam))
-
-
-def letterbox(hole: float = 6.5) -> Fixture:
-    """Hung outdoors by four holes, lifted by its lid."""
-    holes = ((50, 280), (320, 280), (50, 40), (320, 40))
-    box = plate("Letterbox", (370, 320), holes, hole=hole, metal=1, depth=120, own=3, holds=2, hand="use")
-    return box.model_copy(update={"environment": Environment.OUTDOOR})
-
-
 def cement() -> Wall:
     board = Layer(material="fibre_cement_board", thickness_mm=12.5)
     frame = Layer(material="timber_studs", thickness_mm=89, filling=Filling.EMPTY)

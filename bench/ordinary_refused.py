@@ -12,10 +12,8 @@ from bench.ordinary_jobs import (
     grab_rail,
     hook,
     job,
-    letterbox,
     masonry,
     mirror,
-    outer_face,
     picked,
     shaped,
     shelf,
@@ -29,6 +27,7 @@ from bench.ordinary_jobs import (
     two_boards,
     two_screws,
 )
+from bench.ordinary_outdoors import letterbox, outer_face
 from rockpin.core.document.evidence import Filling
 from rockpin.core.document.fixture import Piece
 from rockpin.core.document.wall import EdgeKind, Framing, HowKnown, Layer, StudRow

@@ -14,10 +14,8 @@ from bench.ordinary_jobs import (
     hook,
     job,
     key_box,
-    letterbox,
     masonry,
     mirrors,
-    outer_face,
     picture,
     plate,
     raised_resin,
@@ -29,6 +27,7 @@ from bench.ordinary_jobs import (
     towel_rail,
     two_screws,
 )
+from bench.ordinary_outdoors import letterbox, outer_face
 from rockpin.core.document.wall import Courses
 
 READY: tuple[Row, ...] = (
