@@ -52,6 +52,7 @@ test("a press means the button that it began on, also where that moved from unde
   const clicks: string[] = [];
   const button = {
     isConnected: true,
+    disabled: false,
     contains: (at: unknown) => at === button,
     click: () => clicks.push("rescued"),
   };
@@ -81,6 +82,11 @@ test("a press means the button that it began on, also where that moved from unde
   happens("pointerdown");
   happens("pointerup", { clientX: 60 });
   happens("pointerdown", { pointerType: "touch" });
+  happens("pointerup");
+  // what could not be pressed when it was is not pressed once it can be
+  button.disabled = true;
+  happens("pointerdown");
+  button.disabled = false;
   happens("pointerup");
   // what is gone is not pressed
   happens("pointerdown");

@@ -51,8 +51,9 @@ export function pressesMeanWhatTheyBegan(target: EventTarget): void {
     (event) => {
       const { target: at, clientX: x, clientY: y, button, pointerType } = told(event);
       const on = (at as Element | null)?.closest<HTMLElement>("button, a[href], summary") ?? null;
+      const dead = on !== null && "disabled" in on && on.disabled === true;
       // the click of a touch comes as a whole when the finger is off, and in its own time
-      press = on && button === 0 && pointerType === "mouse" ? { on, x, y } : null;
+      press = on && !dead && button === 0 && pointerType === "mouse" ? { on, x, y } : null;
     },
     { capture: true },
   );
