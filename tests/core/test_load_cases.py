@@ -17,6 +17,7 @@ from rockpin.core.demand.loads import LoadCase
 from rockpin.core.demand.people import directions
 from rockpin.core.demand.solve import solve_fixture
 from rockpin.core.document.fixture import (
+    Attachment,
     Environment,
     Fixture,
     FixtureHole,
@@ -296,6 +297,27 @@ def test_hung_but_not_yet_clipped_is_a_case_of_its_own_weight_alone() -> None:
     heavy = cabinet().model_copy(update={"pieces": (cabinet().pieces[0].model_copy(update={"mass_kg": 16}),)})
     # of a heavier one a second pair of hands holds what is over 15 kg
     assert on(solve(heavy, cases_of(heavy)), "bar-1", "first-screw")[2] == pytest.approx(-15 * G)
+
+
+def test_nothing_hangs_by_its_first_screw_that_is_lifted_onto_what_is_fast_or_held_up_meanwhile() -> None:
+    def states(fixture: Fixture) -> set[str]:
+        return {case.key for case in cases_of(fixture)} & {"first-screw", "not-clipped"}
+
+    bar, clip = cabinet().supports
+    drilled = bar.model_copy(update={"attachment": Attachment.USER_DRILLED})
+    assert states(cabinet()) == {"first-screw", "not-clipped"}
+    # its bar has all of its screws before the cabinet is lifted onto it, and the clip comes later as ever
+    assert states(cabinet().model_copy(update={"supports": (drilled, clip)})) == {"not-clipped"}
+    assert states(cabinet().model_copy(update={"held_up": True})) == {"not-clipped"}
+    shapes = load_catalogue().shape_by_key
+    assert states(build(shapes["screen_plate"], {})) == set()
+    assert states(build(shapes["plate"], {})) == {"first-screw"}
+    # by what it is called, too: a rail on posts is one piece, a curtain pole is laid into its brackets
+    rail = build(shapes["rail"], {})
+    assert states(rail) == {"first-screw"}
+    assert states(rail.model_copy(update={"thing": "curtain_pole"})) == set()
+    # a mirror is let down onto its heads, which may be one after the other
+    assert states(build(shapes["keyholes"], {})) == {"first-screw"}
 
 
 def test_wind_sucks_with_its_pressure_on_the_front() -> None:

@@ -96,6 +96,11 @@ def test_a_second_hole_on_the_first_is_refused_by_name() -> None:
 def test_measures_become_what_they_say() -> None:
     shelf = build(SHAPES["shelf"], {"width": 1000, "brackets": 3, "margin": 100})
     assert [support.rect.centre_x_mm for support in shelf.supports] == [100, 500, 900]
+    upright = build(SHAPES["shelf"], {"bracket_height": 1100, "hole_inset": 50, "holes": 5}).supports[0]
+    assert [hole.y_mm for hole in upright.holes] == [1050, 800, 550, 300, 50]
+    assert [hole.id for hole in build(SHAPES["shelf"], {}).supports[0].holes] == ["bracket-1-top", "bracket-1-foot"]
+    with pytest.raises(BadInput, match=r"8 are 4\.28\d* mm apart and run into one another; give fewer"):
+        build(SHAPES["shelf"], {"bracket_height": 50, "hole_inset": 10, "holes": 8, "hole": 6})
     handrail = build(SHAPES["handrail"], {"width": 2000, "rise": 1000, "brackets": 3, "margin": 200})
     assert handrail.rails[0].kind is RailKind.HANDRAIL
     assert (handrail.rails[0].y_mm, handrail.rails[0].y2_mm) == (0, 1000)
@@ -108,8 +113,8 @@ def test_measures_become_what_they_say() -> None:
 def test_a_new_shape_keeps_what_still_holds_and_drops_what_hangs_on_gone_holes() -> None:
     shelf = build(SHAPES["shelf"], {}).model_copy(update={"duty": "display", "name": "Oil shelf"})
     document = job(brick_wall(), shelf, 500, 1000, choices=(Choice(hole_id="bracket-1-top", fixing="nylon_plug_8"),))
-    wider = build(SHAPES["shelf"], {"width": 900}, document.fixture)
-    assert (wider.name, wider.duty) == ("Oil shelf", "display")
+    wider = build(SHAPES["shelf"], {"width": 900}, document.fixture.model_copy(update={"held_up": True}))
+    assert (wider.name, wider.duty, wider.held_up) == ("Oil shelf", "display", True)
     assert with_fixture(document, wider).choices == document.choices
     hook = build(SHAPES["hook"], {}, document.fixture)
     assert (hook.name, hook.duty, hook.hand) == ("Oil shelf", "hung_on", "tug")

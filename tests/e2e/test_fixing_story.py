@@ -201,6 +201,21 @@ def test_a_wide_screen_goes_onto_its_studs_by_other_holes_of_its_plate(open_page
     expect(page.get_by_role("button", name=re.compile("^Hole [1-4], stud"))).to_have_count(4)
 
 
+def test_a_hood_that_one_screw_does_not_carry_is_held_up_meanwhile(open_page: OpenPage, address: str) -> None:
+    page = open_page("/")
+    asked = {"shape": "cooker_hood", "wall": "plastered_cored_brick"}
+    made = page.request.post(f"{address}/api/ask/job", data={"asked": asked}, headers={"x-rock-pin": "1"}).json()
+    page.goto(f"{address}/jobs/{made['id']}/fixing")
+    way = page.get_by_role("list", name="Ways that work").get_by_role("listitem").filter(has_text="Hold it up")
+    way.get_by_role("button", name=re.compile("^Do it: ")).click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill"))).to_have_count(0)
+    go(page, "Fixture")
+    held = page.get_by_role("checkbox", name="Somebody or a prop holds it until all of its screws are in")
+    expect(held).to_be_checked()
+    held.click()
+    expect(page.get_by_role("button", name=re.compile("^Verdict: Do not drill.*by its first screw"))).to_be_visible()
+
+
 def test_an_arm_too_much_for_one_stud_holds_by_what_its_maker_rates(open_page: OpenPage, address: str) -> None:
     page = open_page("/")
     asked = {"shape": "tv_on_arm", "wall": "board_on_studs", "measures": {"own": 25}, "in_studs": True}

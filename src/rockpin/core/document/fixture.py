@@ -343,6 +343,7 @@ class Fixture(Model):
     lines: tuple[OwnLine, ...] = Field(default=(), max_length=20, description="lines that the user measures by")
     corner: CornerPiece | None = Field(default=None, description="if it spans an inside corner")
     first_hole: int = Field(default=1, ge=1, le=1000, description="the number its holes begin with")
+    held_up: bool = Field(default=False, description="somebody or a prop holds it until all of its screws are in")
     device: Device | None = Field(default=None, description="what is bolted to it with bolts of its own")
     enclosure: Enclosure | None = Field(default=None, description="how a box of it keeps water and dust out")
     tails: tuple[PipeTail, ...] = Field(default=(), max_length=8, description="where pipes are joined to it")

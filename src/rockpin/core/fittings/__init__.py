@@ -1,6 +1,7 @@
 """What comes with a thing besides its holes: bolts of a device, stacks of spacers, pipes, the sealing of a box."""
 
 from rockpin.core.fittings.bolts import BoltFit, BoltTrouble, fit_bolt
+from rockpin.core.fittings.going_up import lifted_on, on_keyholes, on_the_wall_first
 from rockpin.core.fittings.patterns import ThreadsUnder, threads_under
 from rockpin.core.fittings.read import (
     FittingsReading,
@@ -25,6 +26,9 @@ __all__ = [
     "ThreadsUnder",
     "Viewing",
     "fit_bolt",
+    "lifted_on",
+    "on_keyholes",
+    "on_the_wall_first",
     "read_fittings",
     "stack_over",
     "stack_within",

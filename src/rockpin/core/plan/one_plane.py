@@ -51,6 +51,12 @@ def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
     )
 
 
+def _hangs_on_first(done: ComputedStages) -> bool:
+    """Whether hanging by the first screw alone decides at some hole."""
+    labels = {row.case.label for row in done.demand.table.rows if row.case.first_screw}
+    return any(choice.chosen is not None and choice.chosen.case in labels for choice in done.choices)
+
+
 def lifted_kg(job: JobDocument) -> float:
     """The heaviest thing [kg] that is lifted at once, without what it will hold: several things go up one by one."""
     return max((sum(piece.mass_kg for piece in body.fixture.pieces) for body in bodies_of(job.fixture)), default=0.0)
@@ -285,6 +291,7 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
         measures=measures,
         heavier_text=at_rest.heavier_text if at_rest else heavier_hand_text(done, job, shipped, keep),
         cases=_deciding(done),
+        hangs_on_first=_hangs_on_first(done),
         cases_text=cases_text,
         fixture_text=of_fixture,
         mass_text=show_mass(job.fixture.mass_kg, units),

@@ -117,6 +117,7 @@ class Plan(Model):
     joints: tuple[JointPlan, ...]
     heavier_text: str | None
     cases: tuple[DecidingCase, ...]
+    hangs_on_first: bool
     cases_text: str
     fixture_text: str
     mass_text: str

@@ -224,6 +224,21 @@ def _on_a_stud_once_found(trial: Trial) -> WayOut | None:
     return way and way.model_copy(update={"word": max(way.word, VerdictWord.PROVE_FIRST, key=_ORDER.index)})
 
 
+def held_up(trial: Trial) -> WayOut | None:
+    """Nothing but its fixing: whoever puts it up does not let it hang on the first screw alone."""
+    fixture = trial.job.fixture
+    if fixture.held_up:
+        return None
+    return trial.way(
+        WayKind.HELD_UP,
+        trial.job.model_copy(update={"fixture": fixture.model_copy(update={"held_up": True})}),
+        lambda plan: (
+            "Hold it up, by a second pair of hands or on a prop, until all of its screws are in: "
+            f"{with_what(plan)} holds it then."
+        ),
+    )
+
+
 def other_holes(trial: Trial) -> WayOut | None:
     """All holes that its brackets have."""
     job = None if trial.job.fixture.carriers else with_every_hole(trial.job, trial.catalogue)
@@ -277,6 +292,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 
 
 _IN_TURN = (
+    held_up,
     empty_void,
     far_face,
     into_studs,

@@ -38,6 +38,7 @@ class WayKind(StrEnum):
     EMPTY_VOID = "empty_void"
     FAR_FACE = "far_face"
     MAKERS_RATING = "makers_rating"
+    HELD_UP = "held_up"
 
 
 _OVER_OLD_HOLES = (WayKind.BACKING_BOARD, WayKind.BLOCKING, WayKind.TEST_FIRST)

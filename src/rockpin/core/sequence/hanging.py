@@ -3,8 +3,8 @@
 from typing import NamedTuple
 
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Attachment, Fixture, HoleKind, LinkKind, Support
-from rockpin.core.fittings import stands
+from rockpin.core.document.fixture import Fixture, LinkKind
+from rockpin.core.fittings import lifted_on, on_keyholes, on_the_wall_first, stands
 from rockpin.core.tables.catalogue import Catalogue
 
 
@@ -25,25 +25,15 @@ class Hanging(NamedTuple):
     second: str | None = None
 
 
-def _is_hung_on(support: Support) -> bool:
-    loose = support.attachment in (Attachment.USER_DRILLED, Attachment.SLIDING)
-    return loose or support.hung or any(hole.kind is HoleKind.KEYHOLE for hole in support.holes if hole.used)
-
-
 def way_of_hanging(fixture: Fixture, catalogue: Catalogue) -> Hanging:
     """What of a fixture goes up before what."""
     clipped = [support for support in fixture.supports if support.clipped or support.marked_hung]
     later = frozenset(hole.id for support in clipped for hole in support.holes if hole.used)
     later_name = "clips" if any(support.clipped for support in clipped) else "lower brackets"
     rest = (bool(clipped), later_name, stands(fixture))
-    keyholes = any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
-    touching = [support for support in fixture.supports if support not in clipped]
-    shape = catalogue.shape_by_key.get(fixture.shape or "")
-    thing = catalogue.common_thing_by_key.get(fixture.thing or "")
-    first_up = (shape is not None and shape.brackets_first) or (thing is not None and thing.brackets_first)
-    by_brackets = first_up or any(_is_hung_on(one) for one in touching)
+    keyholes, touching = on_keyholes(fixture), on_the_wall_first(fixture)
     names = list(dict.fromkeys(inside(support.name) for support in touching))
-    brackets = _one_word(names, len(touching)) if by_brackets and not keyholes else None
+    brackets = _one_word(names, len(touching)) if lifted_on(fixture, catalogue.brackets_first) else None
     behind = [link for link in fixture.links if link.kind.has_own_holes]
     if behind:
         kinds = {link.kind for link in behind}

@@ -30,7 +30,8 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
     """What is fixed first, or the piece itself: loose, level, drawn up, and tried before anything hangs on it."""
     hanging, figures = site.hanging, site.figures
     what = hanging.first or f"the {inside(site.fixture.name)}"
-    people = site.lift_people if hanging.first is None else 1
+    held_up = site.fixture.held_up and hanging.first is None
+    people = max(site.lift_people, 1 + held_up) if hanging.first is None else 1
     mass = f" ({show_mass(site.mass_kg, site.units)})" if hanging.first is None else ""
     figure, figure_words, apart = screws_of(cards)
     at = site.at(cards)
@@ -38,6 +39,7 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
     rods = all(one.goes is Goes.CURES for one in cards)
     rivets = all(one.drawn for one in cards)
     turned = "nuts" if rods else "rivets" if rivets else "screws"
+    held = " Somebody or a prop holds it up until all of them are in: one alone does not carry it." if held_up else ""
     danger = f"It hangs on loose {turned}: keep a hand on it until all of them are drawn up."
     if hanging.keyholes and hanging.first == "the screws":
         proud = next((one.proud_text for one in cards if one.proud_text), "")
@@ -61,13 +63,13 @@ def first_up(site: WorkSite, cards: Sequence[DrillCard], needs: list[str]) -> li
             phase=Phase.FIRST_UP,
             title=f"Put up {what}",
             sentence=f"When the resin is hard, put {what}{mass} over the rods and start every nut; none is drawn up "
-            "before all are on."
+            f"before all are on.{held}"
             if rods
             else f"Hold {what}{mass} to the marks and push a rivet through every hole; none is drawn before all are in."
-            f"{apart}{_lifting(site) if hanging.first is None else ''}"
+            f"{apart}{held}{_lifting(site) if hanging.first is None else ''}"
             if rivets
             else f"Hold {what}{mass} to the marks and start every screw; none is drawn up before all bite."
-            f"{apart}{through(cards)}{_lifting(site) if hanging.first is None else ''}",
+            f"{apart}{held}{through(cards)}{_lifting(site) if hanging.first is None else ''}",
             minutes=figures.lift_minutes + figures.screw_minutes * len(cards),
             needs=needs,
             at=at,

@@ -41,11 +41,15 @@ class CapacityTables(NamedTuple):
 
 
 class DemandTables(NamedTuple):
-    """What is needed to say what pulls on a fixture: uses, hands and ways of acting by their keys, single figures."""
+    """What is needed to say what pulls on a fixture: uses, hands and ways of acting by their keys, single figures.
+
+    ``brackets_first``: the shapes and everyday things whose brackets go up before the piece does.
+    """
 
     duties: dict[str, Duty]
     hands: dict[str, Hand]
     allowances: dict[Acts, Allowance]
+    brackets_first: frozenset[str]
     figures: DemandFigures
 
 

@@ -200,9 +200,14 @@ class Catalogue(Model):
 
     @cached_property
     def demand(self) -> DemandTables:
-        return DemandTables(
-            self.duty_by_key, {row.key: row for row in self.hands}, self.allowance_by_key, self.figures.demand
-        )
+        hands = {row.key: row for row in self.hands}
+        first = self.brackets_first
+        return DemandTables(self.duty_by_key, hands, self.allowance_by_key, first, self.figures.demand)
+
+    @cached_property
+    def brackets_first(self) -> frozenset[str]:
+        """The shapes and everyday things whose brackets go up before the piece does, by their keys."""
+        return frozenset(row.key for rows in (self.shapes, self.common_things) for row in rows if row.brackets_first)
 
     @cached_property
     def allowance_by_key(self) -> dict[Acts, Allowance]:

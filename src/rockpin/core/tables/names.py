@@ -23,8 +23,13 @@ _NEAR = 3
 """So many are told at the most where nothing is called so."""
 
 
-_PLACES = re.compile(r"\b(over|above|under|below|by|beside|near|next to|opposite|at|in|on|behind|between)\b")
-"""What follows such a word in a title is where the thing goes, not what it is."""
+_PLACES = re.compile(
+    r"\b(over|above|under|below|by|beside|near|next to|opposite|at|in|on|behind|between|with|without|for|and)\b"
+    r"|[,;:+&(]"
+)
+"""What follows such a word in a title is where the thing goes or what belongs to it, not what it is."""
+_HELD_BY = "(hook|bracket|holder|hanger|mount|anchor|eye|fixing)s?"
+"""What holds a thing is asked for by the thing: a hook for a hammock is what a hammock hangs on."""
 
 
 def _plain(said: str) -> str:
@@ -38,8 +43,8 @@ def _names(row: Named) -> list[str]:
 
 
 def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
-    """The row of that key, or the first that has all of these words in one of its names, from their beginning; None
-    where none has.
+    """The row of that key, or the first that has all of these words in one of its names, from their beginning; else
+    the one whose name is what is said at last: a kettle shelf is a shelf. None where none is.
 
     A name as it stands goes before one that has it in it: a towel rail before a heated one.
     """
@@ -54,24 +59,38 @@ def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
         return None
     by_key = next((row for row in rows if row.key == said), None)
     exactly = next((row for row in rows if wanted in _names(row)), None)
-    return by_key or exactly or next((row for row in rows if told(row)), None)
+    return by_key or exactly or next((row for row in rows if told(row)), None) or _named(wanted, rows, at_last=True)
 
 
 def named_in(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
     """The row of which a name stands in what is said, one or several of it, as in “Mirrors in the hall”; of several
-    the longest name. None where none does.
+    the last, since a radiator shelf is a shelf, and of those the longest. None where none does.
 
-    What it is goes before where it goes: a hook by the washbasin is a hook.
+    What it is goes before where it goes: a hook by the washbasin is a hook; but one on the ceiling is not planned at
+    all (``places`` of a row).
     """
-    plain = _plain(said)
-    place = _PLACES.search(plain)
-    found: list[tuple[bool, int, AnyNamed]] = []
+    return _named(_plain(said), rows, at_last=False)
+
+
+def _named(plain: str, rows: Sequence[AnyNamed], *, at_last: bool) -> AnyNamed | None:
+    """``at_last``: nothing may come between the name and the words that tell where it goes."""
+    where = next((row for row in rows for one in getattr(row, "places", ()) if re.search(rf"\b{one}\b", plain)), None)
+    if where is not None:
+        return where
+    # a hook for a hammock holds a hammock, and a shelf for a plant is a shelf
+    held = {at.end() for at in re.finditer(rf"\b{_HELD_BY} for\b", plain)}
+    ends = next((place.start() for place in _PLACES.finditer(plain) if place.end() not in held), len(plain))
+    last = len(plain[:ends].rstrip())
+    found: list[tuple[bool, int, int, AnyNamed]] = []
     for row in rows:
         for name in (*_names(row), _plain(getattr(row, "short", ""))):
-            if name and (at := re.search(rf"\b{re.escape(name)}(s|es)?\b", plain)):
-                found.append((place is None or at.start() < place.start(), len(name), row))
+            # most names do not stand there at all, which is seen sooner than a pattern is made
+            there = name and name in plain
+            for at in re.finditer(rf"\b{re.escape(name)}(s|es)?( {_HELD_BY})?\b", plain) if there else ():
+                if not at_last or at.start() < last <= at.end():
+                    found.append((at.start() < ends, at.end(), len(name), row))
     # of names as long the first row's
-    return max(found, key=lambda one: one[:2])[2] if found else None
+    return max(found, key=lambda one: one[:3])[3] if found else None
 
 
 def near(said: str, rows: Sequence[Named]) -> tuple[str, ...]:

@@ -147,9 +147,13 @@ class CommonThing(Row):
 
 
 class Beyond(Row):
-    """What people hang up and is not planned here, by the names they call it: why not, and what to do instead."""
+    """What people hang up and is not planned here, by the names they call it: why not, and what to do instead.
+
+    ``places``: where nothing is planned, whatever goes there.
+    """
 
     also: tuple[Name, ...] = ()
+    places: tuple[Name, ...] = ()
     why: str
     instead: str
 

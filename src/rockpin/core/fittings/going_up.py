@@ -1,0 +1,28 @@
+"""What of a thing goes up before the rest of it."""
+
+from collections.abc import Collection
+
+from rockpin.core.document.fixture import Attachment, Fixture, HoleKind, Support
+
+
+def on_the_wall_first(fixture: Fixture) -> list[Support]:
+    """The supports that are fixed before the piece hangs: all but clips, and what is marked from it once it does."""
+    return [support for support in fixture.supports if not (support.clipped or support.marked_hung)]
+
+
+def on_keyholes(fixture: Fixture) -> bool:
+    """Whether it hangs on the heads of screws that are driven first."""
+    return any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
+
+
+def lifted_on(fixture: Fixture, brackets_first: Collection[str]) -> bool:
+    """Whether it is lifted onto brackets or a bar that are fast to the wall, with all of their screws in.
+
+    ``brackets_first``: the shapes and everyday things of which that is so, by their keys.
+    """
+    if on_keyholes(fixture):
+        return False
+    return bool({fixture.shape, fixture.thing} & set(brackets_first)) or any(
+        support.hung or support.attachment in (Attachment.USER_DRILLED, Attachment.SLIDING)
+        for support in on_the_wall_first(fixture)
+    )
