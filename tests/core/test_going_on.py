@@ -25,10 +25,12 @@ from rockpin.core.drilling.existing import of_record
 from rockpin.core.fixture import build
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole.existing import kind_and_size
+from rockpin.core.placing import shifted
 from rockpin.core.plan import Plan, Report, make_plan, reported, ways_on
 from rockpin.core.plan.answers import answers_of
 from rockpin.core.plan.going_on import _otherwise
-from rockpin.core.plan.hole_case import Case
+from rockpin.core.plan.hole_case import Case, OnKind
+from rockpin.core.plan.leaving_the_hole import without
 from rockpin.core.questions.supposed import Supposed, supposed_job
 from rockpin.demo import demo_documents
 from tests.answering import CATALOGUE, KEEP, TWO, answered, chosen, ways
@@ -276,6 +278,20 @@ def test_what_is_moved_goes_no_farther_than_leaves_all_of_it_clear_of_all_old_ho
     moved_up = now.holes[0].y_mm - before.holes[0].y_mm
     assert (moved_up > 0) is up
     assert hypot(moved_up, now.holes[0].x_mm - before.holes[0].x_mm) == pytest.approx(keep_mm, abs=1)
+
+
+@pytest.mark.parametrize(("dx_mm", "clear"), [(0, False), (23, False), (25, True)])
+def test_no_way_puts_a_new_hole_nearer_than_four_diameters_to_one_that_it_gives_up(dx_mm: float, clear: bool) -> None:
+    """Whoever works a way out, wherever he puts it: the way itself is refused."""
+    base = answered(job(brick_wall(), TWO, 1000, 1000), "h1", "screw_snapped")[0]
+    case = Case(base, "h1", CATALOGUE, KEEP)
+    leaves, diameter = case.drilled, case.drilled[0].bit_mm
+    assert diameter == 6
+    moved = base.model_copy(update={"placement": shifted(base.placement, dx_mm, 0.0)})
+    anew = without(moved, leaves, case.left(leaves))
+    assert bool(case.way(OnKind.MOVE, anew, "Move it", str, leaves=leaves)) is clear
+    # what nobody drills anew may stay where it is
+    assert case.way(OnKind.MOVE, anew, "Move it", str, leaves=leaves, must_use=False) is not None
 
 
 def supposed(shape: str, wall: str, region: Region, **more: object) -> JobDocument:

@@ -89,6 +89,24 @@ def with_hangers(fixture: Fixture, wide_mm: float) -> Fixture | None:
     return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
 
 
+def with_clips(fixture: Fixture, wide_mm: float) -> Fixture:
+    """The same with clips whose slots are at least so wide [mm]: a slot is not drilled, but a clip is soon another."""
+
+    def of(support: Support) -> Support:
+        narrow = [hole for hole in support.holes if support.clipped and hole.kind in _SLOTS]
+        holes = {
+            hole.id: hole.model_copy(update={"diameter_mm": wide_mm, "slot_length_mm": hole.slot_length_mm + grown})
+            for hole in narrow
+            if (grown := wide_mm - hole.diameter_mm) > 0
+        }
+        return support.model_copy(update={"holes": tuple(holes.get(hole.id, hole) for hole in support.holes)})
+
+    return fixture.model_copy(update={"supports": tuple(of(support) for support in fixture.supports)})
+
+
+_SLOTS = (HoleKind.SLOT_ACROSS, HoleKind.SLOT_UPRIGHT)
+
+
 def board_behind(
     job: JobDocument, members: tuple[MemberReading, ...], sizes: RemedyTable, sold: SoldSizes
 ) -> Link | None:

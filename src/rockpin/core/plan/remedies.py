@@ -12,7 +12,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import HowKnown
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
-from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_hangers
+from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_clips, with_hangers
 from rockpin.core.plan.heavier import in_hand
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
@@ -252,14 +252,20 @@ def larger_holes(trial: Trial) -> WayOut | None:
     sizes = sorted({hole.diameter_mm for s in trial.job.fixture.supports for hole in s.holes if hole.used})
 
     def with_holes(wider: float) -> WayOut | None:
-        hangers = with_hangers(trial.job.fixture, wider)
-        fixture = hangers or drilled(trial.job.fixture, wider, trial.sizes.bracket_metal_mm)
+        before = trial.job.fixture
+        hangers, clips = with_hangers(before, wider), with_clips(before, wider)
+        fixture = hangers or drilled(clips, wider, trial.sizes.bracket_metal_mm)
         if fixture is None:
             return None
         wide = show_across(wider, trial.units, up=True)
-        drill, put = f"Drill the bracket's holes {wide} wide", f"Put hangers on it whose narrow end is {wide}"
+        says = f"Drill the bracket's holes {wide} wide"
+        if hangers:
+            says = f"Put hangers on it whose narrow end is {wide}"
+        elif clips != before:
+            slots = f"take clips whose slots are {wide} wide"
+            says = f"{slots[:1].upper()}{slots[1:]}" if fixture == clips else f"{says} and {slots}"
         job = trial.job.model_copy(update={"fixture": fixture})
-        return trial.way(WayKind.LARGER_HOLES, job, lambda plan: f"{put if hangers else drill}: {with_what(plan)}.")
+        return trial.way(WayKind.LARGER_HOLES, job, lambda plan: f"{says}: {with_what(plan)}.")
 
     least, most = trial.sizes.bracket_holes_wider_mm
     worth = [one for one in trial.sold.bracket_holes_mm if sizes and least <= one - sizes[0] <= most]
