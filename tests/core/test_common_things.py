@@ -1,5 +1,6 @@
 """What people call a thing: the shape that it is made from, judged as that shape with the same measures."""
 
+import re
 from typing import Any
 
 import pytest
@@ -64,6 +65,20 @@ def test_what_hangs_outdoors_is_fixed_with_what_stands_the_weather_until_somebod
         assert not any("tainless" in fit.card.put_in_text for fit in what_goes_in(kept_dry, CATALOGUE).fits)
         assert job_of(Supposed(shape=key), CATALOGUE).fixture.environment is Environment.OUTDOOR
         assert job_of(kept_dry, CATALOGUE).fixture.environment is Environment.DRY
+
+
+def test_heights_outdoors_count_from_the_ground() -> None:
+    """Where no room is there is no finished floor: not in the sentence, the marks, the reason or the paper."""
+    for wall in ("fair_faced_brick", "rendered_brick"):
+        plan = make_plan(job_of(Supposed(shape="letterbox", wall=wall, looked=True), CATALOGUE), CATALOGUE)
+        assert plan.foot == "ground"
+        told = [plan.placing.sentence, *(text for stage in plan.stages for text in (stage.because or "",))]
+        mark = next(step for step in plan.steps if step.id == "mark")
+        told += [mark.sentence, *(one.words or "" for one in mark.at)]
+        assert sum("above the ground" in one for one in told) >= 3
+        assert not any(re.search(r"\bfloor\b", one) for one in told)
+    inside = make_plan(job_of(Supposed(shape="key_box", wall="plastered_brick"), CATALOGUE), CATALOGUE)
+    assert inside.foot == "floor"
 
 
 @pytest.mark.parametrize("key", [*sorted(THINGS), "radiator", "handrail", "shelf"])

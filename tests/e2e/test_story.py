@@ -474,7 +474,7 @@ def test_the_marks_are_told_from_either_edge_and_carried_to_the_wall(open_page: 
     page.get_by_label("Paper", exact=True).select_option("Letter")
     for link, begins in (
         ("Template, full size", b"%PDF-"),
-        ("Story pole, from the floor", b"%PDF-"),
+        ("Story pole, upright", b"%PDF-"),
         ("SVG", b"<?xml"),
     ):
         with page.expect_download() as download:

@@ -45,12 +45,11 @@ def _behind(plan: Plan) -> Iterator[Part]:
         yield Part("text", post.text)
 
 
-def _hole(hole: HolePlan, not_yet: bool, on_post: bool) -> Iterator[Part]:
+def _hole(hole: HolePlan, not_yet: bool, plan: Plan) -> Iterator[Part]:
     clamp = "Clamp" if hole.kind is HoleKind.CLAMPED else "Hole"
     yield Part("heading", f"{clamp} {hole.number}: {hole.support_label}")
-    where = (
-        f"{hole.y_text} above the ground" if on_post else f"{hole.x_text} from the left, {hole.y_text} above the floor"
-    )
+    up = f"{hole.y_text} above the {plan.foot}"
+    where = up if plan.post else f"{hole.x_text} from the left, {up}"
     yield Part("text", f"At {where}. Behind it: {hole.behind_text}.")
     working = hole.working
     if working is None:
@@ -116,7 +115,7 @@ def sheet_parts(plan: Plan, day: date | None = None) -> list[Part]:
     parts.append(Part("text", plan.cases_text))
     parts.append(Part("table", rows=(("Case that decides", "lasts"), *((c.label, c.lasts) for c in plan.cases))))
     for hole in plan.holes:
-        parts += _hole(hole, bool(plan.not_yet), plan.post is not None)
+        parts += _hole(hole, bool(plan.not_yet), plan)
     if plan.joints:
         parts.append(Part("heading", "Brackets on the part between"))
         parts += [Part("item", joint.sentence) for joint in plan.joints]

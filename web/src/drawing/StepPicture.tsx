@@ -35,8 +35,8 @@ export function StepPicture({ plan, here, about, done, measured }: Props) {
           aria-label={
             hole
               ? plan.post
-                ? `${hole.number}: ${hole.y_text} above the ground`
-                : `Hole ${hole.number}: ${hole.x_text} from the left edge, ${hole.y_text} above the floor`
+                ? `${hole.number}: ${hole.y_text} above the ${plan.foot}`
+                : `Hole ${hole.number}: ${hole.x_text} from the left edge, ${hole.y_text} above the ${plan.foot}`
               : `${plan.title} on ${plan.wall}`
           }
         >

@@ -7,9 +7,9 @@ from pydantic import Field, model_validator
 
 from rockpin.core.base.model import Day, Id, Model, Name, Note, WallCoordinate, duplicated
 from rockpin.core.base.quantities import UnitSystem
-from rockpin.core.document.evidence import ReadBy
+from rockpin.core.document.evidence import Location, ReadBy
 from rockpin.core.document.fixings import Fixing
-from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.fixture import Environment, Fixture
 from rockpin.core.document.kit import Kit
 from rockpin.core.document.packet import Packet, ScrewPacket
 from rockpin.core.document.placing import ALONG_ONLY, UPRIGHT_ONLY, FeatureKind, Lie, Reference
@@ -208,3 +208,10 @@ class JobDocument(JobBody):
     def wall(self) -> Wall:
         """The wall plane that the fixture is placed on."""
         return next(wall for wall in self.walls if wall.id == self.placement.wall_id)
+
+    @property
+    def foot(self) -> str:
+        """What heights count from, in a word: the floor, or the ground before an outer face and at a post."""
+        wall = self.wall
+        unsaid = wall.stands is Location.UNKNOWN and self.fixture.environment is Environment.OUTDOOR
+        return "ground" if wall.post is not None or unsaid or wall.stands is Location.OUTER_FACE else "floor"

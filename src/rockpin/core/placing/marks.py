@@ -24,13 +24,14 @@ from rockpin.core.tables.services import PointKind, point_area
 
 @dataclass(frozen=True)
 class Surroundings:
-    """A wall with what is on it. ``skirting``: what a skirting is called there."""
+    """A wall with what is on it. ``skirting``: what a skirting is called there; ``foot``: what heights count from."""
 
     wall: Wall
     members: tuple[MemberReading, ...]
     points: dict[str, PointKind]
     units: UnitSystem
     skirting: str
+    foot: str
 
     @cached_property
     def areas(self) -> dict[tuple[MarkKind, str], tuple[str, Rect]]:
@@ -160,9 +161,7 @@ def mark_label(here: Surroundings, mark: WallMark, axis: Axis) -> str:
     """What a mark is called in a sentence, also where it is gone."""
     match mark.kind:
         case MarkKind.FLOOR:
-            if here.wall.post is not None:
-                return "the ground"
-            return "the finished floor" if here.wall.floor_to_come_mm else "the floor"
+            return f"the finished {here.foot}" if here.wall.floor_to_come_mm else f"the {here.foot}"
         case MarkKind.TODAYS_FLOOR:
             return "today's floor"
         case MarkKind.SKIRTING:

@@ -31,7 +31,7 @@ def because_of(
         Stage.HIDDEN: _NOT_BORED if one == CLAMP else _hidden(done, holes),
         Stage.FIXTURE: f"{thing} {cases}",
         Stage.FIXING: _fixing(holes, one),
-        Stage.SET_OUT: _highest(measures, one) if done.post else _set_out(measures),
+        Stage.SET_OUT: _highest(measures, one) if done.post else _set_out(measures, done.job.foot),
         Stage.DRILL: _drill(holes, one),
         Stage.RECORD: _record(done, holes, one),
     }
@@ -75,14 +75,14 @@ def _fixing(holes: Sequence[HolePlan], one: str) -> str:
     )
 
 
-def _set_out(measures: SetOutMeasures) -> str:
+def _set_out(measures: SetOutMeasures, foot: str) -> str:
     if not measures.marks:
         return _NO_HOLE
     near = min(measures.marks, key=lambda mark: min(mark.left_mm, mark.right_mm))
     left = near.left_mm <= near.right_mm
     return (
         f"Hole {near.number} is nearest to an end of the wall: {near.left_text if left else near.right_text} from the "
-        f"{'left' if left else 'right'}, {near.up_text} above the floor."
+        f"{'left' if left else 'right'}, {near.up_text} above the {foot}."
     )
 
 

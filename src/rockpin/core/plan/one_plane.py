@@ -295,6 +295,7 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
         cases_text=cases_text,
         fixture_text=of_fixture,
         mass_text=show_mass(job.fixture.mass_kg, units),
+        foot=job.foot,
         floor_to_come_text=show_length(wall.floor_to_come_mm, units) if wall.floor_to_come_mm else None,
         people=work.people,
         gather=work.gather,

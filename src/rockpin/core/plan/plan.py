@@ -121,6 +121,7 @@ class Plan(Model):
     cases_text: str
     fixture_text: str
     mass_text: str
+    foot: str
     floor_to_come_text: str | None
     people: int
     gather: tuple[GatherItem, ...]

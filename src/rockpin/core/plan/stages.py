@@ -172,6 +172,7 @@ def surroundings_of(job: JobDocument, read: ReadWall) -> Surroundings:
         points=read.catalogue.point_by_key,
         units=job.site.units,
         skirting=skirting_word(job.site.region),
+        foot=job.foot,
     )
 
 

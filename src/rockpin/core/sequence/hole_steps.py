@@ -21,12 +21,13 @@ def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:
     for one in site.at(cards):
         hole = site.holes[one.hole_id]
         along, up = show_length(hole.x_mm, site.units), show_length(hole.y_mm, site.units)
-        words = "from the left edge · above the floor"
+        foot = site.footing.above
+        words = f"from the left edge · above the {foot}"
         if site.round_corner:
             there = one.hole_id in site.round_corner
-            words = f"{'right wall, from the corner' if there else 'left wall, from its left edge'} · above the floor"
+            words = f"{'right wall, from the corner' if there else 'left wall, from its left edge'} · above the {foot}"
         figure = f"{along} · {up}"
-        if site.footing.above == "ground":
+        if site.on_post:
             # a post has but one line to measure along
             figure, words = up, "above the ground, on the middle of the post"
         at.append(one.model_copy(update={"figure": figure, "words": words}))
@@ -38,12 +39,16 @@ def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:
         id="mark",
         phase=Phase.MARK,
         title="Mark",
-        sentence=f"Masking tape, then the marks from the finished floor and the left edge. Level the second from the "
+        sentence=f"Masking tape, then the marks from the {_datum(site)} and the left edge. Level the second from the "
         f"first.{keyholes}{tape}",
         minutes=site.figures.mark_minutes * len(cards),
         needs=["protect"],
         at=tuple(at),
     )
+
+
+def _datum(site: WorkSite) -> str:
+    return "ground" if site.footing.above == "ground" else "finished floor"
 
 
 def _drilled_as_wanted(there: Existing | None, card: DrillCard, deep_mm: float | None) -> bool:

@@ -215,8 +215,8 @@ def _footing(job: JobDocument, holes: Sequence[PlacedHole], mass_kg: float, cata
     pieces, at = job.fixture.pieces, job.placement
     low = at.y_mm + min((piece.y_mm for piece in pieces), default=0.0)
     along = at.x_mm + (bounding(piece.rect for piece in pieces).centre_x_mm if pieces else 0.0)
-    above = "ground" if job.wall.post is not None else "floor"
-    return footing_of(holes, low, along, mass_kg, job.wall.stairs, above, job.site.units, catalogue.figures.drilling)
+    figures = catalogue.figures.drilling
+    return footing_of(holes, low, along, mass_kg, job.wall.stairs, job.foot, job.site.units, figures)
 
 
 def work_of(
@@ -253,6 +253,7 @@ def work_of(
         catalogue,
         joined,
         _footing(job, holes, mass_kg, catalogue),
+        job.wall.post is not None,
         round_corner,
     )
     # no water gets in where nothing is drilled

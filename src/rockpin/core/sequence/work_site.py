@@ -37,6 +37,7 @@ class WorkSite(NamedTuple):
     catalogue: Catalogue
     joined: JointFixings
     footing: Footing
+    on_post: bool
     round_corner: frozenset[str] = frozenset()
 
     @property

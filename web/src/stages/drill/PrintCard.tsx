@@ -18,7 +18,7 @@ function NotYet({ plan }: { plan: Plan }) {
 
 function Marks({ plan }: { plan: Plan }) {
   // a post has but one line to measure along
-  const where = plan.post ? ["Hole", "From the ground"] : ["Hole", "From left", "From floor"];
+  const where = plan.post ? ["Hole", `From the ${plan.foot}`] : ["Hole", "From left", `From ${plan.foot}`];
   return (
     <table className="w-full border-collapse text-left">
       <thead>

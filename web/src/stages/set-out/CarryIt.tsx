@@ -12,7 +12,7 @@ const PAPERS = [
 const ON_PAPER = [
   { form: "pdf", along: "along", label: "Template, full size" },
   { form: "pole", along: "along", label: "Story pole, along the wall" },
-  { form: "pole", along: "up", label: "Story pole, from the floor" },
+  { form: "pole", along: "up", label: "Story pole, upright" },
 ];
 
 const FILES = [

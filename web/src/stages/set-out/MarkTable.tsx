@@ -28,7 +28,9 @@ export function MarkTable({
   // a post has but one line to measure along
   const onPost = plan.post !== null;
   const up =
-    from === "running" ? "Above the lowest mark" : onPost ? "From the ground" : "From the finished floor";
+    from === "running"
+      ? "Above the lowest mark"
+      : `From the ${plan.foot === "floor" ? "finished " : ""}${plan.foot}`;
   const steps = distances.filter((one) => !one.diagonal);
   return (
     <>

@@ -36,7 +36,7 @@ export function SetOutStage({ editing, selected, onSelect, setHighlight, wallPla
           />
         )}
         <Field
-          label={plan.post ? "Lower edge, from the ground" : "Lower edge, from the floor"}
+          label={`Lower edge, from the ${plan.foot}`}
           units={units}
           value={placing.low_mm}
           onCommit={(v) => editing.put({ y_mm: v - above })}
