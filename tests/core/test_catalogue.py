@@ -23,7 +23,7 @@ def test_there_is_enough_to_choose_from(catalogue: Catalogue) -> None:
     assert len(catalogue.fixings) >= 60
     assert len(catalogue.screws) >= 40
     assert {row.method for row in catalogue.fixings} == {
-        *("board", "hanger", "masonry", "wood", "lining", "steel", "concrete", "clamp", "post_bolt"),
+        *("board", "hanger", "masonry", "wood", "lining", "insulation", "steel", "concrete", "clamp", "post_bolt"),
     }
     assert set(catalogue.member_sigma_mm) == set(HowKnown)
     # what is seen is surer than what is pinned, found, guessed

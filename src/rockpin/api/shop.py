@@ -15,6 +15,7 @@ _FIXING_GROUPS = {
     "concrete": "In concrete",
     "wood": "In wood",
     "lining": "In a lining",
+    "insulation": "In insulation outside",
     "steel": "In steel studs",
     "clamp": "Round a post",
     "post_bolt": "Through a post",

@@ -55,6 +55,10 @@ class Mode(Enum):
     )
     PANEL = ("the panel around it", "A plate behind the panel, or more fixings farther apart, hold more.")
     LINING = ("the screw in the lining", "A thicker lining, more screws, or the stud behind it holds more.")
+    FOAM = (
+        "the spiral in the insulation",
+        "What goes through to the wall behind, or more of them farther apart, holds more.",
+    )
     FLANGE = ("the steel stud's flange", "A thicker screw, a toggle through the flange, or wood inside it holds more.")
     CONE = ("the cone of concrete", "A deeper anchor, or more distance from edges and neighbours, holds more.")
     PULL_OUT = ("pull-out of the anchor", "A deeper or a thicker anchor holds more.")

@@ -185,6 +185,18 @@ class LiningScrew(FixingBase):
     screw: Id
 
 
+class FoamSpiral(FixingBase):
+    """A plastic spiral that holds in the foam of an insulated facade, behind its thin render."""
+
+    method: Literal["insulation"] = "insulation"
+    rating: Rating
+    hole_mm: float = Field(gt=0, description="that is opened in the render")
+    length_mm: float = Field(gt=0)
+    front_max_mm: float = Field(gt=0, description="the thickest render that its collar sits in")
+    screws: tuple[Id, ...] = Field(min_length=1, max_length=20)
+    turned_in: str = Field(max_length=600, description="how it is put in")
+
+
 class SteelScrew(FixingBase):
     """A self-tapping screw in the flange of a steel stud."""
 
@@ -248,6 +260,7 @@ AnyFixing = (
     | MasonryPlug
     | WoodFastener
     | LiningScrew
+    | FoamSpiral
     | SteelScrew
     | ConcreteAnchor
     | PostClamp

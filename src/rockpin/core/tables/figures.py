@@ -213,6 +213,9 @@ class CapacityFigures(Model):
     lining_full_diameters: float
     lining_least_diameters: float
     lining_edge_diameters: float
+    foam_apart_mm: float
+    foam_beyond_mm: float
+    foam_screw_least_mm: float
     wood_spacing_diameters: float
     wood_edge_thick_diameters: float
     wood_edge_thin_diameters: float
