@@ -115,6 +115,21 @@ def test_a_row_that_cannot_be_is_refused(changed: dict[str, Any], says: str) -> 
         Catalogue(**{**values, "common_things": (row,)})
 
 
+def test_a_clip_whose_slot_is_too_narrow_is_another_clip_and_its_bar_stays_as_it_is() -> None:
+    """Behind plaster on battens only a screw of 6 reaches the stone: 5.5 mm of a clip's slot do not pass it."""
+    job, before = planned(Supposed(shape="bathroom_cabinet", wall="stone_behind_battens"), CATALOGUE, Keep(8))
+    assert before.verdict.sentence.startswith("Holes 4 and 5: no fixing in the catalogue holds here.")
+    way = next(one for one in ways_out(job, CATALOGUE) if one.kind is WayKind.LARGER_HOLES)
+    assert way.sentence.startswith("Take clips whose slots are 6.5 mm wide: ")
+    assert way.job is not None
+    for old, new in zip(job.fixture.supports, way.job.fixture.supports, strict=True):
+        for was, now in zip(old.holes, new.holes, strict=True):
+            # as much longer as it is wider, so that it still slides
+            grown = now.diameter_mm - was.diameter_mm
+            assert grown == (1 if old.clipped else 0)
+            assert now.slot_length_mm == was.slot_length_mm + grown
+
+
 def test_what_one_screw_alone_does_not_carry_is_held_up_until_all_are_in() -> None:
     """A hood of 14 kg on board: four toggles hold it, the first of them by itself does not."""
     job, before = planned(Supposed(shape="cooker_hood", wall="board_on_studs"), CATALOGUE, Keep(8))

@@ -252,20 +252,26 @@ def larger_holes(trial: Trial) -> WayOut | None:
     sizes = sorted({hole.diameter_mm for s in trial.job.fixture.supports for hole in s.holes if hole.used})
 
     def with_holes(wider: float) -> WayOut | None:
-        before = trial.job.fixture
-        hangers, clips = with_hangers(before, wider), with_clips(before, wider)
-        fixture = hangers or drilled(clips, wider, trial.sizes.bracket_metal_mm)
-        if fixture is None:
-            return None
+        before, metal = trial.job.fixture, trial.sizes.bracket_metal_mm
         wide = show_across(wider, trial.units, up=True)
-        says = f"Drill the bracket's holes {wide} wide"
-        if hangers:
-            says = f"Put hangers on it whose narrow end is {wide}"
-        elif clips != before:
-            slots = f"take clips whose slots are {wide} wide"
-            says = f"{slots[:1].upper()}{slots[1:]}" if fixture == clips else f"{says} and {slots}"
-        job = trial.job.model_copy(update={"fixture": fixture})
-        return trial.way(WayKind.LARGER_HOLES, job, lambda plan: f"{says}: {with_what(plan)}.")
+        drill, take = f"Drill the bracket's holes {wide} wide", f"ake clips whose slots are {wide} wide"
+        clips = with_clips(before, wider)
+        # the least change first: a clip that holds as it is stays as it is
+        tried = [
+            (with_hangers(before, wider), f"Put hangers on it whose narrow end is {wide}"),
+            (drilled(before, wider, metal), drill),
+            (clips, f"T{take}"),
+            (drilled(clips, wider, metal), f"{drill} and t{take}"),
+        ]
+        return first_of(
+            trial.way(
+                WayKind.LARGER_HOLES,
+                trial.job.model_copy(update={"fixture": fixture}),
+                lambda plan, says=says: f"{says}: {with_what(plan)}.",  # type: ignore[misc]
+            )
+            for fixture, says in tried
+            if fixture is not None and fixture != before
+        )
 
     least, most = trial.sizes.bracket_holes_wider_mm
     worth = [one for one in trial.sold.bracket_holes_mm if sizes and least <= one - sizes[0] <= most]
