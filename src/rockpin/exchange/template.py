@@ -71,7 +71,7 @@ def template_of(plan: Plan) -> Drawing:
         top = max(plan.holes, key=lambda hole: (hole.y_mm, -hole.x_mm))
         height = plan.measures.marks[top.number - 1].up_text
         drawing.line("level", box.left_mm, top.y_mm, box.right_mm, top.y_mm)
-        drawing.say("words", top.x_mm + _ARM_MM + 2, top.y_mm + 1.5, 3, f"level, {height} above the {_datum(plan)}")
+        drawing.say("words", top.x_mm + _ARM_MM + 2, top.y_mm + 1.5, 3, f"level, {height} above the {plan.datum}")
     for hole, mark in zip(plan.holes, plan.measures.marks, strict=True):
         _mark(drawing, hole, f"{mark.left_text} from left, {mark.up_text} up")
     x, y = box.left_mm + 10, box.bottom_mm + 8
@@ -118,10 +118,6 @@ def _mark(drawing: Drawing, hole: HolePlan, where: str) -> None:
         drawing.say("words", x, under - 9.5, 4.2, hole.verdict.label)
 
 
-def _datum(plan: Plan) -> str:
-    return "finished floor" if plan.foot == "floor" else plan.foot
-
-
 def pole_of(plan: Plan, along: Along) -> Drawing:
     """A strip with every mark along one line: held with its end to the wall's left edge, or stood on the floor.
 
@@ -136,7 +132,7 @@ def pole_of(plan: Plan, along: Along) -> Drawing:
     edge = "left edge of each wall" if plan.beside else "left edge of the wall"
     drawing = Drawing(f"{plan.title}: story pole {what}", Box(0, 0, length, _POLE_MM))
     drawing.rect("edges", 0, 0, length, _POLE_MM)
-    drawing.say("words", 2, _POLE_MM - 5, 3.5, _datum(plan) if upright else edge)
+    drawing.say("words", 2, _POLE_MM - 5, 3.5, plan.datum if upright else edge)
     told: dict[float, list[int]] = {}
     for place, number in sorted(places):
         told.setdefault(round(place, 3), []).append(number)

@@ -10,7 +10,7 @@ from rockpin.core.demand.loads import LoadCase, weight_at, weights
 from rockpin.core.demand.people import person_cases
 from rockpin.core.demand.steadied import at_brackets, free_end_mm, thrown_at_brackets
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, HoleKind, Piece, RailKind
-from rockpin.core.fittings import lifted_on
+from rockpin.core.fittings import carries_itself_first
 from rockpin.core.fixture import bodies_of
 from rockpin.core.tables.by_room import DemandTables
 from rockpin.core.tables.figures import DemandFigures
@@ -115,7 +115,7 @@ def _half_done(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
         yield LoadCase(key="not-clipped", label="hung, not yet clipped", allowance=half_done, forces=own, without=later)
     # brackets and bars, and what stands on a board between, are fast before the piece is lifted onto them
     mass = sum(piece.mass_kg for piece in hangs)
-    if not mass or fixture.carriers or fixture.held_up or lifted_on(fixture, tables.brackets_first):
+    if not mass or not carries_itself_first(fixture, tables.brackets_first):
         return
     # of a heavier one a second pair of hands holds the rest until all of its screws are in
     part = min(1.0, tables.figures.two_people_kg / mass)

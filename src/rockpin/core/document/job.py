@@ -215,3 +215,8 @@ class JobDocument(JobBody):
         wall = self.wall
         unsaid = wall.stands is Location.UNKNOWN and self.fixture.environment is Environment.OUTDOOR
         return "ground" if wall.post is not None or unsaid or wall.stands is Location.OUTER_FACE else "floor"
+
+    @property
+    def datum(self) -> str:
+        """What the tape is held to for a height: the floor as it will lie once it is finished, or the ground."""
+        return "finished floor" if self.foot == "floor" else self.foot

@@ -1,7 +1,7 @@
 """What comes with a thing besides its holes: bolts of a device, stacks of spacers, pipes, the sealing of a box."""
 
 from rockpin.core.fittings.bolts import BoltFit, BoltTrouble, fit_bolt
-from rockpin.core.fittings.going_up import lifted_on, on_keyholes, on_the_wall_first
+from rockpin.core.fittings.going_up import carries_itself_first, lifted_on, on_keyholes, on_the_wall_first
 from rockpin.core.fittings.patterns import ThreadsUnder, threads_under
 from rockpin.core.fittings.read import (
     FittingsReading,
@@ -25,6 +25,7 @@ __all__ = [
     "TailReading",
     "ThreadsUnder",
     "Viewing",
+    "carries_itself_first",
     "fit_bolt",
     "lifted_on",
     "on_keyholes",

@@ -15,6 +15,15 @@ def on_keyholes(fixture: Fixture) -> bool:
     return any(hole.kind is HoleKind.KEYHOLE for one in fixture.supports for hole in one.holes if hole.used)
 
 
+def carries_itself_first(fixture: Fixture, brackets_first: Collection[str]) -> bool:
+    """Whether it hangs on the first screw alone for a while: it is screwed to the wall itself, and nobody holds it up.
+
+    ``brackets_first``: as of :func:`lifted_on`. What hangs on keyholes is let down onto one head after the other.
+    """
+    held_up = fixture.held_up and not on_keyholes(fixture)
+    return not (fixture.carriers or held_up or lifted_on(fixture, brackets_first))
+
+
 def lifted_on(fixture: Fixture, brackets_first: Collection[str]) -> bool:
     """Whether it is lifted onto brackets or a bar that are fast to the wall, with all of their screws in.
 

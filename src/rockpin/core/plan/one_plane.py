@@ -11,6 +11,7 @@ from rockpin.core.choice import JointReading, check_joints
 from rockpin.core.document.fixture import HeldRail
 from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import DrillCard, card_of, existing_holes
+from rockpin.core.fittings import on_keyholes
 from rockpin.core.fixture import bodies_of, outline_of, things_of
 from rockpin.core.hidden import ALWAYS, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import may_be_old
@@ -52,9 +53,10 @@ def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
 
 
 def _hangs_on_first(done: ComputedStages) -> bool:
-    """Whether hanging by the first screw alone decides at some hole."""
+    """Whether hanging by the first screw alone decides at some hole, and holding it up meanwhile would help."""
     labels = {row.case.label for row in done.demand.table.rows if row.case.first_screw}
-    return any(choice.chosen is not None and choice.chosen.case in labels for choice in done.choices)
+    alone = any(choice.chosen is not None and choice.chosen.case in labels for choice in done.choices)
+    return alone and not on_keyholes(done.job.fixture)
 
 
 def lifted_kg(job: JobDocument) -> float:
@@ -296,6 +298,7 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
         fixture_text=of_fixture,
         mass_text=show_mass(job.fixture.mass_kg, units),
         foot=job.foot,
+        datum=job.datum,
         floor_to_come_text=show_length(wall.floor_to_come_mm, units) if wall.floor_to_come_mm else None,
         people=work.people,
         gather=work.gather,

@@ -122,6 +122,7 @@ class Plan(Model):
     fixture_text: str
     mass_text: str
     foot: str
+    datum: str
     floor_to_come_text: str | None
     people: int
     gather: tuple[GatherItem, ...]

@@ -39,16 +39,12 @@ def marks(site: WorkSite, cards: Sequence[DrillCard]) -> Draft:
         id="mark",
         phase=Phase.MARK,
         title="Mark",
-        sentence=f"Masking tape, then the marks from the {_datum(site)} and the left edge. Level the second from the "
+        sentence=f"Masking tape, then the marks from the {site.datum} and the left edge. Level the second from the "
         f"first.{keyholes}{tape}",
         minutes=site.figures.mark_minutes * len(cards),
         needs=["protect"],
         at=tuple(at),
     )
-
-
-def _datum(site: WorkSite) -> str:
-    return "ground" if site.footing.above == "ground" else "finished floor"
 
 
 def _drilled_as_wanted(there: Existing | None, card: DrillCard, deep_mm: float | None) -> bool:

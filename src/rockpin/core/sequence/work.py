@@ -254,6 +254,7 @@ def work_of(
         joined,
         _footing(job, holes, mass_kg, catalogue),
         job.wall.post is not None,
+        job.datum,
         round_corner,
     )
     # no water gets in where nothing is drilled

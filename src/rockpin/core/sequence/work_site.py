@@ -38,6 +38,7 @@ class WorkSite(NamedTuple):
     joined: JointFixings
     footing: Footing
     on_post: bool
+    datum: str
     round_corner: frozenset[str] = frozenset()
 
     @property

@@ -27,10 +27,7 @@ export function MarkTable({
   const { marks, distances, square_text: square } = plan.measures;
   // a post has but one line to measure along
   const onPost = plan.post !== null;
-  const up =
-    from === "running"
-      ? "Above the lowest mark"
-      : `From the ${plan.foot === "floor" ? "finished " : ""}${plan.foot}`;
+  const up = from === "running" ? "Above the lowest mark" : `From the ${plan.datum}`;
   const steps = distances.filter((one) => !one.diagonal);
   return (
     <>
