@@ -358,7 +358,7 @@ def test_where_a_spot_is_open_one_goes_by_what_is_likelier() -> None:
 
 
 def test_another_hole_of_the_bracket_is_named_by_where_it_is() -> None:
-    base = supposed("screen_plate", "board_on_studs", Region.BRITAIN, in_studs=True, looked=True)
+    base = supposed("screen_plate", "board_on_studs", Region.BRITAIN, in_studs=True, looked=True, measures={"own": 16})
     first = make_plan(base, CATALOGUE).holes[0]
     after, _ = answered(base, first.id, "missed_stud")
     others = [one for one in ways_on(after, first.id, CATALOGUE, KEEP).ways if one.kind == "other_hole"]
