@@ -30,6 +30,8 @@ _PLACES = re.compile(
 """What follows such a word in a title is where the thing goes or what belongs to it, not what it is."""
 _HELD_BY = "(hook|bracket|holder|hanger|mount|anchor|eye|fixing)s?"
 """What holds a thing is asked for by the thing: a hook for a hammock is what a hammock hangs on."""
+_NOT_IT = r"(?! (cover|casing|case|guard|valve|cable|pipe|pump|lock)s?\b)"
+"""What belongs to a thing is another: a radiator's cover is none of its weight, a bike's lock hangs on a small hook."""
 
 
 def _plain(said: str) -> str:
@@ -86,7 +88,7 @@ def _named(plain: str, rows: Sequence[AnyNamed], *, at_last: bool) -> AnyNamed |
         for name in (*_names(row), _plain(getattr(row, "short", ""))):
             # most names do not stand there at all, which is seen sooner than a pattern is made
             there = name and name in plain
-            for at in re.finditer(rf"\b{re.escape(name)}(s|es)?( {_HELD_BY})?\b", plain) if there else ():
+            for at in re.finditer(rf"\b{re.escape(name)}(s|es)?( {_HELD_BY})?\b{_NOT_IT}", plain) if there else ():
                 if not at_last or at.start() < last <= at.end():
                     found.append((at.start() < ends, at.end(), len(name), row))
     # of names as long the first row's
