@@ -99,7 +99,7 @@ def test_measures_become_what_they_say() -> None:
     upright = build(SHAPES["shelf"], {"bracket_height": 1100, "hole_inset": 50, "holes": 5}).supports[0]
     assert [hole.y_mm for hole in upright.holes] == [1050, 800, 550, 300, 50]
     assert [hole.id for hole in build(SHAPES["shelf"], {}).supports[0].holes] == ["bracket-1-top", "bracket-1-foot"]
-    with pytest.raises(BadInput, match=r"8 are 4\.28\d* mm apart and run into one another; give fewer"):
+    with pytest.raises(BadInput, match=r"8 are 4 mm apart and run into one another; give fewer"):
         build(SHAPES["shelf"], {"bracket_height": 50, "hole_inset": 10, "holes": 8, "hole": 6})
     handrail = build(SHAPES["handrail"], {"width": 2000, "rise": 1000, "brackets": 3, "margin": 200})
     assert handrail.rails[0].kind is RailKind.HANDRAIL

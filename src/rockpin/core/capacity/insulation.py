@@ -20,7 +20,9 @@ def foreign(spot: Spot) -> Refusal | None:
     if reading.family is not Family.BONDED_BOARD or reading.board_kind is not None:
         return refuse("no-foam", "There is no insulation behind thin render for it to turn into.")
     if reading.filling is not Filling.RIGID_FOAM:
-        return refuse("no-foam", "It cuts its way into boards of rigid foam; in wool it turns without holding.")
+        says = "It cuts its way into boards of rigid foam; in wool it turns without holding"
+        says += ", and nobody knows which this is." if reading.filling is Filling.UNKNOWN else "."
+        return refuse("no-foam", says)
     if spot.carries_people:
         return refuse("board-under-people", "Insulation carries nobody's weight.")
     return None
@@ -73,7 +75,7 @@ def _set(spiral: FoamSpiral, spot: Spot, tables: CapacityTables) -> Setting | li
                 bit_rule=BitRule.ABOUT,
                 pilot_mm=None,
                 depth_mm=front,
-                reach_mm=max(spiral.length_mm, length - under),
+                reach_mm=spiral.length_mm,
                 grip_from_mm=spot.reading.front_mm,
                 grip_to_mm=spiral.length_mm,
                 plug_length_mm=spiral.length_mm,

@@ -25,6 +25,7 @@ from rockpin.core.plan.wall_remedies import (
     blocking,
     empty_void,
     far_face,
+    foam_behind,
     longer_board,
     masonry_board,
     off_seen_joints,
@@ -254,14 +255,14 @@ def larger_holes(trial: Trial) -> WayOut | None:
     def with_holes(wider: float) -> WayOut | None:
         before, metal = trial.job.fixture, trial.sizes.bracket_metal_mm
         wide = show_across(wider, trial.units, up=True)
-        drill, take = f"Drill the bracket's holes {wide} wide", f"ake clips whose slots are {wide} wide"
+        drill, take = f"Drill the bracket's holes {wide} wide", f"take clips whose slots are {wide} wide"
         clips = with_clips(before, wider)
         # the least change first: a clip that holds as it is stays as it is
         tried = [
             (with_hangers(before, wider), f"Put hangers on it whose narrow end is {wide}"),
             (drilled(before, wider, metal), drill),
-            (clips, f"T{take}"),
-            (drilled(clips, wider, metal), f"{drill} and t{take}"),
+            (clips, take.capitalize()),
+            (drilled(clips, wider, metal), f"{drill} and {take}"),
         ]
         return first_of(
             trial.way(
@@ -306,6 +307,7 @@ def less_weight(trial: Trial) -> WayOut | None:
 _IN_TURN = (
     held_up,
     empty_void,
+    foam_behind,
     far_face,
     into_studs,
     onto_spare_holes,

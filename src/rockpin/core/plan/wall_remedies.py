@@ -44,6 +44,29 @@ def empty_void(trial: Trial) -> WayOut | None:
     )
 
 
+def foam_behind(trial: Trial) -> WayOut | None:
+    """A spiral in rigid foam, where nobody has said that it is foam and not wool: nothing is applied before he has."""
+    wall, reading = trial.job.wall, trial.before.reading
+    doubted = reading.family is Family.BONDED_BOARD and reading.board_kind is None
+    if not doubted or reading.filling is not Filling.UNKNOWN or not strained(trial.before) & set(STOPPED):
+        return None
+    rows = trial.catalogue.material_by_key
+    layers = tuple(
+        one.model_copy(update={"filling": Filling.RIGID_FOAM}) if rows[one.material].role is Role.CAVITY else one
+        for one in wall.build_up
+    )
+    seen = wall.model_copy(update={"build_up": layers})
+    return trial.way(
+        WayKind.FOAM_BEHIND,
+        trial.job.model_copy(update={"walls": tuple(seen if one.id == wall.id else one for one in trial.job.walls)}),
+        lambda plan: (
+            "Open the render at one mark and see what comes out: if it is crumbs of foam and no fibres, say so of the "
+            f"wall, and {with_what(plan)} holds it."
+        ),
+        applied=False,
+    )
+
+
 def far_face(trial: Trial) -> WayOut | None:
     """A bolt through a panel, where nobody has said that a hand gets behind it: nothing is applied before he has."""
     wall = trial.job.wall

@@ -39,6 +39,7 @@ class WayKind(StrEnum):
     FAR_FACE = "far_face"
     MAKERS_RATING = "makers_rating"
     HELD_UP = "held_up"
+    FOAM_BEHIND = "foam_behind"
 
 
 _OVER_OLD_HOLES = (WayKind.BACKING_BOARD, WayKind.BLOCKING, WayKind.TEST_FIRST)

@@ -13,6 +13,7 @@ type WayOut = Schemas["WayOut"];
 const SAID_AT: Partial<Record<WayOut["kind"], { stage: string; words: string }>> = {
   makers_rating: { stage: "fixture", words: "To the fixture" },
   far_face: { stage: "wall", words: "To the wall" },
+  foam_behind: { stage: "wall", words: "To the wall" },
   empty_void: { stage: "wall", words: "To the wall" },
 };
 
