@@ -6,12 +6,17 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.quantities import MM_PER_INCH, UnitSystem
+from rockpin.core.capacity import Assessment, assess
+from rockpin.core.document.fixings import MasonryPlug
 from rockpin.core.document.fixture import Environment
 from rockpin.core.document.job import Region
+from rockpin.core.document.wall import Layer
 from rockpin.core.plan import make_plan
 from rockpin.core.questions import BitQuestion, InHand, Supposed, what_goes_in, which_bit
 from rockpin.core.questions.supposed import supposed_job
 from rockpin.core.tables.catalogue import Catalogue
+from tests.builders import brick_wall
+from tests.core.test_capacity import spot
 
 CATALOGUE = load_catalogue()
 METRIC_WORDS = re.compile(r"\bM\d|\d mm\b")
@@ -101,3 +106,35 @@ def test_a_bolt_with_a_nut_is_no_screw_in_hand() -> None:
     # 10 mm is M10 too, and 8 the thread of a smaller concrete screw; who has a screw in hand has no bolt
     asked = BitQuestion(in_hand=InHand.SCREW, diameter_mm=10, length_mm=90, wall="cast_concrete")
     assert which_bit(asked, CATALOGUE).label == "Concrete screw 8 mm"
+
+
+def test_where_the_thickest_screw_of_a_plug_goes_too_deep_a_thinner_one_is_taken(catalogue: Catalogue) -> None:
+    """Plaster of 22 and dense block of 100: plate 3, plaster 22, plug 50 and once its width ask for 83 of an 8 mm coach
+    screw and for 81 of a 6 mm one. Of 120 the hole is 117 + 8 deep, past the block's end; of 90 it is 87 + 6."""
+    wall = brick_wall(
+        build_up=(Layer(material="plaster", thickness_mm=22), Layer(material="dense_block", thickness_mm=100))
+    )
+    plug = next(row for row in catalogue.fixings if row.key == "nylon_plug_10")
+    assert isinstance(plug, MasonryPlug)
+    plug = plug.model_copy(update={"screws": ("wood_6_0", "coach_8")})
+
+    def made(coach_mm: tuple[float, ...], wood_mm: tuple[float, ...]) -> Assessment:
+        lengths = {"coach_8": coach_mm, "wood_6_0": wood_mm}
+        screws = {
+            key: row.model_copy(update={"lengths_mm": lengths[key]}) if key in lengths else row
+            for key, row in catalogue.capacity.screws.items()
+        }
+        at = spot(wall, 2000, 1200)
+        return assess(plug, at, catalogue.capacity._replace(screws=screws))
+
+    def taken(one: Assessment) -> tuple[float, float]:
+        assert one.accepted, one.refusals
+        assert one.screw
+        return one.screw.diameter_mm, one.screw.length_mm
+
+    assert taken(made((90, 120), (90, 120))) == (8, 90)
+    for coach_mm in ((80, 120), (80,)):
+        assert taken(made(coach_mm, (90, 120))) == (6, 90)
+    # and where neither goes, it is told of the thickest
+    assert [one.code for one in made((80, 120), (120,)).refusals] == ["wall-thin"]
+    assert [one.code for one in made((80,), (120,)).refusals] == ["no-screw-length"]

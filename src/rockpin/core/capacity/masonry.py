@@ -1,5 +1,6 @@
 """Expanding plugs in brick, block and concrete, by table; plaster and tile hold nothing and are a lever."""
 
+from collections.abc import Sequence
 from itertools import product
 
 from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit
@@ -89,16 +90,16 @@ def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
     return None
 
 
-def _best_screw(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Screw | None:
-    """The thickest screw of the plug's range that is sold here, passes the bracket's hole and stands the weather; of
-    those in the van, where there are such."""
+def _screws(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Screw]:
+    """The screws of the plug's range that are sold here, pass the bracket's hole and stand the weather: the thickest
+    first, before all others those in the van."""
     screws = [screw for key in plug.screws if (screw := screw_here(key, spot, tables))]
     passing = [
         screw
         for screw in screws
         if set(spot.sold) & set(screw.systems) and spot.passes(screw.diameter_mm) and spot.hole.seat in screw.seats
     ]
-    return max(passing, key=lambda screw: (screw.key in tables.in_van, screw.diameter_mm), default=None)
+    return sorted(passing, key=lambda screw: (screw.key not in tables.in_van, -screw.diameter_mm))
 
 
 def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:
@@ -197,10 +198,10 @@ def _refusals(plug: MasonryPlug, spot: Spot, figures: CapacityFigures) -> list[R
     return found
 
 
-def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refusal | None:
+def _bracket_refusal(plug: MasonryPlug, screws: Sequence[Screw], spot: Spot) -> Refusal | None:
     """Why nothing of it passes the bracket's hole, or None where it does."""
     hole_mm = spot.hole.diameter_mm
-    if screw is None:
+    if not screws:
         return refuse(
             "bracket-hole",
             f"No screw for this plug passes the bracket's {show_across(hole_mm, spot.units)} hole.",
@@ -217,12 +218,24 @@ def _bracket_refusal(plug: MasonryPlug, screw: Screw | None, spot: Spot) -> Refu
 
 
 def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | list[Refusal]:
-    """The plug with its screw and hole in a bracket's hole of this kind, or why it cannot be set there."""
+    """The plug with its screw and hole in a bracket's hole of this kind, or why it cannot be set there.
+
+    Where the thickest screw is sold in no length that goes deep enough and leaves enough of the wall, a thinner may be.
+    """
+    screws, rating = _screws(plug, spot, tables), rating_of(plug, spot)
+    if barred := _bracket_refusal(plug, screws, spot):
+        return [barred]
+    if rating is None:
+        return []
+    tried = [_set_with(screw, rating, plug, spot, tables) for screw in screws]
+    return next((one for one in tried if isinstance(one, Setting)), tried[0])
+
+
+def _set_with(
+    screw: Screw, rating: Rating, plug: MasonryPlug, spot: Spot, tables: CapacityTables
+) -> Setting | list[Refusal]:
+    """The plug with one of its screws, or why that does not go."""
     figures, reading = tables.figures, spot.reading
-    screw, rating = _best_screw(plug, spot, tables), rating_of(plug, spot)
-    barred = _bracket_refusal(plug, screw, spot)
-    if barred or screw is None or rating is None:
-        return [barred] if barred else []
     under = spot.under_head_mm(screw)
     # a masonry screw or a rod ends in the wall itself; in a plug the tip comes out by one diameter
     past = screw.diameter_mm if plug.kind in ("plug", "frame_plug") else 0.0
