@@ -71,7 +71,7 @@ def _meant(
 ) -> str:
     """The key of the row that is meant. Raises BadInput with what there is, and what is called nearly so; of what is
     ``beyond`` the catalogue, with why."""
-    from rockpin.core.tables.names import meant, near
+    from rockpin.core.tables.names import begun, meant, near
     from rockpin.core.tables.shapes import Beyond
 
     row = meant(said, (*rows, *beyond))
@@ -79,6 +79,8 @@ def _meant(
         raise BadInput([Fault(field, row.says(said))])
     if row:
         return row.key
+    if several := begun(said, rows):
+        raise BadInput([Fault(field, f"“{said}” may be {' or '.join(row.key for row in several)}; say which")])
     guess = f"did you mean {' or '.join(near(said, rows))}? There" if near(said, rows) else "there"
     raise BadInput([Fault(field, f"“{said}” is not known here; {guess} are {', '.join(row.key for row in rows)}")])
 

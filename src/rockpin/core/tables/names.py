@@ -44,24 +44,39 @@ def _names(row: Named) -> list[str]:
     return [_plain(name) for name in (row.label, *getattr(row, "also", ()), *([elsewhere] if elsewhere else ()))]
 
 
+def _alone(row: Named) -> set[str]:
+    """What it is called where nothing else is said, of one or several."""
+    return {form for name in getattr(row, "alone", ()) for form in (name, f"{name}s", f"{name}es")}
+
+
 def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
-    """The row of that key, or the first that has all of these words in one of its names, from their beginning; else
-    the one whose name is what is said at last: a kettle shelf is a shelf. None where none is.
+    """The row of that key or name; else the one whose name is what is said at last: a kettle shelf is a shelf; else
+    the only one that may be meant by it. None where none is, or several are.
 
     A name as it stands goes before one that has it in it: a towel rail before a heated one.
     """
     wanted = _plain(said)
+    if not wanted:
+        return None
+    by_key = next((row for row in rows if row.key == said), None)
+    exactly = next((row for row in rows if wanted in _names(row) or wanted in _alone(row)), None)
+    if found := by_key or exactly or _named(wanted, rows, at_last=True):
+        return found
+    told = begun(said, rows)
+    return told[0] if len(told) == 1 else None
+
+
+def begun(said: str, rows: Sequence[AnyNamed]) -> tuple[AnyNamed, ...]:
+    """The rows that have all of these words in one of their names, each from its beginning: “plast br” for plastered
+    brick."""
+    words = _plain(said).split()
 
     def told(row: AnyNamed) -> bool:
         own = f"{_names(row)[0]} {_plain(getattr(row, 'short', ''))}"
         names = [name.split() for name in (own, *_names(row)[1:])]
-        return any(all(any(one.startswith(word) for one in name) for word in wanted.split()) for name in names)
+        return any(all(any(one.startswith(word) for one in name) for word in words) for name in names)
 
-    if not wanted:
-        return None
-    by_key = next((row for row in rows if row.key == said), None)
-    exactly = next((row for row in rows if wanted in _names(row)), None)
-    return by_key or exactly or next((row for row in rows if told(row)), None) or _named(wanted, rows, at_last=True)
+    return tuple(row for row in rows if told(row)) if words else ()
 
 
 def named_in(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
@@ -83,6 +98,9 @@ def _named(plain: str, rows: Sequence[AnyNamed], *, at_last: bool) -> AnyNamed |
     held = {at.end() for at in re.finditer(rf"\b{_HELD_BY} for\b", plain)}
     ends = next((place.start() for place in _PLACES.finditer(plain) if place.end() not in held), len(plain))
     last = len(plain[:ends].rstrip())
+    by_itself = next((row for row in rows if plain[:last] in _alone(row)), None)
+    if by_itself is not None:
+        return by_itself
     found: list[tuple[bool, int, int, AnyNamed]] = []
     for row in rows:
         for name in (*_names(row), _plain(getattr(row, "short", ""))):

@@ -123,14 +123,16 @@ class Shape(Row):
 class CommonThing(Row):
     """What people put up, by the name they call it: a shape with measures of its own to start from.
 
-    ``also``: what else it is called. ``measures``: where they start otherwise than the shape's do; ``hand``: what hands
-    do to it, ``environment``: where it hangs, if otherwise. ``brackets_first``, ``kept_on``: as of a shape, if
-    otherwise. ``wired``: its wires are joined once it is up.
+    ``also``: what else it is called, ``alone``: where nothing else is said, since such a word also tells a place or a
+    part of something. ``measures``: where they start otherwise than the shape's do; ``hand``: what hands do to it,
+    ``environment``: where it hangs, if otherwise. ``brackets_first``, ``kept_on``: as of a shape, if otherwise.
+    ``wired``: its wires are joined once it is up.
     """
 
     label_us: Name | None = None
     shape: Id
     also: tuple[Name, ...] = ()
+    alone: tuple[Name, ...] = ()
     measures: dict[Id, float] = Field(default_factory=dict)
     hand: Id | None = None
     environment: Environment | None = None
@@ -149,10 +151,11 @@ class CommonThing(Row):
 class Beyond(Row):
     """What people hang up and is not planned here, by the names they call it: why not, and what to do instead.
 
-    ``places``: where nothing is planned, whatever goes there.
+    ``alone``: as of an everyday thing. ``places``: where nothing is planned, whatever goes there.
     """
 
     also: tuple[Name, ...] = ()
+    alone: tuple[Name, ...] = ()
     places: tuple[Name, ...] = ()
     why: str
     instead: str
