@@ -40,6 +40,8 @@ def why_not(plan: Plan, key: str) -> str:
 def test_a_number_by_the_door_holds_in_the_foam_and_the_render_alone_is_drilled() -> None:
     plan = make_plan(layered(8, 100), CATALOGUE)
     assert {hole.chosen for hole in plan.holes} == {"foam_spiral_90"}
+    # it never comes to the brick
+    assert {hole.behind_text for hole in plan.holes} == {"face, insulation behind"}
     card = plan.holes[0].card
     assert card is not None
     # 8 mm of render, and not a millimetre of foam

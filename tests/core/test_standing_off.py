@@ -5,11 +5,16 @@ from dataclasses import replace
 import pytest
 
 from bench.ordinary_jobs import bonded
+from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
 from rockpin.core.document.fixings import MasonryPlug
+from rockpin.core.plan import make_plan
+from rockpin.core.questions import Supposed, job_of
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall
 from tests.core.test_capacity import codes, put, spot
+
+CATALOGUE = load_catalogue()
 
 
 def test_a_stand_off_sleeve_carries_the_bracket_across_the_gap(catalogue: Catalogue) -> None:
@@ -56,3 +61,11 @@ def test_a_long_plug_is_set_before_the_bracket_and_a_frame_plug_through_it() -> 
     # 12.5 + 16 + 40 of it must stand in the block: the next body is 70 long
     assert made.hole
     assert (made.hole.plug_length_mm, made.hole.grip_to_mm) == (70, 70)
+
+
+def test_what_holds_in_the_board_is_not_told_to_go_into_the_block() -> None:
+    told = {}
+    for shape in ("picture", "curtain_pole"):
+        plan = make_plan(job_of(Supposed(shape=shape, wall="board_on_battens", looked=True), CATALOGUE), CATALOGUE)
+        told |= {hole.chosen: hole.behind_text for hole in plan.holes}
+    assert told == {"sleeve_m4": "board, a gap behind", "stand_off_8": "through the board into block or joint, hidden"}

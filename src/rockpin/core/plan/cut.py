@@ -135,8 +135,10 @@ _UNIT_WORDS = {
 _FACE_WORDS = {BoardKind.LATH: "laths", BoardKind.LINING: "lining", BoardKind.PANEL: "panel"}
 
 
-def behind_text(spot: Spot, behind: Behind) -> str:
-    """What stands behind a hole, in a few words."""
+def behind_text(spot: Spot, behind: Behind, hole: HoleSpec | None) -> str:
+    """What stands behind a hole, in a few words. ``hole``: what is drilled there, as far as anybody knows: what holds
+    in the face never comes to the wall that the face stands off."""
+    filled = spot.reading.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
     match behind.kind:
         case BehindKind.TIMBER:
             return f"stud {show_share(behind.solid_wood)}"
@@ -150,12 +152,14 @@ def behind_text(spot: Spot, behind: Behind) -> str:
             return "steel stud"
         case BehindKind.VOID:
             face = _FACE_WORDS.get(spot.reading.board_kind or BoardKind.GYPSUM, "board")
-            filled = spot.reading.filling in (Filling.MINERAL_WOOL, Filling.RIGID_FOAM)
             return f"{face}, {'insulation' if filled else 'void'} behind"
         case BehindKind.UNIT:
             unit = _UNIT_WORDS.get(spot.reading.holding or "", "brick")
             face = "board" if spot.reading.board_kind else "face"
-            through = f"through the {face} into " if spot.reading.family is Family.BONDED_BOARD else ""
+            bonded = spot.reading.family is Family.BONDED_BOARD
+            if bonded and hole and hole.grip_to_mm < spot.reading.skin_mm:
+                return f"{face}, {'insulation' if filled else 'a gap'} behind"
+            through = f"through the {face} into " if bonded else ""
             if spot.wall.measured_courses:
                 return f"{through}{unit}"
             return f"{through}{unit} or joint, {'not measured' if spot.wall.courses else 'hidden'}"

@@ -197,7 +197,7 @@ def hole_plan(
     ``told``: what tells of what holds there and what does not; None: neither is told.
     """
     hole, units, chosen = spot.hole, spot.units, choice.chosen
-    text = behind_text(spot, behind)
+    text = behind_text(spot, behind, chosen.hole if chosen else None)
     return HolePlan(
         id=hole.id,
         number=hole.number,
