@@ -64,8 +64,8 @@ def test_a_long_plug_is_set_before_the_bracket_and_a_frame_plug_through_it() -> 
 
 
 def test_what_holds_in_the_board_is_not_told_to_go_into_the_block() -> None:
-    told = {}
+    told: dict[str | None, str] = {}
     for shape in ("picture", "curtain_pole"):
         plan = make_plan(job_of(Supposed(shape=shape, wall="board_on_battens", looked=True), CATALOGUE), CATALOGUE)
         told |= {hole.chosen: hole.behind_text for hole in plan.holes}
-    assert told == {"sleeve_m4": "board, a gap behind", "stand_off_8": "through the board into block or joint, hidden"}
+    assert told == {"sleeve_m4": "board, a gap behind", "stand_off_8": "through the board into brick or joint, hidden"}
