@@ -27,7 +27,7 @@ from rockpin.core.document.fixture import (
 from rockpin.core.document.job import Choice, JobDocument, Wish
 from rockpin.core.document.wall import Framing, HowKnown, Layer, OldHole, Opening, Point, StudRow, Wall, WallSide
 from rockpin.core.fixture import build, copied
-from rockpin.core.plan import ways_out
+from rockpin.core.plan import WayKind, ways_out
 from rockpin.core.plan.fixings_told import CandidateFixing
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
@@ -316,6 +316,16 @@ def test_of_a_wall_that_nobody_knows_no_way_out_is_named_for_the_likeliest() -> 
     assert made.verdict.word is VerdictWord.DO_NOT_DRILL
     # no hole of it looks as if something surely held there
     assert {one.severity for one in made.findings if one.code == "fixing-open"} == {Severity.PROVE_FIRST}
+
+
+@pytest.mark.parametrize(("low_mm", "other_mm"), [(20, 108), (100, 12), (60, 12)])
+def test_a_second_hole_lies_in_the_plate_as_far_from_the_first_as_there_is_room(low_mm: float, other_mm: float) -> None:
+    """A weight 10 beside its one hole turns it; 12 of metal stay at either end of a plate 120 high."""
+    document = job(brick_wall(), plate_fixture(((20, low_mm),), size_mm=(60, 120)), 557, 1007)
+    way = next(way for way in ways_out(document, load_catalogue()) if way.kind is WayKind.SECOND_HOLE)
+    (plate,) = way.job.fixture.supports
+    assert [hole.y_mm for hole in plate.holes] == [low_mm, other_mm]
+    assert f"{abs(other_mm - low_mm):g} mm {'above' if other_mm > low_mm else 'below'}" in way.sentence
 
 
 def test_sliding_supports_second_walls_and_slots_without_a_round_hole_are_said() -> None:
