@@ -117,6 +117,9 @@ def test_a_slip_of_the_pen_is_met_with_what_is_called_nearly_so() -> None:
         ("concrete", "cast_concrete"),
         ("concrete block", "plastered_block"),
         ("brick", "fair_faced_brick"),
+        ("plastered brick", "plastered_brick"),
+        ("plaster brick", None),
+        ("block", None),
         ("cheese", None),
     ],
 )

@@ -323,6 +323,7 @@ def test_a_second_hole_lies_in_the_plate_as_far_from_the_first_as_there_is_room(
     """A weight 10 beside its one hole turns it; 12 of metal stay at either end of a plate 120 high."""
     document = job(brick_wall(), plate_fixture(((20, low_mm),), size_mm=(60, 120)), 557, 1007)
     way = next(way for way in ways_out(document, load_catalogue()) if way.kind is WayKind.SECOND_HOLE)
+    assert way.job
     (plate,) = way.job.fixture.supports
     assert [hole.y_mm for hole in plate.holes] == [low_mm, other_mm]
     assert f"{abs(other_mm - low_mm):g} mm {'above' if other_mm > low_mm else 'below'}" in way.sentence

@@ -69,6 +69,7 @@ class BuildUp(Row):
 
     label_us: Name | None = None
     also: tuple[Name, ...] = Field(default=(), description="what else people call it")
+    alone: tuple[Name, ...] = Field(default=(), description="what it is called where nothing else is said")
     short: Name = Field(description="as a wall in a sentence, with its article")
     says: str
     layers: tuple[Layer, ...]

@@ -50,20 +50,19 @@ def _alone(row: Named) -> set[str]:
 
 
 def meant(said: str, rows: Sequence[AnyNamed]) -> AnyNamed | None:
-    """The row of that key or name; else the one whose name is what is said at last: a kettle shelf is a shelf; else
-    the only one that may be meant by it. None where none is, or several are.
+    """The row of that key or name; else the only one that may be begun so; else the one whose name is what is said at
+    last: a kettle shelf is a shelf. None where none is, or several are.
 
     A name as it stands goes before one that has it in it: a towel rail before a heated one.
     """
     wanted = _plain(said)
     if not wanted:
         return None
-    by_key = next((row for row in rows if row.key == said), None)
+    by_key = next((row for row in rows if _plain(row.key) == wanted), None)
     exactly = next((row for row in rows if wanted in _names(row) or wanted in _alone(row)), None)
-    if found := by_key or exactly or _named(wanted, rows, at_last=True):
-        return found
     told = begun(said, rows)
-    return told[0] if len(told) == 1 else None
+    only = told[0] if len(told) == 1 else None
+    return by_key or exactly or only or _named(wanted, rows, at_last=True)
 
 
 def begun(said: str, rows: Sequence[AnyNamed]) -> tuple[AnyNamed, ...]:
