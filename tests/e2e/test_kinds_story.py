@@ -141,3 +141,23 @@ def test_a_bar_gets_its_holes_where_one_looks_for_them(open_page: OpenPage) -> N
     expect(page.get_by_role("button", name="Put the holes of the bar anew")).to_be_visible()
     expect(page.get_by_role("list", name="Findings")).not_to_contain_text("no holes yet")
     expect(page.get_by_role("button", name=re.compile("^Hole 3,"))).to_be_visible()
+
+
+def test_another_kind_of_thing_beside_it_is_used_as_it_is_made_for(open_page: OpenPage) -> None:
+    page = open_page("/ask")
+    address = page.url.removesuffix("/ask")
+    asked = {"asked": {"shape": "mirror", "wall": "plastered_brick"}}
+    made = page.request.post(f"{address}/api/ask/job", data=asked, headers={"x-rock-pin": "1"}).json()
+    page.goto(f"{address}/jobs/{made['id']}/fixture")
+    page.get_by_label("Another piece beside it").select_option(label="Coat hook")
+    hook = page.get_by_role("group", name="Hook 2")
+    expect(hook.get_by_label("What hands do to this piece")).to_have_value("tug")
+    expect(hook.get_by_label("How this piece is used")).to_have_value("hung_on")
+    # and so it stays, whatever is said of the mirror, until somebody says otherwise of the hook
+    page.get_by_label("How it is used", exact=True).select_option(label="Handled daily")
+    expect(hook.get_by_label("How this piece is used")).to_have_value("hung_on")
+    page.goto(page.url.replace("/fixture", "/fixing"))
+    sheet = page.get_by_role("link", name="As Markdown").get_attribute("href")
+    told = page.request.get(f"{address}{sheet}").text()
+    assert "handled daily" in told
+    assert "Hook 2: hung on again and again, a hard tug." in told

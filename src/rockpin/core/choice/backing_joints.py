@@ -13,6 +13,7 @@ from rockpin.core.demand import Demand, HoleDemand
 from rockpin.core.document.fixings import WoodFastener
 from rockpin.core.document.fixture import Link, LinkKind
 from rockpin.core.document.job import JobDocument
+from rockpin.core.fixture import uses_of
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Family, LayerReading, WallReading
 from rockpin.core.setout import PlacedHole
@@ -99,6 +100,7 @@ def _in_board(
     catalogue: Catalogue,
 ) -> Spot:
     """A bracket's hole over its board, as if the board were the wall."""
+    use = uses_of(job.fixture, catalogue.duty_by_key)[hole.support]
     return Spot(
         hole=hole,
         wall=job.wall,
@@ -108,14 +110,14 @@ def _in_board(
         free_edges_mm=(_FAR_MM, _FAR_MM, _FAR_MM, _FAR_MM),
         board_edge_mm=_edge_mm(job, hole, link),
         depth_limit_mm=None,
-        duty=catalogue.duty_by_key[job.fixture.duty],
+        duty=use.duty,
         environment=job.fixture.environment,
         demand=demand,
         units=job.site.units,
         figures=catalogue.figures.hole,
         framing=catalogue.figures.framing,
         sold=job.site.sold,
-        carries_people=job.fixture.carries_people,
+        carries_people=use.carries_people,
         wood_species=link.species,
     )
 

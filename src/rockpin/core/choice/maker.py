@@ -69,7 +69,7 @@ def _unmet(rating: AssemblyRating, fixture: Fixture, spots: Sequence[Spot], cata
     units, hands = spots[0].units, [row.key for row in catalogue.hands]
     covering = max(spot.skin_lever_mm for spot in spots)
     reach = max((piece.cog_mm[2] for piece in fixture.pieces), default=0.0)
-    heaviest = max([fixture.hand, *(piece.hand for piece in fixture.pieces if piece.hand)], key=hands.index)
+    heaviest = max((fixture.hand_of(piece) for piece in fixture.pieces), key=hands.index, default=fixture.hand)
     if fixture.rails and not rating.carries_people:
         return "it says nothing of a person's weight"
     if fixture.carriers:

@@ -42,7 +42,7 @@ def _wind_cases(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
     pressure = figures.wind_pa if fixture.wind_pa is None else fixture.wind_pa
     if fixture.environment is not Environment.OUTDOOR or not pressure:
         return
-    hung = weights(fixture, tables.duties[fixture.duty], figures)
+    hung = weights(fixture, tables)
     for key, label, side, out in (
         ("out", "wind sucks it off the wall", 0.0, 1.0),
         ("left", "wind blows it to the left", -1.0, 0.0),
@@ -54,21 +54,23 @@ def _wind_cases(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
 
 def _shaken_cases(fixture: Fixture, tables: DemandTables) -> Iterator[LoadCase]:
     """Its own mass thrown to either side and off the wall, each beside its weight as used."""
-    duty = tables.duties[fixture.duty]
-    if not duty.sideways_g:
+    # what is shaken is shaken with all that is joined to it
+    shaken_g = max((tables.duties[fixture.duty_of(piece)].sideways_g for piece in fixture.pieces), default=0.0)
+    if not shaken_g:
         return
-    hung = weights(fixture, duty, tables.figures)
+    hung = weights(fixture, tables)
+    bare_n = [
+        (piece.mass_kg + piece.contents_kg) * STANDARD_GRAVITY_M_S2 if piece.held_by is HeldBy.WALL else 0.0
+        for piece in fixture.pieces
+    ]
     for way, right, out in (("to the left", -1.0, 0.0), ("to the right", 1.0, 0.0), ("off the wall", 0.0, 1.0)):
         thrown = tuple(
-            force._replace(
-                fx_n=right * duty.sideways_g * -force.fy_n / duty.factor,
-                fz_n=out * duty.sideways_g * -force.fy_n / duty.factor,
-            )
-            for force in hung
+            force._replace(fx_n=right * shaken_g * mass_n, fz_n=out * shaken_g * mass_n)
+            for force, mass_n in zip(hung, bare_n, strict=True)
         )
         # what stands on the floor is thrown as well, and no weight of its own keeps it down
         thrown += tuple(
-            thrown_at_brackets(piece, fixture, right * duty.sideways_g, out * duty.sideways_g)
+            thrown_at_brackets(piece, fixture, right * shaken_g, out * shaken_g)
             for piece in fixture.pieces
             if piece.held_by is not HeldBy.WALL
         )
@@ -136,7 +138,7 @@ def _cases_of_body(fixture: Fixture, foot_mm: float, tables: DemandTables) -> It
             key="hanging",
             label="hanging as used",
             allowance=tables.allowances[Acts.LASTING],
-            forces=weights(fixture, tables.duties[fixture.duty], tables.figures),
+            forces=weights(fixture, tables),
         )
     yield from swing_cases(fixture, foot_mm, tables)
     if not fixture.rails:

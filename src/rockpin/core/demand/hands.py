@@ -21,7 +21,7 @@ def hand_of(piece: Piece, fixture: Fixture, foot_mm: float, tables: DemandTables
     """What hands do to a piece: nobody comes at one whose every part lies above their reach."""
     if piece.y_mm + foot_mm >= tables.figures.reach_mm:
         return tables.hands["none"]
-    return tables.hands[piece.hand or fixture.hand]
+    return tables.hands[fixture.hand_of(piece)]
 
 
 class HandReach(NamedTuple):
@@ -49,7 +49,7 @@ def reach_of_hands(fixture: Fixture, tables: DemandTables) -> HandReach:
     """The heights at which hands come to a fixture otherwise: its pieces' lower and upper sides, and its rails."""
     reach, spans = tables.figures.reach_mm, []
     for piece in fixture.pieces:
-        hand = tables.hands[piece.hand or fixture.hand]
+        hand = tables.hands[fixture.hand_of(piece)]
         if hand.down_n or hand.out_n or fixture.swings:
             spans.append((reach - piece.rect.top_mm, reach - piece.y_mm))
     rails = [reach - min(rail.y_mm, rail.y2_mm) for rail in fixture.rails]
@@ -110,8 +110,7 @@ _ONE_LINE_MM = 5.0
 
 def hand_cases(fixture: Fixture, foot_mm: float, tables: DemandTables) -> Iterator[LoadCase]:
     """Hands at each corner of every piece that neither turns nor is held on to by a rail of its own."""
-    duty = tables.duties[fixture.duty]
-    hung = weights(fixture, duty, tables.figures)
+    hung = weights(fixture, tables)
     moving = {swing.piece_id for swing in fixture.swings}
     line = hung_line(fixture)
     for piece in fixture.pieces:
@@ -137,8 +136,9 @@ def held_rail_cases(rail: HeldRail, fixture: Fixture, foot_mm: float, tables: De
     """Hands on a rail that things hang on: at its ends, its supports and between them."""
     if min(rail.y_mm, rail.y2_mm) + foot_mm >= tables.figures.reach_mm:
         return
-    duty, hand = tables.duties[fixture.duty], tables.hands[fixture.hand]
-    hung = weights(fixture, duty, tables.figures)
+    hands = [tables.hands[fixture.hand_of(piece)] for piece in fixture.pieces] or [tables.hands[fixture.hand]]
+    hand = max(hands, key=lambda one: one.down_n + one.out_n)
+    hung = weights(fixture, tables)
     for share, words in sorted(rail_spots(rail, fixture).items()):
         for way, fx, fy, fz in pushes(hand):
             pushed = along_and_across(rail, share, fx, fy, fz)
@@ -234,11 +234,11 @@ def swing_cases(fixture: Fixture, foot_mm: float, tables: DemandTables) -> Itera
     A pivot that turns freely carries no moment about its own axis: pushed, the arm turns until its stop, and there
     the push counts in full. Stops are taken at both ends of its swing, and where it is stiff it cannot be worse.
     """
-    duty, figures = tables.duties[fixture.duty], tables.figures
+    figures = tables.figures
     for swing in fixture.swings:
         piece = next(one for one in fixture.pieces if one.id == swing.piece_id)
-        rest = weights(fixture, duty, figures, but=piece.id)
-        own = weight_n(piece, fixture, duty, figures)
+        rest = weights(fixture, tables, but=piece.id)
+        own = weight_n(piece, fixture, tables.duties[fixture.duty_of(piece)], figures)
         _, y, z = piece.cog_mm
         hand = hand_of(piece, fixture, foot_mm, tables)
         ends = sorted({place for _, _, place in reached_spots(piece, foot_mm, figures.reach_mm)})

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from rockpin.core.base.quantities import STANDARD_GRAVITY_M_S2
 from rockpin.core.demand.fastener_group import Force
 from rockpin.core.document.fixture import Fixture, HeldBy, Piece
+from rockpin.core.tables.by_room import DemandTables
 from rockpin.core.tables.figures import DemandFigures
 from rockpin.core.tables.hands import Allowance
 from rockpin.core.tables.materials import Duty
@@ -57,8 +58,10 @@ def weight_at(piece: Piece, newtons: float) -> Force:
     return Force(x_mm=x, y_mm=y, z_mm=z, fy_n=-newtons, spread_mm=spread)
 
 
-def weights(fixture: Fixture, duty: Duty, figures: DemandFigures, but: str = "") -> tuple[Force, ...]:
-    """The weight of every piece as used, without the one of that id."""
+def weights(fixture: Fixture, tables: DemandTables, but: str = "") -> tuple[Force, ...]:
+    """The weight [N] of every piece as it is used, without the one of that id."""
     return tuple(
-        weight_at(piece, weight_n(piece, fixture, duty, figures)) for piece in fixture.pieces if piece.id != but
+        weight_at(piece, weight_n(piece, fixture, tables.duties[fixture.duty_of(piece)], tables.figures))
+        for piece in fixture.pieces
+        if piece.id != but
     )

@@ -44,7 +44,7 @@ def person_cases(rail: HeldRail, fixture: Fixture, tables: DemandTables) -> Iter
     Every support's place along the rail is a spot too, since there the whole push goes into it.
     """
     figures, grab = tables.figures, rail.kind is RailKind.GRAB_RAIL
-    hung = weights(fixture, tables.duties[fixture.duty], figures)
+    hung = weights(fixture, tables)
     point_n = figures.grab_rail_n if grab else figures.handrail_point_n
     at_point = tables.allowances[Acts.GRAB_RAIL if grab else Acts.HANDRAIL_POINT]
     length = hypot(rail.x2_mm - rail.x_mm, rail.y2_mm - rail.y_mm)

@@ -196,7 +196,8 @@ class Support(Model):
 class Piece(Model):
     """A visible part: its size, its mass, what it holds, and where its weight acts.
 
-    Without measured values the centre of gravity lies in the middle of the piece.
+    Without measured values the centre of gravity lies in the middle of the piece. In a row of several things one of
+    another shape has a use, hands and a shape of its own.
     """
 
     id: Id
@@ -211,7 +212,10 @@ class Piece(Model):
     cog_x_mm: WallCoordinate | None = None
     cog_y_mm: WallCoordinate | None = None
     cog_z_mm: NonNegativeMm | None = None
+    duty: Id | None = Field(default=None, description="what this piece goes through; None: as the whole fixture")
     hand: Id | None = Field(default=None, description="what hands do to this piece; None: as to the whole fixture")
+    shape: Id | None = Field(default=None, description="the shape it was made from; None: that of the fixture")
+    thing: Id | None = Field(default=None, description="what people call it, where it was put beside others so")
     held_by: HeldBy = HeldBy.WALL
     level_share: float = Field(
         default=1, gt=0, le=1, description="of a level push on it that comes to its own supports; others take the rest"
@@ -403,6 +407,18 @@ class Fixture(Model):
         return sum(
             link.thickness_mm for link in self.links if not link.kind.has_own_holes and support_id in link.support_ids
         )
+
+    def duty_of(self, piece: Piece) -> Id:
+        """What a piece goes through."""
+        return piece.duty or self.duty
+
+    def hand_of(self, piece: Piece) -> Id:
+        """What hands do to a piece."""
+        return piece.hand or self.hand
+
+    def made_as(self, piece: Piece) -> set[Id | None]:
+        """The shape of a piece, and what people call it."""
+        return {piece.shape, piece.thing} if piece.shape else {self.shape, self.thing}
 
     @property
     def carries_people(self) -> bool:

@@ -31,7 +31,8 @@ def lifted_on(fixture: Fixture, brackets_first: Collection[str]) -> bool:
     """
     if on_keyholes(fixture):
         return False
-    return bool({fixture.shape, fixture.thing} & set(brackets_first)) or any(
+    made_as = [fixture.made_as(piece) for piece in fixture.pieces] or [{fixture.shape, fixture.thing}]
+    return all(not one.isdisjoint(brackets_first) for one in made_as) or any(
         support.hung or support.attachment in (Attachment.USER_DRILLED, Attachment.SLIDING)
         for support in on_the_wall_first(fixture)
     )

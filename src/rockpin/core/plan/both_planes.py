@@ -59,6 +59,9 @@ def both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Ke
         )
         for piece in job.fixture.pieces
     )
+    # in a vehicle it is shaken, whatever the job says
+    used_so = job.fixture.model_copy(update={"duty": first.done.job.fixture.duty})
+    used = job.model_copy(update={"fixture": used_so})
     return unfolded(
         first.plan,
         second.plan,
@@ -75,7 +78,7 @@ def both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Ke
             "stages": stage_plans(findings, because),
             "pieces": pieces,
             "placing": in_a_corner(settled(of_wall(job, job.wall), read_wall(planes.first, catalogue, keep)).reading),
-            "fixture_text": fixture_text(job, whole.duty_by_key[first.done.job.fixture.duty], units),
+            "fixture_text": fixture_text(used, whole, units),
             "mass_text": show_mass(job.fixture.mass_kg, units),
             "people": work.people,
             "gather": work.gather,

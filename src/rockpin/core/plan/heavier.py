@@ -1,5 +1,7 @@
 """What the next heavier hand would do to the fixings that are planned, and what would take it."""
 
+from collections.abc import Sequence
+
 from rockpin.core.base.keeping import NOTHING_KEPT, Keep
 from rockpin.core.base.quantities import show_use
 from rockpin.core.base.words import inside
@@ -11,12 +13,32 @@ from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.plan.stages import ComputedStages, respotted
 from rockpin.core.tables.catalogue import Catalogue
+from rockpin.core.tables.hands import Hand
+
+
+def heaviest_hand(fixture: Fixture, hands: Sequence[Hand]) -> str:
+    """The heaviest that hands do to any piece. ``hands``: all of them, the lightest first."""
+    rank = [row.key for row in hands]
+    return max((fixture.hand_of(piece) for piece in fixture.pieces), key=rank.index, default=fixture.hand)
 
 
 def in_hand(fixture: Fixture, hand: str) -> Fixture:
     """The same fixture with one hand for all of it."""
     pieces = tuple(piece.model_copy(update={"hand": None}) for piece in fixture.pieces)
     return fixture.model_copy(update={"hand": hand, "pieces": pieces})
+
+
+def no_heavier_than(fixture: Fixture, hand: str, hands: Sequence[Hand]) -> Fixture:
+    """The same fixture with this hand where a heavier one comes to it. ``hands``: as of :func:`heaviest_hand`."""
+    rank = [row.key for row in hands]
+
+    def lighter(one: str) -> str:
+        return min(one, hand, key=rank.index)
+
+    pieces = tuple(
+        piece.model_copy(update={"hand": lighter(piece.hand)}) if piece.hand else piece for piece in fixture.pieces
+    )
+    return fixture.model_copy(update={"hand": lighter(fixture.hand), "pieces": pieces})
 
 
 def decided_by_hand(done: ComputedStages, job: JobDocument, catalogue: Catalogue) -> str | None:
@@ -37,7 +59,7 @@ def heavier_hand_text(
     ``shipped``: the catalogue as it came, before the packets in hand.
     """
     chosen = [choice.chosen for choice in done.choices]
-    hand = shipped.next_heavier(job.fixture.hand)
+    hand = shipped.next_heavier(heaviest_hand(job.fixture, shipped.hands))
     reached = job.placement.y_mm + min((p.y_mm for p in job.fixture.pieces), default=0.0)
     if hand is None or not chosen or job.fixture.carries_people or reached >= shipped.figures.demand.reach_mm:
         return None

@@ -7,6 +7,7 @@ from typing import NamedTuple
 from rockpin.core.base.findings import Finding, verdict_of
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import UnitSystem, show_length, show_mass
+from rockpin.core.base.words import inside
 from rockpin.core.choice import JointReading, check_joints
 from rockpin.core.document.fixture import HeldRail
 from rockpin.core.document.job import JobDocument, Placement
@@ -35,7 +36,6 @@ from rockpin.core.plan.van_count import van_count
 from rockpin.core.sequence import JointFixings, Work, joined_with, work_of
 from rockpin.core.setout import AsBuiltReading, Gap, SetOutMeasures, gaps_between, measures_of
 from rockpin.core.tables.catalogue import Catalogue
-from rockpin.core.tables.materials import Duty
 
 
 def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
@@ -77,12 +77,20 @@ def _on_the_wall(rail: HeldRail, at: Placement) -> HeldRail:
     return rail.model_copy(update={**moved, "y_mm": rail.y_mm + at.y_mm, "y2_mm": rail.y2_mm + at.y_mm})
 
 
-def fixture_text(job: JobDocument, duty: Duty, units: UnitSystem) -> str:
-    """What goes up, how heavy, what is done with it and in what air."""
-    return (
-        f"{job.fixture.name}, {show_mass(job.fixture.mass_kg, units)} with what it holds; {duty.label.lower()}, "
-        f"factor {duty.factor:g} on the live part; {job.fixture.environment.words}."
+def fixture_text(job: JobDocument, catalogue: Catalogue, units: UnitSystem) -> str:
+    """What goes up, how heavy, what is done with it and in what air; of a row also what is done with others of it."""
+    fixture, duties = job.fixture, catalogue.duty_by_key
+    duty, hands = duties[fixture.duty], {row.key: row.label for row in catalogue.hands}
+    of_all = (
+        f"{fixture.name}, {show_mass(fixture.mass_kg, units)} with what it holds; {duty.label.lower()}, "
+        f"factor {duty.factor:g} on the live part; {fixture.environment.words}."
     )
+    others = [
+        f"{piece.name}: {duties[piece.duty].label.lower()}, {inside(hands[fixture.hand_of(piece)])}."
+        for piece in fixture.pieces
+        if piece.duty
+    ]
+    return " ".join([of_all, *others])
 
 
 class Judged(NamedTuple):
@@ -249,7 +257,7 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
     work = _work(done, drawn, joints, lacking, bool(not_yet), at_rest)
     planned = _hole_plans(done, cards, findings, None if at_rest else FixingsTold(job.kit, catalogue))
     measures = _measures(done)
-    of_fixture = fixture_text(job, catalogue.duty_by_key[job.fixture.duty], units)
+    of_fixture = fixture_text(job, catalogue, units)
     cases_text = f"{len({row.case.key for row in done.demand.table.rows})} load cases were put to every hole."
     plan = Plan(
         job_id=job.id,

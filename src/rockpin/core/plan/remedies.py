@@ -13,7 +13,7 @@ from rockpin.core.document.wall import HowKnown
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
 from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_clips, with_hangers
-from rockpin.core.plan.heavier import in_hand
+from rockpin.core.plan.heavier import heaviest_hand, no_heavier_than
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
@@ -167,7 +167,7 @@ def lighter_hand(trial: Trial) -> WayOut | None:
     """The same fixing under a lighter hand, the heaviest that holds: for whoever can keep the other hand off."""
     rows = {row.key: row for row in trial.catalogue.hands}
     fixture = trial.job.fixture
-    hand = rows.get(fixture.hand)
+    hand = rows.get(heaviest_hand(fixture, trial.catalogue.hands))
     if hand is None or hand.key == _OUT_OF_REACH or fixture.carries_people:
         return None
     lighter = [row for row in trial.catalogue.hands if row.down_n < hand.down_n]
@@ -175,7 +175,7 @@ def lighter_hand(trial: Trial) -> WayOut | None:
     def under(row: Hand) -> WayOut | None:
         return trial.way(
             WayKind.LIGHTER_HAND,
-            trial.job.model_copy(update={"fixture": in_hand(fixture, row.key)}),
+            trial.job.model_copy(update={"fixture": no_heavier_than(fixture, row.key, trial.catalogue.hands)}),
             lambda plan: f"It is refused because {hand.verb}; {_if_only(row)}, {with_what(plan)} holds it.",
         )
 

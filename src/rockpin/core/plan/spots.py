@@ -10,6 +10,7 @@ from rockpin.core.demand import Demand
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.drilling import existing_holes
+from rockpin.core.fixture import uses_of
 from rockpin.core.framing import Behind, BehindKind, MemberReading, look_behind, widest_bay_mm
 from rockpin.core.hidden import Hidden
 from rockpin.core.hole import AnchorGroup, Shared, Spot, edges_of
@@ -94,6 +95,7 @@ def spots_of(
     bay = widest_bay_mm(wall, job.site.region, catalogue) if reading.family.framed else None
     bare = edge_on_board((hole.id for hole in holes), job.fixture, reading, catalogue)
     group = loads_together(holes, [edges[hole.id].free_mm for hole in holes], demand)
+    uses = uses_of(job.fixture, catalogue.duty_by_key)
     for hole in holes:
         if only is not None and hole.id not in only:
             continue
@@ -117,17 +119,17 @@ def spots_of(
                 free_edges_mm=edges[hole.id].free_mm,
                 board_edge_mm=edges[hole.id].board_mm,
                 depth_limit_mm=here.depth_limit_mm,
-                duty=catalogue.duty_by_key[job.fixture.duty],
+                duty=uses[hole.support].duty,
                 environment=job.fixture.environment,
                 demand=demand.holes[hole.id],
                 units=job.site.units,
                 figures=figures.hole,
                 framing=figures.framing,
                 sold=job.site.sold,
-                carries_people=job.fixture.carries_people,
+                carries_people=uses[hole.support].carries_people,
                 existing=there,
                 outside_mm=outer_skin_mm(wall, met_reading, figures.hole.outer_skin_mm),
-                mass_kg=job.fixture.mass_kg,
+                mass_kg=uses[hole.support].mass_kg,
                 edge_on_board=hole.id in bare,
                 bay_mm=bay,
                 joint_proved=None if hole.id in met else proved,

@@ -206,10 +206,16 @@ def _demand(
 
 def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
     """In a vehicle or a boat everything is shaken, whatever it is used for; who leans on it weighs more than that."""
-    duty = catalogue.duty_by_key[job.fixture.duty]
-    if not job.wall.stands.rides or duty.sideways_g or duty.body_support:
-        return job
-    return job.model_copy(update={"fixture": job.fixture.model_copy(update={"duty": SHAKEN})})
+    fixture, duties = job.fixture, catalogue.duty_by_key
+
+    def shaken(key: str) -> str:
+        return key if duties[key].sideways_g or duties[key].body_support else SHAKEN
+
+    pieces = tuple(
+        piece.model_copy(update={"duty": shaken(piece.duty)}) if piece.duty else piece for piece in fixture.pieces
+    )
+    told = fixture.model_copy(update={"duty": shaken(fixture.duty), "pieces": pieces})
+    return job.model_copy(update={"fixture": told}) if job.wall.stands.rides and told != fixture else job
 
 
 def _but_for_its_place(job: JobDocument) -> tuple[object, ...]:

@@ -6,6 +6,7 @@ from difflib import get_close_matches
 from rockpin.core.base.errors import BadInput, Fault
 from rockpin.core.document.evidence import Evidence
 from rockpin.core.document.fixings import AnyFixing
+from rockpin.core.document.fixture import Piece
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.document.kit import Kit
 from rockpin.core.document.wall import Wall
@@ -99,6 +100,17 @@ def _row_faults(rows: Sequence[AnyFixing], catalogue: Catalogue) -> list[Fault]:
     return faults
 
 
+def _piece_faults(path: str, piece: Piece, catalogue: Catalogue) -> list[Fault]:
+    """Keys of a piece that has a use, hands or a shape of its own."""
+    told = (
+        ("duty", piece.duty, catalogue.duty_by_key, "use"),
+        ("hand", piece.hand, {row.key for row in catalogue.hands}, "hand"),
+        ("shape", piece.shape, catalogue.shape_by_key, "shape"),
+        ("thing", piece.thing, catalogue.common_thing_by_key, "thing"),
+    )
+    return [fault for name, key, table, what in told if key for fault in _unknown(f"{path}.{name}", key, table, what)]
+
+
 def usable_rows(rows: Sequence[AnyFixing], catalogue: Catalogue) -> tuple[AnyFixing, ...]:
     """Own rows that name only screws and tools that there are; the others would leave no job with a plan."""
     return tuple(row for row in rows if not _row_faults([row], catalogue))
@@ -113,8 +125,7 @@ def job_faults(job: JobBody, catalogue: Catalogue) -> list[Fault]:
     hands = {row.key for row in catalogue.hands}
     faults += _unknown("fixture.hand", job.fixture.hand, hands, "hand")
     for i, piece in enumerate(job.fixture.pieces):
-        if piece.hand:
-            faults += _unknown(f"fixture.pieces.{i}.hand", piece.hand, hands, "hand")
+        faults += _piece_faults(f"fixture.pieces.{i}", piece, catalogue)
     if job.fixture.device and job.fixture.device.thread:
         bolts = {row.key for row in catalogue.fittings.bolts}
         faults += _unknown("fixture.device.thread", job.fixture.device.thread, bolts, "bolt")

@@ -1,0 +1,140 @@
+"""Things of other kinds in one row: each is used, pulled and lifted as it is by itself, whatever hangs beside it."""
+
+import pytest
+
+from rockpin.catalogue import load_catalogue
+from rockpin.core.capacity import assess
+from rockpin.core.document.evidence import Location
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.job import JobDocument
+from rockpin.core.document.wall import Wall
+from rockpin.core.fixture import copied, joined, started, with_fixture
+from rockpin.core.plan import Plan, WayKind, compute_stages, make_plan, ways_out
+from rockpin.core.tables.references import job_faults, thing_named
+from tests.builders import brick_wall, job, stud_wall
+
+CATALOGUE = load_catalogue()
+
+
+def thing(key: str) -> Fixture:
+    return started(thing_named(key, CATALOGUE), {})
+
+
+def beside(first: str, *others: str) -> Fixture:
+    made = thing(first)
+    for other in others:
+        made = joined(made, thing(other))
+    return made
+
+
+def put(fixture: Fixture, wall: Wall | None = None, y_mm: float = 900) -> JobDocument:
+    return job(wall or brick_wall(13, width_mm=8000), fixture, 100, y_mm)
+
+
+def pulls(document: JobDocument) -> dict[str, list[tuple[float, float]]]:
+    """By the thing's name, what its holes bear: pull-out and shear [N]."""
+    done = compute_stages(document, CATALOGUE)
+    found: dict[str, list[tuple[float, float]]] = {}
+    for hole in done.placed.holes:
+        demand = done.demand.holes[hole.id]
+        name = hole.support.rstrip("0123456789-")
+        found.setdefault(name, []).append((round(demand.tension_n, 3), round(demand.shear_n, 3)))
+    return found
+
+
+@pytest.mark.parametrize(
+    ("first", "other"),
+    [
+        # touched, and snatched at
+        ("mirror", "coat_hook"),
+        ("coat_hook", "mirror"),
+        # looked at, and loaded; swung; held on to; screwed to the wall itself, and lifted onto brackets
+        ("picture", "bookshelf"),
+        ("picture", "tv_on_arm"),
+        ("mirror", "grab_rail"),
+        ("grab_rail", "key_box"),
+        ("bookshelf", "box"),
+        ("box", "bookshelf"),
+    ],
+)
+def test_whatever_hangs_beside_it_a_thing_pulls_as_it_does_by_itself(first: str, other: str) -> None:
+    together = pulls(put(beside(first, other)))
+    alone = [sorted(pulls(put(thing(key))).values()) for key in (first, other)]
+    assert sorted(together.values()) == sorted([*alone[0], *alone[1]])
+
+
+def test_a_hook_beside_a_mirror_is_not_let_go_with_what_a_mirror_wants() -> None:
+    wall = stud_wall(width_mm=8000)
+    plan = make_plan(job(wall, beside("mirror", "coat_hook"), 60, 900), CATALOGUE)
+    hooks = [hole for hole in plan.holes if hole.support.startswith("plate")]
+    assert {finding.code for finding in plan.findings} >= {"nothing-holds"}
+    assert hooks[0].chosen is None
+    assert "Hook 2: hung on again and again, a hard tug." in plan.fixture_text
+    # neither is what is added after the hook was, nor a copy of it
+    again = copied(beside("mirror", "coat_hook"), "piece-2")
+    assert [piece.hand for piece in again.pieces] == [None, "tug", "tug"]
+    # another of its own kind follows the whole thing
+    assert beside("mirror", "mirror").pieces[1].hand is None
+
+
+def chosen(plan: Plan) -> dict[str, set[str | None]]:
+    found: dict[str, set[str | None]] = {}
+    for hole in plan.holes:
+        found.setdefault(hole.support.rstrip("0123456789-"), set()).add(hole.chosen)
+    return found
+
+
+def test_a_mirror_beside_a_grab_rail_carries_nobody() -> None:
+    wall = stud_wall(width_mm=8000)
+    alone = make_plan(job(wall, thing("mirror"), 60, 900), CATALOGUE)
+    plan = make_plan(job(wall, beside("mirror", "grab_rail"), 60, 900), CATALOGUE)
+    assert chosen(plan)["back"] == chosen(alone)["back"] != {None}
+    # while no board carries who holds on to the rail
+    done = compute_stages(job(wall, beside("mirror", "grab_rail"), 60, 900), CATALOGUE)
+    told = {spot.hole.support.rstrip("0123456789-"): spot.carries_people for spot in done.spots}
+    assert told == {"back": False, "post": True}
+
+
+def test_what_hangs_in_hidden_joints_is_weighed_thing_by_thing() -> None:
+    """From 20 kg on a hidden joint counts half: three of 12 kg are no such thing, one of 36 is."""
+
+    def half(mass_kg: float, count: int) -> set[bool]:
+        mirror = thing("mirror")
+        piece = mirror.pieces[0].model_copy(update={"mass_kg": mass_kg})
+        made = mirror.model_copy(update={"pieces": (piece,)})
+        for _ in range(count - 1):
+            made = copied(made, made.pieces[0].id)
+        done = compute_stages(put(made), CATALOGUE)
+        plug = CATALOGUE.fixing_by_key["nylon_plug_10"]
+        made_here = [assess(plug, spot, done.catalogue.capacity) for spot in done.spots]
+        return {any("and it is heavy" in line.text for line in one.working) for one in made_here}
+
+    assert half(12, 1) == half(12, 3) == {False}
+    assert half(36, 1) == {True}
+
+
+def test_a_lighter_hand_is_asked_of_what_is_snatched_at() -> None:
+    wall = stud_wall(width_mm=8000)
+    document = job(wall, beside("mirror", "coat_hook"), 60, 900)
+    way = next(way for way in ways_out(document, CATALOGUE) if way.kind is WayKind.LIGHTER_HAND)
+    assert "somebody snatches at it" in way.sentence
+    assert way.job
+    hands = [way.job.fixture.hand_of(piece) for piece in way.job.fixture.pieces]
+    assert hands[0] == "touch"
+    assert hands[1] in ("use", "touch")
+
+
+def test_in_a_boat_all_of_a_row_is_shaken() -> None:
+    wall = brick_wall(13, width_mm=8000, stands=Location.VEHICLE)
+    done = compute_stages(put(beside("picture", "bookshelf"), wall), CATALOGUE)
+    labels = {row.case.label for row in done.demand.table.rows}
+    assert sum("shaken off the wall" in label for label in labels) == 2
+    assert {spot.duty.key for spot in done.spots} == {"shaken"}
+
+
+def test_a_piece_that_names_what_the_catalogue_has_not_is_told_by_its_place() -> None:
+    fixture = beside("mirror", "coat_hook")
+    other = fixture.pieces[1].model_copy(update={"duty": "juggled", "shape": "cloud", "thing": "dream"})
+    body = with_fixture(put(fixture), fixture.model_copy(update={"pieces": (fixture.pieces[0], other)}))
+    paths = [fault.path for fault in job_faults(body, CATALOGUE)]
+    assert paths == [f"fixture.pieces.1.{name}" for name in ("duty", "shape", "thing")]
