@@ -53,8 +53,8 @@ def pulls(document: JobDocument) -> dict[str, list[tuple[float, float]]]:
         ("picture", "tv_on_arm"),
         ("mirror", "grab_rail"),
         ("grab_rail", "key_box"),
-        ("bookshelf", "box"),
-        ("box", "bookshelf"),
+        ("bookshelf", "safe_box"),
+        ("safe_box", "bookshelf"),
     ],
 )
 def test_whatever_hangs_beside_it_a_thing_pulls_as_it_does_by_itself(first: str, other: str) -> None:
