@@ -4,6 +4,7 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
+from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobDocument
@@ -111,6 +112,19 @@ def test_what_hangs_in_hidden_joints_is_weighed_thing_by_thing() -> None:
 
     assert half(12, 1) == half(12, 3) == {False}
     assert half(36, 1) == {True}
+
+
+def test_what_a_maker_rates_as_a_whole_says_nothing_of_another_thing_beside_it() -> None:
+    rating = AssemblyRating(
+        source="instructions", rated_in=(RatedIn.SOLID,), mass_max_kg=60, screw_min_mm=4, screw_max_mm=10
+    )
+
+    def unmet(fixture: Fixture) -> str | None:
+        done = compute_stages(put(fixture.model_copy(update={"rated": rating})), CATALOGUE)
+        return done.maker.unmet if done.maker else None
+
+    assert unmet(beside("tv_on_plate")) is None
+    assert "another thing in the row" in (unmet(beside("tv_on_plate", "picture")) or "")
 
 
 def test_a_lighter_hand_is_asked_of_what_is_snatched_at() -> None:

@@ -74,6 +74,8 @@ def _unmet(rating: AssemblyRating, fixture: Fixture, spots: Sequence[Spot], cata
         return "it says nothing of a person's weight"
     if fixture.carriers:
         return "it stands on a part of its own, not on the wall"
+    if any(piece.shape for piece in fixture.pieces):
+        return "it says nothing of another thing in the row: plan that as a job of its own"
     if says_nothing := _beyond_hanging(fixture, catalogue):
         return f"it says nothing of {says_nothing}"
     if fixture.mass_kg > rating.mass_max_kg + 1e-9:
