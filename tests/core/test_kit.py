@@ -238,7 +238,10 @@ def test_a_longer_screw_in_a_plug_wants_a_deeper_hole_and_the_wall_must_have_roo
     assert plug_of(in_a_plug(("wood_6_0", length + 30, 2))).screw_text == sold.screw_text
     # in a leaf that just has room for the hole of the one that is sold, that one stays
     leaf = next(
-        mm for mm in range(60, 140) if any(one.fixing == "nylon_plug_8" for one in in_a_plug(leaf_mm=mm).candidates)
+        mm
+        for mm in range(60, 140)
+        for one in in_a_plug(leaf_mm=mm).candidates
+        if one.fixing == "nylon_plug_8" and one.screw_text == sold.screw_text
     )
     assert plug_of(in_a_plug(there, leaf_mm=leaf)).screw_text == sold.screw_text
 

@@ -11,6 +11,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.fixture import copied, joined, started, with_fixture
 from rockpin.core.plan import Plan, WayKind, compute_stages, make_plan, ways_out
+from rockpin.core.sequence import Step
 from rockpin.core.tables.references import job_faults, thing_named
 from tests.builders import brick_wall, job, stud_wall
 
@@ -152,3 +153,35 @@ def test_a_piece_that_names_what_the_catalogue_has_not_is_told_by_its_place() ->
     body = with_fixture(put(fixture), fixture.model_copy(update={"pieces": (fixture.pieces[0], other)}))
     paths = [fault.path for fault in job_faults(body, CATALOGUE)]
     assert paths == [f"fixture.pieces.1.{name}" for name in ("duty", "shape", "thing")]
+
+
+def step_of(plan: Plan, key: str) -> Step:
+    return next(step for step in plan.steps if step.id == key)
+
+
+def test_each_kind_goes_up_in_its_own_way() -> None:
+    plan = make_plan(put(beside("mirror", "bookshelf", "wall_lamp")), CATALOGUE)
+    numbers = {key: list(step_of(plan, key).holes) for key in ("up", "up-2", "up-3")}
+    # heads stand proud for keyholes alone; a shelf is lifted onto its brackets, a lamp is screwed to the wall itself
+    assert numbers == {"up": [1, 2], "up-2": [3, 4, 5, 6], "up-3": [7, 8]}
+    assert step_of(plan, "up").title == "Drive the screws"
+    assert step_of(plan, "up-2").title == "Put up the 2 brackets"
+    assert step_of(plan, "up-3").title == "Put up the wall lamp"
+    assert {step.id for step in plan.steps} >= {"hang", "hang-2", "keep-on-2", "wires-3"}
+    assert not {step.id for step in plan.steps} & {"hang-3", "wires", "keep-on"}
+    order = [step.id for step in plan.steps]
+    for earlier, later in (("try", "hang"), ("try-2", "hang-2"), ("hang-2", "keep-on-2"), ("try-3", "wires-3")):
+        assert order.index(earlier) < order.index(later)
+    assert order[-1] == "record"
+    assert order.index("covers") > max(order.index(key) for key in ("hang", "keep-on-2", "wires-3"))
+
+
+def test_things_of_one_kind_go_up_with_the_same_steps() -> None:
+    one, two = (make_plan(put(fixture), CATALOGUE) for fixture in (thing("mirror"), beside("mirror", "mirror")))
+    assert [step.id for step in one.steps] == [step.id for step in two.steps]
+
+
+def test_what_hangs_on_its_first_screw_is_told_beside_a_mirror_too() -> None:
+    assert make_plan(put(thing("safe_box")), CATALOGUE).hangs_on_first
+    assert make_plan(put(beside("mirror", "safe_box")), CATALOGUE).hangs_on_first
+    assert not make_plan(put(beside("mirror", "bookshelf")), CATALOGUE).hangs_on_first

@@ -91,15 +91,16 @@ def rating_of(plug: MasonryPlug, spot: Spot) -> Rating | None:
 
 
 def _screws(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> list[Screw]:
-    """The screws of the plug's range that are sold here, pass the bracket's hole and stand the weather: the thickest
-    first, before all others those in the van."""
+    """The screws of the plug's range that are sold here, pass the bracket's hole and stand the weather, the thickest
+    first; those in the van alone, where there are such."""
     screws = [screw for key in plug.screws if (screw := screw_here(key, spot, tables))]
     passing = [
         screw
         for screw in screws
         if set(spot.sold) & set(screw.systems) and spot.passes(screw.diameter_mm) and spot.hole.seat in screw.seats
     ]
-    return sorted(passing, key=lambda screw: (screw.key not in tables.in_van, -screw.diameter_mm))
+    at_hand = [screw for screw in passing if screw.key in tables.in_van]
+    return sorted(at_hand or passing, key=lambda screw: -screw.diameter_mm)
 
 
 def _body_mm(plug: MasonryPlug, spot: Spot) -> float | None:

@@ -54,9 +54,10 @@ def _deciding(done: ComputedStages) -> tuple[DecidingCase, ...]:
 
 def _hangs_on_first(done: ComputedStages) -> bool:
     """Whether hanging by the first screw alone decides at some hole, and holding it up meanwhile would help."""
-    labels = {row.case.label for row in done.demand.table.rows if row.case.first_screw}
-    alone = any(choice.chosen is not None and choice.chosen.case in labels for choice in done.choices)
-    return alone and not on_keyholes(done.job.fixture)
+    # what hangs on keyholes is let down onto one head after the other, whoever holds it
+    things = {body.number for body in bodies_of(done.job.fixture) if not on_keyholes(body.fixture)}
+    labels = {row.case.label for row in done.demand.table.rows if row.case.first_screw and row.case.body in things}
+    return any(choice.chosen is not None and choice.chosen.case in labels for choice in done.choices)
 
 
 def lifted_kg(job: JobDocument) -> float:

@@ -28,6 +28,7 @@ from rockpin.core.sequence.hanging_steps import clipped_later, first_up, hang
 from rockpin.core.sequence.hole_steps import drill_steps, marks, set_steps
 from rockpin.core.sequence.joined import JointFixings
 from rockpin.core.sequence.joining_steps import bolts_let_in, prepare_steps
+from rockpin.core.sequence.kinds import KindSite, kinds_of
 from rockpin.core.sequence.step import Draft, Phase, Step, in_order
 from rockpin.core.sequence.work_site import WorkSite, wait_for
 from rockpin.core.setout import PlacedHole
@@ -157,7 +158,7 @@ def _taken_out(site: WorkSite, job: JobDocument) -> list[Draft]:
     ]
 
 
-def _put_up(site: WorkSite, job: JobDocument, first: Sequence[DrillCard]) -> list[Draft]:
+def _put_up(site: WorkSite, kinds: Sequence[KindSite], job: JobDocument, first: Sequence[DrillCard]) -> list[Draft]:
     """From the marks to what stands on the wall, of the holes that are drilled before anything hangs."""
     if clamped(first):
         return clamp_steps(site, first)
@@ -172,28 +173,46 @@ def _put_up(site: WorkSite, job: JobDocument, first: Sequence[DrillCard]) -> lis
     before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
     needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
     glue = glue_steps(site, needs)
-    up = first_up(site, first, [*needs, *(one.id for one in (*before, *glue[:1]))])
-    up[-1].needs.extend(one.id for one in glue[1:])
-    return [*([marks(site, fresh)] if fresh else []), *drills, *sets, *before, *glue, *up]
+    waits, ups = [*needs, *(one.id for one in (*before, *glue[:1]))], []
+    for kind in kinds:
+        if cards := kind.of(first):
+            up = kind.named(first_up(kind.site, cards, list(waits)))
+            up[-1].needs.extend(one.id for one in glue[1:])
+            ups += up
+    return [*([marks(site, fresh)] if fresh else []), *drills, *sets, *before, *glue, *ups]
+
+
+def _hung(kind: KindSite, job: JobDocument, first: bool, bolted: Sequence[Draft]) -> list[Draft]:
+    """What hangs on what went up first, and what is only marked and drilled once it hangs; of one kind in a row.
+
+    ``first``: whether any of it was drilled before. ``bolted``: what is bolted to it while it lies there.
+    """
+    site = kind.site
+    later = [card for card in site.cards if card.hole_id in site.hanging.later]
+    if site.hanging.first is None and not later:
+        return []
+    last = f"try{kind.suffix}" if first else "protect"
+    drafts = hang(site, [last, *(one.id for one in bolted)])
+    return kind.named([*drafts, *(clipped_later(site, later, job) if later else [])])
 
 
 def _drafts(site: WorkSite, job: JobDocument, sealed: bool) -> list[Draft]:
     """All steps with what each needs; a later one may undo an earlier one (hung, taken down, hung again)."""
-    first = [card for card in site.cards if card.hole_id not in site.hanging.later]
-    later = [card for card in site.cards if card.hole_id in site.hanging.later]
+    first, kinds = [card for card in site.cards if card.hole_id not in site.hanging.later], kinds_of(site)
     drafts = _gathered(site, scrap_steps(site, ["gather"]) if job.wall.stands.rides else [])
     drafts += _taken_out(site, job)
-    drafts += _put_up(site, job, first) if first else []
-    last = ["try"] if first else ["protect"]
-    if site.hanging.first is not None or later:
-        bolted = bolt_steps(site, [CHECK_PARTS])
-        hung = hang(site, [*last, *(one.id for one in bolted)])
-        drafts += [*bolted, *hung]
-        last = [hung[-1].id]
-    if later:
-        drafts += clipped_later(site, later, job)
-        last = ["clip"]
-    piped = [*pipe_steps(site, last), *wire_steps(site, last)]
+    drafts += _put_up(site, kinds, job, first) if first else []
+    last = []
+    for kind in kinds:
+        before = bool(kind.of(first))
+        bolted = bolt_steps(site, [CHECK_PARTS]) if not kind.suffix else []
+        hung = _hung(kind, job, before, bolted)
+        drafts += [*(bolted if hung else []), *hung]
+        done = hung[-1].id if hung else f"try{kind.suffix}" if before else "protect"
+        wired = kind.named(wire_steps(kind.site, [done]))
+        drafts += wired
+        last += [one.id for one in wired] or [done]
+    piped = pipe_steps(site, last)
     last = [one.id for one in piped] or last
     good = _making_good(site, job, last, sealed)
     drafts += [*piped, *good]
