@@ -1,19 +1,23 @@
 """Things of other kinds in one row: each is used, pulled and lifted as it is by itself, whatever hangs beside it."""
 
+from random import Random
+
 import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.evidence import Location
-from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.fixture import Fixture, HeldRail, RailKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.fixture import copied, joined, started, with_fixture
+from rockpin.core.placing import shifted
 from rockpin.core.plan import Plan, WayKind, compute_stages, make_plan, ways_out
+from rockpin.core.plan.placemap import map_places
 from rockpin.core.sequence import Step
 from rockpin.core.tables.references import job_faults, thing_named
-from tests.builders import brick_wall, job, stud_wall
+from tests.builders import brick_wall, job, plate_fixture, stud_wall
 
 CATALOGUE = load_catalogue()
 
@@ -95,6 +99,36 @@ def test_a_mirror_beside_a_grab_rail_carries_nobody() -> None:
     done = compute_stages(job(wall, beside("mirror", "grab_rail"), 60, 900), CATALOGUE)
     told = {spot.hole.support.rstrip("0123456789-"): spot.carries_people for spot in done.spots}
     assert told == {"back": False, "post": True}
+
+
+def test_holes_that_look_alike_are_told_by_what_each_of_them_is_for() -> None:
+    """Two plates with the same holes, one of them under a rail that somebody holds on to: board carries the other."""
+    plain = plate_fixture(((25, 25), (25, 75)), hole_mm=9, shape="plate")
+    rail = HeldRail(id="rail", kind=RailKind.GRAB_RAIL, x_mm=0, y_mm=50, x2_mm=100, y2_mm=50, z_mm=45)
+    held = plain.model_copy(update={"rails": (rail,), "shape": "grab_rail", "duty": "body_support"})
+    for first, second in ((plain, held), (held, plain)):
+        holes = make_plan(job(stud_wall(), joined(first, second), 450, 1000), CATALOGUE).holes
+        bare, rails = (holes[:2], holes[2:]) if first is plain else (holes[2:], holes[:2])
+        assert None not in {hole.chosen for hole in bare}
+        why = [one.reasons[0] for hole in rails for one in hole.refused if one.fixing == "strap_toggle_m6"]
+        assert len(why) == 2
+        assert all(one.startswith("Board carries nobody") for one in why)
+
+
+def test_the_map_of_a_row_is_its_plan_at_each_place() -> None:
+    """Two plates whose holes look alike; something is hung on the second again and again."""
+    plain = plate_fixture(((20, 50),), size_mm=(40, 100), mass_kg=3, shape="plate", hand="touch")
+    hook = plain.model_copy(update={"shape": "hook", "duty": "shaken"})
+    here = job(stud_wall(width_mm=1300, height_mm=400), joined(plain, hook), 400, 150)
+    found, draw, words = map_places(here, CATALOGUE, uses=False), Random(3), set()
+    rows, columns = found.weights.shape
+    for _ in range(120):
+        dx, dy = draw.randrange(columns) + found.dx_mm, draw.randrange(rows) + found.dy_mm
+        there = here.model_copy(update={"placement": shifted(here.placement, dx, dy)})
+        word = make_plan(there, CATALOGUE).verdict.word
+        assert word is found.word(dx, dy), (dx, dy)
+        words.add(word)
+    assert len(words) > 1
 
 
 def test_what_hangs_in_hidden_joints_is_weighed_thing_by_thing() -> None:

@@ -341,14 +341,17 @@ def assess_all(
     """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
     if not spots:
         return {}
+    # things beside one another may be used in other ways: what a wall refuses one of them it may not refuse all
     first, sold = spots[0], set(spots[0].sold)
+    uses = list({spot.used_as: spot for spot in spots}.values())
     # what is not sold here comes last: it is the least of reasons
     ordered = sorted(fixings, key=lambda row: sold.isdisjoint(row.systems))
     # in their order, with what is to be said of them wherever they go
     everywhere: dict[str, Assessment | None] = {}
     able: dict[str, list[AnyFixing]] = {}
     for fixing in ordered:
-        barred = [_NOT_SOLD] if sold.isdisjoint(fixing.systems) else refused_here(fixing, first, tables)
+        told = [refused_here(fixing, one, tables) for one in uses]
+        barred = [_NOT_SOLD] if sold.isdisjoint(fixing.systems) else told[0] if all(told) else []
         if barred:
             everywhere[fixing.key] = first.cached_per_wall(f"{fixing.key} refused", partial(refused, fixing, barred))
         else:

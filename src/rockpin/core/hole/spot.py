@@ -273,7 +273,14 @@ class Spot:
         """What is the same at all holes of this one's kind."""
         hole = self.hole
         board = (hole.spacer_mm, hole.board_species, hole.flexible)
-        return self.shared.setdefault((hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, *board), {})
+        kind = (hole.kind, hole.seat, hole.diameter_mm, hole.plate_mm, *board)
+        return self.shared.setdefault((*kind, *self.used_as), {})
+
+    @property
+    def used_as(self) -> tuple[str, bool, float]:
+        """What the thing that it is of goes through, whether it carries a person, and its mass [kg]: another in the row
+        has its own."""
+        return self.duty.key, self.carries_people, self.mass_kg
 
     def nearest_neighbour_mm(self) -> float:
         """Distance [mm] to the nearest other hole, without bound where there is none."""

@@ -81,7 +81,7 @@ _DIGITS = 6
 def _told_of_hole(spot: Spot) -> Hashable:
     kind = tuple(value for name, value in spot.hole if name not in _PLACE)
     offsets = sorted((round(abs(dx), _DIGITS), round(abs(dy), _DIGITS)) for dx, dy in spot.neighbours)
-    return kind, round(spot.cover_mm, _DIGITS), spot.edge_on_board, tuple(offsets)
+    return kind, spot.used_as, round(spot.cover_mm, _DIGITS), spot.edge_on_board, tuple(offsets)
 
 
 class Alike:

@@ -166,12 +166,12 @@ def _fixings(done: ComputedStages) -> list[AnyFixing]:
     picked = {choice.fixing for choice in done.job.choices}
     if not done.spots:
         return []
-    first, tables = done.spots[0], done.catalogue.capacity
-    sold = set(first.sold)
+    uses, tables = {spot.used_as: spot for spot in done.spots}.values(), done.catalogue.capacity
+    sold = set(done.spots[0].sold)
     return [
         row
         for row in done.catalogue.fixings
-        if row.key in picked or (sold & set(row.systems) and not refused_here(row, first, tables))
+        if row.key in picked or (sold & set(row.systems) and not all(refused_here(row, one, tables) for one in uses))
     ]
 
 
