@@ -75,7 +75,7 @@ def test_a_hook_beside_a_mirror_is_not_let_go_with_what_a_mirror_wants() -> None
     hooks = [hole for hole in plan.holes if hole.support.startswith("plate")]
     assert {finding.code for finding in plan.findings} >= {"nothing-holds"}
     assert hooks[0].chosen is None
-    assert "Hook 2: hung on again and again, a hard tug." in plan.fixture_text
+    assert "Coat hook 2: hung on again and again, a hard tug." in plan.fixture_text
     # neither is what is added after the hook was, nor a copy of it
     again = copied(beside("mirror", "coat_hook"), "piece-2")
     assert [piece.hand for piece in again.pieces] == [None, "tug", "tug"]
@@ -207,6 +207,8 @@ def test_each_kind_goes_up_in_its_own_way() -> None:
     for earlier, later in (("try", "hang"), ("try-2", "hang-2"), ("hang-2", "keep-on-2"), ("try-3", "wires-3")):
         assert order.index(earlier) < order.index(later)
     assert order[-1] == "record"
+    # two brackets, two screws into the shelf through each
+    assert next(item.count for item in plan.gather if "for the shelf on its brackets" in item.label) == 4
     assert order.index("covers") > max(order.index(key) for key in ("hang", "keep-on-2", "wires-3"))
 
 

@@ -150,7 +150,7 @@ def test_another_kind_of_thing_beside_it_is_used_as_it_is_made_for(open_page: Op
     made = page.request.post(f"{address}/api/ask/job", data=asked, headers={"x-rock-pin": "1"}).json()
     page.goto(f"{address}/jobs/{made['id']}/fixture")
     page.get_by_label("Another piece beside it").select_option(label="Coat hook")
-    hook = page.get_by_role("group", name="Hook 2")
+    hook = page.get_by_role("group", name="Coat hook 2")
     expect(hook.get_by_label("What hands do to this piece")).to_have_value("tug")
     expect(hook.get_by_label("How this piece is used")).to_have_value("hung_on")
     # and so it stays, whatever is said of the mirror, until somebody says otherwise of the hook
@@ -160,4 +160,4 @@ def test_another_kind_of_thing_beside_it_is_used_as_it_is_made_for(open_page: Op
     sheet = page.get_by_role("link", name="As Markdown").get_attribute("href")
     told = page.request.get(f"{address}{sheet}").text()
     assert "handled daily" in told
-    assert "Hook 2: hung on again and again, a hard tug." in told
+    assert "Coat hook 2: hung on again and again, a hard tug." in told

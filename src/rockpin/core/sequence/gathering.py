@@ -14,6 +14,7 @@ from rockpin.core.drilling import BIT_WORDS, DrillCard
 from rockpin.core.fittings import FittingsReading
 from rockpin.core.sequence.joined import JointFixings
 from rockpin.core.sequence.joining_steps import keeping_screws, own_bits
+from rockpin.core.sequence.kinds import kinds_of
 from rockpin.core.sequence.work_site import WorkSite
 from rockpin.core.tables.catalogue import Catalogue
 
@@ -133,12 +134,13 @@ def gather(
     ``cards``: of what is still to be drilled. ``lacking``: fixings of which the van has too few. ``sealed``,
     ``filled``: whether holes are sealed against water, and old ones filled.
     """
-    every, keeping = [*cards, *site.joined.screws], keeping_screws(site)
+    every = [*cards, *site.joined.screws]
+    keeping = [found for kind in kinds_of(site) if (found := keeping_screws(kind.site))]
     items = [
         *_parts(site.fixture, site.fittings, site.units),
         *_joints(site.joined),
         *_fixings(every, frozenset(lacking), site.catalogue),
-        *([_named("fixings", *keeping)] if keeping else []),
+        *(_named("fixings", *each) for each in keeping),
         *_tools(every, site.kit, site.catalogue),
         *(_named("tools", f"{bit.text} {BIT_WORDS[bit.kind]}", buy=bit.buy) for bit in own_bits(site)),
     ]

@@ -172,7 +172,7 @@ def _put_up(site: WorkSite, kinds: Sequence[KindSite], job: JobDocument, first: 
     before = [*prepare_steps(site, counted), *stack_steps(site, counted), *bolts_let_in(site, counted)]
     before += bed_steps(site, ["mark"]) if job.wall.stands.rides else []
     needs = [one.id for one in sets] or [one.id for one in drills] or ["mark", "protect"]
-    glue = glue_steps(site, needs)
+    glue = glue_steps(kinds[0].site, needs)
     waits, ups = [*needs, *(one.id for one in (*before, *glue[:1]))], []
     for kind in kinds:
         if cards := kind.of(first):
