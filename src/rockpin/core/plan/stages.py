@@ -206,6 +206,8 @@ def _demand(
 
 def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
     """In a vehicle or a boat everything is shaken, whatever it is used for; who leans on it weighs more than that."""
+    if not job.wall.stands.rides:
+        return job
     fixture, duties = job.fixture, catalogue.duty_by_key
 
     def shaken(key: str) -> str:
@@ -215,7 +217,7 @@ def _as_it_rides(job: JobDocument, catalogue: Catalogue) -> JobDocument:
         piece.model_copy(update={"duty": shaken(piece.duty)}) if piece.duty else piece for piece in fixture.pieces
     )
     told = fixture.model_copy(update={"duty": shaken(fixture.duty), "pieces": pieces})
-    return job.model_copy(update={"fixture": told}) if job.wall.stands.rides and told != fixture else job
+    return job.model_copy(update={"fixture": told})
 
 
 def _but_for_its_place(job: JobDocument) -> tuple[object, ...]:
