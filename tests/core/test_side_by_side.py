@@ -8,7 +8,7 @@ from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.evidence import Location
-from rockpin.core.document.fixture import Fixture, HeldRail, RailKind
+from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, Link, LinkKind, RailKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
 from rockpin.core.fixture import copied, joined, started, with_fixture
@@ -129,6 +129,16 @@ def test_the_map_of_a_row_is_its_plan_at_each_place() -> None:
         assert word is found.word(dx, dy), (dx, dy)
         words.add(word)
     assert len(words) > 1
+
+
+def test_a_board_that_nothing_is_fastened_to_yet_is_for_all_of_a_row() -> None:
+    fixture = beside("picture", "grab_rail")
+    hole = FixtureHole(id="in-board", x_mm=20, y_mm=20, diameter_mm=6)
+    board = Link(id="board", kind=LinkKind.BACKING_BOARD, width_mm=200, height_mm=40, thickness_mm=18, holes=(hole,))
+    done = compute_stages(put(fixture.model_copy(update={"links": (board,)})), CATALOGUE)
+    (spot,) = (one for one in done.spots if one.hole.id == "in-board")
+    assert spot.carries_people
+    assert spot.mass_kg == fixture.mass_kg
 
 
 def test_what_hangs_in_hidden_joints_is_weighed_thing_by_thing() -> None:

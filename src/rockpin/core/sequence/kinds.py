@@ -1,6 +1,7 @@
 """Things of several kinds in one row: each kind goes up in its own way, with steps of its own."""
 
 from collections.abc import Sequence
+from itertools import chain
 from typing import NamedTuple
 
 from rockpin.core.document.fixture import Fixture
@@ -39,6 +40,10 @@ def _name(thing: Fixture, catalogue: Catalogue) -> str:
     return row.label if row else thing.pieces[0].name
 
 
+def _parts(thing: Fixture) -> set[str]:
+    return {part.id for some in (thing.supports, thing.links) for part in some}
+
+
 def kinds_of(site: WorkSite) -> list[KindSite]:
     """The kinds of a row in the order of their first pieces; one, where all of it is of one kind."""
     kinds: dict[frozenset[str | None], list[Fixture]] = {}
@@ -47,7 +52,7 @@ def kinds_of(site: WorkSite) -> list[KindSite]:
         kinds.setdefault(frozenset(made_as), []).append(body.fixture)
     if len(kinds) < 2:
         return [KindSite(site, "")]
-    found = []
+    found, others = [], _parts(site.fixture).difference(*map(_parts, chain(*kinds.values())))
     for number, things in enumerate(kinds.values()):
         first = things[0].pieces[0]
         fixture = things[0].model_copy(
@@ -59,7 +64,8 @@ def kinds_of(site: WorkSite) -> list[KindSite]:
         if first.shape:
             fixture = fixture.model_copy(update={"shape": first.shape, "thing": first.thing})
             fixture = fixture.model_copy(update={"name": _name(fixture, site.catalogue)})
-        parts = {part.id for some in (fixture.supports, fixture.links) for part in some}
+        # a board that nothing is fastened to yet goes up with the first
+        parts = _parts(fixture) if number else _parts(fixture) | others
         mine = site._replace(
             fixture=fixture,
             cards=[card for card in site.cards if site.holes[card.hole_id].support in parts],
