@@ -228,8 +228,13 @@ def _set(plug: MasonryPlug, spot: Spot, tables: CapacityTables) -> Setting | lis
         return [barred]
     if rating is None:
         return []
-    tried = [_set_with(screw, rating, plug, spot, tables) for screw in screws]
-    return next((one for one in tried if isinstance(one, Setting)), tried[0])
+    why_not: list[Refusal] = []
+    for screw in screws:
+        made = _set_with(screw, rating, plug, spot, tables)
+        if isinstance(made, Setting):
+            return made
+        why_not = why_not or made
+    return why_not
 
 
 def _set_with(
