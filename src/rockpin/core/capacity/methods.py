@@ -343,15 +343,18 @@ def assess_all(
         return {}
     # things beside one another may be used in other ways: what a wall refuses one of them it may not refuse all
     first, sold = spots[0], set(spots[0].sold)
-    uses = list({spot.used_as: spot for spot in spots}.values())
+    others = list({spot.used_as: spot for spot in spots}.values())[1:]
     # what is not sold here comes last: it is the least of reasons
     ordered = sorted(fixings, key=lambda row: sold.isdisjoint(row.systems))
     # in their order, with what is to be said of them wherever they go
     everywhere: dict[str, Assessment | None] = {}
     able: dict[str, list[AnyFixing]] = {}
     for fixing in ordered:
-        told = [refused_here(fixing, one, tables) for one in uses]
-        barred = [_NOT_SOLD] if sold.isdisjoint(fixing.systems) else told[0] if all(told) else []
+        if sold.isdisjoint(fixing.systems):
+            barred = [_NOT_SOLD]
+        else:
+            barred = refused_here(fixing, first, tables)
+            barred = barred if all(refused_here(fixing, one, tables) for one in others) else []
         if barred:
             everywhere[fixing.key] = first.cached_per_wall(f"{fixing.key} refused", partial(refused, fixing, barred))
         else:
