@@ -29,7 +29,7 @@ class KindSite(NamedTuple):
         """The same steps under ids of this kind, as far as they need one another."""
         own = {one.id for one in drafts}
         for one in drafts:
-            one.id += self.suffix if one.id in own else ""
+            one.id += self.suffix
             one.needs = [f"{need}{self.suffix}" if need in own else need for need in one.needs]
         return list(drafts)
 
