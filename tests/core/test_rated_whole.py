@@ -11,7 +11,7 @@ from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.fixture import Fixture, FixtureHole, Link, LinkKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
-from rockpin.core.fixture import started
+from rockpin.core.fixture import copied, moved_along, started, things_of
 from rockpin.core.placing import shifted
 from rockpin.core.plan import Plan, WayKind, make_plan, ways_out
 from rockpin.core.tables.references import thing_named
@@ -160,3 +160,13 @@ def test_where_the_parts_do_not_hold_the_makers_instructions_are_worth_a_look() 
     # shaken it was not tested, and a shelf's instructions rate no wall
     assert not _ways("tv_on_arm", studs(), duty="shaken")
     assert not _ways("shelf", masonry("aerated_block"))
+
+
+@pytest.mark.parametrize(("least", "says"), [(4, ""), (5, "it wants 5 screws, and 4 are used")])
+def test_each_of_two_in_a_row_is_one_that_was_tested(least: int, says: str) -> None:
+    """Each weighs 25 kg and hangs on four screws; what was tested holds 30 kg. Eight in all are eight for neither."""
+    two = moved_along(copied(_rated(fasteners_least=least), rated_arm().pieces[0].id), [0.0, 1040.0])
+    plan = make_plan(job(studs(), two, 1170, 1300), load_catalogue())
+    assert len(things_of(two)) == 2
+    assert bool(_said(plan, "rated-whole")) is not bool(says)
+    assert says in " ".join(one.sentence for one in plan.findings)

@@ -6,12 +6,13 @@ import pytest
 
 from rockpin.catalogue import load_catalogue
 from rockpin.core.capacity import assess
+from rockpin.core.document.arrangement import Spacing, SpacingKind
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, Link, LinkKind, RailKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
-from rockpin.core.fixture import copied, joined, started, with_fixture
+from rockpin.core.fixture import copied, joined, moved_along, reshaped, started, with_fixture
 from rockpin.core.placing import shifted
 from rockpin.core.plan import Plan, WayKind, compute_stages, make_plan, ways_out
 from rockpin.core.plan.placemap import map_places
@@ -231,3 +232,51 @@ def test_what_hangs_on_its_first_screw_is_told_beside_a_mirror_too() -> None:
     assert make_plan(put(thing("safe_box")), CATALOGUE).hangs_on_first
     assert make_plan(put(beside("mirror", "safe_box")), CATALOGUE).hangs_on_first
     assert not make_plan(put(beside("mirror", "bookshelf")), CATALOGUE).hangs_on_first
+
+
+def sentences(document: JobDocument) -> dict[WayKind, str]:
+    return {way.kind: way.sentence for way in ways_out(document, CATALOGUE)}
+
+
+def test_another_shape_takes_the_place_of_the_first_thing_and_leaves_what_hangs_beside_it() -> None:
+    row = beside("coat_hook", "mirror")
+    shape = CATALOGUE.shape_by_key["shelf"]
+    made = reshaped(row, shape, {"width": 600.0}, {})
+    assert [piece.width_mm for piece in made.pieces] == [600, row.pieces[1].width_mm]
+    assert made.pieces[1].x_mm == made.pieces[0].rect.right_mm + 100
+    assert made.made_as(made.pieces[1]) == row.made_as(row.pieces[1])
+    assert sorted(pulls(put(made))["back"]) == sorted(pulls(put(thing("mirror")))["back"])
+    # in a row that is too short for it the others are not lost either
+    spaced = row.model_copy(update={"spacing": Spacing(kind=SpacingKind.EQUAL_GAPS, span_mm=700)})
+    assert len(reshaped(with_fixture(put(row), spaced).fixture, shape, {"width": 900.0}, {}).pieces) == 2
+
+
+def test_ways_out_change_what_does_not_hold_and_name_it() -> None:
+    # the radiator is too heavy for board alone, the mirror beside it hangs on board well enough
+    told = sentences(put(beside("radiator", "mirror"), stud_wall(width_mm=8000)))
+    assert told[WayKind.ONTO_STUDS].startswith("Radiator: if its brackets can be moved along it, put each on")
+    way = next(
+        one
+        for one in ways_out(put(beside("radiator", "mirror"), stud_wall(width_mm=8000)), CATALOGUE)
+        if one.kind is WayKind.ONTO_STUDS
+    )
+    before = {one.id: one for one in beside("radiator", "mirror").supports}
+    assert way.job
+    moved = {one.id for one in way.job.fixture.supports if one != before[one.id]}
+    assert moved == {one.id for one in thing("radiator").supports}
+
+
+def test_what_goes_into_each_of_two_shelves_is_told_for_each() -> None:
+    two = copied(thing("bookshelf"), "piece")
+    says = sentences(put(two, stud_wall(width_mm=8000)))[WayKind.LESS_WEIGHT]
+    assert says.startswith("With no more than 5 kg in each: ")
+
+
+def test_hooks_in_a_row_go_onto_the_studs_with_their_plates() -> None:
+    row = moved_along(copied(thing("coat_hook"), "piece"), [0.0, 450.0])
+    document = job(stud_wall(width_mm=8000), row, 160, 1600)
+    way = next(one for one in ways_out(document, CATALOGUE) if one.kind is WayKind.ONTO_STUDS)
+    assert way.sentence.startswith("Put each of them on the next stud, ")
+    assert way.job
+    for piece, support in zip(way.job.fixture.pieces, way.job.fixture.supports, strict=True):
+        assert piece.rect.centre_x_mm == pytest.approx(support.rect.centre_x_mm)

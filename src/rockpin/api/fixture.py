@@ -9,7 +9,7 @@ from rockpin.api.context import Context, Device
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Workspace
 from rockpin.core.base.errors import BadInput, Fault
-from rockpin.core.fixture import ShapeDrawing, build, draw_shape, with_fixture
+from rockpin.core.fixture import ShapeDrawing, draw_shape, reshaped, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
 from rockpin.core.questions import OnAWall
 from rockpin.core.tables.references import shape_named, starts_of, thing_named
@@ -29,7 +29,7 @@ def set_shape(job_id: str, ask: ShapeAsk, context: Context, planning: Planning, 
     """Makes the fixture of a job anew from a shape and its measures."""
     job = context.store.job(job_id).body
     shape = shape_named(ask.shape, context.catalogue)
-    fixture = build(shape, ask.measures, job.fixture, starts_of(shape, context.catalogue))
+    fixture = reshaped(job.fixture, shape, ask.measures, starts_of(shape, context.catalogue))
     return answer_of(save_job(context, planning, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device))
 
 

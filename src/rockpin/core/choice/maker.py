@@ -13,6 +13,7 @@ from rockpin.core.capacity import Assessment, Mode, Refusal, method_of
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.fixings import AnyFixing
 from rockpin.core.document.fixture import Environment, Fixture, HeldBy, LimitKind
+from rockpin.core.fixture import things_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Family, WallReading
@@ -64,6 +65,17 @@ def _beyond_hanging(fixture: Fixture, catalogue: Catalogue) -> str | None:
     return None
 
 
+def _heaviest_kg(fixture: Fixture) -> float:
+    """The mass of the heaviest thing of a row [kg]: each of them is one of those that were tested."""
+    return max(thing.mass_kg for thing in things_of(fixture))
+
+
+def _fewest_screws(fixture: Fixture, spots: Sequence[Spot]) -> int:
+    """On how few screws any thing of a row hangs [a count]."""
+    held = [{part.id for some in (one.supports, one.links) for part in some} for one in things_of(fixture)]
+    return min(sum(spot.hole.support in parts for spot in spots) for parts in held)
+
+
 def _unmet(rating: AssemblyRating, fixture: Fixture, spots: Sequence[Spot], catalogue: Catalogue) -> str | None:
     """The first condition of the whole that is not met, in words with both figures; None where all are."""
     units, hands = spots[0].units, [row.key for row in catalogue.hands]
@@ -78,8 +90,8 @@ def _unmet(rating: AssemblyRating, fixture: Fixture, spots: Sequence[Spot], cata
         return "it says nothing of another thing in the row: plan that as a job of its own"
     if says_nothing := _beyond_hanging(fixture, catalogue):
         return f"it says nothing of {says_nothing}"
-    if fixture.mass_kg > rating.mass_max_kg + 1e-9:
-        return f"it holds for {show_mass(rating.mass_max_kg, units)}, and this is {show_mass(fixture.mass_kg, units)}"
+    if (mass := _heaviest_kg(fixture)) > rating.mass_max_kg + 1e-9:
+        return f"it holds for {show_mass(rating.mass_max_kg, units)}, and this is {show_mass(mass, units)}"
     if rating.reach_max_mm is not None and reach > rating.reach_max_mm + 1e-6:
         return (
             f"it holds for a weight {show_limit(rating.reach_max_mm, units)} off the wall, "
@@ -90,8 +102,8 @@ def _unmet(rating: AssemblyRating, fixture: Fixture, spots: Sequence[Spot], cata
             f"it allows {show_limit(rating.covering_max_mm, units)} in front of what holds, "
             f"and there is {show_length(covering, units)}"
         )
-    if len(spots) < rating.fasteners_least:
-        return f"it wants {rating.fasteners_least} screws, and {len(spots)} are used"
+    if (screws := _fewest_screws(fixture, spots)) < rating.fasteners_least:
+        return f"it wants {rating.fasteners_least} screws, and {screws} are used"
     if not fixture.carries_people and hands.index(heaviest) > hands.index(rating.hand):
         labels = {row.key: row.label.lower() for row in catalogue.hands}
         return f"it holds for {labels[rating.hand]} at most, and here it is {labels[heaviest]}"
@@ -104,7 +116,7 @@ class Maker:
     def __init__(self, fixture: Fixture, spots: Sequence[Spot], catalogue: Catalogue) -> None:
         self._limits, self._rating, self._rows = fixture.limits, fixture.rated, catalogue.fixing_by_key
         self.unmet = _unmet(fixture.rated, fixture, spots, catalogue) if fixture.rated and spots else None
-        self._use = fixture.mass_kg / fixture.rated.mass_max_kg if fixture.rated else 0.0
+        self._use = _heaviest_kg(fixture) / fixture.rated.mass_max_kg if fixture.rated else 0.0
 
     @property
     def says_nothing(self) -> bool:

@@ -20,6 +20,7 @@ from rockpin.core.document.fixture import (
 from rockpin.core.document.job import JobDocument, SupportPlace
 from rockpin.core.document.record import Holds, HoleRecord, LeftHole
 from rockpin.core.document.wall import OldHole
+from rockpin.core.fixture import shape_of
 from rockpin.core.placing import shifted
 from rockpin.core.plan.alternatives import with_used
 from rockpin.core.plan.clear_shifts import OldPlace, barred_spans, clear_shift_mm
@@ -213,10 +214,10 @@ def slide(case: Case) -> Iterator[WayOn | None]:
 def _bracket_slid(case: Case, *, down: bool) -> Iterator[WayOn | None]:
     """``down``: also where another hole of it holds, whose fixing comes out again."""
     support = _support_of(case)
-    shape = case.catalogue.shape_by_key.get(case.job.fixture.shape or "")
-    put_anywhere = shape is not None and shape.brackets_free
     if support is None or case.record.holds is Holds.YES:
         return
+    shape = case.catalogue.shape_by_key.get(shape_of(case.job.fixture, support.id) or "")
+    put_anywhere = shape is not None and shape.brackets_free
     if support.attachment is Attachment.RIGID and not put_anywhere:
         return
     bar = support.attachment is Attachment.USER_DRILLED

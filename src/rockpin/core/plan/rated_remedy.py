@@ -22,6 +22,9 @@ def makers_rating(trial: Trial) -> WayOut | None:
     shape = trial.catalogue.shape_by_key.get(fixture.shape or "")
     if shape is None or not shape.rated_by_maker or fixture.rated is not None or fixture.links or not holes:
         return None
+    # he rates one thing, and says nothing of a row of them
+    if len(trial.struggling.things) > 1 or trial.part is not fixture:
+        return None
     # where something holds once a doubt is answered, that is answered first
     if not strained(trial.before) & set(STOPPED):
         return None

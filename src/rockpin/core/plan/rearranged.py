@@ -77,6 +77,6 @@ def arrangements(job: JobDocument, catalogue: Catalogue, keep: Keep = NOTHING_KE
         found.append(Arrangement("its brackets slid onto studs", slid))
     if found_on := used_on_studs(job, studs_among(read.framing.members), catalogue):
         found.append(Arrangement("by the holes of its plate that are on studs", found_on.job))
-    if every := with_every_hole(job, catalogue):
-        found.append(Arrangement("with all of its holes", every))
+    if every := with_every_hole(job.fixture, catalogue.remedies.all_holes_most):
+        found.append(Arrangement("with all of its holes", job.model_copy(update={"fixture": every})))
     return found

@@ -1,5 +1,6 @@
 """When nothing holds, or not for sure: the ways that work, each put through the plan before it is named."""
 
+from collections.abc import Iterable
 from itertools import pairwise
 from math import floor
 
@@ -7,7 +8,7 @@ from rockpin.core.base.findings import VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_across, show_length, show_mass
 from rockpin.core.base.words import inside
-from rockpin.core.document.fixture import Attachment
+from rockpin.core.document.fixture import Attachment, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import HowKnown
 from rockpin.core.framing import BehindKind
@@ -19,6 +20,7 @@ from rockpin.core.plan.placings import standing
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rated_remedy import makers_rating
 from rockpin.core.plan.spare_holes import onto_spare_holes, with_every_hole
+from rockpin.core.plan.struggling import called
 from rockpin.core.plan.stud_remedies import into_studs, on_one_stud, onto_studs
 from rockpin.core.plan.wall_remedies import (
     backing_board,
@@ -41,6 +43,7 @@ from rockpin.core.plan.way_out import (
     codes,
     first_of,
     move_words,
+    sizes_in_words,
     strained,
     to_be_felt_for,
     with_what,
@@ -96,33 +99,38 @@ def other_fixing(trial: Trial) -> WayOut | None:
 
 def second_hole(trial: Trial) -> WayOut | None:
     """A second hole in the plate of what has only one, as far from it as the plate allows."""
-    used = [(support, hole) for support in trial.job.fixture.supports for hole in support.holes if hole.used]
-    if len(used) != 1 or trial.job.fixture.carriers:
+    part, edge, least = trial.part, trial.sizes.second_hole_edge_mm, trial.sizes.second_hole_apart_mm
+    if part.carriers or any(_used(thing.supports) != 1 for thing in trial.struggling.things):
         return None
-    (support, hole), edge = used[0], trial.sizes.second_hole_edge_mm
-    y = max(
-        (one for one in (edge, support.height_mm - edge) if abs(one - hole.y_mm) >= trial.sizes.second_hole_apart_mm),
-        default=None,
-        key=lambda one: abs(one - hole.y_mm),
-    )
-    if y is None:
+    plates, where = {}, set()
+    for support in (one for one in part.supports if _used([one])):
+        hole = next(one for one in support.holes if one.used)
+        far = [one for one in (edge, support.height_mm - edge) if abs(one - hole.y_mm) >= least]
+        if not far:
+            return None
+        y = max(far, key=lambda one: abs(one - hole.y_mm))
+        second = hole.model_copy(update={"id": f"{hole.id}-second", "y_mm": y})
+        plates[support.id] = support.model_copy(update={"holes": (*support.holes, second)})
+        apart = show_length(abs(y - hole.y_mm), trial.units)
+        where.add(f"{apart} {'below' if y < hole.y_mm else 'above'}")
+    if len(where) != 1:
         return None
-    second = hole.model_copy(update={"id": f"{hole.id}-second", "y_mm": y})
-    plate = support.model_copy(update={"holes": (*support.holes, second)})
-    supports = tuple(plate if one.id == support.id else one for one in trial.job.fixture.supports)
-    job = trial.job.model_copy(update={"fixture": trial.job.fixture.model_copy(update={"supports": supports})})
-    apart = show_length(abs(y - hole.y_mm), trial.units)
-    where = "below" if y < hole.y_mm else "above"
-    return trial.way(
+    its = "its plate" if len(plates) == 1 else "each plate"
+    supports = tuple(plates.get(one.id, one) for one in part.supports)
+    return trial.part_way(
         WayKind.SECOND_HOLE,
-        job,
-        lambda plan: f"Drill a second hole in its plate {apart} {where}: {with_what(plan)}.",
+        part.model_copy(update={"supports": supports}),
+        lambda plan: f"Drill a second hole in {its} {where.copy().pop()}: {with_what(plan)}.",
     )
+
+
+def _used(supports: Iterable[Support]) -> int:
+    return sum(hole.used for support in supports for hole in support.holes)
 
 
 def more_holes(trial: Trial) -> WayOut | None:
     """One more hole between every two of a bar that is drilled on the spot."""
-    fixture = trial.job.fixture
+    fixture = trial.part
     bars = [one for one in fixture.supports if one.attachment is Attachment.USER_DRILLED and len(one.holes) > 1]
     if not bars:
         return None
@@ -130,15 +138,19 @@ def more_holes(trial: Trial) -> WayOut | None:
     def closer_by(often: int) -> WayOut | None:
         supports = tuple(closer(one, often) if one in bars else one for one in fixture.supports)
         count = sum(len(one.holes) for one in supports if one.attachment is Attachment.USER_DRILLED)
-        job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": supports})})
-        return trial.way(WayKind.MORE_HOLES, job, lambda plan: f"Drill {count} holes in its bar: {with_what(plan)}.")
+        its = "its bar" if len(bars) == 1 else "its bars"
+        return trial.part_way(
+            WayKind.MORE_HOLES,
+            fixture.model_copy(update={"supports": supports}),
+            lambda plan: f"Drill {count} holes in {its}: {with_what(plan)}.",
+        )
 
     return first_of(closer_by(often) for often in (2, 3))
 
 
 def larger_plate(trial: Trial) -> WayOut | None:
     """The same thing on larger plates, holes as much farther apart: the lever of what prises it off is longer."""
-    fixture = trial.job.fixture
+    fixture = trial.part
     if fixture.carriers or any(one.attachment is Attachment.USER_DRILLED for one in fixture.supports):
         return None
 
@@ -148,16 +160,15 @@ def larger_plate(trial: Trial) -> WayOut | None:
         supports = tuple(scaled(one, larger) for one in fixture.supports)
         if max(max(one.width_mm, one.height_mm) for one in supports) > trial.sizes.plate_largest_mm:
             return None
-        plate = supports[0]
-        size = f"{show_length(plate.width_mm, trial.units)} × {show_length(plate.height_mm, trial.units)}"
         made = drilled(fixture.model_copy(update={"supports": supports}), wider, trial.sizes.bracket_metal_mm)
         if made is None:
             return None
         holes = f", its holes {show_across(wider, trial.units, up=True)}" if wider else ""
-        return trial.way(
+        of = sizes_in_words(supports, trial.units)
+        return trial.part_way(
             WayKind.LARGER_PLATE,
-            trial.job.model_copy(update={"fixture": made}),
-            lambda plan: f"Take one with plates of {size}, holes as much farther apart{holes}: {with_what(plan)}.",
+            made,
+            lambda plan: f"Take one with plates of {of}, holes as much farther apart{holes}: {with_what(plan)}.",
         )
 
     return first_of(with_plates(larger, wider) for larger in scales for wider in (0.0, trial.sold.coach_hole_mm))
@@ -166,16 +177,16 @@ def larger_plate(trial: Trial) -> WayOut | None:
 def lighter_hand(trial: Trial) -> WayOut | None:
     """The same fixing under a lighter hand, the heaviest that holds: for whoever can keep the other hand off."""
     rows = {row.key: row for row in trial.catalogue.hands}
-    fixture = trial.job.fixture
+    fixture = trial.part
     hand = rows.get(heaviest_hand(fixture, trial.catalogue.hands))
     if hand is None or hand.key == _OUT_OF_REACH or fixture.carries_people:
         return None
     lighter = [row for row in trial.catalogue.hands if row.down_n < hand.down_n]
 
     def under(row: Hand) -> WayOut | None:
-        return trial.way(
+        return trial.part_way(
             WayKind.LIGHTER_HAND,
-            trial.job.model_copy(update={"fixture": no_heavier_than(fixture, row.key, trial.catalogue.hands)}),
+            no_heavier_than(fixture, row.key, trial.catalogue.hands),
             lambda plan: f"It is refused because {hand.verb}; {_if_only(row)}, {with_what(plan)} holds it.",
         )
 
@@ -242,18 +253,19 @@ def held_up(trial: Trial) -> WayOut | None:
 
 def other_holes(trial: Trial) -> WayOut | None:
     """All holes that its brackets have."""
-    job = None if trial.job.fixture.carriers else with_every_hole(trial.job, trial.catalogue)
-    if job is None:
+    fixture = None if trial.job.fixture.carriers else with_every_hole(trial.part, trial.sizes.all_holes_most)
+    if fixture is None:
         return None
-    return trial.way(WayKind.OTHER_HOLES, job, lambda plan: f"Use all {len(plan.holes)} holes: {with_what(plan)}.")
+    count = _used(fixture.supports) + sum(hole.used for link in fixture.links for hole in link.holes)
+    return trial.part_way(WayKind.OTHER_HOLES, fixture, lambda plan: f"Use all {count} holes: {with_what(plan)}.")
 
 
 def larger_holes(trial: Trial) -> WayOut | None:
     """Holes that a stronger screw passes, drilled in the bracket that there is; other hangers for what has keyholes."""
-    sizes = sorted({hole.diameter_mm for s in trial.job.fixture.supports for hole in s.holes if hole.used})
+    sizes = sorted({hole.diameter_mm for s in trial.part.supports for hole in s.holes if hole.used})
 
     def with_holes(wider: float) -> WayOut | None:
-        before, metal = trial.job.fixture, trial.sizes.bracket_metal_mm
+        before, metal = trial.part, trial.sizes.bracket_metal_mm
         wide = show_across(wider, trial.units, up=True)
         drill, take = f"Drill the bracket's holes {wide} wide", f"take clips whose slots are {wide} wide"
         clips = with_clips(before, wider)
@@ -265,9 +277,9 @@ def larger_holes(trial: Trial) -> WayOut | None:
             (drilled(clips, wider, metal), f"{drill} and {take}"),
         ]
         return first_of(
-            trial.way(
+            trial.part_way(
                 WayKind.LARGER_HOLES,
-                trial.job.model_copy(update={"fixture": fixture}),
+                fixture,
                 lambda plan, says=says: f"{says}: {with_what(plan)}.",  # type: ignore[misc]
             )
             for fixture, says in tried
@@ -281,20 +293,25 @@ def larger_holes(trial: Trial) -> WayOut | None:
 
 def less_weight(trial: Trial) -> WayOut | None:
     """The most that may go into it, by halving; only what is in it is lightened, never the piece itself."""
-    holds = sum(piece.contents_kg for piece in trial.job.fixture.pieces)
-    if holds <= 0:
+    things = trial.struggling.things
+    full = [(held, thing) for thing in things if (held := sum(piece.contents_kg for piece in thing.pieces)) > 0]
+    if not full:
         return None
+    holds, fullest = max(full, key=lambda one: one[0])
+    alone = "it" if len(things) == 1 else called(fullest)
+    alike = len({held for held, _ in full}) == 1
+    where = alone if len(full) == 1 else "each" if alike else f"{called(fullest)}, and as much less in the rest"
     best: WayOut | None = None
     low, high = 0.0, 1.0
     for _ in range(5):
         part = (low + high) / 2
         kilograms = _rounded_down(part * holds)
-        found = trial.way(
+        found = trial.part_way(
             WayKind.LESS_WEIGHT,
-            trial.job.model_copy(update={"fixture": lighter(trial.job.fixture, kilograms / holds)}),
+            lighter(trial.part, kilograms / holds),
             lambda plan, kilograms=kilograms: (
                 f"With no more than "  # type: ignore[misc]
-                f"{show_mass(kilograms, trial.units)} in it: {with_what(plan)}."
+                f"{show_mass(kilograms, trial.units)} in {where}: {with_what(plan)}."
             ),
         )
         if found and kilograms > 0:

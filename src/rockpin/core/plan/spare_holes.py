@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from rockpin.core.base.quantities import show_length
 from rockpin.core.base.words import listed
-from rockpin.core.document.fixture import Attachment, FixtureHole, Support
+from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import MemberReading
 from rockpin.core.placing import shifted
@@ -123,14 +123,13 @@ def used_on_studs(job: JobDocument, studs: Sequence[Stud], catalogue: Catalogue)
     return StudFit(job.model_copy(update={"fixture": fixture, "choices": choices}), tuple(columns))
 
 
-def with_every_hole(job: JobDocument, catalogue: Catalogue) -> JobDocument | None:
-    """The job with all holes used that it has in the wall; None where they are, or are too many to be drilled."""
-    carriers = job.fixture.carriers
-    offered = [hole for one in job.fixture.supports if one.id not in carriers for hole in one.holes]
-    offered += [hole for link in job.fixture.links for hole in link.holes]
-    if all(hole.used for hole in offered) or len(offered) > catalogue.remedies.all_holes_most:
+def with_every_hole(fixture: Fixture, most: int) -> Fixture | None:
+    """The fixture with all holes used that it has in the wall; None where they are, or are more than so many."""
+    offered = [hole for one in fixture.supports if one.id not in fixture.carriers for hole in one.holes]
+    offered += [hole for link in fixture.links for hole in link.holes]
+    if all(hole.used for hole in offered) or len(offered) > most:
         return None
-    return job.model_copy(update={"fixture": with_used(job.fixture, [hole.id for hole in offered])})
+    return with_used(fixture, [hole.id for hole in offered])
 
 
 def _shifts_mm(trial: Trial, studs: Sequence[Stud]) -> list[float]:

@@ -5,6 +5,7 @@ from rockpin.core.capacity import method_of
 from rockpin.core.document.fixture import Attachment
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.wall import HowKnown, Member
+from rockpin.core.fixture import moved_along, shape_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.plan.way_out import Trial, WayKind, WayOut, codes, with_what
 
@@ -35,13 +36,16 @@ def into_studs(trial: Trial) -> WayOut | None:
 
 
 def onto_studs(trial: Trial) -> WayOut | None:
-    """Brackets side by side, each put on the stud that is nearest to it."""
-    fixture, at = trial.job.fixture, trial.job.placement
+    """Brackets side by side, each put on the stud that is nearest to it; things with one bracket each go with it."""
+    at, several = trial.job.placement, [thing for thing in trial.struggling.things if len(thing.supports) > 1]
+    # beside things on two brackets one on a single one stays where it is
+    of = trial.struggling.only(several) if several else trial.struggling
+    fixture, things = of.part, of.things
     studs = [one.rect.centre_x_mm for one in trial.before.framing.members if not one.horizontal]
     rigid = [one for one in fixture.supports if one.attachment is not Attachment.USER_DRILLED]
     if not studs or len(rigid) < 2 or len(rigid) < len(fixture.supports) or fixture.carriers or trial.round_a_corner:
         return None
-    moved, taken, farthest = [], set(), 0.0
+    by, taken = {}, set()
     for support in rigid:
         middle = at.x_mm + support.x_mm + sum(hole.x_mm for hole in support.holes) / max(len(support.holes), 1)
         free = [stud for stud in studs if stud not in taken]
@@ -49,20 +53,26 @@ def onto_studs(trial: Trial) -> WayOut | None:
             return None
         stud = min(free, key=lambda one: abs(one - middle))
         taken.add(stud)
-        farthest = max(farthest, abs(stud - middle))
-        moved.append(support.model_copy(update={"x_mm": support.x_mm + stud - middle}))
+        by[support.id] = stud - middle
+    farthest = max(map(abs, by.values()))
     if farthest > trial.sizes.onto_studs_farthest_mm:
         return None
-    job = trial.job.model_copy(update={"fixture": fixture.model_copy(update={"supports": tuple(moved)})})
+    if not several:
+        # where they hang as wide as the studs lie nobody spaces them out any more
+        moved = moved_along(fixture, [by[thing.supports[0].id] for thing in things])
+        moved, put = moved.model_copy(update={"spacing": None}), "Put each of them"
+    else:
+        supports = (one.model_copy(update={"x_mm": one.x_mm + by[one.id]}) for one in rigid)
+        moved = fixture.model_copy(update={"supports": tuple(supports)})
+        shapes = {shape_of(trial.job.fixture, one.id) for one in rigid}
+        # posts are fast to most rails, and some are not
+        fast = any(not trial.catalogue.shape_by_key[one].brackets_free for one in shapes if one)
+        put = "If its brackets can be moved along it, put each" if fast else "Put each of its brackets"
     far = show_length(farthest, trial.units)
-    shape = trial.catalogue.shape_by_key.get(fixture.shape or "")
-    # posts are fast to most rails, and some are not
-    fast = shape is not None and not shape.brackets_free
-    put = "If its brackets can be moved along it, put each" if fast else "Put each of its brackets"
     return trial.way(
         WayKind.ONTO_STUDS,
-        job,
-        lambda plan: f"{put} on the next stud, {far} at the most from where it is: {with_what(plan)}.",
+        trial.job.model_copy(update={"fixture": of.put_back(moved)}),
+        lambda plan: of.told(f"{put} on the next stud, {far} at the most from where it is: {with_what(plan)}."),
     )
 
 

@@ -14,7 +14,17 @@ from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberK
 from rockpin.core.identification import Family
 from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
 from rockpin.core.plan.plan import Plan
-from rockpin.core.plan.way_out import STOPPED, Trial, WayKind, WayOut, first_of, strained, with_what, works
+from rockpin.core.plan.way_out import (
+    STOPPED,
+    Trial,
+    WayKind,
+    WayOut,
+    first_of,
+    sizes_in_words,
+    strained,
+    with_what,
+    works,
+)
 from rockpin.core.setout import off_joints, place_fixture
 from rockpin.core.tables.materials import BoardKind, Role
 
@@ -138,7 +148,9 @@ def longer_board(trial: Trial) -> WayOut | None:
 
 def blocking(trial: Trial) -> WayOut | None:
     """Wood put between the studs behind every hole: the wall is opened for it, so nothing is applied here."""
-    holes, wall, sizes = trial.before.holes, trial.job.wall, trial.sizes
+    wall, sizes = trial.job.wall, trial.sizes
+    mine = {one.id for some in (trial.part.supports, trial.part.links) for one in some}
+    holes = [hole for hole in trial.before.holes if hole.support in mine]
     there = {hole.behind.member.kind if hole.behind.member else None for hole in holes}
     # nobody opens a wall to put in the wood that is in it
     if not trial.before.framed or there == {MemberKind.BLOCKING} or trial.round_a_corner:
@@ -163,19 +175,18 @@ def blocking(trial: Trial) -> WayOut | None:
     opened = trial.job.model_copy(update={"walls": walls, "records": (), "came_loose": None})
 
     def with_wood(wider: float, larger: float) -> WayOut | None:
-        plates = tuple(scaled(one, larger) for one in trial.job.fixture.supports)
-        fixture = trial.job.fixture.model_copy(update={"supports": plates}) if larger > 1 else trial.job.fixture
+        plates = tuple(scaled(one, larger) for one in trial.part.supports)
+        fixture = trial.part.model_copy(update={"supports": plates}) if larger > 1 else trial.part
         fixture_drilled = drilled(fixture, wider, sizes.bracket_metal_mm)
         if fixture_drilled is None:
             return None
         besides = f" and drill the bracket's holes {show_across(wider, trial.units, up=True)} wide" if wider else ""
         if larger > 1:
-            size = f"{show_length(plates[0].width_mm, trial.units)} × {show_length(plates[0].height_mm, trial.units)}"
-            besides = f", take plates of {size}, holes as much farther apart{besides}"
+            besides = f", take plates of {sizes_in_words(plates, trial.units)}, holes as much farther apart{besides}"
         return trial.way(
             WayKind.BLOCKING,
-            opened.model_copy(update={"fixture": fixture_drilled}),
-            lambda plan: (
+            opened.model_copy(update={"fixture": trial.struggling.put_back(fixture_drilled)}),
+            lambda plan: trial.struggling.told(
                 "Open the wall and put wood between the studs behind it, as deep as they are and screwed to both"
                 f"{besides}: {with_what(plan)}."
             ),

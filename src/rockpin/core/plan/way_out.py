@@ -1,13 +1,14 @@
 """A way out of a job that does not hold: a change of it, tried by the plan that it leads to before it is named."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from enum import StrEnum
 
 from rockpin.core.base.findings import Severity, VerdictWord
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.model import Model
 from rockpin.core.base.quantities import UnitSystem, show_length, show_use
-from rockpin.core.base.words import inside
+from rockpin.core.base.words import inside, listed
+from rockpin.core.document.fixture import Fixture, Support
 from rockpin.core.document.job import JobBody, JobDocument
 from rockpin.core.drilling import stays_behind
 from rockpin.core.framing import BehindKind
@@ -15,6 +16,7 @@ from rockpin.core.plan.corner import second_wall
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.plan import Plan
+from rockpin.core.plan.struggling import Struggling, struggling_of
 from rockpin.core.tables.catalogue import Catalogue
 
 
@@ -140,6 +142,12 @@ def move_words(dx_mm: float, dy_mm: float, units: UnitSystem) -> str:
     return " and ".join(parts)
 
 
+def sizes_in_words(plates: Sequence[Support], units: UnitSystem) -> str:
+    """How large plates are, each size once."""
+    sizes = [f"{show_length(one.width_mm, units)} × {show_length(one.height_mm, units)}" for one in plates]
+    return listed(list(dict.fromkeys(sizes)))
+
+
 def first_of(ways: Iterable[WayOut | None]) -> WayOut | None:
     """The first of several ways that works; those after it are not tried."""
     return next((way for way in ways if way is not None), None)
@@ -154,11 +162,35 @@ class Trial:
         self.job = job.model_copy(update={"choices": ()}) if "own-choice-refused" in codes(before) else job
         self.units, self.sizes = job.site.units, catalogue.remedies
         self.sold = self.sizes.sold[job.site.sold[0]]
+        self._struggling: Struggling | None = None
 
     @property
     def round_a_corner(self) -> bool:
         """Whether it stands on two walls: no board and no wood is behind all of it."""
         return second_wall(self.job) is not None
+
+    @property
+    def struggling(self) -> Struggling:
+        """The things of the row that do not hold."""
+        if self._struggling is None:
+            self._struggling = struggling_of(self.job.fixture, self.before, (*STOPPED, *_DOUBTED))
+        return self._struggling
+
+    @property
+    def part(self) -> Fixture:
+        """A fixture of those alone, which ways out change."""
+        return self.struggling.part
+
+    def with_part(self, changed: Fixture) -> JobDocument:
+        """The job with what struggles of it changed so."""
+        return self.job.model_copy(update={"fixture": self.struggling.put_back(changed)})
+
+    def part_way(
+        self, kind: WayKind, changed: Fixture, says: Callable[[Plan], str], *, applied: bool = True
+    ) -> WayOut | None:
+        """The way out that a change of what struggles is, if it works; its sentence names that where others hold."""
+        named = self.struggling.told
+        return self.way(kind, self.with_part(changed), lambda plan: named(says(plan)), applied=applied)
 
     def plan(self, job: JobDocument) -> Plan:
         """The plan of a changed job."""
