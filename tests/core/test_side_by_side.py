@@ -280,3 +280,12 @@ def test_hooks_in_a_row_go_onto_the_studs_with_their_plates() -> None:
     assert way.job
     for piece, support in zip(way.job.fixture.pieces, way.job.fixture.supports, strict=True):
         assert piece.rect.centre_x_mm == pytest.approx(support.rect.centre_x_mm)
+
+
+def test_the_verdict_names_the_heaviest_hand_that_comes_to_a_row() -> None:
+    def says(*things: str) -> str:
+        here = job(brick_wall(13, width_mm=8000), beside(*things), 1000, 1200)
+        return make_plan(here, CATALOGUE).verdict.sentence
+
+    assert "also when somebody snatches at it" in says("mirror", "coat_hook")
+    assert "also when somebody touches it" in says("mirror", "picture")

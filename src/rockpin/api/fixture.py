@@ -9,7 +9,7 @@ from rockpin.api.context import Context, Device
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Workspace
 from rockpin.core.base.errors import BadInput, Fault
-from rockpin.core.fixture import ShapeDrawing, draw_shape, reshaped, with_fixture
+from rockpin.core.fixture import ShapeDrawing, draw_shape, kind_with, remeasured, reshaped, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
 from rockpin.core.questions import OnAWall
 from rockpin.core.tables.references import shape_named, starts_of, thing_named
@@ -26,10 +26,15 @@ def shape_drawing(ask: ShapeMeasured, context: Context) -> ShapeDrawing:
 
 @router.put("/jobs/{job_id}/shape", response_model=Workspace)
 def set_shape(job_id: str, ask: ShapeAsk, context: Context, planning: Planning, device: Device = "") -> Response:
-    """Makes the fixture of a job anew from a shape and its measures."""
+    """Makes the fixture of a job anew from a shape and its measures, or measures a thing beside others."""
     job = context.store.job(job_id).body
     shape = shape_named(ask.shape, context.catalogue)
-    fixture = reshaped(job.fixture, shape, ask.measures, starts_of(shape, context.catalogue))
+    starts = starts_of(shape, context.catalogue)
+    if ask.piece_id is None:
+        fixture = reshaped(job.fixture, shape, ask.measures, starts)
+    else:
+        kind = kind_with(job.fixture, ask.piece_id, shape.key, context.catalogue)
+        fixture = remeasured(job.fixture, shape, {**kind.measures, **ask.measures}, starts, kind)
     return answer_of(save_job(context, planning, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device))
 
 

@@ -16,6 +16,7 @@ from rockpin.core.document.landmarks import Stairs, TileGrid
 from rockpin.core.document.post import Post
 from rockpin.core.document.sweeps import ScanMode
 from rockpin.core.document.wall import Corner, MemberKind, OpeningKind, Wall
+from rockpin.core.fixture import MeasuredKind
 from rockpin.core.plan import Plan
 from rockpin.core.tables.handbook import OwnedSet, TradeWord
 from rockpin.core.tables.hands import Hand
@@ -135,12 +136,16 @@ class FixtureSave(Model):
 
 
 class ShapeAsk(Model):
-    """A shape and what was measured on it; measures left out stand at their start."""
+    """A shape and what was measured on it; measures left out stand at their start, those of a thing beside others
+    where they are."""
 
     revision: int
     summary: Name = "shape set"
     shape: Id
     measures: dict[Id, float] = Field(default_factory=dict)
+    piece_id: Id | None = Field(
+        default=None, description="of the thing beside others that is measured; None: the first"
+    )
 
 
 class ShapeMeasured(Model):
@@ -322,6 +327,7 @@ class Workspace(Model):
     wall: WallOut
     plan: Plan
     starts: Starts
+    kinds: tuple[MeasuredKind, ...]
     undo: str | None
     redo: str | None
 

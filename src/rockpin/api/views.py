@@ -30,6 +30,7 @@ from rockpin.core.document.job import Region, Site
 from rockpin.core.document.kit import BitType
 from rockpin.core.document.sweeps import Refuted, Screen
 from rockpin.core.document.wall import HowKnown, Wall
+from rockpin.core.fixture import measured_kinds
 from rockpin.core.framing import members_of
 from rockpin.core.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
@@ -309,6 +310,7 @@ def workspace_of(context: AppContext, job_id: str, device: str = "") -> Workspac
         site_walls=walls,
         wall=WallOut(revision=wall.revision, wall=wall.body),
         starts=starts_of(site.body.region, catalogue),
+        kinds=measured_kinds(job.body.fixture, catalogue),
         plan=plan,
         undo=undo,
         redo=redo,

@@ -216,6 +216,9 @@ class Piece(Model):
     hand: Id | None = Field(default=None, description="what hands do to this piece; None: as to the whole fixture")
     shape: Id | None = Field(default=None, description="the shape it was made from; None: that of the fixture")
     thing: Id | None = Field(default=None, description="what people call it, where it was put beside others so")
+    measures: dict[Id, float] = Field(
+        default_factory=dict, max_length=40, description="what its shape was made from, of the first piece of its thing"
+    )
     held_by: HeldBy = HeldBy.WALL
     level_share: float = Field(
         default=1, gt=0, le=1, description="of a level push on it that comes to its own supports; others take the rest"

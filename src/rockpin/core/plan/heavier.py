@@ -42,13 +42,15 @@ def no_heavier_than(fixture: Fixture, hand: str, hands: Sequence[Hand]) -> Fixtu
 
 
 def decided_by_hand(done: ComputedStages, job: JobDocument, catalogue: Catalogue) -> str | None:
-    """What hands do in the case under which the planned fixings are used most, in words; None where none is in it."""
+    """What hands do in the case under which the planned fixings are used most, in words; None where none is in it.
+
+    Where several hands come to a row, the heaviest that decides of any of them.
+    """
     chosen = [choice.chosen for choice in done.choices if choice.chosen and choice.chosen.accepted]
-    worst = max(chosen, key=lambda one: one.use, default=None)
-    hands = {row.key: row for row in catalogue.hands}
-    keys = [job.fixture.hand, *(piece.hand for piece in job.fixture.pieces if piece.hand)]
-    verbs = [hands[key].verb for key in keys if key in hands]
-    return next((verb for verb in verbs if worst and verb in worst.case), None)
+    keys = {job.fixture.hand_of(piece) for piece in job.fixture.pieces} or {job.fixture.hand}
+    cases = [one.case for one in (chosen if len(keys) > 1 else sorted(chosen, key=lambda one: -one.use)[:1])]
+    verbs = [row.verb for row in reversed(catalogue.hands) if row.key in keys]
+    return next((verb for verb in verbs if any(verb in case for case in cases)), None)
 
 
 def heavier_hand_text(
