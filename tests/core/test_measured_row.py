@@ -18,6 +18,7 @@ from rockpin.core.fixture import (
     reshaped,
     started,
 )
+from rockpin.core.fixture.shape_builders import BRINGS, BUILDERS
 from rockpin.core.plan import compute_stages
 from rockpin.core.tables.references import thing_named
 from tests.builders import brick_wall, job
@@ -159,3 +160,24 @@ def test_what_cannot_be_measured_so_is_named() -> None:
         kind_with(row, "gone", "hook", CATALOGUE)
     with pytest.raises(BadInput, match="is not the shape of"):
         kind_with(row, "piece-2", "shelf", CATALOGUE)
+
+
+def test_what_comes_with_a_thing_goes_with_it() -> None:
+    """Bolts of a screen and the rating of a box are asked for no longer where the screen or the box is gone."""
+    for name, shapes in BRINGS.items():
+        brings = {key for key, build in BUILDERS.items() if getattr(build(every_measure(key)), name) is not None}
+        assert brings == set(shapes)
+    row = joined(thing("mirror"), thing("screen_plate"))
+    assert row.device
+    assert removed(row, row.pieces[1].id).device is None
+    assert removed(row, row.pieces[0].id).device
+    other = joined(thing("screen_plate"), thing("mirror"))
+    assert removed(other, other.pieces[0].id).device is None
+    assert reshaped(other, CATALOGUE.shape_by_key["shelf"], {}, {}).device is None
+    two = copied(thing("screen_plate"), thing("screen_plate").pieces[0].id)
+    assert removed(two, two.pieces[0].id).device
+
+
+def every_measure(key: str) -> dict[str, float]:
+    shape = CATALOGUE.shape_by_key[key]
+    return {**shape.usual, **{one.key: one.start for one in shape.measures}}
