@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from rockpin.core.base.findings import Stage
 from rockpin.core.base.quantities import show_risk, show_share
-from rockpin.core.base.words import inside, listed
+from rockpin.core.base.words import holes_words, inside, listed
 from rockpin.core.document.fixture import HoleKind
 from rockpin.core.plan.hole_plan import HolePlan
 from rockpin.core.plan.stages import ComputedStages
@@ -134,6 +134,15 @@ _CLEAR_CLAMPED = _CLEAR_ON_POST | {
 }
 
 
-def clear_words(done: ComputedStages) -> dict[Stage, str]:
+def clear_words(done: ComputedStages, holes: Sequence[HolePlan]) -> dict[Stage, str]:
     """What is said of each stage that nothing stands against, on a wall or on a post."""
-    return CLEAR if done.post is None else _CLEAR_CLAMPED if hole_word(done) == CLAMP else _CLEAR_ON_POST
+    words = CLEAR if done.post is None else _CLEAR_CLAMPED if hole_word(done) == CLAMP else _CLEAR_ON_POST
+    return words if holes and all(hole.card for hole in holes) else words | {Stage.DRILL: set_so_far(holes)}
+
+
+def set_so_far(holes: Sequence[HolePlan]) -> str:
+    """What is said of drilling while holes have nothing to be drilled by."""
+    left = [hole.number for hole in holes if hole.card is None]
+    if len(left) == len(holes):
+        return "Nothing is set to drill by before something holds."
+    return f"{holes_words(left)} {'has' if len(left) == 1 else 'have'} nothing to be drilled by yet."

@@ -1,11 +1,12 @@
 """The plan of a piece in an inside corner: both walls side by side, one verdict, one order of work."""
 
-from rockpin.core.base.findings import verdict_of
+from rockpin.core.base.findings import Stage, verdict_of
 from rockpin.core.base.keeping import Keep
 from rockpin.core.base.quantities import show_mass
 from rockpin.core.document.job import JobDocument
 from rockpin.core.drilling import existing_holes
 from rockpin.core.placing import in_a_corner
+from rockpin.core.plan.because import CLEAR, set_so_far
 from rockpin.core.plan.corner import Planes
 from rockpin.core.plan.findings import corner_findings, of_second_plane
 from rockpin.core.plan.one_plane import fixture_text, lifted_kg, one_plane
@@ -47,6 +48,8 @@ def both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Ke
         whole,
         frozenset(hole.id for hole in second.done.placed.holes),
     )
+    planned = (*first.plan.holes, *second.plan.holes)
+    words = CLEAR if all(hole.card for hole in planned) else CLEAR | {Stage.DRILL: set_so_far(planned)}
     because = {
         one.stage: f"{first.plan.wall}: {one.because} {second.plan.wall}: {other.because}"
         for one, other in zip(first.plan.stages, second.plan.stages, strict=True)
@@ -75,7 +78,7 @@ def both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Ke
                 done=all_hold(job, holes),
             ),
             "not_yet": not_yet,
-            "stages": stage_plans(findings, because),
+            "stages": stage_plans(findings, because, words=words),
             "pieces": pieces,
             "placing": in_a_corner(settled(of_wall(job, job.wall), read_wall(planes.first, catalogue, keep)).reading),
             "fixture_text": fixture_text(used, whole, units),
@@ -83,6 +86,6 @@ def both_planes(job: JobDocument, planes: Planes, catalogue: Catalogue, keep: Ke
             "people": work.people,
             "gather": work.gather,
             "steps": work.steps,
-            "van": van_count(job, (*first.plan.holes, *second.plan.holes), whole),
+            "van": van_count(job, planned, whole),
         },
     )

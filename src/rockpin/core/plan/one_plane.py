@@ -278,7 +278,7 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
         ),
         not_yet=not_yet,
         stages=stage_plans(
-            findings, because_of(done, planned, measures, of_fixture, cases_text), bored, clear_words(done)
+            findings, because_of(done, planned, measures, of_fixture, cases_text), bored, clear_words(done, planned)
         ),
         reading=reading,
         belief=done.identified.belief,

@@ -67,8 +67,9 @@ def _pressed(
                 severity=Severity.DO_NOT_DRILL,
                 stage=Stage.FIXING,
                 code="board-pressed-in",
-                sentence=f"The plate's edge presses the board with {show_force(pressed, units, demand=True)}; "
-                f"over a void it bears {show_force(most, units, demand=False)}.",
+                sentence=f"Hole {spot.hole.number}: its plate's edge presses the board with "
+                f"{show_force(pressed, units, demand=True)}; over a void it bears "
+                f"{show_force(most, units, demand=False)}.",
                 action="Put a backing board across two studs behind the piece, or move it onto framing.",
                 action_stage=Stage.SET_OUT,
                 figures={"compression_n": pressed, "limit_n": most},
