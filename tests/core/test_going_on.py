@@ -156,6 +156,19 @@ def test_what_cannot_be_said_of_a_hole() -> None:
         say("h1", outcome="wandered")
 
 
+def test_what_has_no_plan_did_not_come_out_as_planned() -> None:
+    heavy = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=90)
+    base = job(stud_wall(), heavy, 930, 1000)
+    assert {hole.chosen for hole in make_plan(base, CATALOGUE, KEEP).holes} == {None}
+    with pytest.raises(BadInput, match="hole 1 has no plan that it could go by"):
+        answered(base, "h1", "as_planned")
+    # whoever drilled all the same says what happened, and what went in
+    drilled = base.model_copy(update={"records": (HoleRecord(hole_id="h1", fixing="strap_toggle_m6"),)})
+    (record,) = answered(drilled, "h1", "as_planned")[0].records
+    assert (record.met, record.fixing) == (("as_planned",), "strap_toggle_m6")
+    assert answered(base, "h1", "metal")[0].records[0].met == ("metal",)
+
+
 def test_a_soft_joint_halves_the_plug_and_the_rail_moves_to_the_middle_of_a_course() -> None:
     four = plate_fixture(((20, 20), (180, 20), (20, 480), (180, 480)), size_mm=(200, 500), mass_kg=13)
     base = job(brick_wall(15), four, 1000, 1007, choices=chosen("nylon_plug_8", 4))

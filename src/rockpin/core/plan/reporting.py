@@ -48,6 +48,9 @@ def _checked(report: Report, hole: HolePlan, before: HoleRecord, plan: Plan, cat
     if outcome is None:
         names = ", ".join(catalogue.outcome_by_key)
         raise BadInput([Fault("outcome", f"“{report.outcome}” is nothing that a hole answers; there are {names}")])
+    if report.outcome == AS_PLANNED and hole.card is None and before.fixing is None:
+        says = f"hole {hole.number} has no plan that it could go by: nothing holds there yet; say what happened instead"
+        raise BadInput([Fault("outcome", says)])
     bit = before.bit_mm or (hole.card.bit_mm if hole.card else None)
     if report.width_mm is not None and bit is not None and report.width_mm < bit - 0.5:
         raise BadInput(
@@ -119,7 +122,7 @@ def reported(
             "bit_mm": _width_mm(report, hole, before, catalogue),
             "off_x_mm": report.off_x_mm or before.off_x_mm,
             "off_y_mm": report.off_y_mm or before.off_y_mm,
-            "fixing": None if fails else hole.chosen,
+            "fixing": None if fails else hole.chosen or before.fixing,
             "failed": failed,
             "given_up": before.given_up or outcome.lost or _no_place(outcome, plan.reading.family),
             "settled": good and before.settled,

@@ -17,6 +17,8 @@ const HOLDS = [
   { key: "no", label: "Does not hold" },
 ];
 
+const NOTHING_YET = { key: "", label: "Nothing yet" };
+
 /** The record of a hole of which nothing is known yet. */
 export function blank(holeId: string, fixing: string | null): HoleRecord {
   return {
@@ -104,6 +106,7 @@ export function HoleFields({
 }) {
   const { job, site } = editing.data;
   const { units } = site;
+  const wentIn = record?.fixing ?? hole.chosen;
   return (
     <div className="mt-3 grid grid-cols-2 gap-2">
       <Field
@@ -148,9 +151,13 @@ export function HoleFields({
       <div className="col-span-2">
         <Select
           label="What went in"
-          value={record?.fixing ?? hole.chosen ?? ""}
-          options={fixingsOf(hole, lists.fixings, record?.fixing)}
-          onChange={(key) => void save(() => ({ fixing: key }), told)}
+          value={wentIn ?? ""}
+          options={
+            wentIn
+              ? fixingsOf(hole, lists.fixings, record?.fixing)
+              : [NOTHING_YET, ...fixingsOf(hole, lists.fixings, null)]
+          }
+          onChange={(key) => void save(() => ({ fixing: key || null }), told)}
         />
       </div>
       <div className="col-span-2">

@@ -1,7 +1,7 @@
 import { BASE } from "../../api/world";
 import { useState } from "react";
 import type { StageProps } from "../../job/stage";
-import { sayWhoIAm, useOutbox, whoIAm } from "../../job/useOutbox";
+import { type Happening, sayWhoIAm, useOutbox, whoIAm } from "../../job/useOutbox";
 import { today } from "../../lib/today";
 import { Field } from "../../ui/Field";
 import { HoleTabs } from "../../ui/HoleTabs";
@@ -32,6 +32,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
       return { records: [...others, { ...now, ...part(now) }] };
     }, summary);
   };
+  const planned = Boolean(hole?.card ?? record?.fixing);
   const told = `hole ${hole?.number ?? ""} recorded`;
   const open = plan.stages
     .flatMap((stage) => stage.findings)
@@ -66,27 +67,14 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
             Hole {hole.number}: {plan.record.find((line) => line.hole_id === hole.id)?.text}
           </p>
           {record && <MetList {...{ record, lists, save, told }} />}
+          {!planned && (
+            <p className="text-[13px] text-soft">Nothing holds here yet, so it has no plan to go by.</p>
+          )}
           <div className="mt-2 grid grid-cols-2 gap-2">
-            <Button
-              look="solid"
-              onClick={() =>
-                void outbox.happen({
-                  kind: "report",
-                  hole_id: hole.id,
-                  report: {
-                    outcome: "as_planned",
-                    off_x_mm: 0,
-                    off_y_mm: 0,
-                    day: today(),
-                    at: new Date().toISOString(),
-                    who: whoIAm(),
-                  },
-                })
-              }
-            >
-              As planned
+            {planned && <AsPlanned holeId={hole.id} outbox={outbox} />}
+            <Button onClick={() => setAsking(true)}>
+              {planned ? "It was different…" : "Say what happened…"}
             </Button>
-            <Button onClick={() => setAsking(true)}>It was different…</Button>
           </div>
           {open && (
             <div className="mt-3 border-t-2 border-ink pt-3">
@@ -141,6 +129,30 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
       <Papers jobId={job_id} />
       <CameLoose editing={editing} lists={lists} />
     </>
+  );
+}
+
+function AsPlanned({ holeId, outbox }: { holeId: string; outbox: Happening }) {
+  return (
+    <Button
+      look="solid"
+      onClick={() =>
+        void outbox.happen({
+          kind: "report",
+          hole_id: holeId,
+          report: {
+            outcome: "as_planned",
+            off_x_mm: 0,
+            off_y_mm: 0,
+            day: today(),
+            at: new Date().toISOString(),
+            who: whoIAm(),
+          },
+        })
+      }
+    >
+      As planned
+    </Button>
   );
 }
 
