@@ -14,6 +14,7 @@ from rockpin.core.base.quantities import UnitSystem, show_force
 from rockpin.core.document.fixture import Attachment, ClearOf, Fixture, Limit, LimitKind, RailKind
 from rockpin.core.document.job import Choice, JobDocument
 from rockpin.core.document.wall import Point
+from rockpin.core.fixture import copied, moved_along
 from rockpin.core.fixture.shape_builders import BUILDERS
 from rockpin.core.fixture.shapes import build, started, with_fixture
 from rockpin.core.framing.behind import members_of
@@ -379,6 +380,7 @@ def test_a_board_on_masonry_covers_all_brackets_and_lies_behind_them() -> None:
     sizes = CATALOGUE.remedies
     here = job(brick_wall(12), fixture, 1000, 1000)
     link = board_on_units(here, sizes.masonry_boards[0], 215, sizes, sizes.sold[UnitSystem.METRIC])
+    assert link
     assert link.height_mm == max(sizes.masonry_boards[0].high_mm, 300)
     assert link.y_mm <= 0
     assert link.y_mm + link.height_mm >= 260
@@ -425,6 +427,19 @@ def test_no_board_goes_across_studs_where_a_piece_reaches_past_the_last_of_them(
     for x_mm, covered in ((790, True), (1000, False), (600, False), (300, False)):
         link = board_behind(job(stud_wall(), wide, x_mm, 1000), two, sizes, sizes.sold[UnitSystem.METRIC])
         assert (link is not None) is covered, x_mm
+
+
+def test_no_board_is_longer_than_boards_are_sold() -> None:
+    """Hooks at both ends of 6 m of wall: whatever else holds, no board goes behind both."""
+    hook = plate_fixture(((20, 50), (20, 20)), size_mm=(40, 70), mass_kg=30)
+    far = moved_along(copied(hook, hook.pieces[0].id), [0.0, 5800.0])
+    for wall in (stud_wall(width_mm=7000), brick_wall(13, width_mm=7000)):
+        kinds = {way.kind for way in ways_out(job(wall, far, 330, 1400), CATALOGUE)}
+        assert kinds
+        assert WayKind.BACKING_BOARD not in kinds
+    near = moved_along(copied(hook, hook.pieces[0].id), [0.0, 1800.0])
+    kinds = {way.kind for way in ways_out(job(brick_wall(13, width_mm=7000), near, 330, 1400), CATALOGUE)}
+    assert WayKind.BACKING_BOARD in kinds
 
 
 def test_wood_between_the_studs_is_put_in_without_more_where_that_is_enough() -> None:

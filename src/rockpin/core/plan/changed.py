@@ -1,9 +1,10 @@
 """Fixtures as somebody may change them: larger plates, wider holes, more of them, less in it, a board behind."""
 
+from collections.abc import Sequence
 from itertools import pairwise
 from math import ceil, floor, hypot
 
-from rockpin.core.document.fixture import Fixture, FixtureHole, HoleKind, Link, LinkKind, Support
+from rockpin.core.document.fixture import Attachment, Fixture, FixtureHole, HoleKind, Link, LinkKind, Support
 from rockpin.core.document.job import JobDocument
 from rockpin.core.framing import MemberReading
 from rockpin.core.tables.remedies import MasonryBoard, RemedyTable, SoldSizes
@@ -25,6 +26,14 @@ def scaled(support: Support, by: float) -> Support:
             "holes": holes,
         }
     )
+
+
+def larger_ones_sold(fixture: Fixture, plates: Sequence[Support], sizes: RemedyTable) -> bool:
+    """Whether a thing may be had with such plates in place of its own: no bar that is drilled on the spot, nor larger
+    than plates are."""
+    if fixture.carriers or any(one.attachment is Attachment.USER_DRILLED for one in plates):
+        return False
+    return all(max(one.width_mm, one.height_mm) <= sizes.plate_largest_mm for one in plates)
 
 
 def closer(bar: Support, often: int) -> Support:
@@ -126,6 +135,8 @@ def board_behind(
     if len(over) > _MOST_SCREWS // 2 or max((b - a for a, b in pairwise(over)), default=0.0) > sizes.board_over_mm:
         return None
     end, edge = sizes.board_end_mm, sizes.board_edge_mm
+    if over[-1] - over[0] + 2 * end > sizes.board_longest_mm:
+        return None
     tall = ceil(max(high - low + 40, sizes.board_least_high_mm) / 10) * 10
     x0, y0 = over[0] - end - at.x_mm, (low + high) / 2 - tall / 2
     holes = tuple(
@@ -149,11 +160,16 @@ def board_behind(
 _MOST_SCREWS = 40
 
 
-def board_on_units(job: JobDocument, board: MasonryBoard, unit_mm: float, sizes: RemedyTable, sold: SoldSizes) -> Link:
-    """A board on masonry behind all supports, its columns of holes about a brick [mm] apart, in blocks closer."""
+def board_on_units(
+    job: JobDocument, board: MasonryBoard, unit_mm: float, sizes: RemedyTable, sold: SoldSizes
+) -> Link | None:
+    """A board on masonry behind all supports, its columns of holes about a brick [mm] apart, in blocks closer; None
+    where none is so long."""
     rects, edge = [support.rect for support in job.fixture.supports], sizes.board_edge_mm
     left = min(rect.x_mm for rect in rects) - board.beyond_mm
     wide = max(rect.right_mm for rect in rects) + board.beyond_mm - left
+    if wide > sizes.board_longest_mm:
+        return None
     low, high = min(rect.y_mm for rect in rects), max(rect.top_mm for rect in rects)
     tall = max(board.high_mm, ceil((high - low + 40) / 10) * 10)
     # a column to a brick; blocks are longer than a board needs its screws apart, and share them

@@ -13,7 +13,7 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import HowKnown
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
-from rockpin.core.plan.changed import closer, drilled, lighter, scaled, with_clips, with_hangers
+from rockpin.core.plan.changed import closer, drilled, larger_ones_sold, lighter, scaled, with_clips, with_hangers
 from rockpin.core.plan.heavier import heaviest_hand, no_heavier_than
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.placings import standing
@@ -151,14 +151,11 @@ def more_holes(trial: Trial) -> WayOut | None:
 def larger_plate(trial: Trial) -> WayOut | None:
     """The same thing on larger plates, holes as much farther apart: the lever of what prises it off is longer."""
     fixture = trial.part
-    if fixture.carriers or any(one.attachment is Attachment.USER_DRILLED for one in fixture.supports):
-        return None
-
     scales = trial.sizes.plate_scales
 
     def with_plates(larger: float, wider: float) -> WayOut | None:
         supports = tuple(scaled(one, larger) for one in fixture.supports)
-        if max(max(one.width_mm, one.height_mm) for one in supports) > trial.sizes.plate_largest_mm:
+        if not larger_ones_sold(fixture, supports, trial.sizes):
             return None
         made = drilled(fixture.model_copy(update={"supports": supports}), wider, trial.sizes.bracket_metal_mm)
         if made is None:

@@ -12,7 +12,7 @@ from rockpin.core.document.fixture import LinkKind
 from rockpin.core.document.job import JobDocument, PullEnd, PullTest
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Member, MemberKind
 from rockpin.core.identification import Family
-from rockpin.core.plan.changed import board_behind, board_on_units, drilled, scaled
+from rockpin.core.plan.changed import board_behind, board_on_units, drilled, larger_ones_sold, scaled
 from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.way_out import (
     STOPPED,
@@ -176,6 +176,8 @@ def blocking(trial: Trial) -> WayOut | None:
 
     def with_wood(wider: float, larger: float) -> WayOut | None:
         plates = tuple(scaled(one, larger) for one in trial.part.supports)
+        if larger > 1 and not larger_ones_sold(trial.part, plates, sizes):
+            return None
         fixture = trial.part.model_copy(update={"supports": plates}) if larger > 1 else trial.part
         fixture_drilled = drilled(fixture, wider, sizes.bracket_metal_mm)
         if fixture_drilled is None:
@@ -226,6 +228,8 @@ def _on_masonry_boards(trial: Trial) -> Iterator[tuple[str, JobDocument]]:
         return
     for board in trial.sizes.masonry_boards:
         link = board_on_units(job, board, reading.unit_mm[0], trial.sizes, trial.sold)
+        if link is None:
+            return
         wider = drilled(job.fixture, trial.sold.coach_hole_mm, trial.sizes.bracket_metal_mm)
         fixture = (wider or job.fixture).model_copy(update={"links": (link,)})
         says = (

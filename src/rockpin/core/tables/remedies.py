@@ -31,6 +31,7 @@ class SoldSizes(Model):
 
 class RemedyTable(Model):
     """All sizes of the ways out [mm]. ``board_over_mm``: the widest span between two studs that a board crosses.
+    ``board_longest_mm``: no board is longer.
 
     ``bracket_holes_wider_mm``: how much wider than it is a hole in metal is drilled, at the least and at the most.
     ``bracket_metal_mm``: the least metal that stays beside it. ``plate_largest_mm``: the longest side of a plate.
@@ -59,6 +60,7 @@ class RemedyTable(Model):
     all_holes_most: int
     same_stud_mm: float
     board_over_mm: float
+    board_longest_mm: float
     board_edge_mm: float
     board_end_mm: float
     board_least_high_mm: float
