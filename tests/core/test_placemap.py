@@ -24,6 +24,7 @@ from rockpin.core.document.kit import Kit, KitScrew
 from rockpin.core.document.record import HoleRecord
 from rockpin.core.document.sweeps import Scan, ScanMode
 from rockpin.core.document.wall import Framing, HowKnown, Member, MemberKind, Point, SlideSide, StudRow, Wall
+from rockpin.core.fixture import joined, started
 from rockpin.core.framing import Widths, chance_clear, framed_grid, look_behind
 from rockpin.core.framing.behind import chance_of_wood
 from rockpin.core.framing.many import LEANS
@@ -40,6 +41,7 @@ from rockpin.core.plan.placemap.lattice import Lattice
 from rockpin.core.plan.placemap.outcomes import NOT_THERE, Outcome, Outcomes, Work
 from rockpin.core.plan.placemap.standing import Shifts
 from rockpin.core.plan.stages import compute_stages, read_wall
+from rockpin.core.tables.references import thing_named
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.mapped_walls import PLATES, WALLS
 
@@ -105,6 +107,19 @@ def test_the_map_with_what_the_van_has(name: str) -> None:
     here = job(WALLS[name], PLATES[2], 700, 700, kit=kit)
     found = map_places(here, CATALOGUE, within=(-150, 200, -120, 160), uses=False)
     assert told_otherwise(here, found, borders(found, 60, 5)) == []
+
+
+@pytest.mark.parametrize("name", ["brick with courses", "plastered block"])
+@pytest.mark.parametrize("things", [("on_board",), ("hanging_basket", "on_board")])
+def test_the_map_of_things_on_a_board_and_beside_it(things: tuple[str, ...], name: str) -> None:
+    """Brackets go with the board that they are on: however far, they stay as deep within its edges."""
+    first, *others = (started(thing_named(key, CATALOGUE), {}) for key in things)
+    for other in others:
+        first = joined(first, other)
+    here = job(WALLS[name], first, 640, 900)
+    found = map_places(here, CATALOGUE, within=(-200, 240, -150, 150), uses=False)
+    assert READY in found.weights
+    assert told_otherwise(here, found, borders(found, 50, 5)) == []
 
 
 @pytest.mark.parametrize(("name", "at"), [("studs with noggins", (380, 1140)), ("brick with courses", (1330, 860))])

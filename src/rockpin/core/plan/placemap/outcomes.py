@@ -257,9 +257,10 @@ class Outcomes:
         order = tuple((key, use == before) for (use, key), (before, _) in zip(uses, [(-1.0, ""), *uses], strict=False))
         return tuple(coarse), order, (*coarse, *uses)
 
-    def _weight_of_joints(self, put: JobDocument, demand: Demand) -> int:
+    def _weight_of_joints(self, demand: Demand) -> int:
         if id(demand) not in self._joints:
-            found = check_joints(put, self.base.placed.joints, demand, self.base.catalogue)
+            # where it stands: its brackets are on their board wherever both of them go
+            found = check_joints(self.base.job, self.base.placed.joints, demand, self.base.catalogue)
             self._joints[id(demand)] = max(map(weight, found.findings), default=0)
         return self._joints[id(demand)]
 
@@ -274,7 +275,7 @@ class Outcomes:
         done = base._replace(behinds=seen.behinds, demand=seen.demand, spots=spots, choices=choices)
         done = done._replace(clearances=(), catalogue=catalogue)
         heaviest = max((weight(one) for some in what_holds(self._counted, done) for one in some), default=0)
-        heaviest = max(heaviest, self._weight_of_joints(put, seen.demand))
+        heaviest = max(heaviest, self._weight_of_joints(seen.demand))
         if heaviest == _STOP:
             return NOT_THERE
         unchosen = catalogue.figures.plan.unchosen_reach_mm
