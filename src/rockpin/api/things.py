@@ -11,8 +11,8 @@ from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import Workspace
 from rockpin.core.document.fixture import Fixture
 from rockpin.core.document.job import JobBody, JobDocument
-from rockpin.core.fixture import copied, joined, removed, reordered, started, with_fixture
-from rockpin.core.plan import along_stairs, row_between
+from rockpin.core.fixture import copied, removed, reordered, with_fixture
+from rockpin.core.plan import along_stairs, beside, row_between, standing, with_the_rest_as_it_is
 from rockpin.core.tables.references import thing_named
 
 router = APIRouter(prefix="/api", tags=["fixture"])
@@ -28,16 +28,17 @@ _CHANGES: dict[ThingChange, Callable[[Fixture, str], Fixture]] = {
 @router.put("/jobs/{job_id}/things", response_model=Workspace)
 def change_thing(job_id: str, ask: ThingAsk, context: Context, planning: Planning, device: Device = "") -> Response:
     """Copies a thing of a fixture with all that belongs to it, takes it out, or gives it another place in the row."""
-    job = context.store.job(job_id).body
-    changed = with_fixture(job, _CHANGES[ask.change](job.fixture, ask.piece_id))
+    document = standing(context.store.document(job_id, context.catalogue), context.catalogue, context.keep)
+    fixture = _CHANGES[ask.change](document.fixture, ask.piece_id)
+    changed = _put(context, job_id, with_the_rest_as_it_is(document, fixture, context.catalogue, context.keep))
     return answer_of(save_job(context, planning, job_id, changed, ask.revision, ask.summary, device))
 
 
 @router.post("/jobs/{job_id}/things", response_model=Workspace)
 def add_thing(job_id: str, ask: ThingAdd, context: Context, planning: Planning, device: Device = "") -> Response:
     """Puts another thing of a shape beside those that there are."""
-    job = context.store.job(job_id).body
-    changed = with_fixture(job, joined(job.fixture, started(thing_named(ask.shape, context.catalogue), {})))
+    document, start = context.store.document(job_id, context.catalogue), thing_named(ask.shape, context.catalogue)
+    changed = _put(context, job_id, beside(document, start, context.catalogue, context.keep))
     return answer_of(save_job(context, planning, job_id, changed, ask.revision, ask.summary, device))
 
 

@@ -12,6 +12,7 @@ from rockpin.core.document.job import JobBody, Site
 from rockpin.core.fittings.bolts import BoltFit, fit_bolt
 from rockpin.core.fittings.patterns import ThreadsUnder, patterns_of
 from rockpin.core.fittings.stacks import Stack, stack_within
+from rockpin.core.fixture import things_of
 from rockpin.core.framing import MemberReading
 from rockpin.core.setout import PlacedHole
 from rockpin.core.tables.figures import FittingsFigures
@@ -206,6 +207,12 @@ def read_fittings(
         sealing=sealing,
         patterns=patterns_of(fixture),
     )
+
+
+def feet_mm(fixture: Fixture) -> tuple[float, ...]:
+    """Where the feet of things are that the floor carries [mm], above the fixture's lower left corner."""
+    things = [[piece.y_mm for piece in one.pieces if piece.held_by is HeldBy.FLOOR] for one in things_of(fixture)]
+    return tuple(min(feet) for feet in things if feet)
 
 
 def stands(fixture: Fixture) -> bool:

@@ -21,6 +21,7 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.plan.rearranged import bar_drilled
 from rockpin.core.plan.remedies import board_across, brackets_on_studs, ways_out
 from rockpin.core.plan.reporting import Report, reported
+from rockpin.core.plan.rows import beside, with_the_rest_as_it_is
 from rockpin.core.plan.spare_holes import Stud, StudFit, spare_columns, studs_among, used_on_studs
 from rockpin.core.plan.stages import ComputedStages, clear_hole, compute_stages, read_wall
 from rockpin.core.plan.stairs import along_stairs
@@ -54,6 +55,7 @@ __all__ = [
     "WaysOn",
     "along_stairs",
     "bar_drilled",
+    "beside",
     "better_places",
     "board_across",
     "brackets_on_studs",
@@ -85,5 +87,6 @@ __all__ = [
     "wall_map",
     "ways_on",
     "ways_out",
+    "with_the_rest_as_it_is",
     "with_what",
 ]

@@ -119,6 +119,7 @@ class SetoutFigures(Model):
     fit_wanted: float
     line_up_mm: float
     lift_on_mm: float
+    beside_level_mm: float
 
 
 class DemandFigures(Model):

@@ -16,6 +16,7 @@ from rockpin.core.fittings import (
     TailReading,
     ThreadsUnder,
     Viewing,
+    feet_mm,
     stands,
 )
 from rockpin.core.tables.figures import FittingsFigures
@@ -117,15 +118,17 @@ def _stacks(job: JobBody, read: FittingsReading, units: UnitSystem, figures: Fit
             "Pack the rest with a shim, or draw the screw up only until it touches.",
             short_mm=stack.short_mm,
         )
-    if stands(job.fixture) and abs(job.placement.y_mm) > OFF_THE_FLOOR_MM:
+    foot = max((job.placement.y_mm + one for one in feet_mm(job.fixture)), key=abs, default=0.0)
+    if abs(foot) > OFF_THE_FLOOR_MM:
+        whole = stands(job.fixture)
         yield _finding(
             _STOP,
             OFF_THE_FLOOR,
-            f"It stands on the floor, and its foot is planned {show_length(abs(job.placement.y_mm), units)} "
-            f"{'above' if job.placement.y_mm > 0 else 'below'} the finished one.",
-            "Set it on the floor.",
+            f"{'It stands' if whole else 'One of its things stands'} on the floor, and its foot is planned "
+            f"{show_length(abs(foot), units)} {'above' if foot > 0 else 'below'} the finished one.",
+            "Set it on the floor." if whole else "Set it on the floor by its foot, or plan it as a job of its own.",
             Stage.SET_OUT,
-            foot_mm=job.placement.y_mm,
+            foot_mm=foot,
         )
 
 

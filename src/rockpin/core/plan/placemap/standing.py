@@ -10,7 +10,7 @@ from rockpin.core.base.findings import severity_weight
 from rockpin.core.base.model import Rect
 from rockpin.core.document.fixture import ClearOf, LimitKind
 from rockpin.core.document.photo import within_mm
-from rockpin.core.fittings import stands
+from rockpin.core.fittings import feet_mm
 from rockpin.core.hidden import rect_gaps, span
 from rockpin.core.plan.findings import OFF_THE_FLOOR_MM, clash_severity, kept_off, old_hole_keep_mm
 from rockpin.core.plan.stages import ComputedStages, on_this_face
@@ -134,8 +134,8 @@ def room_weighs(done: ComputedStages, dx: Places, dy: Places, catalogue: Catalog
         for one in there:
             if may_strike(claim, one):
                 shifts.overlap(claim.area, one.area, severity_weight(clash_severity(claim.kind, one.ends)))
-    if stands(done.job.fixture):
-        shifts.rows(np.abs(done.job.placement.y_mm + dy) > OFF_THE_FLOOR_MM, _STOP)
+    for foot in feet_mm(done.job.fixture):
+        shifts.rows(np.abs(done.job.placement.y_mm + foot + dy) > OFF_THE_FLOOR_MM, _STOP)
     for limit in done.job.fixture.limits:
         if limit.kind is LimitKind.HEIGHT_MAX_MM:
             top = max((piece.area.top_mm for piece in placed.pieces), default=0.0)
