@@ -141,7 +141,7 @@ def test_a_row_between_two_marks(client: TestClient) -> None:
     left = ask(client, "things", job="tide-clock", piece_id="clock-2", change="remove").json()
     assert [gap["text"] for gap in left["plan"]["gaps"]] == ["810 mm"] * 3
     more = ask(client, "things", job="tide-clock", method="POST", shape="hook").json()
-    assert more["plan"]["pieces"][-1]["label"] == "Hook 3"
+    assert more["plan"]["pieces"][-1]["label"] == "Hook"
 
 
 def test_a_handrail_along_stairs(client: TestClient) -> None:
