@@ -5,8 +5,9 @@ from random import Random
 import pytest
 
 from rockpin.catalogue import load_catalogue
+from rockpin.core.base.findings import VerdictWord
 from rockpin.core.capacity import assess
-from rockpin.core.document.arrangement import Spacing, SpacingKind
+from rockpin.core.document.arrangement import Envelope, EnvelopeKind, Spacing, SpacingKind
 from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, Link, LinkKind, RailKind
@@ -289,3 +290,42 @@ def test_the_verdict_names_the_heaviest_hand_that_comes_to_a_row() -> None:
 
     assert "also when somebody snatches at it" in says("mirror", "coat_hook")
     assert "also when somebody touches it" in says("mirror", "picture")
+
+
+def rooms(fixture: Fixture) -> dict[str, str]:
+    here = job(brick_wall(13, width_mm=9000, height_mm=2500), fixture, 3000, 1300)
+    found = make_plan(here, CATALOGUE).findings
+    return {one.sentence: one.severity.value for one in found if one.code.startswith("room-to-")}
+
+
+def with_door(thing: Fixture, wide_mm: float) -> Fixture:
+    area = thing.outline
+    door = Envelope(
+        id="door",
+        kind=EnvelopeKind.OPENS,
+        name="Its door",
+        x_mm=area.right_mm,
+        y_mm=area.y_mm,
+        width_mm=wide_mm,
+        height_mm=area.height_mm,
+    )
+    return thing.model_copy(update={"envelopes": (door,)})
+
+
+def test_what_swings_opens_or_hangs_down_meets_what_hangs_beside_it() -> None:
+    assert rooms(beside("screen_arm", "mirror")) == {"The screen would strike the mirror as it swings.": "prove_first"}
+    assert rooms(beside("mirror", "coat_hook")) == {"What hangs on it hangs in front of the mirror, or on it.": "note"}
+    # clothes hang beside clothes
+    assert rooms(copied(thing("coat_hook"), "piece")) == {}
+    # a door of 300 comes over what hangs 100 beside it, and passes what is no deeper than its cabinet
+    cabinet, deep = plate_fixture(size_mm=(400, 600), depth_mm=300), plate_fixture(size_mm=(400, 600), depth_mm=320)
+    assert rooms(joined(with_door(cabinet, 300), cabinet)) == {}
+    assert rooms(joined(with_door(cabinet, 90), deep)) == {}
+    (struck,) = rooms(joined(with_door(cabinet, 300), deep)).items()
+    assert struck == ("Its door would strike the piece 2 as it opens.", "prove_first")
+
+
+def test_the_map_knows_what_is_in_the_way_within_the_row() -> None:
+    here = job(brick_wall(13, width_mm=9000, height_mm=2500), beside("screen_arm", "mirror"), 3000, 1300)
+    found = map_places(here, CATALOGUE, within=(-2, 2, -2, 2), uses=False)
+    assert found.word(1, 1) is make_plan(here, CATALOGUE).verdict.word is VerdictWord.PROVE_FIRST

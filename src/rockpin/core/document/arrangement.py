@@ -2,6 +2,8 @@
 
 from enum import StrEnum
 
+from pydantic import Field
+
 from rockpin.core.base.model import Id, Model, Name, NonNegativeMm, PositiveMm, Rect, WallCoordinate
 
 
@@ -25,6 +27,7 @@ class Envelope(Model):
     y_mm: WallCoordinate
     width_mm: PositiveMm
     height_mm: PositiveMm
+    piece_id: Id | None = Field(default=None, description="the piece that claims it; None: the one that it lies at")
 
     @property
     def rect(self) -> Rect:

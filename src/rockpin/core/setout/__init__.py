@@ -10,7 +10,16 @@ from rockpin.core.setout.measures import MarkDistance, MarkMeasures, SetOutMeasu
 from rockpin.core.setout.place import LINK_WORDS, Placed, PlacedPart, hole_numbers, place_fixture
 from rockpin.core.setout.placed_hole import PlacedHole
 from rockpin.core.setout.planes import of_wall
-from rockpin.core.setout.rooms import Claim, Clash, Neighbour, claims_of, clashes_of, may_strike, neighbours_of
+from rockpin.core.setout.rooms import (
+    Claim,
+    Clash,
+    Neighbour,
+    claims_of,
+    clashes_of,
+    clashes_within,
+    may_strike,
+    neighbours_of,
+)
 from rockpin.core.setout.starting_place import start_along_mm
 
 __all__ = [
@@ -39,6 +48,7 @@ __all__ = [
     "bar_holes",
     "claims_of",
     "clashes_of",
+    "clashes_within",
     "clearances_of",
     "fit_of",
     "gaps_between",

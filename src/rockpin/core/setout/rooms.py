@@ -6,6 +6,7 @@ from math import cos, radians, sin
 from shapely import box
 
 from rockpin.core.base.model import Model, Rect, bounding
+from rockpin.core.base.words import inside
 from rockpin.core.document.arrangement import EnvelopeKind
 from rockpin.core.document.fixture import Attachment, Fixture, HoleKind, Piece, Swing
 from rockpin.core.document.job import JobBody
@@ -96,6 +97,30 @@ def claims_of(job: JobBody, things: Sequence[Fixture], lift_mm: float) -> tuple[
         )
         for one in claims
     )
+
+
+def clashes_within(job: JobBody, things: Sequence[Fixture], lift_mm: float) -> tuple[Clash, ...]:
+    """What of a row stands in the room that another thing of it claims, wherever all of them hang. ``lift_mm``: as of
+    :func:`claims_of`.
+
+    A door or a drawer passes what stands no farther off the wall, and clothes hang beside clothes.
+    """
+    found = []
+    for thing in things:
+        front = max((piece.depth_mm for piece in thing.pieces), default=0.0)
+        others = [one for one in things if one is not thing]
+        for claim in claims_of(job, (thing,), lift_mm) if others else ():
+            for other, piece in ((one, piece) for one in others for piece in one.pieces):
+                shift = {"x_mm": piece.x_mm + job.placement.x_mm, "y_mm": piece.y_mm + job.placement.y_mm}
+                area = piece.rect.model_copy(update=shift)
+                passes = claim.kind in _OPENED and piece.depth_mm <= front
+                alike = claim.kind in {one.kind for one in other.envelopes} & {EnvelopeKind.HANGS}
+                if claim.area.overlaps(area) and not passes and not alike:
+                    found.append(Clash(claim=claim, name=f"the {inside(piece.name)}", area=area, ends=False))
+    return tuple(found)
+
+
+_OPENED = (EnvelopeKind.OPENS, EnvelopeKind.PULLED_OUT)
 
 
 def _ends(wall: Wall) -> list[Neighbour]:

@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from rockpin.core.base.findings import Finding
 from rockpin.core.document.job import JobDocument
+from rockpin.core.fixture import things_of
 from rockpin.core.plan.findings.board_alone import board_findings
 from rockpin.core.plan.findings.corner import corner_findings, no_second_wall, of_second_plane
 from rockpin.core.plan.findings.fittings import OFF_THE_FLOOR, OFF_THE_FLOOR_MM, fitting_findings
@@ -30,6 +31,7 @@ from rockpin.core.plan.findings.record import (
 from rockpin.core.plan.findings.rooms import clash_sentence, clash_severity, room_findings
 from rockpin.core.plan.findings.wall import reading_findings, wall_findings
 from rockpin.core.plan.stages import ComputedStages
+from rockpin.core.setout import clashes_within
 
 __all__ = [
     "DOES_NOT_HOLD",
@@ -66,7 +68,7 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     findings += no_second_wall(job)
     findings += of_joints
     findings += holding.limits
-    findings += room_findings(done.clashes, units)
+    findings += room_findings(done.clashes, units) + _within(job, done)
     findings += holding.rated
     findings += of_the_wall(job, done)
     findings += noggin_findings(wall, done.placed.holes, done.behinds, catalogue.figures.plan, units)
@@ -80,11 +82,18 @@ def all_findings(whole: JobDocument, done: ComputedStages, of_joints: Sequence[F
     return findings + record_findings(job, numbers, catalogue.outcome_by_key, done)
 
 
+def _within(job: JobDocument, done: ComputedStages) -> list[Finding]:
+    """What of a row stands in the room of another thing of it."""
+    lift_mm = done.catalogue.figures.setout.lift_on_mm
+    return room_findings(clashes_within(job, things_of(job.fixture), lift_mm), job.site.units)
+
+
 def of_the_thing(whole: JobDocument, done: ComputedStages) -> list[Finding]:
     """What is to be said of the thing, and of how it is put, wherever it hangs; not that it stands off the floor."""
     job = whole.counted()
     fittings = fitting_findings(job, done.fittings, job.site.units, done.catalogue.figures.fittings)
     found = [*reading_findings(whole), *no_second_wall(job), *placing_findings(job, done.placing)]
+    found += _within(job, done)
     return found + [one for one in fittings if one.code != OFF_THE_FLOOR]
 
 
