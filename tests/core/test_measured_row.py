@@ -181,3 +181,26 @@ def test_what_comes_with_a_thing_goes_with_it() -> None:
 def every_measure(key: str) -> dict[str, float]:
     shape = CATALOGUE.shape_by_key[key]
     return {**shape.usual, **{one.key: one.start for one in shape.measures}}
+
+
+@pytest.mark.parametrize("first", ["tall_cabinet", "mirror"])
+def test_spacers_come_with_a_third_bracket_wherever_it_is_in_the_row(first: str) -> None:
+    row = (
+        copied(thing("tall_cabinet"), "piece")
+        if first == "tall_cabinet"
+        else joined(thing("mirror"), thing("tall_cabinet"))
+    )
+
+    def grown(brackets: float, of: Fixture) -> Fixture:
+        if first == "tall_cabinet":
+            return anew(of, brackets=brackets)
+        return other_anew(of, of.pieces[1].id, "tall_cabinet", brackets=brackets)
+
+    alone = {n: anew(thing("tall_cabinet"), brackets=n) for n in (2.0, 3.0)}
+    times = 2 if first == "tall_cabinet" else 1
+    for brackets, made in ((3.0, grown(3.0, row)), (2.0, grown(2.0, grown(3.0, row)))):
+        behind = sum(len(link.support_ids) for link in alone[brackets].links)
+        assert sum(len(link.support_ids) for link in made.links) == times * behind == times * brackets
+        assert {name for link in made.links for name in link.support_ids} <= {one.id for one in made.supports}
+        offs = sorted(made.stand_off_mm(one.id) for one in made.supports if one.id not in ("back",))
+        assert offs[-1] == max(alone[brackets].stand_off_mm(one.id) for one in alone[brackets].supports)
