@@ -40,7 +40,9 @@ def drill(open_page: OpenPage, job: str, hole: str, **more: Any) -> Page:
     page = open_page(f"/jobs/{job}/drill", *PHONE, **more)
     plan = job_of(page, job)["plan"]
     step = next(one["id"] for one in plan["steps"] if one["asks"] and hole in [two["hole_id"] for two in one["at"]])
-    page.goto(f"{page.url.rsplit('/', 1)[0]}/at-the-wall?step={step}&hole={hole}")
+    # what it kept is shown at once; it is what stands once that has been asked for anew
+    with page.expect_response(re.compile(f"/api/jobs/{job}$")):
+        page.goto(f"{page.url.rsplit('/', 1)[0]}/at-the-wall?step={step}&hole={hole}")
     at(page, "Drill")
     return page
 

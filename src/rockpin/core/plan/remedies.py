@@ -391,5 +391,6 @@ def _rank(way: WayOut) -> tuple[int, bool]:
     """What is ready goes first; but nobody opens a wall before he has felt for a stud with a pin, and that nobody comes
     at a thing is said of few things that somebody puts up."""
     opens = _ORDER.index(VerdictWord.PROVE_FIRST) if way.kind is WayKind.BLOCKING else 0
-    out_of_reach = way.kind is WayKind.LIGHTER_HAND and way.job is not None and way.job.fixture.hand == _OUT_OF_REACH
+    fixture = way.job.fixture if way.kind is WayKind.LIGHTER_HAND and way.job else None
+    out_of_reach = fixture is not None and _OUT_OF_REACH in {fixture.hand_of(piece) for piece in fixture.pieces}
     return max(_ORDER.index(way.word), opens), out_of_reach
