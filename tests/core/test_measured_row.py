@@ -204,3 +204,11 @@ def test_spacers_come_with_a_third_bracket_wherever_it_is_in_the_row(first: str)
         assert {name for link in made.links for name in link.support_ids} <= {one.id for one in made.supports}
         offs = sorted(made.stand_off_mm(one.id) for one in made.supports if one.id not in ("back",))
         assert offs[-1] == max(alone[brackets].stand_off_mm(one.id) for one in alone[brackets].supports)
+
+
+def test_in_a_row_of_before_a_hook_is_no_copy_of_a_shelf() -> None:
+    row = joined(thing("bookshelf"), thing("coat_hook"))
+    bare = dict.fromkeys(("shape", "thing", "duty", "hand"))
+    pieces = tuple(one.model_copy(update={**bare, "measures": {}}) for one in row.pieces)
+    before = row.model_copy(update={"pieces": pieces})
+    assert holes_mm(anew(before, hole=8.0)) == [8, 8, 8, 8, 6.5, 6.5]

@@ -13,9 +13,10 @@ from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, Link, LinkKind, RailKind
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Wall
-from rockpin.core.fixture import copied, joined, moved_along, reshaped, started, with_fixture
+from rockpin.core.fixture import copied, in_row, joined, moved_along, reshaped, started, with_fixture
+from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
-from rockpin.core.plan import Plan, WayKind, compute_stages, make_plan, ways_out
+from rockpin.core.plan import Plan, WayKind, WayOut, compute_stages, make_plan, ways_out
 from rockpin.core.plan.placemap import map_places
 from rockpin.core.sequence import Step
 from rockpin.core.tables.references import job_faults, thing_named
@@ -329,3 +330,35 @@ def test_the_map_knows_what_is_in_the_way_within_the_row() -> None:
     here = job(brick_wall(13, width_mm=9000, height_mm=2500), beside("screen_arm", "mirror"), 3000, 1300)
     found = map_places(here, CATALOGUE, within=(-2, 2, -2, 2), uses=False)
     assert found.word(1, 1) is make_plan(here, CATALOGUE).verdict.word is VerdictWord.PROVE_FIRST
+
+
+def way_of(document: JobDocument, kind: WayKind) -> WayOut:
+    return next(one for one in ways_out(document, CATALOGUE) if one.kind is kind)
+
+
+def test_a_hand_is_kept_off_what_does_not_hold_and_no_other() -> None:
+    row = beside("coat_hook", "mirror")
+    way = way_of(job(stud_wall(width_mm=8000), row, 430, 1400), WayKind.LIGHTER_HAND)
+    assert way.sentence.startswith("Coat hook: it is refused because somebody snatches at it; ")
+    assert way.job
+    assert [way.job.fixture.hand_of(piece) for piece in way.job.fixture.pieces] == ["use", "touch"]
+    assert way.job.fixture.hand == "tug"
+
+
+def test_hooks_of_a_row_go_onto_studs_and_nothing_spaces_them_out_any_more() -> None:
+    row = beside("mirror", "coat_hook", "coat_hook")
+    spaced = in_row(row.model_copy(update={"spacing": Spacing(kind=SpacingKind.FIXED_GAPS, span_mm=2500, gap_mm=330)}))
+    document = job(stud_wall(width_mm=8000), spaced, 300, 1400)
+    way = way_of(document, WayKind.ONTO_STUDS)
+    assert way.sentence.startswith("Coat hook and Coat hook 2: put each of them on the next stud, ")
+    assert way.job
+    assert way.job.fixture.spacing is None
+    assert way.job.fixture.pieces[0] == spaced.pieces[0]
+    after = make_plan(document.model_copy(update={"fixture": way.job.fixture}), CATALOGUE)
+    assert {hole.behind.kind for hole in after.holes if hole.support.startswith("plate")} == {BehindKind.TIMBER}
+
+
+def test_board_that_is_too_weak_for_all_of_a_row_is_relieved_by_any_of_it() -> None:
+    """What board alone bears is told of no hole: what is in the box counts as much as what is on the shelf."""
+    says = way_of(put(beside("bookshelf", "safe_box"), stud_wall(width_mm=8000)), WayKind.LESS_WEIGHT).sentence
+    assert " in Bookshelf, and as much less in the rest: " in says

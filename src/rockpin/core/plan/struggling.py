@@ -66,9 +66,8 @@ def struggling_of(fixture: Fixture, plan: Plan, about: Collection[str]) -> Strug
     speaks of no hole."""
     things = things_of(fixture)
     told = [one.where.hole for one in plan.findings if one.code in about]
-    holes = {hole.id for hole in plan.holes if hole.chosen is None} | {one for one in told if one}
     support_of = {hole.id: hole.support for hole in plan.holes}
-    supports = {support_of[hole] for hole in holes if hole in support_of}
+    supports = {support_of[hole] for hole in told if hole in support_of}
     kinds = {_kind(fixture, one) for one in things if supports & {support.id for support in one.supports}}
     some = tuple(one for one in things if _kind(fixture, one) in kinds)
     if None in told or not some or len(some) == len(things):
