@@ -154,3 +154,20 @@ def test_a_handrail_along_stairs(client: TestClient) -> None:
     assert (rail["x_mm"], rail["y_mm"]) == pytest.approx((300, 900))
     assert (rail["x2_mm"], rail["y2_mm"]) == pytest.approx((2220, 900 + 8 * 180))
     assert laid["plan"]["placing"]["upright_text"].endswith("900 mm above the nosing line")
+
+
+def test_a_name_of_its_own_stays_and_the_one_that_came_with_it_goes(client: TestClient) -> None:
+    asked = {"asked": {"shape": "mirror", "wall": "plastered_brick"}}
+    job = client.post("/api/ask/job", json=asked, headers=OWN).json()["id"]
+    ask(client, "things", job=job, method="POST", shape="coat_hook")
+    made = ask(client, "shape", job=job, shape="shelf", measures={}).json()["job"]["fixture"]
+    assert made["name"] == "Shelf"
+    assert [piece["name"] for piece in made["pieces"]] == ["Shelf", "Coat hook"]
+    ask(client, "fixture", job=job, fixture=made | {"name": "For the kettle"})
+    assert ask(client, "shape", job=job, shape="rail", measures={}).json()["job"]["fixture"]["name"] == "For the kettle"
+    # one of the two is measured by itself
+    hook = made["pieces"][1]["id"]
+    grown = ask(client, "shape", job=job, shape="hook", piece_id=hook, measures={"width": 70}).json()
+    assert [piece["width_mm"] for piece in grown["job"]["fixture"]["pieces"]][1] == 70
+    wrong = ask(client, "shape", job=job, shape="shelf", piece_id=hook, measures={"width": 70}).json()
+    assert wrong["faults"][0]["path"] == "shape"

@@ -9,9 +9,12 @@ from rockpin.api.context import Context, Device
 from rockpin.api.planning import Planning, answer_of
 from rockpin.api.schemas import BarAsk, FixtureSave, ShapeAsk, ShapeMeasured, Workspace
 from rockpin.core.base.errors import BadInput, Fault
-from rockpin.core.fixture import ShapeDrawing, draw_shape, kind_with, remeasured, reshaped, with_fixture
+from rockpin.core.base.model import Id
+from rockpin.core.document.fixture import Fixture
+from rockpin.core.fixture import ShapeDrawing, draw_shape, kind_with, remeasured, reshaped, started, with_fixture
 from rockpin.core.plan import FitReading, HoleSet, WayOut, bar_drilled, read_wall, standing
 from rockpin.core.questions import OnAWall
+from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.references import shape_named, starts_of, thing_named
 from rockpin.exchange.forms import Along, Decimal, Form, Paper, kind_of
 
@@ -31,11 +34,20 @@ def set_shape(job_id: str, ask: ShapeAsk, context: Context, planning: Planning, 
     shape = shape_named(ask.shape, context.catalogue)
     starts = starts_of(shape, context.catalogue)
     if ask.piece_id is None:
-        fixture = reshaped(job.fixture, shape, ask.measures, starts)
+        called = _name_that_comes_with(shape.key, job.fixture, context.catalogue)
+        fixture = reshaped(job.fixture, shape, ask.measures, starts, called)
     else:
         kind = kind_with(job.fixture, ask.piece_id, shape.key, context.catalogue)
         fixture = remeasured(job.fixture, shape, {**kind.measures, **ask.measures}, starts, kind)
     return answer_of(save_job(context, planning, job_id, with_fixture(job, fixture), ask.revision, ask.summary, device))
+
+
+def _name_that_comes_with(shape: Id, before: Fixture, catalogue: Catalogue) -> str | None:
+    """What a thing of a shape is called where nobody gave the one before it a name of its own."""
+    old = before.thing or before.shape
+    if old is None or before.name != started(thing_named(old, catalogue), {}).name:
+        return None
+    return started(thing_named(shape, catalogue), {}).name
 
 
 @router.put("/jobs/{job_id}/fixture", response_model=Workspace)
