@@ -12,7 +12,7 @@ from rockpin.core.document.assembly import AssemblyRating, RatedIn
 from rockpin.core.document.evidence import Location
 from rockpin.core.document.fixture import Fixture, FixtureHole, HeldRail, Link, LinkKind, RailKind
 from rockpin.core.document.job import JobDocument
-from rockpin.core.document.wall import Wall
+from rockpin.core.document.wall import Layer, Wall
 from rockpin.core.fixture import copied, in_row, joined, moved_along, reshaped, started, with_fixture
 from rockpin.core.framing import BehindKind
 from rockpin.core.placing import shifted
@@ -362,3 +362,17 @@ def test_board_that_is_too_weak_for_all_of_a_row_is_relieved_by_any_of_it() -> N
     """What board alone bears is told of no hole: what is in the box counts as much as what is on the shelf."""
     says = way_of(put(beside("bookshelf", "safe_box"), stud_wall(width_mm=8000)), WayKind.LESS_WEIGHT).sentence
     assert " in Bookshelf, and as much less in the rest: " in says
+
+
+def test_each_of_two_hooks_on_one_hole_gets_a_second() -> None:
+    two = copied(thing("hook"), thing("hook").pieces[0].id)
+    wall = brick_wall(
+        13,
+        width_mm=4000,
+        build_up=(Layer(material="plaster", thickness_mm=13), Layer(material="dense_block", thickness_mm=100)),
+        courses=None,
+    )
+    way = way_of(job(wall, two, 1300, 1250), WayKind.SECOND_HOLE)
+    assert way.sentence.startswith("Drill a second hole in each plate 70")
+    assert way.job
+    assert [sum(hole.used for hole in one.holes) for one in way.job.fixture.supports] == [2, 2]

@@ -115,12 +115,13 @@ def second_hole(trial: Trial) -> WayOut | None:
         where.add(f"{apart} {'below' if y < hole.y_mm else 'above'}")
     if len(where) != 1:
         return None
+    (place,) = where
     its = "its plate" if len(plates) == 1 else "each plate"
     supports = tuple(plates.get(one.id, one) for one in part.supports)
     return trial.part_way(
         WayKind.SECOND_HOLE,
         part.model_copy(update={"supports": supports}),
-        lambda plan: f"Drill a second hole in {its} {where.copy().pop()}: {with_what(plan)}.",
+        lambda plan: f"Drill a second hole in {its} {place}: {with_what(plan)}.",
     )
 
 
