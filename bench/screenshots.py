@@ -28,6 +28,8 @@ VIEWS: tuple[tuple[str, str, int, int, str], ...] = (
     # last, since from here on the van is told
     ("van", "/van", 1280, 800, "light"),
     ("stairs", "/jobs/tide-clock/wall", 1280, 800, "light"),
+    # a hook comes beside the barometer, and stays
+    ("row", "/jobs/barometer/fixture", 1280, 800, "light"),
     # last of all: a hole answers, and stays so
     ("small-ways-on", "/jobs/sail-bag-rack/at-the-wall?step=drill-a-top&hole=a-top", 390, 844, "light"),
 )
@@ -56,6 +58,13 @@ def _photo_under_the_drawing(page: Page) -> None:
         " await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))); }",
         drawn.get_attribute("href"),
     )
+    page.wait_for_load_state("networkidle")
+
+
+def _a_hook_beside_it(page: Page) -> None:
+    page.get_by_label("Another piece beside it").select_option(label="Coat hook")
+    page.get_by_label("Which of them").select_option(label="Coat hook")
+    page.get_by_label("Plate, wide", exact=True).wait_for()
     page.wait_for_load_state("networkidle")
 
 
@@ -185,6 +194,7 @@ STEPS: dict[str, Callable[[Page], None]] = {
     "set-out": _better_places,
     "corner": _close_to_the_corner,
     "fixture": _its_bolts,
+    "row": _a_hook_beside_it,
     "stairs": _along_the_stairs,
     "small-ways-on": _ran_soft,
     "van": _tell_the_van,
