@@ -290,7 +290,7 @@ def test_the_desk_sees_what_is_done_at_the_wall_and_the_other_way_round(open_pag
     field.fill("2300")
     field.press("Enter")
     at_desk, at_wall = (page.get_by_role("status").filter(has_text="Changed elsewhere") for page in (desk, phone))
-    expect(at_wall).to_contain_text("Changed elsewhere just now: fixture moved")
+    expect(at_wall).to_contain_text("Changed elsewhere: fixture moved")
     assert job_of(phone, "oar-cradle")["plan"]["holes"][0]["x_mm"] == 2345
     press(phone, "As planned")
     expect(at_desk).to_contain_text("hole 1 as planned")
@@ -300,6 +300,28 @@ def test_the_desk_sees_what_is_done_at_the_wall_and_the_other_way_round(open_pag
     field.fill("2310")
     field.press("Enter")
     expect(at_desk).to_have_count(0)
+
+
+def test_what_changed_since_it_was_last_open_is_said(open_page: OpenPage) -> None:
+    phone = drill(open_page, "oar-cradle", "top-left")
+    news = phone.get_by_role("status").filter(has_text="Changed elsewhere")
+    at_the_wall = phone.url
+    phone.goto(phone.url.split("/jobs")[0])
+    desk = open_page("/jobs/oar-cradle/set-out")
+    field = desk.get_by_label("Left side, from the left edge")
+    field.fill("2300")
+    with desk.expect_response(lambda answer: answer.request.method == "PUT" and answer.ok):
+        field.press("Enter")
+    phone.goto(at_the_wall)
+    expect(news).to_contain_text("Changed elsewhere: fixture moved")
+    # it is said once, and what is done here is no news of elsewhere
+    news.get_by_role("button", name="Close").click()
+    press(phone, "As planned")
+    saved(phone)
+    with phone.expect_response(re.compile("/api/jobs/oar-cradle$")):
+        phone.reload()
+    at(phone, "Drill")
+    expect(news).to_have_count(0)
 
 
 def test_a_clock_runs_on_over_a_reload(open_page: OpenPage) -> None:

@@ -4,6 +4,13 @@ import { refreshSites } from "../api/queries";
 import { askAnew } from "../api/askAnew";
 import { WORKED_OUT } from "./workedOut";
 
+const brought = new Map<string, string>();
+
+/** What stands of a job by the answer to what was last done or looked for here; none before that. */
+export function broughtHere(jobId: string): string | undefined {
+  return brought.get(jobId);
+}
+
 /** The key of a job's workspace among the questions to the server. */
 export function workspaceKey(jobId: string) {
   return ask.queryOptions("get", "/api/jobs/{job_id}", { params: { path: { job_id: jobId } } }).queryKey;
@@ -17,6 +24,7 @@ export function workspaceKey(jobId: string) {
 export async function takeIn(queries: QueryClient, fresh: Workspace): Promise<void> {
   const queryKey = workspaceKey(fresh.job_id);
   await queries.cancelQueries({ queryKey });
+  brought.set(fresh.job_id, fresh.stands);
   queries.setQueryData(queryKey, fresh);
   void refreshSites(queries);
   void askAnew(

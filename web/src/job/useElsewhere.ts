@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { ask, client, type Schemas, unwrap, type Workspace } from "../api/client";
 import { inTurn } from "./inTurn";
-import { takeIn, workspaceKey } from "./takeIn";
+import { broughtHere, takeIn, workspaceKey } from "./takeIn";
 
 const LOOKED_FOR_MS = 5000;
 /** Where no answer comes it is asked for less often. */
@@ -12,6 +12,11 @@ const AWAY_MS = 20_000;
 export interface Elsewhere {
   did: string | null;
   close: () => void;
+}
+
+/** Whether the job or its wall was changed, not only what else its plan is made from. */
+function changed(from: Workspace, to: Workspace): boolean {
+  return from.revision !== to.revision || from.wall.revision !== to.wall.revision;
 }
 
 /**
@@ -33,6 +38,22 @@ export function useElsewhere(jobId: string, shown: Workspace | undefined, shownA
     },
   );
   const [told, setTold] = useState<{ of: string; stands: string; did: string | null } | null>(null);
+  const before = useRef<Workspace | undefined>(undefined);
+
+  // a job that is opened again shows what was kept of it, until what stands has come
+  useEffect(() => {
+    const last = before.current;
+    before.current = shown;
+    if (!shown || last?.job_id !== jobId || shown.job_id !== jobId) return;
+    if (!changed(last, shown) || broughtHere(jobId) === shown.stands) return;
+    const tell = async () => {
+      const seen = unwrap(
+        await client.GET("/api/jobs/{job_id}/stands", { params: { path: { job_id: jobId } } }),
+      );
+      if (seen.elsewhere) setTold({ of: jobId, stands: shown.stands, did: seen.elsewhere });
+    };
+    tell().catch(() => undefined);
+  }, [shown, jobId]);
 
   useEffect(() => {
     // what came before the last change of one's own tells nothing of it
@@ -41,9 +62,9 @@ export function useElsewhere(jobId: string, shown: Workspace | undefined, shownA
       const fresh = unwrap(await client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } }));
       const now = queries.getQueryData<Workspace>(workspaceKey(jobId));
       // it may be one's own change, whose answer has come in the meantime
-      if (fresh.stands === now?.stands) return;
+      if (!now || fresh.stands === now.stands) return;
       await takeIn(queries, fresh);
-      setTold({ of: jobId, stands: fresh.stands, did: seen.elsewhere });
+      setTold({ of: jobId, stands: fresh.stands, did: changed(now, fresh) ? seen.elsewhere : null });
     };
     inTurn(jobId, () => lookAgain(standing)).catch(() => undefined);
   }, [standing, lookedAt, shown, shownAt, jobId, queries]);

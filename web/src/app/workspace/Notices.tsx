@@ -67,7 +67,7 @@ export function DoneElsewhere({ editing }: { editing: Editing }) {
       className="flex flex-wrap items-center gap-3 border-b-2 border-chalk bg-chalk-wash px-4 py-1.5"
     >
       <p className="min-w-0 flex-1 text-[13px] max-sm:text-[14px]">
-        <strong>Changed elsewhere just now</strong>
+        <strong>Changed elsewhere</strong>
         {elsewhere.did ? `: ${elsewhere.did}.` : "."} What you see is what stands now.
       </p>
       <Button onClick={elsewhere.close}>Close</Button>
