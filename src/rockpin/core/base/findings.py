@@ -146,7 +146,7 @@ def verdict_of(findings: Iterable[Finding], when_clear: str, bored: bool = True,
     The worst finding speaks, the earliest stage among equals: a wall question comes before a fixing question.
     """
     pressing = sorted(
-        (finding for finding in gathered(findings) if weight(finding)),
+        gathered(finding for finding in findings if weight(finding)),
         key=lambda finding: (-weight(finding), _STAGE_ORDER[finding.stage]),
     )
     if not pressing:

@@ -106,8 +106,10 @@ class Rect(Model):
 
     def distance_to(self, x_mm: float, y_mm: float) -> float:
         """Distance [mm] from a point to this rectangle, 0 inside or on its edge."""
-        dx = max(self.x_mm - x_mm, 0.0, x_mm - self.right_mm)
-        dy = max(self.y_mm - y_mm, 0.0, y_mm - self.top_mm)
+        # asked of every zone and edge about every hole: nothing is looked up twice
+        left, low = self.x_mm, self.y_mm
+        dx = left - x_mm if x_mm < left else max(0.0, x_mm - (left + self.width_mm))
+        dy = low - y_mm if y_mm < low else max(0.0, y_mm - (low + self.height_mm))
         return float((dx * dx + dy * dy) ** 0.5)
 
     def covers_circle(self, x_mm: float, y_mm: float, radius_mm: float) -> bool:

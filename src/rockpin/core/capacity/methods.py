@@ -1,8 +1,7 @@
 """Every fixing at every hole, and what refuses any fixing whatever its method."""
 
 from collections.abc import Hashable, Iterable, Sequence
-from functools import partial
-from typing import cast
+from typing import NamedTuple, cast
 
 from rockpin.core.base.findings import Finding, Severity
 from rockpin.core.base.quantities import show_across, show_force, show_length, show_limit, show_times
@@ -132,13 +131,18 @@ def fit_for(fixings: Iterable[AnyFixing], spot: Spot, tables: CapacityTables) ->
     ]
 
 
+def _shut_out(method: str, spot: Spot) -> Refusal | None:
+    """What stands behind a hole and refuses every fixing of a method, looked for once."""
+    return spot.cached_per_hole(f"{method} shut out", lambda: method_named(method).shut_out(spot))
+
+
 def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared | list[Refusal]:
     """A fixing at a hole by the method that its row names: what refuses it there, or what its method answers for."""
     if barred := refused_here(fixing, spot, tables):
         return barred
     if spot.demand.no_lever_case is not None:
         return [_no_lever(spot.demand.no_lever_case)]
-    if nothing := method_of(fixing).shut_out(spot):
+    if nothing := _shut_out(fixing.method, spot):
         return [nothing]
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
     return found
@@ -335,38 +339,60 @@ NOT_SOLD = "not-sold"
 _NOT_SOLD = refuse(NOT_SOLD, "It is made to the sizes of another region and not sold here.")
 
 
-def assess_all(
-    fixings: Iterable[AnyFixing], spots: Sequence[Spot], tables: CapacityTables
-) -> dict[str, dict[str, Assessment]]:
-    """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
-    if not spots:
-        return {}
-    # things beside one another may be used in other ways: what a wall refuses one of them it may not refuse all
-    first, sold = spots[0], set(spots[0].sold)
-    others = list({spot.used_as: spot for spot in spots}.values())[1:]
+class _InThisWall(NamedTuple):
+    """All ``fixings`` as a wall takes them: ``told``, in their order, what is said of those that it refuses at every
+    hole, and None of the rest; ``able``: those, by method."""
+
+    fixings: Sequence[AnyFixing]
+    told: dict[str, Assessment | None]
+    able: dict[str, list[AnyFixing]]
+
+
+def _in_this_wall(fixings: Sequence[AnyFixing], uses: Sequence[Spot], tables: CapacityTables) -> _InThisWall:
+    """``uses``: a hole for each way in which a thing of the row is used."""
+    first, *others = uses
+    sold = set(first.sold)
+    found = _InThisWall(fixings, {}, {})
     # what is not sold here comes last: it is the least of reasons
-    ordered = sorted(fixings, key=lambda row: sold.isdisjoint(row.systems))
-    # in their order, with what is to be said of them wherever they go
-    everywhere: dict[str, Assessment | None] = {}
-    able: dict[str, list[AnyFixing]] = {}
-    for fixing in ordered:
+    for fixing in sorted(fixings, key=lambda row: sold.isdisjoint(row.systems)):
         if sold.isdisjoint(fixing.systems):
             barred = [_NOT_SOLD]
         else:
             barred = refused_here(fixing, first, tables)
             barred = barred if all(refused_here(fixing, one, tables) for one in others) else []
         if barred:
-            everywhere[fixing.key] = first.cached_per_wall(f"{fixing.key} refused", partial(refused, fixing, barred))
+            found.told[fixing.key] = refused(fixing, barred)
         else:
-            everywhere[fixing.key] = None
-            able.setdefault(fixing.method, []).append(fixing)
+            found.told[fixing.key] = None
+            found.able.setdefault(fixing.method, []).append(fixing)
+    return found
+
+
+def _nothing_sorted() -> dict[Hashable, _InThisWall]:
+    return {}
+
+
+def assess_all(
+    fixings: Sequence[AnyFixing], spots: Sequence[Spot], tables: CapacityTables
+) -> dict[str, dict[str, Assessment]]:
+    """Every fixing at every hole of one fixture, by hole and fixing; what the wall refuses, it refuses for all."""
+    if not spots:
+        return {}
+    # things beside one another may be used in other ways: what a wall refuses one of them it may not refuse all
+    uses = {spot.used_as: spot for spot in spots}
+    sorted_out = spots[0].cached_per_wall("in this wall", _nothing_sorted)
+    # what is kept has its fixings with it, so that their number is never given again
+    asked = id(fixings), *uses
+    if asked not in sorted_out:
+        sorted_out[asked] = _in_this_wall(fixings, list(uses.values()), tables)
+    _, everywhere, able = sorted_out[asked]
     pairs, shut = [], {}
     for spot in spots:
         here: dict[str, Assessment | None] = {}
         for method, rows in able.items():
             # one look behind a fresh hole refuses all of a method
             fresh = spot.existing is None and spot.demand.no_lever_case is None
-            if fresh and (nothing := method_named(method).shut_out(spot)):
+            if fresh and (nothing := _shut_out(method, spot)):
                 here |= {row.key: refused(row, [nothing]) for row in rows}
             else:
                 pairs += [(fixing, spot) for fixing in rows]

@@ -4,6 +4,7 @@ from itertools import pairwise
 
 from shapely import LineString, Point, Polygon, box
 
+from rockpin.core.base.model import Rect
 from rockpin.core.document.wall import Wall
 
 UPRIGHT_MM = 1e-6
@@ -34,6 +35,8 @@ def top_edges(face: Polygon) -> list[LineString]:
 
 def off_face_mm(wall: Wall, x_mm: float, y_mm: float) -> float:
     """How far [mm] a spot lies outside the face, 0 on it."""
+    if not wall.outline:
+        return Rect(x_mm=0, y_mm=0, width_mm=wall.width_mm, height_mm=wall.height_mm).distance_to(x_mm, y_mm)
     return float(face_shape(wall).distance(Point(x_mm, y_mm)))
 
 

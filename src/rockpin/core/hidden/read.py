@@ -192,6 +192,7 @@ def read_hidden(
         background_depths=depths,
         tables=tables,
         known_depths={},
+        known_unknown={},
     )
     return Hidden(
         school=school,

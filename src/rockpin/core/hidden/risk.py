@@ -235,8 +235,9 @@ class RiskField(NamedTuple):
     background: tuple[tuple[str, float], ...]
     background_depths: tuple[float, float]
     tables: HiddenTables
-    # holes under the same sweeps have the same depths, so they are told once
+    # holes under the same sweeps have the same depths, and as deep the same chance of what nobody explains: told once
     known_depths: dict[tuple[str, tuple[str, ...]], tuple[Slice, ...]]
+    known_unknown: dict[tuple[float, tuple[str, ...]], float]
 
     def covering(self, x_mm: float, y_mm: float, radius_mm: float) -> tuple[Scan, ...]:
         """The sweeps and openings that tell of a circle: all of it inside their edge, not beside what they found."""
@@ -251,6 +252,12 @@ class RiskField(NamedTuple):
 
     def unknown_service(self, reach_mm: float, scans: Sequence[Scan]) -> float:
         """Chance [1] of striking what no rule and no habit explains: a cable or a pipe, at any depth of the wall."""
+        key = reach_mm, tuple(scan.id for scan in scans)
+        if key not in self.known_unknown:
+            self.known_unknown[key] = self._unknown_service(reach_mm, scans)
+        return self.known_unknown[key]
+
+    def _unknown_service(self, reach_mm: float, scans: Sequence[Scan]) -> float:
         low, high = self.background_depths
 
         def part(from_mm: float, to_mm: float) -> float:

@@ -90,7 +90,7 @@ class Spot:
     worded: bool = True
     shared: Shared = field(default_factory=dict, compare=False, repr=False)
     looked_up: LookedUp = field(default_factory=LookedUp.nothing, compare=False, repr=False)
-    _once: dict[str, float] = field(default_factory=dict, init=False, compare=False, repr=False)
+    _once: dict[str, object] = field(default_factory=dict, init=False, compare=False, repr=False)
     assessed: dict[str, tuple[object, object, object]] = field(
         default_factory=dict, init=False, compare=False, repr=False
     )
@@ -246,11 +246,11 @@ class Spot:
             relief=np.array([case.allowance.concrete for case in cases]),
         )
 
-    def cached_per_hole(self, key: str, work: Callable[[], float]) -> float:
-        """A figure [its own unit] of this hole that is the same for every fixing of a kind, worked out once."""
+    def cached_per_hole(self, key: str, work: Callable[[], T]) -> T:
+        """What is the same at this hole for every fixing of a kind, worked out once."""
         if key not in self._once:
             self._once[key] = work()
-        return self._once[key]
+        return cast(T, self._once[key])
 
     def cached_per_place(self, key: str, work: Callable[[], T]) -> T:
         """What is so of this hole's place, worked out once: no load changes it, and of a wall only whether it is

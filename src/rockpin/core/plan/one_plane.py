@@ -14,7 +14,7 @@ from rockpin.core.document.job import JobDocument, Placement
 from rockpin.core.drilling import DrillCard, card_of, existing_holes
 from rockpin.core.fittings import on_keyholes
 from rockpin.core.fixture import bodies_of, outline_of, things_of
-from rockpin.core.hidden import ALWAYS, around_holes, hidden_cautions, read_sweeps
+from rockpin.core.hidden import ALWAYS, SweepReading, around_holes, hidden_cautions, read_sweeps
 from rockpin.core.identification import may_be_old
 from rockpin.core.placing import Axis
 from rockpin.core.plan.answers import is_bored
@@ -194,7 +194,7 @@ def _hole_plans(
     )
 
 
-def _hidden_reading(done: ComputedStages, cautions: tuple[str, ...]) -> HiddenReading:
+def _hidden_reading(done: ComputedStages, sweeps: tuple[SweepReading, ...], cautions: tuple[str, ...]) -> HiddenReading:
     """What may run in the wall, as it is drawn and told."""
     hidden = done.hidden
     return HiddenReading(
@@ -203,7 +203,7 @@ def _hidden_reading(done: ComputedStages, cautions: tuple[str, ...]) -> HiddenRe
         school_says=hidden.school.says,
         school_source=hidden.school.source,
         routes=hidden.routes,
-        sweeps=read_sweeps(hidden, done.job.site.units),
+        sweeps=sweeps,
         reach_mm=max((one.reach_mm for one in done.planned), default=done.catalogue.figures.plan.unchosen_reach_mm),
         around_holes=around_holes(hidden, done.planned, done.job.wall),
         cautions=cautions,
@@ -239,13 +239,14 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
     job, shipped = done.job, catalogue
     catalogue, wall, units = done.catalogue, job.wall, job.site.units
     reading, holes = done.identified.reading, done.placed.holes
-    elevation, runner_up = keep.of(
+    elevation, runner_up, sweeps = keep.of(
         "drawing",
         shipped,
         wall_content(job),
         lambda: (
             draw_elevation(wall, done.framing.members, done.hidden, units, catalogue),
             draw_runner_up(done.identified, units, catalogue),
+            read_sweeps(done.hidden, units),
         ),
     )
     joints, built, findings = findings_of(done)
@@ -286,7 +287,7 @@ def one_plane(job: JobDocument, catalogue: Catalogue, keep: Keep, at_rest: Plan 
         advice=done.advice,
         framing=done.framing,
         framed=reading.family.framed,
-        hidden=_hidden_reading(done, cautions),
+        hidden=_hidden_reading(done, sweeps, cautions),
         elevation=elevation,
         pieces=done.placed.pieces,
         supports=done.placed.supports,

@@ -60,12 +60,12 @@ def open_findings(identified: Identified, spots: Sequence[Spot]) -> list[Finding
 
 
 def _may_serve(choice: HoleChoice) -> list[Assessment]:
-    return [one for one in choice.refused if not {refusal.code for refusal in one.refusals} & _OF_ANOTHER_WALL]
+    """The fixings that are made for such a wall."""
+    return [one for one in choice.refused if _OF_ANOTHER_WALL.isdisjoint([refusal.code for refusal in one.refusals])]
 
 
-def _why(choice: HoleChoice, fixture: Fixture) -> str:
+def _why(serving: Sequence[Assessment], fixture: Fixture) -> str:
     """Why nothing holds, by the fixings that are made for such a wall: strength, or what most of them lack."""
-    serving = _may_serve(choice)
     weak = [one for one in serving if 0 < one.use < inf]
     # where something is strong enough, it is not strength that is wanting
     if weak and not _strong(serving):
@@ -84,9 +84,8 @@ def _strong(serving: Sequence[Assessment]) -> list[Assessment]:
     return sorted(strong, key=lambda one: (len(one.refusals), one.use))
 
 
-def _nearest_miss(choice: HoleChoice) -> str:
+def _nearest_miss(serving: Sequence[Assessment]) -> str:
     """The refused fixing that came closest, or what most of those lack that are made for such a wall."""
-    serving = _may_serve(choice)
     codes = {refusal.code for one in serving for refusal in one.refusals}
     if "no-lever" in codes:
         return "Use a hole farther from the plate's lower edge, a taller plate, or a second hole below or beside it."
@@ -124,11 +123,11 @@ _FOR_A_PERSON = (
 )
 
 
-def _what_else(choice: HoleChoice, spot: Spot, fixture: Fixture) -> str:
+def _what_else(serving: Sequence[Assessment], spot: Spot, fixture: Fixture) -> str:
     """What comes closest, and what else there is where a person hangs on masonry."""
     of_masonry = spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD)
     besides = f" {_FOR_A_PERSON}" if fixture.carries_people and of_masonry else ""
-    return f"{_nearest_miss(choice)}{besides}"
+    return f"{_nearest_miss(serving)}{besides}"
 
 
 def _either_way(proviso: Finding, choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Finding:
@@ -166,15 +165,15 @@ def fixing_findings(
     for choice, spot in zip(choices, spots, strict=False):
         where, number = Where(hole=choice.hole_id), spot.hole.number
         if choice.chosen is None:
-            aside = move_off_the_edge(spot, catalogue)
-            here = "here, on the edge of a stud" if aside else f"here{_why(choice, fixture)}"
+            aside, serving = move_off_the_edge(spot, catalogue), _may_serve(choice)
+            here = "here, on the edge of a stud" if aside else f"here{_why(serving, fixture)}"
             found.append(
                 Finding(
                     severity=Severity.DO_NOT_DRILL,
                     stage=Stage.FIXING,
                     code="nothing-holds",
                     sentence=f"Hole {number}: no fixing in the catalogue holds {here}.",
-                    action=f"Move it {aside}." if aside else _what_else(choice, spot, fixture),
+                    action=f"Move it {aside}." if aside else _what_else(serving, spot, fixture),
                     where=where,
                 )
             )
