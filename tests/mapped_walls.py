@@ -3,6 +3,7 @@
 from rockpin.core.base.model import Rect
 from rockpin.core.document.evidence import Hit, HitKind
 from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.job import JobDocument
 from rockpin.core.document.landmarks import Thing
 from rockpin.core.document.sweeps import Find, Scan, ScanMode
 from rockpin.core.document.wall import (
@@ -19,7 +20,11 @@ from rockpin.core.document.wall import (
     StudRow,
     Wall,
 )
+from rockpin.core.placing import shifted
 from tests.builders import brick_wall, concrete_wall, plate_fixture, stud_wall
+
+READY, PROVE, STOP = 0, 1, 2
+"""What places of a map weigh."""
 
 _WINDOW = Opening(id="window", kind=OpeningKind.WINDOW, x_mm=1400, y_mm=900, width_mm=700, height_mm=800)
 _DOOR = Opening(
@@ -102,3 +107,7 @@ PLATES: dict[int, Fixture] = {
         tuple((x, y) for x in (30.5, 300.5, 570.5) for y in (30, 210)), size_mm=(600, 240), mass_kg=24, depth_mm=250
     ),
 }
+
+
+def moved(here: JobDocument, dx_mm: float, dy_mm: float) -> JobDocument:
+    return here.model_copy(update={"placement": shifted(here.placement, dx_mm, dy_mm)})

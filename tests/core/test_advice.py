@@ -21,7 +21,7 @@ from rockpin.core.questions import Supposed, job_of
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.identification import Era
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
-from tests.core.test_identify import planned, probe, saw, unknown_wall
+from tests.unknown_walls import planned, probe, saw, unknown_wall
 
 BOARD, BRICK = Family.BOARD_ON_STUDS, Family.MASONRY
 

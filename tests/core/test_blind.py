@@ -12,8 +12,7 @@ from rockpin.core.plan.make import make_plan
 from rockpin.core.questions import Supposed, what_goes_in
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
-from tests.core.test_hidden import hidden_of
-from tests.core.test_risk import sweep
+from tests.hidden_points import hidden_of, sweep
 
 
 def blind(wall: Wall, scan: Scan, catalogue: Catalogue) -> str:

@@ -15,7 +15,7 @@ from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.plan.make import make_plan
 from rockpin.core.plan.stages import clear_hole
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
-from tests.core.test_hidden import SOCKET, hidden_of
+from tests.hidden_points import SOCKET, hidden_of
 
 
 def ways(wall: Wall, x: float, y: float, reach: float = 40) -> dict[WayKind, ClearingWay]:

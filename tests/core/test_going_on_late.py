@@ -9,9 +9,8 @@ from rockpin.core.document.job import JobDocument
 from rockpin.core.document.record import Holds, HoleRecord
 from rockpin.core.fixture import build
 from rockpin.core.plan import Plan, WaysOn, make_plan, ways_on
-from tests.answering import CATALOGUE, KEEP, TWO, answered, chosen
+from tests.answering import CATALOGUE, KEEP, TWO, WALLS, answered, chosen, taken
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
-from tests.core.test_going_on import WALLS, taken
 
 
 def but_one_up(base: JobDocument) -> tuple[JobDocument, Plan]:

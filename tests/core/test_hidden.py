@@ -10,19 +10,13 @@ from rockpin.core.base.model import Rect
 from rockpin.core.base.quantities import UnitSystem
 from rockpin.core.document.job import Region, Site
 from rockpin.core.document.sweeps import Find, Refuted, Scan, ScanMode
-from rockpin.core.document.wall import Layer, Point, Wall, WallSide
-from rockpin.core.framing.behind import members_of
+from rockpin.core.document.wall import Layer, Point, Wall
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
-from rockpin.core.hidden.read import Hidden, read_hidden
-from rockpin.core.identification.reading import Measured, read_layers, read_stated
+from rockpin.core.hidden.read import read_hidden
+from rockpin.core.identification.reading import Measured, read_layers
 from rockpin.core.plan.findings.hidden import hazard_findings, hidden_findings
 from tests.builders import BOARD, brick_wall, stud_wall
-
-
-def hidden_of(wall: Wall, region: Region = Region.BRITAIN, built_year: int | None = 1995) -> Hidden:
-    catalogue = load_catalogue()
-    site = Site(id="site", name="Site", region=region, built_year=built_year)
-    return read_hidden(wall, read_stated(wall, catalogue), members_of(wall, catalogue), site, catalogue.hidden)
+from tests.hidden_points import BEHIND, HALF, SOCKET, hidden_of
 
 
 def judge(
@@ -43,11 +37,6 @@ def judge(
 def worst(wall: Wall, x: float, y: float, reach: float) -> set[str]:
     """Codes of the zones and finds; the risk beside them is tested by itself."""
     return {finding.code for finding in judge(wall, x, y, reach)} - {"risk", "risk-high"}
-
-
-SOCKET = Point(id="s", kind="socket", x_mm=1000, y_mm=450)
-BEHIND = Point(id="b", kind="socket", x_mm=1000, y_mm=450, face=WallSide.OTHER)
-HALF = 86 / 2
 
 
 @pytest.mark.parametrize(

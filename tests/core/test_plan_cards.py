@@ -18,7 +18,7 @@ from rockpin.core.plan.plan import Plan
 from rockpin.core.tables.catalogue import Catalogue
 from rockpin.demo import demo_documents
 from tests.builders import brick_wall, concrete_wall, job, plate_fixture, stud_wall
-from tests.core.test_plan import SQUARE, codes, demo, plan
+from tests.demo_plans import SQUARE, codes, demo, plan
 
 
 def test_marks_that_cannot_be() -> None:

@@ -22,7 +22,6 @@ from rockpin.core.plan import make_plan
 from rockpin.core.questions import (
     SpacingQuestion,
     Supposed,
-    begun,
     how_deep,
     how_far_apart,
     job_of,
@@ -31,12 +30,12 @@ from rockpin.core.questions import (
     what_goes_in,
     what_wall,
 )
-from rockpin.core.questions.starting_wall import starting_wall
-from rockpin.core.questions.supposed import between_studs, supposed_job
-from rockpin.core.setout import place_fixture
+from rockpin.core.questions.supposed import supposed_job
 from tests.builders import brick_wall
 
 CATALOGUE = load_catalogue()
+
+
 SOCKET = Point(id="socket", kind="socket", x_mm=1500, y_mm=300)
 
 
@@ -116,141 +115,6 @@ def test_it_never_says_ready_where_nobody_looked() -> None:
     answer = what_goes_in(Supposed(wall="cast_concrete", looked=True), CATALOGUE)
     assert answer.verdict.label == "Holds"
     assert answer.before
-
-
-def test_board_alone_says_what_would_help_and_the_stud_holds() -> None:
-    """A hard tug on one hook of 3 kg: 414 N come to the anchor, more than any in one board of 12.5 mm may take."""
-    between = what_goes_in(Supposed(wall="board_on_studs"), CATALOGUE)
-    assert (between.fits, between.verdict.label) == ((), "Nothing holds so")
-    assert between.ways
-    # what one tries before all else stands first
-    assert between.ways[0].startswith("Put it where studs are, each hole in the middle of one: ")
-    # no two studs stand as close together as the holes of a plate
-    plate = what_goes_in(Supposed(wall="board_on_studs", shape="plate", measures={"holds": 22}), CATALOGUE)
-    assert plate.ways
-    assert not any(way.startswith("Put it where studs are") for way in plate.ways)
-    assert any("Every hole is between the studs" in one for one in between.assumed)
-    into = what_goes_in(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
-    assert "in the stud" in into.fits[0].label
-    # one stud behind each column of holes
-    shelf = supposed_job(Supposed(wall="board_on_studs", shape="shelf", in_studs=True), CATALOGUE)
-    columns = {hole.x_mm for hole in place_fixture(shelf, CATALOGUE.figures.setout.channel_back_mm).holes}
-    assert len(columns) == 2
-    assert shelf.wall.framing
-    assert sorted(one.rect.centre_x_mm for one in shelf.wall.framing.members) == sorted(columns)
-    # the studs that the answer supposes are no studs that somebody found
-    started = job_of(Supposed(wall="board_on_studs", in_studs=True), CATALOGUE)
-    assert started.wall.framing
-    assert started.wall.framing.members == ()
-
-
-def test_an_arm_between_studs_is_sent_onto_a_board_across_them() -> None:
-    """Its plate has two columns of holes, which no one stud takes: a board over the two beside it does."""
-    asked = Supposed(wall="board_on_studs", shape="arm")
-    ways = what_goes_in(asked, CATALOGUE).ways
-    assert ways[0].startswith("Put a board ")
-    assert "across the studs first" in ways[0]
-    # a wall is opened last
-    assert ways[-1].startswith("Open the wall")
-    # from stud to stud, 400 apart, and 60 beyond either
-    job = between_studs(asked, CATALOGUE)
-    assert job
-    assert "520 mm × " in ways[0]
-    # it stands midway between them
-    (one,) = job.fixture.supports
-    middle = job.placement.x_mm + one.rect.centre_x_mm
-    assert job.wall.framing
-    assert job.wall.framing.row
-    assert (middle - job.wall.framing.row.first_centre_mm) % 400 == pytest.approx(200)
-    # without studs there is nothing to put a board across
-    assert between_studs(asked.model_copy(update={"wall": "plastered_brick"}), CATALOGUE) is None
-
-
-@pytest.mark.parametrize(
-    ("region", "apart_mm", "each"),
-    [
-        # studs of 38 mm leave 9 mm to either side of their middle: 18 mm together
-        (Region.BRITAIN, 400, True),
-        (Region.BRITAIN, 418, True),
-        (Region.BRITAIN, 420, False),
-        (Region.BRITAIN, 240, False),
-        (Region.BRITAIN, 600, True),
-        (Region.BRITAIN, 520, False),
-        # too far apart for one stud
-        (Region.BRITAIN, 20, False),
-        (Region.NORTH_AMERICA, 406, True),
-        (Region.NORTH_AMERICA, 500, False),
-    ],
-)
-def test_holes_are_all_in_studs_only_where_studs_stand_so(region: Region, apart_mm: float, each: bool) -> None:
-    """Two hangers: what is as far apart as studs usually are goes onto them, and nothing else does."""
-    measures = {"width": 700, "across": apart_mm}
-    asked = Supposed(wall="board_on_studs", shape="keyholes", measures=measures, in_studs=True, region=region)
-    job = supposed_job(asked, CATALOGUE)
-    holes = [hole.x_mm for hole in place_fixture(job, CATALOGUE.figures.setout.channel_back_mm).holes]
-    framing = job.wall.framing
-    assert framing
-    if framing.row is None:
-        assert each
-        for x in holes:
-            assert min(abs(x - one.rect.centre_x_mm) for one in framing.members) <= 9
-        return
-    assert not each
-    pitch = framing.row.pitch_mm
-    off = sorted(abs((x - framing.row.first_centre_mm + pitch / 2) % pitch - pitch / 2) for x in holes)
-    assert off[0] == pytest.approx(0, abs=1e-6)
-    assert off[1] > 9
-    answer = what_goes_in(asked, CATALOGUE)
-    assert any("and its holes do not: 1 of 2 is in a stud, the others between them." in one for one in answer.assumed)
-
-
-def test_no_grab_rail_is_held_by_studs_that_do_not_stand_so() -> None:
-    """Each flange has one hole of three in a stud of 38 mm at the most, and board carries nobody."""
-    answer = what_goes_in(Supposed(wall="board_on_studs", shape="grab_rail", in_studs=True), CATALOGUE)
-    assert answer.verdict.word is VerdictWord.DO_NOT_DRILL
-    assert any(way.startswith("Open the wall and put wood between the studs") for way in answer.ways)
-    # a towel rail has one post on a stud, and the other one in the board
-    rail = what_goes_in(Supposed(wall="board_on_studs", shape="towel_rail", in_studs=True), CATALOGUE)
-    assert rail.together
-    assert [fit.count for fit in rail.fits] == [2, 2]
-    # a plate that offers a row of holes is screwed by those that are as far apart as studs
-    screen = what_goes_in(Supposed(wall="board_on_studs", shape="tv_on_plate", in_studs=True), CATALOGUE)
-    assert any(one.startswith("Every hole is in the middle of a stud") for one in screen.assumed)
-
-
-def test_brackets_that_go_where_they_hold_are_on_studs_unless_somebody_measured_where() -> None:
-    shelf = Supposed(wall="board_on_studs", shape="shelf", in_studs=True)
-    assert any("and put its brackets there" in one for one in what_goes_in(shelf, CATALOGUE).assumed)
-    measured = shelf.model_copy(update={"measures": {"margin": 150.0}})
-    assert any("Studs stand 400 mm apart, and its" in one for one in what_goes_in(measured, CATALOGUE).assumed)
-    # five of them on 800 mm stand nearer together than studs do
-    many = shelf.model_copy(update={"measures": {"brackets": 5.0}})
-    assert any("Studs stand 400 mm apart, and its" in one for one in what_goes_in(many, CATALOGUE).assumed)
-
-
-def test_a_bar_is_drilled_on_as_many_studs_as_stand_behind_it() -> None:
-    """A bar of 720 mm whose ends want some wood to spare has two studs behind it at 400; one of 360 has one."""
-    for width, behind in ((800.0, 2), (400.0, 1)):
-        asked = Supposed(wall="board_on_studs", shape="cabinet", measures={"width": width, "clips": 0}, in_studs=True)
-        row = supposed_job(asked, CATALOGUE).wall.framing.row  # type: ignore[union-attr]
-        assert row
-        bar = (3000 - width) / 2 + (width - 0.9 * width) / 2, (3000 + width) / 2 - (width - 0.9 * width) / 2
-        studs = [x for k in range(-10, 10) if bar[0] < (x := row.first_centre_mm + k * row.pitch_mm) < bar[1]]
-        assert len(studs) == behind
-    # one who asked for a place between them is not told that each hole finds a stud
-    between = what_goes_in(asked.model_copy(update={"in_studs": False}), CATALOGUE)
-    assert not any("each hole in the middle of one" in way for way in between.ways)
-
-
-def test_between_studs_is_midway_between_two_of_them() -> None:
-    asked = Supposed(wall="board_on_studs", shape="hook")
-    job = between_studs(asked, CATALOGUE)
-    assert job is not None
-    assert job.wall.framing is not None
-    row = job.wall.framing.row
-    assert row is not None
-    (hole,) = place_fixture(job, CATALOGUE.figures.setout.channel_back_mm).holes
-    assert (hole.x_mm - row.first_centre_mm) % row.pitch_mm == pytest.approx(row.pitch_mm / 2)
 
 
 def test_a_bar_that_has_no_holes_is_carried_by_no_clip() -> None:
@@ -464,31 +328,6 @@ def test_a_refused_job_says_what_is_missing_and_a_wall_of_the_builders_is_looked
     assert (ready.verdict.word, ready.not_yet) == (VerdictWord.READY, ())
 
 
-def test_a_usual_wall_is_as_they_are_built_in_its_region() -> None:
-    catalogue = load_catalogue()
-
-    def start(build_up: str, region: Region) -> tuple[float, float | None]:
-        wall = starting_wall(build_up, region, catalogue, id="w", name="Wall", width_mm=3000, height_mm=2400)
-        row = wall.framing.row if wall.framing else None
-        holding = next(layer for layer in wall.build_up if layer.material in ("timber_studs", "steel_studs", "brick"))
-        return holding.thickness_mm, row.pitch_mm if row else None
-
-    # 38 × 63 at 400; 2 × 4 as dressed at 16 in; 60 × 60 at half a board of 1250
-    assert start("board_on_studs", Region.BRITAIN) == (63, 400)
-    assert start("board_on_studs", Region.NORTH_AMERICA) == (89, 406.4)
-    assert start("board_on_studs", Region.CENTRAL_EUROPE) == (60, 625)
-    # steel at 600, 24 in and 625
-    pitches = [start("board_on_steel_studs", region)[1] for region in Region if region is not Region.IRELAND]
-    assert pitches == [600, 625, 609.6, 600]
-    # one brick: 215, 240 in the normal format, two wythes of modular brick
-    assert [start("plastered_brick", region)[0] for region in Region if region is not Region.IRELAND] == [
-        215,
-        240,
-        194,
-        215,
-    ]
-
-
 def test_a_towel_rail_on_board_holds_by_toggles_though_nobody_has_found_a_stud() -> None:
     # posts 538 mm apart: clear of studs as each toggle must be, they cannot stand in one bay of 600 or 625
     for region in (Region.BRITAIN, Region.CENTRAL_EUROPE):
@@ -507,95 +346,3 @@ def test_of_two_that_likely_fail_the_one_of_the_likelier_side_is_taken() -> None
     assert (left.behind.kind, right.behind.kind) == (BehindKind.OPEN, BehindKind.VOID)
     assert left.behind.solid_wood < 0.1 < left.behind.clear
     assert left.chosen == "strap_toggle_m6"
-
-
-def test_a_handrail_on_three_hole_brackets_holds_in_studs_of_three_and_a_half_inches() -> None:
-    asked = Supposed(shape="handrail", wall="board_on_studs", region=Region.NORTH_AMERICA, in_studs=True)
-    answer = what_goes_in(asked, CATALOGUE)
-    assert answer.verdict.word is VerdictWord.READY, answer.verdict.sentence
-    assert {fit.count for fit in answer.fits} == {12}
-    bracket = job_of(asked, CATALOGUE).fixture.supports[0]
-    assert [hole.y_mm - bracket.height_mm / 2 for hole in bracket.holes] == [50, 0, -50]
-    # the same with two in each of them is refused
-    two = asked.model_copy(update={"measures": {"holes": 2}})
-    assert what_goes_in(two, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
-
-
-@pytest.mark.parametrize(
-    ("thing", "wall"),
-    [
-        ("bookshelf", "board_on_studs"),
-        ("curtain_pole", "lath_and_plaster"),
-        ("panel_radiator", "board_on_studs"),
-        ("floating_shelf", "board_on_studs"),
-        # what would hold between them too is put on them all the same
-        ("towel_ring", "board_on_studs"),
-        ("heated_towel_rail", "lath_and_plaster"),
-        ("on_board", "board_on_studs"),
-        ("cabinet", "board_on_studs"),
-        # two studs about its middle bear what one beside the end does not
-        ("floating_shelf", "tiled_board_on_studs"),
-    ],
-)
-def test_what_was_answered_to_hold_in_studs_is_not_begun_beside_them(thing: str, wall: str) -> None:
-    """“Holds”, and a press later “do not drill”: the job puts it on the studs that are usual there, to be found yet."""
-    asked = Supposed(shape=thing, wall=wall, in_studs=True)
-    assert what_goes_in(asked, CATALOGUE).verdict.word is VerdictWord.READY
-    job = begun(asked, CATALOGUE, Keep(60))
-    plan = make_plan(job, CATALOGUE)
-    assert plan.holes
-    assert plan.verdict.word is VerdictWord.PROVE_FIRST
-    methods = {CATALOGUE.fixing_by_key[hole.chosen or ""].method for hole in plan.holes}
-    assert "wood" in methods
-    assert methods == {"wood"} or thing == "panel_radiator"
-    # nothing of the thing is another for that, and nobody says that the studs were found
-    assert job.fixture.measures == job_of(asked, CATALOGUE).fixture.measures
-    assert job.wall == job_of(asked, CATALOGUE).wall
-
-
-def test_a_board_nobody_measured_is_begun_as_long_as_studs_are_apart() -> None:
-    asked = Supposed(shape="on_board", wall="timber_frame_brick_skin", in_studs=True)
-    assert what_goes_in(asked, CATALOGUE).verdict.word is VerdictWord.READY
-    plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
-    assert plan.verdict.word is VerdictWord.PROVE_FIRST
-    assert sorted({hole.x_mm % 600 for hole in plan.holes}) == [0]
-    # a board that is there is no longer than it is
-    has = asked.model_copy(update={"measures": {"board_width": 560.0}})
-    assert begun(has, CATALOGUE, Keep(60)).fixture.links[0].width_mm == 560
-
-
-def test_of_places_that_may_be_studs_the_middle_of_them_is_begun_on() -> None:
-    """Holes 600 apart and studs 609.6: as far beside the middle of theirs on either side."""
-    asked = Supposed(shape="screen_plate", wall="board_on_steel_studs", region=Region.NORTH_AMERICA, in_studs=True)
-    plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
-    assert plan.framing.members
-    middles = [one.rect.centre_x_mm for one in plan.framing.members]
-    off = {round(min(abs(hole.x_mm - middle) for middle in middles), 1) for hole in plan.holes}
-    assert off == {4.8}
-    assert {CATALOGUE.fixing_by_key[hole.chosen or ""].method for hole in plan.holes} == {"steel"}
-
-
-def test_what_was_answered_to_hold_between_studs_is_not_begun_on_them() -> None:
-    """A plate as wide as usual studs are apart, whose holes would all be on the supposed ones."""
-    asked = Supposed(shape="screen_plate", wall="board_on_steel_studs")
-    assert what_goes_in(asked, CATALOGUE).verdict.word is VerdictWord.READY
-    there = make_plan(job_of(asked, CATALOGUE), CATALOGUE)
-    assert {hole.behind.kind for hole in there.holes} == {BehindKind.OPEN}
-    plan = make_plan(begun(asked, CATALOGUE, Keep(60)), CATALOGUE)
-    assert plan.verdict.word is VerdictWord.PROVE_FIRST
-    assert {hole.behind.kind for hole in plan.holes} == {BehindKind.VOID}
-    # no part of it is put off a wall that is hardly wider than the thing
-    narrow = asked.model_copy(update={"width_mm": 1000.0})
-    assert 0 <= begun(narrow, CATALOGUE, Keep(60)).placement.x_mm <= 1000 - 970
-    # whoever said where it goes has it there
-    put = asked.model_copy(update={"across_mm": 1500.0})
-    assert begun(put, CATALOGUE, Keep(60)).placement.x_mm == job_of(put, CATALOGUE).placement.x_mm
-
-
-def test_where_somebody_said_that_it_goes_the_job_is_begun() -> None:
-    """A pole at a measured place, its brackets measured: nothing of that is moved for the sake of a stud."""
-    said = {"wall": "board_on_studs", "in_studs": True, "across_mm": 613, "up_mm": 2010}
-    asked = Supposed(shape="curtain_pole", measures={"margin": 95}, **said)
-    job, told = begun(asked, CATALOGUE, Keep(60)), job_of(asked, CATALOGUE)
-    assert make_plan(told, CATALOGUE).verdict.word is VerdictWord.DO_NOT_DRILL
-    assert (job.placement, job.fixture) == (told.placement, told.fixture)

@@ -21,25 +21,11 @@ from rockpin.core.hidden.routes import depths_of
 from rockpin.core.identification import read_stated
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall, stud_wall
-from tests.core.test_hidden import SOCKET, hidden_of
-
-AREA = Rect(x_mm=500, y_mm=100, width_mm=1200, height_mm=2200)
+from tests.hidden_points import SOCKET, hidden_of, sweep
 
 
 def at(wall: Wall, x: float, y: float, reach: float = 40, radius: float = 6) -> HoleRisk:
     return hidden_of(wall).field.at(x, y, radius, reach)
-
-
-def sweep(mode: ScanMode, **more: object) -> Scan:
-    values: dict[str, object] = {
-        "id": f"{mode}-{len(more)}",
-        "mode": mode,
-        "area": AREA,
-        "claimed_depth_mm": 100,
-        "proved_on_live_cable": True,
-        "circuits_on": True,
-    }
-    return Scan.model_validate(values | more)
 
 
 METAL, LIVE, DENSITY = (sweep(mode) for mode in (ScanMode.METAL, ScanMode.LIVE, ScanMode.DENSITY))

@@ -33,8 +33,8 @@ from rockpin.core.tables.catalogue import Catalogue
 from rockpin.core.tables.hands import Acts
 from rockpin.demo import demo_documents
 from tests.builders import BOARD, brick_wall, concrete_wall, job, plate_fixture, stud_wall
-from tests.core.test_capacity import codes, put, spot
-from tests.core.test_hidden import hidden_of
+from tests.hidden_points import hidden_of
+from tests.one_hole import codes, put, spot
 
 
 def in_reading(at: Spot, **changes: Any) -> Spot:

@@ -12,7 +12,7 @@ from rockpin.core.plan import make_plan
 from rockpin.core.questions import Supposed, job_of
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall
-from tests.core.test_capacity import codes, put, spot
+from tests.one_hole import codes, put, spot
 
 CATALOGUE = load_catalogue()
 

@@ -16,7 +16,7 @@ from rockpin.core.questions import BitQuestion, InHand, Supposed, what_goes_in, 
 from rockpin.core.questions.supposed import supposed_job
 from rockpin.core.tables.catalogue import Catalogue
 from tests.builders import brick_wall
-from tests.core.test_capacity import spot
+from tests.one_hole import spot
 
 CATALOGUE = load_catalogue()
 METRIC_WORDS = re.compile(r"\bM\d|\d mm\b")

@@ -8,7 +8,7 @@ from rockpin.core.document.job import Region
 from rockpin.core.document.photo import within_mm
 from rockpin.core.document.wall import Corner, EdgeKind, Opening, OpeningKind, Point, WallSide
 from tests.builders import brick_wall, stud_wall
-from tests.core.test_hidden import BEHIND, HALF, SOCKET, hidden_of
+from tests.hidden_points import BEHIND, HALF, SOCKET, hidden_of
 
 Box = tuple[float, float, float, float]
 EUROPE, AMERICA = Region.CENTRAL_EUROPE, Region.NORTH_AMERICA
