@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useId } from "react";
 import { client, type Schemas, type Units, unwrap } from "../api/client";
 import { showLength } from "../lib/units";
 
@@ -17,12 +18,48 @@ const LOOKS: Record<string, { fill: string; dash?: string }> = {
   room: { fill: "none", dash: "3 4" },
 };
 
+/** How far the room about a thing is drawn beyond it, as a share of the larger of its sides: a hook is small under a
+ * coat that hangs on it. */
+const ROOM_SHARE = 0.6;
+
+/** From where to where is drawn: the thing, some of the room about it, and the measure that is told. */
+function extent({ parts }: Drawing, told: Line | undefined) {
+  const rects = parts.map((part) => part.rect);
+  const solid = parts.filter((part) => part.kind !== "room").map((part) => part.rect);
+  const [inner, outer] = [bounds(solid.length ? solid : rects), bounds(rects)];
+  const more = ROOM_SHARE * Math.max(inner.right - inner.left, inner.top - inner.foot);
+  const seen = {
+    left: Math.max(outer.left, inner.left - more),
+    right: Math.min(outer.right, inner.right + more),
+    foot: Math.max(outer.foot, inner.foot - more),
+    top: Math.min(outer.top, inner.top + more),
+  };
+  if (!told) return seen;
+  const { axis, at_mm: at, start_mm: start, end_mm: end } = told;
+  const [acrossFrom, acrossTo] = axis === "up" ? [at, at] : [start, end];
+  const [upFrom, upTo] = axis === "up" ? [start, end] : [at, at];
+  return {
+    // what is measured off the wall lies in the other view
+    left: axis === "off" ? seen.left : Math.min(seen.left, acrossFrom),
+    right: axis === "off" ? seen.right : Math.max(seen.right, acrossTo),
+    foot: Math.min(seen.foot, upFrom),
+    top: Math.max(seen.top, upTo),
+  };
+}
+
+function bounds(rects: readonly Drawing["parts"][number]["rect"][]) {
+  return {
+    left: Math.min(...rects.map((rect) => rect.x_mm)),
+    right: Math.max(...rects.map((rect) => rect.x_mm + rect.width_mm)),
+    foot: Math.min(...rects.map((rect) => rect.y_mm)),
+    top: Math.max(...rects.map((rect) => rect.y_mm + rect.height_mm)),
+  };
+}
+
 /** Scale and places of the two views: from the front, and from the side with the wall at its left. */
-function viewsOf({ parts }: Drawing) {
-  const xs = parts.flatMap(({ rect }) => [rect.x_mm, rect.x_mm + rect.width_mm]);
-  const ys = parts.flatMap(({ rect }) => [rect.y_mm, rect.y_mm + rect.height_mm]);
-  const off = Math.max(1, ...parts.map((part) => part.off_mm));
-  const [left, right, foot, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+function viewsOf(drawing: Drawing, told: Line | undefined) {
+  const { left, right, foot, top } = extent(drawing, told);
+  const off = Math.max(1, ...drawing.parts.map((part) => part.off_mm));
   const perMm = Math.min(
     (WIDE - 2 * MARGIN - GAP) / (right - left + off),
     (HIGH - 2 * MARGIN) / (top - foot),
@@ -36,12 +73,13 @@ function viewsOf({ parts }: Drawing) {
     y: (mm: number) => ground - (mm - foot) * perMm,
     z: (mm: number) => wall + mm * perMm,
     perMm,
+    frontEnds: wall - GAP / 2,
   };
 }
 
 /** A measure with its arrows, and its length beside them. */
 function Dimension({ line, drawing, units }: { line: Line; drawing: Drawing; units: Units }) {
-  const { x, y, z } = viewsOf(drawing);
+  const { x, y, z } = viewsOf(drawing, line);
   const up = line.axis === "up";
   const along = line.axis === "off" ? z : x;
   const [a, b] = up ? [y(line.start_mm), y(line.end_mm)] : [along(line.start_mm), along(line.end_mm)];
@@ -101,9 +139,10 @@ export function MeasureDrawing({
   units: Units;
 }) {
   const { data } = useShapeDrawing(shape, measures);
+  const front = useId();
   if (!data) return <div style={{ height: HIGH }} />;
-  const { x, y, z, perMm } = viewsOf(data);
   const line = data.lines.find((one) => one.key === told);
+  const { x, y, z, perMm, frontEnds } = viewsOf(data, line);
   const drawn = data.parts.filter((part) => part.kind !== "room");
   return (
     <figure
@@ -111,6 +150,9 @@ export function MeasureDrawing({
       aria-label="Where it is measured"
     >
       <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="block w-full" aria-hidden>
+        <clipPath id={front}>
+          <rect width={frontEnds} height={HIGH} />
+        </clipPath>
         {data.parts.map(({ kind, rect }, index) => (
           <rect
             key={index}
@@ -123,6 +165,7 @@ export function MeasureDrawing({
             stroke="var(--soft)"
             strokeWidth="1.3"
             strokeDasharray={LOOKS[kind]?.dash}
+            clipPath={kind === "room" ? `url(#${front})` : undefined}
           />
         ))}
         {data.holes.map((hole, index) => (
