@@ -64,7 +64,7 @@ def test_like_things_follow_one_measure_and_keep_their_gaps() -> None:
     assert [one.x_mm for one in row.supports] == [0, 160, 320]
     # holes that somebody drilled or chose for stay the same holes
     assert ids(row) == ids(before)
-    assert [one.name for one in row.pieces] == ["Hook", "Hook 2", "Hook 3"]
+    assert [one.name for one in row.pieces] == ["Coat hook", "Coat hook 2", "Coat hook 3"]
 
 
 def test_what_was_changed_by_hand_on_one_stays_on_that_one() -> None:

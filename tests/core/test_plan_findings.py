@@ -22,8 +22,9 @@ from rockpin.core.document.fixture import (
 )
 from rockpin.core.document.job import JobDocument
 from rockpin.core.document.wall import Framing, HowKnown, Layer, Opening, Point, StudRow, Wall, WallSide
-from rockpin.core.fixture import build, copied
+from rockpin.core.fixture import build, copied, joined, started
 from rockpin.core.plan import WayKind, ways_out
+from rockpin.core.tables.references import thing_named
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.demo_plans import codes, plan
 
@@ -349,3 +350,27 @@ def test_what_likely_is_a_stud_bears_as_one_that_was_seen() -> None:
     assert pulls(HowKnown.SEEN, 780)[2] > 1.5 * pulls(HowKnown.SEEN, 825)[2]
     # where they likelier are clear they count as in board
     assert pulls(HowKnown.PREDICTED, 825) == pytest.approx(pulls(HowKnown.SEEN, 825))
+
+
+@pytest.mark.parametrize(
+    ("thing", "says"), [("chest_of_drawers", "a child that climbs"), ("bookcase", "it may tip over")]
+)
+def test_what_stands_and_is_not_held_must_not_be_left_there(thing: str, says: str) -> None:
+    catalogue = load_catalogue()
+    wall = brick_wall(build_up=(Layer(material="aerated_block", thickness_mm=75),), courses=None)
+    chest, hook = (started(thing_named(one, catalogue), {}) for one in (thing, "coat_hook"))
+
+    def unheld(fixture: Fixture) -> dict[str, str]:
+        """What is said of it at each support where nothing holds."""
+        made = plan(job(wall, fixture, 600, 0))
+        at = {hole.id: hole.support for hole in made.holes}
+        found = (one for one in made.findings if one.code == "nothing-holds")
+        return {at[one.where.hole or ""]: one.action or "" for one in found}
+
+    alone = unheld(chest)
+    assert set(alone) == {one.id for one in chest.supports}
+    assert all(f"Do not leave it standing there unheld: {says}" in one for one in alone.values())
+    # a hook beside it falls on nobody
+    beside = unheld(joined(chest, hook))
+    assert len(beside) == len(alone) + 1
+    assert {name for name, one in beside.items() if "unheld" in one} == set(alone)

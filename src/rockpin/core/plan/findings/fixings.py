@@ -5,12 +5,14 @@ from collections.abc import Sequence
 from math import inf
 
 from rockpin.core.base.findings import Finding, Severity, Stage, Where
+from rockpin.core.base.model import Id
 from rockpin.core.base.quantities import show_times, show_use
 from rockpin.core.base.words import inside
 from rockpin.core.capacity import Assessment, method_of, moves_text, sure_places
 from rockpin.core.choice import HoleChoice
-from rockpin.core.document.fixture import Fixture
+from rockpin.core.document.fixture import Fixture, HeldBy
 from rockpin.core.document.wall import Wall
+from rockpin.core.fixture import things_of
 from rockpin.core.framing import BehindKind
 from rockpin.core.hole import Spot
 from rockpin.core.identification import Family, Identified
@@ -123,11 +125,29 @@ _FOR_A_PERSON = (
 )
 
 
+_UNHELD = "Do not leave it standing there unheld: {}. Another wall may hold it."
+_TIPS = "it may tip over"
+_CLIMBED = "a child that climbs on its drawers or doors pulls it over"
+
+
+def _standing(fixture: Fixture, support: Id) -> str | None:
+    """What becomes of a thing on a support that nothing keeps from tipping; None where it does not stand."""
+    thing = next((one for one in things_of(fixture) if any(its.id == support for its in one.supports)), fixture)
+    stands = [piece for piece in thing.pieces if piece.held_by is HeldBy.FLOOR]
+    if not stands:
+        return None
+    return _UNHELD.format(_CLIMBED if any(piece.opens for piece in stands) else _TIPS)
+
+
 def _what_else(serving: Sequence[Assessment], spot: Spot, fixture: Fixture) -> str:
-    """What comes closest, and what else there is where a person hangs on masonry."""
+    """What comes closest, what else there is where a person hangs on masonry, and what must not be left to stand."""
     of_masonry = spot.reading.family in (Family.MASONRY, Family.BONDED_BOARD)
-    besides = f" {_FOR_A_PERSON}" if fixture.carries_people and of_masonry else ""
-    return f"{_nearest_miss(serving)}{besides}"
+    found = [
+        _nearest_miss(serving),
+        _FOR_A_PERSON if fixture.carries_people and of_masonry else None,
+        _standing(fixture, spot.hole.support),
+    ]
+    return " ".join(one for one in found if one)
 
 
 def _either_way(proviso: Finding, choice: HoleChoice, spot: Spot, catalogue: Catalogue) -> Finding:
