@@ -51,7 +51,7 @@ export function WaysOut({ editing }: { editing: Editing }) {
       )}
       <Anew busy={query.isFetching} says="Planning each of them…">
         {ways?.length === 0 && (
-          <p className="text-[13px] text-soft">
+          <p className="mb-3 text-[13px] text-soft">
             None was found by moving it, by other holes or fixings, by a board behind it or by less weight.
           </p>
         )}
