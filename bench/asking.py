@@ -22,6 +22,7 @@ from rockpin.core.questions import (
 from rockpin.core.questions.supposed import supposed_job
 from rockpin.demo import demo_documents
 from rockpin.store import Store
+from rockpin.store.bodies import renamed
 
 _WALLS = ("plastered_brick", "board_on_studs", "cast_concrete", "lath_and_plaster")
 _JOBS = 500
@@ -58,7 +59,7 @@ def measure_home() -> None:
             site = document.site.model_copy(update={"id": f"site-{number // 9}", "name": f"Shed {number // 9}"})
             names = {wall.id: f"{wall.id}-{number // 9}" for wall in document.walls}
             walls = tuple(wall.model_copy(update={"id": names[wall.id]}) for wall in document.walls)
-            at = document.placement.model_copy(update={"wall_id": names[document.placement.wall_id]})
+            at = renamed(document, names).placement
             parts = {"id": f"job-{number}", "site": site, "walls": walls, "placement": at}
             store.add_document(document.model_copy(update=parts), keep_ids=True)
         client = TestClient(make_app(store, catalogue))
