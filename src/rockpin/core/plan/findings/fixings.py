@@ -130,9 +130,12 @@ _TIPS = "it may tip over"
 _CLIMBED = "a child that climbs on its drawers or doors pulls it over"
 
 
-def _standing(fixture: Fixture, support: Id) -> str | None:
-    """What becomes of a thing on a support that nothing keeps from tipping; None where it does not stand."""
-    thing = next((one for one in things_of(fixture) if any(its.id == support for its in one.supports)), fixture)
+def _standing(fixture: Fixture, part: Id) -> str | None:
+    """What becomes of a thing on a bracket or board that nothing keeps from tipping; None where it does not stand."""
+    of = (
+        one for one in things_of(fixture) if part in {*(its.id for its in one.supports), *(its.id for its in one.links)}
+    )
+    thing = next(of, fixture)
     stands = [piece for piece in thing.pieces if piece.held_by is HeldBy.FLOOR]
     if not stands:
         return None
