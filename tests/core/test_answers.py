@@ -30,12 +30,12 @@ WIDE = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=3, hole_m
 )
 def test_a_hole_answers_only_what_can_happen_to_what_goes_in(fixing: str | None, asked: str, never: str) -> None:
     row = CATALOGUE.fixing_by_key[fixing] if fixing else None
-    found = answers_of(row, BehindKind.VOID, (), False, CATALOGUE)
+    found = answers_of(row, BehindKind.VOID, (), False, True, CATALOGUE)
     assert asked in found
     assert never not in found
     # a tile cracks only where there is one, and a void is no news where one was planned with
     assert not {"tile_cracked", "void"} & set(found)
-    tiled = set(answers_of(row, BehindKind.UNIT, ("tile",), False, CATALOGUE))
+    tiled = set(answers_of(row, BehindKind.UNIT, ("tile",), False, True, CATALOGUE))
     assert "tile_cracked" in tiled
     # nor behind a board that hangs off the bricks, for what is meant for the board
     assert ("void" in tiled) == (row is None or row.method != "board")
@@ -112,11 +112,14 @@ def test_what_cannot_be_said_of_a_hole() -> None:
 def test_what_has_no_plan_did_not_come_out_as_planned() -> None:
     heavy = plate_fixture(((30, 30), (170, 30)), size_mm=(200, 60), mass_kg=90)
     base = job(stud_wall(), heavy, 930, 1000)
-    assert {hole.chosen for hole in make_plan(base, CATALOGUE, KEEP).holes} == {None}
+    holes = make_plan(base, CATALOGUE, KEEP).holes
+    assert {hole.chosen for hole in holes} == {None}
+    assert not any("as_planned" in hole.answers for hole in holes)
     with pytest.raises(BadInput, match="hole 1 has no plan that it could go by"):
         answered(base, "h1", "as_planned")
     # whoever drilled all the same says what happened, and what went in
     drilled = base.model_copy(update={"records": (HoleRecord(hole_id="h1", fixing="strap_toggle_m6"),)})
+    assert ["as_planned" in hole.answers for hole in make_plan(drilled, CATALOGUE, KEEP).holes] == [True, False]
     (record,) = answered(drilled, "h1", "as_planned")[0].records
     assert (record.met, record.fixing) == (("as_planned",), "strap_toggle_m6")
     assert answered(base, "h1", "metal")[0].records[0].met == ("metal",)

@@ -23,12 +23,19 @@ def is_bored(fixing: AnyFixing | None) -> bool:
 
 
 def answers_of(
-    fixing: AnyFixing | None, behind: BehindKind, materials: Collection[str], glued: bool, catalogue: Catalogue
+    fixing: AnyFixing | None,
+    behind: BehindKind,
+    materials: Collection[str],
+    glued: bool,
+    planned: bool,
+    catalogue: Catalogue,
 ) -> tuple[str, ...]:
     """The keys of what a hole can answer, in the order of their table. ``materials``: of the layers; ``glued``: a part
-    of the fixture is put on with glue, or may be."""
+    of the fixture is put on with glue, or may be; ``planned``: it has a plan to go by, or somebody said what went in.
+    """
     pushed = not is_bored(fixing)
     holds = {
+        "planned": planned,
         "plug": fixing is not None and _plugs(fixing),
         "anchor": fixing is not None and _anchors(fixing),
         "stud": fixing is not None and fixing.method in ("wood", "steel"),

@@ -189,10 +189,12 @@ def hole_plan(
     own: Sequence[Finding],
     risk_if: str | None,
     glued: bool,
+    filled: bool,
     stack: Sequence[float],
     catalogue: Catalogue,
 ) -> HolePlan:
-    """One hole, for the plan. ``own``: what was found of it; ``risk_if``: what its risk takes for granted.
+    """One hole, for the plan. ``own``: what was found of it; ``risk_if``: what its risk takes for granted; ``filled``:
+    somebody said what went in.
 
     ``told``: what tells of what holds there and what does not; None: neither is told.
     """
@@ -228,6 +230,7 @@ def hole_plan(
             behind.kind,
             [layer.material for layer in spot.reading.layers],
             glued,
+            card is not None or filled,
             catalogue,
         ),
         risk=risk,

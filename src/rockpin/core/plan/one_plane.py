@@ -173,6 +173,7 @@ def _hole_plans(
     stacks = {name: one.spacers_mm for one in done.fittings.stacks for name in one.support_ids}
     risk_if = taken_for_granted(findings, job.wall)
     glued = any(not link.kind.has_own_holes or link.species for link in job.fixture.links)
+    filled = {record.hole_id for record in job.records if record.fixing}
     of_hole: dict[str | None, list[Finding]] = defaultdict(list)
     for finding in findings:
         of_hole[finding.where.hole].append(finding)
@@ -187,6 +188,7 @@ def _hole_plans(
             of_hole[spot.hole.id],
             risk_if,
             glued,
+            spot.hole.id in filled,
             stacks.get(spot.hole.support, ()),
             done.catalogue,
         )

@@ -48,7 +48,7 @@ def _checked(report: Report, hole: HolePlan, before: HoleRecord, plan: Plan, cat
     if outcome is None:
         names = ", ".join(catalogue.outcome_by_key)
         raise BadInput([Fault("outcome", f"“{report.outcome}” is nothing that a hole answers; there are {names}")])
-    if report.outcome == AS_PLANNED and hole.card is None and before.fixing is None:
+    if report.outcome == AS_PLANNED and AS_PLANNED not in hole.answers:
         says = f"hole {hole.number} has no plan that it could go by: nothing holds there yet; say what happened instead"
         raise BadInput([Fault("outcome", says)])
     bit = before.bit_mm or (hole.card.bit_mm if hole.card else None)

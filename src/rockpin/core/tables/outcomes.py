@@ -24,7 +24,19 @@ class Outcome(Row):
     said: Name
     when: Literal["drilling", "setting", "turning"]
     only: (
-        Literal["plug", "anchor", "stud", "turned", "drilled", "tile", "glued", "not_void", "not_wood", "not_stud"]
+        Literal[
+            "planned",
+            "plug",
+            "anchor",
+            "stud",
+            "turned",
+            "drilled",
+            "tile",
+            "glued",
+            "not_void",
+            "not_wood",
+            "not_stud",
+        ]
         | None
     ) = None
     stops: bool

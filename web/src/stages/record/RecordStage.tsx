@@ -32,7 +32,7 @@ export function RecordStage({ editing, lists, selected, onSelect }: StageProps) 
       return { records: [...others, { ...now, ...part(now) }] };
     }, summary);
   };
-  const planned = Boolean(hole?.card ?? record?.fixing);
+  const planned = hole?.answers.includes("as_planned");
   const told = `hole ${hole?.number ?? ""} recorded`;
   const open = plan.stages
     .flatMap((stage) => stage.findings)
