@@ -12,8 +12,6 @@ from rockpin.core.tables.hands import Acts
 from tests.builders import BOARD, brick_wall, stud_wall
 from tests.one_hole import codes, put, spot
 
-# --- board -----------------------------------------------------------------------------------------------------------
-
 
 def test_four_anchors_in_a_small_square_keep_a_third(catalogue: Catalogue) -> None:
     around = ((50.0, 0.0), (0.0, 50.0), (50.0, 50.0))

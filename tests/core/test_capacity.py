@@ -1,4 +1,4 @@
-"""Capacities against their publications and by hand: wood, screw bending, plugs, board anchors, concrete."""
+"""What holds for fixings of any kind: the screw as a lever, nothing beyond its capacity, and how a refusal is told."""
 
 from dataclasses import replace
 

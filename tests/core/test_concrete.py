@@ -9,8 +9,6 @@ from rockpin.core.document.fixture import Environment, HoleKind
 from tests.builders import brick_wall, concrete_wall
 from tests.one_hole import codes, put, spot
 
-# --- concrete --------------------------------------------------------------------------------------------------------
-
 
 def test_the_cone_of_one_anchor_as_published() -> None:
     # hef 100, C20/25: 34.4 kN cracked, 49.2 kN uncracked

@@ -1,4 +1,4 @@
-"""When the wall answers differently: every answer on every wall has a way or a stop, and stories worked by hand."""
+"""Ways on from a hole that answered differently: stories worked by hand."""
 
 from math import hypot
 

@@ -1,4 +1,4 @@
-"""Whole jobs: the verdict and its reasons, the choice of fixings, the card, the record."""
+"""Whole jobs: the verdict and its reasons, and the choice of fixings."""
 
 import re
 from itertools import combinations

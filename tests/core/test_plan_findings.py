@@ -28,8 +28,6 @@ from rockpin.core.tables.references import thing_named
 from tests.builders import brick_wall, job, plate_fixture, stud_wall
 from tests.demo_plans import codes, plan
 
-# --- what this version does not plan is said, never ignored ----------------------------------------------------------
-
 
 def _fixture(**changes: object) -> Fixture:
     return plate_fixture().model_copy(update=changes)

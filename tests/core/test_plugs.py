@@ -11,8 +11,6 @@ from rockpin.core.tables.hands import Acts
 from tests.builders import BRICKS, brick_wall, concrete_wall, stud_wall
 from tests.one_hole import codes, put, spot
 
-# --- plugs -----------------------------------------------------------------------------------------------------------
-
 
 @pytest.mark.parametrize(
     ("plug", "wall", "tension_n", "shear_n"),

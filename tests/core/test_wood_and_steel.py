@@ -13,9 +13,6 @@ from tests.one_hole import codes, put, spot
 LB_PER_IN = 4.4482216152605 / 25.4
 
 
-# --- wood ------------------------------------------------------------------------------------------------------------
-
-
 @pytest.mark.parametrize(
     ("gravity", "inches", "pounds_per_inch"),
     [(0.50, 0.190, 135), (0.50, 0.164, 117)],

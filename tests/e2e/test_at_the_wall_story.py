@@ -1,4 +1,4 @@
-"""At the wall, with a phone in a dusty hand: step by step, when the wall answers differently, and off the network."""
+"""At the wall, with a phone in a dusty hand: step by step, and when the wall answers differently."""
 
 import re
 from pathlib import Path
