@@ -11,7 +11,7 @@ import pytest
 from rockpin.catalogue import load_catalogue
 from rockpin.core.base.findings import Severity
 from rockpin.core.base.model import Rect
-from rockpin.core.capacity import assess
+from rockpin.core.capacity import Goes, assess, method_of
 from rockpin.core.capacity.concrete_group import pullout_n, solved_group
 from rockpin.core.capacity.wood_hold import coach_screw_withdrawal, edge_share
 from rockpin.core.choice.holding import _proved
@@ -386,6 +386,15 @@ def test_what_cannot_be_put_in_is_refused(catalogue: Catalogue) -> None:
     assert toggle.screw.length_mm >= 3 + 12.5 + 30
     keyhole = spot(board, 600, 1000, kind=HoleKind.KEYHOLE, diameter_mm=6)
     assert codes(put("spring_toggle_m5", keyhole)) == {"keyhole-toggle"}
+    # a keyhole hangs on a screw that is in: nothing that is set through the bracket goes there, however wide its neck
+    round_hole, neck = (spot(brick_wall(13), 1000, 1000, kind=kind) for kind in (HoleKind.ROUND, HoleKind.KEYHOLE))
+    assert codes(put("frame_plug_8", round_hole)) == set()
+    assert codes(put("frame_plug_8", neck)) == {"keyhole-through"}
+    panel = stud_wall(build_up=(Layer(material="thin_panel", thickness_mm=4), stud_wall().build_up[1]))
+    for wall in (brick_wall(13), stud_wall(), panel, concrete_wall()):
+        hung = spot(wall, 1000, 1000, kind=HoleKind.KEYHOLE, diameter_mm=6)
+        held = [row for row in catalogue.fixings if assess(row, hung, catalogue.capacity).accepted]
+        assert not [row.key for row in held if method_of(row).goes(row) is Goes.THROUGH]
     # sold in one length only: 97 behind the bracket, and the far face 99 deep less 3
     long = catalogue.screw_by_key["machine_m5"].model_copy(update={"lengths_mm": (100.0,)})
     tables = catalogue.capacity._replace(screws={**catalogue.screw_by_key, "machine_m5": long})

@@ -17,7 +17,6 @@ from rockpin.core.capacity.common import (
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled, tabled
 from rockpin.core.document.fixings import MasonryKind, MasonryPlug, Rating, Screw
-from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import (
@@ -208,7 +207,7 @@ def _bracket_refusal(plug: MasonryPlug, screws: Sequence[Screw], spot: Spot) -> 
             f"No screw for this plug passes the bracket's {show_across(hole_mm, spot.units)} hole.",
             hole_mm=hole_mm,
         )
-    if plug.kind == "frame_plug" and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
+    if plug.kind == "frame_plug" and hole_mm < plug.hole_mm:
         return refuse(
             "bracket-hole",
             f"Its {show_across(plug.hole_mm, spot.units)} body does not pass the bracket's "

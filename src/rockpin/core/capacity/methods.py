@@ -9,6 +9,7 @@ from rockpin.core.capacity import masonry
 from rockpin.core.capacity.at_hand import rather
 from rockpin.core.capacity.common import Assessment, Proviso, Refusal, refuse, refused, say
 from rockpin.core.capacity.method import METHODS, method_named, method_of
+from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.sweep import Answer, Prepared, Same
 from rockpin.core.document.fixings import AnyFixing, PostBolt, PostClamp
 from rockpin.core.document.fixture import HoleKind
@@ -145,6 +146,9 @@ def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared 
     if nothing := _shut_out(fixing.method, spot):
         return [nothing]
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
+    hangs = spot.hole.kind is HoleKind.KEYHOLE
+    if hangs and not isinstance(found, list) and method_of(fixing).goes(fixing) is Goes.THROUGH:
+        return [refuse("keyhole-through", "It is set through the bracket, and a keyhole hangs on a screw that is in.")]
     return found
 
 
