@@ -25,7 +25,7 @@ from rockpin.core.framing.behind import MemberReading, chance_of_wood
 from rockpin.core.hidden.clearing import WayKind, ways_to_clear
 from rockpin.core.hidden.judge import PlannedHole, judge_hole
 from rockpin.core.hidden.risk import ScanConditions, miss_chance
-from rockpin.core.hole import Spot
+from rockpin.core.hole import Existing, Spot
 from rockpin.core.identification import Family
 from rockpin.core.plan import make_plan
 from rockpin.core.plan.stages import compute_stages
@@ -390,6 +390,10 @@ def test_what_cannot_be_put_in_is_refused(catalogue: Catalogue) -> None:
     round_hole, neck = (spot(brick_wall(13), 1000, 1000, kind=kind) for kind in (HoleKind.ROUND, HoleKind.KEYHOLE))
     assert codes(put("frame_plug_8", round_hole)) == set()
     assert codes(put("frame_plug_8", neck)) == {"keyhole-through"}
+    # one that somebody set behind it all the same, and that was tried and holds, is counted
+    there = spot(brick_wall(13), 1000, 1000, kind=HoleKind.KEYHOLE, diameter_mm=6.5)
+    assert codes(put("frame_plug_8", there)) == {"keyhole-through"}
+    assert codes(put("frame_plug_8", replace(there, existing=Existing(sits="frame_plug_8")))) == set()
     panel = stud_wall(build_up=(Layer(material="thin_panel", thickness_mm=4), stud_wall().build_up[1]))
     for wall in (brick_wall(13), stud_wall(), panel, concrete_wall()):
         hung = spot(wall, 1000, 1000, kind=HoleKind.KEYHOLE, diameter_mm=6)

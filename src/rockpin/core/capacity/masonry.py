@@ -17,6 +17,7 @@ from rockpin.core.capacity.common import (
 from rockpin.core.capacity.setting_ways import Goes
 from rockpin.core.capacity.tabled import ByCase, Factor, Raised, Setting, Tabled, tabled
 from rockpin.core.document.fixings import MasonryKind, MasonryPlug, Rating, Screw
+from rockpin.core.document.fixture import HoleKind
 from rockpin.core.document.wall import UnitSolidity
 from rockpin.core.framing import Behind, BehindKind
 from rockpin.core.hole import (
@@ -207,7 +208,8 @@ def _bracket_refusal(plug: MasonryPlug, screws: Sequence[Screw], spot: Spot) -> 
             f"No screw for this plug passes the bracket's {show_across(hole_mm, spot.units)} hole.",
             hole_mm=hole_mm,
         )
-    if plug.kind == "frame_plug" and hole_mm < plug.hole_mm:
+    # on a keyhole none is put in, and where one sits it stands behind the bracket
+    if plug.kind == "frame_plug" and hole_mm < plug.hole_mm and spot.hole.kind is not HoleKind.KEYHOLE:
         return refuse(
             "bracket-hole",
             f"Its {show_across(plug.hole_mm, spot.units)} body does not pass the bracket's "

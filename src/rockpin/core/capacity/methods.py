@@ -147,7 +147,9 @@ def _prepare(fixing: AnyFixing, spot: Spot, tables: CapacityTables) -> Prepared 
         return [nothing]
     found: Prepared | list[Refusal] = METHODS[fixing.method].prepare(fixing, spot, tables)
     hangs = spot.hole.kind is HoleKind.KEYHOLE
-    if hangs and not isinstance(found, list) and method_of(fixing).goes(fixing) is Goes.THROUGH:
+    # however it came to sit there, what was tried and holds is counted
+    sits = spot.existing is not None and spot.existing.sits == fixing.key
+    if hangs and not sits and not isinstance(found, list) and method_of(fixing).goes(fixing) is Goes.THROUGH:
         return [refuse("keyhole-through", "It is set through the bracket, and a keyhole hangs on a screw that is in.")]
     return found
 
